@@ -1,0 +1,64 @@
+package bag
+
+import (
+	"math"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/working"
+)
+
+// Suggestion of how many tubers or slips a bag takes.
+type Suggestion struct {
+	Number      int // at least 1
+	ByLitres    int // litre rule alone
+	ByFootprint int // the most that keep their spacing
+	// TooSmall and TooShallow say the bag is under the class's minima.
+	TooSmall, TooShallow bool
+}
+
+// twoLevelLitres per plant when seed lies at two levels.
+const twoLevelLitres measure.Volume = 7
+
+// Suggest how many of class c go into a bag of shape s filled to headspace,
+// by the litre rule: floor(usable litres ÷ litres per plant), at least 1, and
+// no more than keep their spacing on the floor of the bag. With twoLevel the
+// rule is 7 L per plant and two rings share the floor.
+func Suggest(s Shape, headspace measure.Length, c crop.Class, twoLevel bool) Suggestion {
+	k := c.Constants()
+	usable, depth := s.Usable(headspace), s.UsableTop(headspace)
+	per, rings := k.LitresPerPlant, 1
+	if twoLevel {
+		per, rings = twoLevelLitres, 2
+	}
+	out := Suggestion{
+		ByLitres:    max(1, int(math.Floor(float64(usable/per)+1e-9))),
+		ByFootprint: rings * mostByFootprint(s, depth, k.Spacing),
+		TooSmall:    usable < k.SmallestBag,
+		TooShallow:  depth < k.DepthWorkable,
+	}
+	out.Number = max(1, min(out.ByLitres, out.ByFootprint))
+	return out
+}
+
+// SuggestWorking is Suggest with its steps.
+func SuggestWorking(s Shape, headspace measure.Length, c crop.Class, twoLevel bool) working.Working {
+	got, k := Suggest(s, headspace, c, twoLevel), c.Constants()
+	per := k.LitresPerPlant
+	if twoLevel {
+		per = twoLevelLitres
+	}
+	return working.Working{
+		Title: "How many to plant in this bag",
+		Steps: []working.Step{
+			{Says: "usable litres, base to {} below the rim", Args: []any{headspace}, Result: s.Usable(headspace)},
+			{Says: "÷ {} a plant for a {}, whole plants, at least 1", Args: []any{per, k.Name}, Result: got.ByLitres},
+			{Says: "most that keep {} to each other and {} to the wall", Args: []any{k.Spacing, WallGap}, Result: got.ByFootprint},
+			{Says: "the smaller of the two", Result: got.Number},
+		},
+		Result:  got.Number,
+		Mark:    k.Mark,
+		Source:  "litre rule",
+		Changes: "A bigger bag, less headspace, or your own number: fewer gives larger tubers, more gives smaller ones.",
+	}
+}

@@ -1,0 +1,156 @@
+package bag
+
+import (
+	"math"
+
+	"glebata/core/measure"
+)
+
+// WallGap is the least distance of a piece of seed from the wall.
+const WallGap measure.Length = 8
+
+// Spot is where one piece of seed lies: X to the right and Y to the back of the
+// bag's middle, H above the base.
+type Spot struct {
+	X, Y, H measure.Length
+}
+
+// Layout says how pieces are spread over a level.
+type Layout struct {
+	// Spacing wanted between pieces: a ring of half the radius is widened
+	// towards the wall until it is kept.
+	Spacing measure.Length
+	// Turn rotates a ring, in parts of the step between two pieces (0.5 puts
+	// them between those of another ring).
+	Turn float64
+}
+
+// Place n pieces on one level h. Round: evenly on a circle at half the radius,
+// or wider where the spacing asks for it; a single one in the middle, from five
+// on one in the middle and the rest around it. Box: the rows that keep the
+// widest spacing. All at least WallGap from the wall where the bag is wide
+// enough. More than 200 pieces are placed as 200.
+func Place(s Shape, h measure.Length, n int, as Layout) []Spot {
+	n = min(n, 200)
+	if n <= 0 {
+		return nil
+	}
+	if s.kind == Box {
+		return placeRows(s, h, n)
+	}
+	return placeRing(s, h, n, as)
+}
+
+// PlaceLevels places n pieces over the given levels, lowest first, sharing them
+// as evenly as can be with the lower level taking the odd one, each upper ring
+// turned so that its pieces stand between those below.
+func PlaceLevels(s Shape, levels []measure.Length, n int, spacing measure.Length) []Spot {
+	var spots []Spot
+	for i, h := range levels {
+		share := (n + len(levels) - 1 - i) / len(levels)
+		spots = append(spots, Place(s, h, share, Layout{spacing, 0.5 * float64(i)})...)
+	}
+	return spots
+}
+
+func placeRing(s Shape, h measure.Length, n int, as Layout) []Spot {
+	if n == 1 {
+		return []Spot{{H: h}}
+	}
+	spots := make([]Spot, 0, n)
+	around, wanted := n, measure.Length(0)
+	if n >= 5 {
+		spots = append(spots, Spot{H: h})
+		around, wanted = n-1, as.Spacing
+	}
+	wanted = max(wanted, as.Spacing/measure.Length(2*math.Sin(math.Pi/float64(around))))
+	radius := s.LengthAt(h) / 2
+	ring := max(0, min(max(radius/2, wanted), radius-WallGap))
+	// A ring of three or more is set off a little, so that from the front no piece
+	// hides another.
+	set := 0.25
+	if around < 3 {
+		set = 0
+	}
+	for i := range around {
+		angle := 2 * math.Pi * (float64(i) + as.Turn + set) / float64(around)
+		spots = append(spots, Spot{
+			X: ring * measure.Length(math.Cos(angle)),
+			Y: ring * measure.Length(math.Sin(angle)),
+			H: h,
+		})
+	}
+	return spots
+}
+
+func placeRows(s Shape, h measure.Length, n int) []Spot {
+	var best []Spot
+	widest := measure.Length(-1)
+	for rows := 1; rows <= n; rows++ {
+		spots := inRows(s, h, n, rows)
+		if gap := Nearest(spots); gap > widest {
+			best, widest = spots, gap
+		}
+	}
+	return best
+}
+
+func inRows(s Shape, h measure.Length, n, rows int) []Spot {
+	spots := make([]Spot, 0, n)
+	length, width := s.LengthAt(h), s.WidthAt(h)
+	for r := range rows {
+		share := (n + rows - 1 - r) / rows
+		for i := range share {
+			spots = append(spots, Spot{X: across(length, i, share), Y: across(width, r, rows), H: h})
+		}
+	}
+	return spots
+}
+
+// across is the middle of the i-th of n equal parts of a side, kept off the wall.
+func across(side measure.Length, i, n int) measure.Length {
+	x := side * measure.Length((float64(i)+0.5)/float64(n)-0.5)
+	room := max(0, side/2-WallGap)
+	return min(max(x, -room), room)
+}
+
+// Nearest is the smallest distance between two spots, over all levels;
+// 1000 cm when there are fewer than two.
+func Nearest(spots []Spot) measure.Length {
+	nearest := measure.Length(1000)
+	for i, a := range spots {
+		for _, b := range spots[i+1:] {
+			d := math.Sqrt(float64((a.X-b.X)*(a.X-b.X) + (a.Y-b.Y)*(a.Y-b.Y) + (a.H-b.H)*(a.H-b.H)))
+			nearest = min(nearest, measure.Length(d))
+		}
+	}
+	return nearest
+}
+
+// ToWall is the smallest distance of a spot from the wall at its level.
+func ToWall(s Shape, spots []Spot) measure.Length {
+	least := measure.Length(1000)
+	for _, p := range spots {
+		if s.kind == Round {
+			least = min(least, s.LengthAt(p.H)/2-measure.Length(math.Hypot(float64(p.X), float64(p.Y))))
+			continue
+		}
+		least = min(least, s.LengthAt(p.H)/2-max(p.X, -p.X), s.WidthAt(p.H)/2-max(p.Y, -p.Y))
+	}
+	return least
+}
+
+// mostByFootprint is the largest number that keeps spacing between pieces and
+// WallGap to the wall on the layout of Place at level h; at least 1. It is asked
+// at the level the plants will stand at, the top of the filled bag. Rows of a box
+// do not fill evenly, so a few numbers past the first that fails are tried.
+func mostByFootprint(s Shape, h, spacing measure.Length) int {
+	most := 1
+	for n := 2; n <= most+3; n++ {
+		spots := Place(s, h, n, Layout{Spacing: spacing})
+		if Nearest(spots) >= spacing-1e-9 && ToWall(s, spots) >= WallGap-1e-9 {
+			most = n
+		}
+	}
+	return most
+}

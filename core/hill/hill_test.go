@@ -1,0 +1,235 @@
+package hill
+
+import (
+	"errors"
+	"math"
+	"math/rand"
+	"testing"
+	"testing/quick"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/working"
+)
+
+func cask(t testing.TB) bag.Shape {
+	t.Helper()
+	s, err := bag.NewRound(36, 40, 42)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s
+}
+
+func near(a, b, by float64) bool { return math.Abs(a-b) <= by }
+
+func TestLadderWorkedByHand(t *testing.T) {
+	l, err := Lay(cask(t), Defaults(Steps))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if l.Top != 38 || l.Start != 18 || len(l.Rungs) != 2 {
+		t.Fatalf("top %v, start %v, %d rungs; want 38, 18, 2", l.Top, l.Start, len(l.Rungs))
+	}
+	first := l.Rungs[0]
+	if first.From != 18 || first.To != 28 || !near(float64(first.Settled), 11.456, 0.001) {
+		t.Errorf("first rung %v to %v, %.3f L; want 18 to 28, 11.456", first.From, first.To, first.Settled)
+	}
+	if !near(float64(first.Loose), 13.478, 0.001) { // 11.456 ÷ 0.85
+		t.Errorf("first rung takes %.3f L loose, want 13.478", first.Loose)
+	}
+	if first.Trigger != 18 {
+		t.Errorf("first rung waits for %v, want stems of 18 cm", first.Trigger)
+	}
+}
+
+// anyPlan is a plan that can be laid in a believable bag.
+func anyPlan(r *rand.Rand) (bag.Shape, Plan) {
+	side := func() measure.Length { return measure.Length(20 + 60*r.Float64()) }
+	shape, err := bag.NewRound(side(), side(), side()+20)
+	if r.Intn(2) == 0 {
+		shape, err = bag.NewBox(side(), side(), side(), side(), side()+20)
+	}
+	if err != nil {
+		panic(err) // every side lies in the range
+	}
+	p := Defaults(Schools()[r.Intn(3)])
+	p.Headspace = measure.Length(8 * r.Float64())
+	p.Settling = 0.5 * r.Float64()
+	return shape, p
+}
+
+func TestLitresOfTheLadderFillTheBag(t *testing.T) {
+	check := func(seed int64) bool {
+		shape, p := anyPlan(rand.New(rand.NewSource(seed)))
+		l, err := Lay(shape, p)
+		if err != nil {
+			return false
+		}
+		settled, loose := l.Wanted()
+		usable := float64(shape.Usable(p.Headspace))
+		return near(float64(settled), usable, 1e-6*usable) && near(float64(loose)*(1-p.Settling), usable, 1e-6*usable)
+	}
+	if err := quick.Check(check, nil); err != nil {
+		t.Error(err)
+	}
+}
+
+func TestRungsAreEqualAndNoThickerThanAsked(t *testing.T) {
+	check := func(seed int64) bool {
+		shape, p := anyPlan(rand.New(rand.NewSource(seed)))
+		l, err := Lay(shape, p)
+		if err != nil {
+			return false
+		}
+		at := l.Start
+		for _, r := range l.Rungs {
+			if !near(float64(r.From), float64(at), 1e-9) || r.Thickness() > p.MaxLayer+1e-9 ||
+				!near(float64(r.Thickness()), float64(l.Rungs[0].Thickness()), 1e-9) {
+				return false
+			}
+			at = r.To
+		}
+		return near(float64(at), float64(l.Top), 1e-9)
+	}
+	if err := quick.Check(check, nil); err != nil {
+		t.Error(err)
+	}
+}
+
+func TestAgainLaysTheRestFromTheActualLevel(t *testing.T) {
+	for _, c := range []struct {
+		level measure.Length
+		rungs int
+		thick measure.Length
+	}{
+		{18, 2, 10}, {23, 2, 7.5}, {30, 1, 8}, {38, 0, 0}, {40, 0, 0},
+	} {
+		rungs, err := Again(cask(t), Defaults(Steps), c.level)
+		if err != nil || len(rungs) != c.rungs {
+			t.Errorf("from %v: %d rungs, %v; want %d", c.level, len(rungs), err, c.rungs)
+			continue
+		}
+		if c.rungs > 0 && !near(float64(rungs[0].Thickness()), float64(c.thick), 1e-9) {
+			t.Errorf("from %v: %v thick, want %v", c.level, rungs[0].Thickness(), c.thick)
+		}
+	}
+}
+
+func TestEarliesAndLowBagsAreFilledOnce(t *testing.T) {
+	once, err := Lay(cask(t), Defaults(FillOnce))
+	if err != nil || once.Start != 38 || len(once.Rungs) != 0 {
+		t.Errorf("fill once starts at %v with %d rungs, %v", once.Start, len(once.Rungs), err)
+	}
+	low, err := bag.NewRound(30, 30, 20)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if l, err := Lay(low, Defaults(Steps)); err != nil || l.Start != 16 || len(l.Rungs) != 0 {
+		t.Errorf("a 20 cm bag in steps starts at %v with %d rungs, %v; want filled once to 16", l.Start, len(l.Rungs), err)
+	}
+}
+
+func TestTwoLevelsOfSeed(t *testing.T) {
+	l, err := Lay(cask(t), Defaults(TwoLevel))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(l.Seed) != 2 || !near(float64(l.Seed[0]), 38.0/3, 1e-9) || !near(float64(l.Seed[1]), 20.9, 1e-9) || l.Start != 38 {
+		t.Errorf("seed at %v, filled to %v", l.Seed, l.Start)
+	}
+}
+
+func TestPlansThatCannotBeLaid(t *testing.T) {
+	with := func(change func(*Plan)) Plan {
+		p := Defaults(Steps)
+		change(&p)
+		return p
+	}
+	shallow, err := bag.NewRound(36, 40, 30)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for name, c := range map[string]struct {
+		shape bag.Shape
+		plan  Plan
+		want  error
+	}{
+		"headspace as high as the bag": {cask(t), with(func(p *Plan) { p.Headspace = 42 }), ErrHeadspace},
+		"base above the top":           {cask(t), with(func(p *Plan) { p.Base = 60 }), ErrBase},
+		"no cover":                     {cask(t), with(func(p *Plan) { p.Cover = 0 }), ErrCover},
+		"layer of nothing":             {cask(t), with(func(p *Plan) { p.MaxLayer = 0 }), ErrLayer},
+		"all of it settles":            {cask(t), with(func(p *Plan) { p.Settling = 1 }), ErrSettling},
+		"two levels in a shallow bag":  {shallow, Defaults(TwoLevel), ErrTwoLevel},
+	} {
+		if _, err := Lay(c.shape, c.plan); !errors.Is(err, c.want) {
+			t.Errorf("%s: %v, want %v", name, err, c.want)
+		}
+	}
+	for _, c := range []struct {
+		school School
+		class  crop.Class
+		want   error
+	}{
+		{Steps, crop.SweetMid, ErrSweet}, {TwoLevel, crop.Maincrop, ErrHabit}, {TwoLevel, crop.FirstEarly, nil}, {Steps, crop.Maincrop, nil},
+	} {
+		if err := Suits(c.school, c.class); !errors.Is(err, c.want) {
+			t.Errorf("%s for %s: %v, want %v", c.school, c.class, err, c.want)
+		}
+	}
+}
+
+func TestFitLeavesEnoughShowing(t *testing.T) {
+	s, p := cask(t), Defaults(Steps)
+	l, err := Lay(s, p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, c := range []struct{ stem, thick measure.Length }{
+		{18, 10}, // leaves 8: at least 6 and a third of 18
+		{16, 10},
+		{12, 6}, // a third is 4, six must show
+		{5, 0},
+	} {
+		got := p.Fit(s, l.Rungs[0], c.stem)
+		if !near(float64(got.Thickness()), float64(c.thick), 1e-9) || got.Cut != (c.thick < 10) {
+			t.Errorf("stem of %v takes a layer of %v (cut %v), want %v", c.stem, got.Thickness(), got.Cut, c.thick)
+		}
+		if got.Thickness() > 0 && c.stem-got.Thickness() < 6-1e-9 {
+			t.Errorf("stem of %v shows only %v", c.stem, c.stem-got.Thickness())
+		}
+	}
+}
+
+func TestWorkingsHoldTheirNumbers(t *testing.T) {
+	s := cask(t)
+	for _, school := range Schools() {
+		p := Defaults(school)
+		l, err := Lay(s, p)
+		if err != nil {
+			t.Fatal(err)
+		}
+		shown := []working.Working{p.LadderWorking(s, l), l.TotalWorking(p), p.RungWorking(s, l.Fills[0])}
+		for _, w := range shown {
+			for _, step := range w.Steps {
+				if !step.Complete() {
+					t.Errorf("%s, %s: %q takes %d numbers", school, w.Title, step.Says, len(step.Args))
+				}
+			}
+		}
+		if _, loose := l.Wanted(); l.TotalWorking(p).Result != loose {
+			t.Errorf("%s: the working's total differs from the rule's", school)
+		}
+	}
+}
+
+func BenchmarkLadder(b *testing.B) {
+	s, p := cask(b), Defaults(Steps)
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := Lay(s, p); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

@@ -1,0 +1,216 @@
+package hill
+
+import (
+	"math"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
+
+// Plan is what a ladder is laid from. Levels are settled centimetres.
+type Plan struct {
+	School    School
+	Headspace measure.Length // kept free below the rim
+	Base      measure.Length // medium under the seed
+	Cover     measure.Length // medium over the seed at planting
+	MaxLayer  measure.Length // the most one raise adds; unused when filled once
+	Settling  float64        // share of loose volume lost in settling, 0 to under 1
+}
+
+// Defaults of a school, with headspace 4 cm and settling 0.15 (half and half).
+func Defaults(s School) Plan {
+	h := s.Habit()
+	return Plan{School: s, Headspace: 4, Base: h.Base, Cover: h.Cover, MaxLayer: h.Layer, Settling: 0.15}
+}
+
+// Rung is one filling of the bag from a level to the next.
+type Rung struct {
+	From, To measure.Length
+	Settled  measure.Volume
+	Loose    measure.Volume // to bring: settled ÷ (1 − settling)
+	Trigger  measure.Length // stems above the medium that call for it; 0 on planting day
+	// Cut is set when the layer was made thinner than planned so that enough
+	// stem stays above it.
+	Cut bool
+}
+
+// Thickness of the layer.
+func (r Rung) Thickness() measure.Length { return r.To - r.From }
+
+// Ladder is how one bag is filled: on planting day, then rung by rung.
+type Ladder struct {
+	School School
+	Top    measure.Length   // usable top: rim less headspace
+	Start  measure.Length   // level after planting
+	Seed   []measure.Length // levels the seed lies at, lowest first
+	Fills  []Rung           // on planting day, from the bottom
+	Rungs  []Rung           // raises to come
+}
+
+// Refusals of Lay. Each is a *PlanError naming the field.
+var (
+	ErrHeadspace = &PlanError{"headspace", "The headspace leaves no room for medium in this bag."}
+	ErrBase      = &PlanError{"base", "The base layer must lie between 0 and the usable top."}
+	ErrCover     = &PlanError{"cover", "Seed needs some cover: more than 0."}
+	ErrLayer     = &PlanError{"layer", "A layer must be at least 1 cm."}
+	ErrSettling  = &PlanError{"settling", "Settling is a share of the loose volume from 0 to 0.9."}
+	ErrTwoLevel  = &PlanError{"school", "Two levels of seed need a bag of at least 25 L usable and 35 cm deep."}
+	ErrHabit     = &PlanError{"school", "Two levels are for determinate types: earlies, not maincrops or sweet potatoes."}
+	ErrSweet     = &PlanError{"school", "Sweet potatoes are filled once: slips are set deep and not raised."}
+)
+
+// PlanError is a plan that cannot be laid; Field names the number at fault.
+type PlanError struct {
+	Field string
+	Why   string
+}
+
+func (e *PlanError) Error() string { return e.Why }
+
+// Suits checks a school against a class: sweet potatoes are filled once, two
+// levels are for determinate potatoes.
+func Suits(s School, c crop.Class) error {
+	k := c.Constants()
+	switch {
+	case k.Crop == crop.SweetPotato && s != FillOnce:
+		return ErrSweet
+	case s == TwoLevel && !k.Determinate:
+		return ErrHabit
+	}
+	return nil
+}
+
+// Lay lays the whole ladder of a bag.
+//
+// U = height − headspace, S = base + cover. When S ≥ U, or the school fills
+// once, the bag is filled to U on planting day. Otherwise R = U − S is shared
+// among N = ceil(R ÷ max layer) rungs of equal thickness. Practice.
+func Lay(s bag.Shape, p Plan) (Ladder, error) {
+	if err := p.check(s); err != nil {
+		return Ladder{}, err
+	}
+	top := s.UsableTop(p.Headspace)
+	if p.School == TwoLevel {
+		return layTwoLevel(s, p, top)
+	}
+	start := min(p.Base+p.Cover, top)
+	if p.School == FillOnce {
+		start = top
+	}
+	l := Ladder{
+		School: p.School, Top: top, Start: start,
+		Seed:  []measure.Length{p.Base},
+		Fills: []Rung{p.rung(s, 0, p.Base), p.rung(s, p.Base, start)},
+	}
+	l.Rungs = rise(s, p, start, top)
+	return l, nil
+}
+
+// Levels of the two rings, as shares of the filled depth.
+const lowerRing, upperRing = 1.0 / 3, 0.55
+
+func layTwoLevel(s bag.Shape, p Plan, top measure.Length) (Ladder, error) {
+	if top < twoLevelDepth-1e-9 || s.Between(0, top) < twoLevelLitres {
+		return Ladder{}, ErrTwoLevel
+	}
+	lower, upper := top*lowerRing, top*upperRing
+	return Ladder{
+		School: p.School, Top: top, Start: top,
+		Seed:  []measure.Length{lower, upper},
+		Fills: []Rung{p.rung(s, 0, lower), p.rung(s, lower, upper), p.rung(s, upper, top)},
+	}, nil
+}
+
+// Again lays the rungs that are left from an actual level, after a raise that
+// differed from the plan. No rungs are left at or above the usable top.
+func Again(s bag.Shape, p Plan, level measure.Length) ([]Rung, error) {
+	if err := p.check(s); err != nil {
+		return nil, err
+	}
+	return rise(s, p, level, s.UsableTop(p.Headspace)), nil
+}
+
+// slack under which a remaining height counts as none, in cm.
+const slack measure.Length = 0.05
+
+func rise(s bag.Shape, p Plan, from, top measure.Length) []Rung {
+	left := top - from
+	if left < slack || p.MaxLayer <= 0 {
+		return nil
+	}
+	n := int(math.Ceil(float64(left/p.MaxLayer) - 1e-9))
+	thick := left / measure.Length(n)
+	rungs := make([]Rung, n)
+	for i := range rungs {
+		rungs[i] = p.rung(s, from+thick*measure.Length(i), from+thick*measure.Length(i+1))
+		rungs[i].Trigger = p.School.Habit().Trigger
+	}
+	return rungs
+}
+
+func (p Plan) rung(s bag.Shape, from, to measure.Length) Rung {
+	settled := s.Between(from, to)
+	return Rung{From: from, To: to, Settled: settled, Loose: p.Loose(settled)}
+}
+
+// Loose volume to bring for a settled volume: settled ÷ (1 − settling).
+func (p Plan) Loose(settled measure.Volume) measure.Volume {
+	return settled / measure.Volume(1-p.Settling)
+}
+
+// Settled volume that a loose one comes down to: loose × (1 − settling).
+func (p Plan) Settled(loose measure.Volume) measure.Volume {
+	return loose * measure.Volume(1-p.Settling)
+}
+
+// Fit cuts a rung down so that a stem of the given height above the medium
+// still shows what the school asks for: at least its Showing and a third of
+// what stands above the medium now. A rung that would leave enough is returned
+// as it is; one with no room at all comes back with no thickness.
+func (p Plan) Fit(s bag.Shape, r Rung, stem measure.Length) Rung {
+	room := p.Room(stem)
+	if r.Thickness() <= room+1e-9 {
+		return r
+	}
+	cut := p.rung(s, r.From, r.From+room)
+	cut.Trigger, cut.Cut = r.Trigger, true
+	return cut
+}
+
+// Room is the most that may be buried of a stem standing so high above the
+// medium; never under 0.
+func (p Plan) Room(stem measure.Length) measure.Length {
+	keep := max(p.School.Habit().Showing, stem/3)
+	return max(0, stem-keep)
+}
+
+func (p Plan) check(s bag.Shape) error {
+	top := s.UsableTop(p.Headspace)
+	switch {
+	case p.Headspace < 0 || top < 5:
+		return ErrHeadspace
+	case p.Settling < 0 || p.Settling > 0.9 || math.IsNaN(p.Settling):
+		return ErrSettling
+	case p.School == TwoLevel:
+		return nil
+	case p.Base < 0 || p.Base >= top:
+		return ErrBase
+	case p.Cover <= 0:
+		return ErrCover
+	case p.School != FillOnce && p.MaxLayer < 1:
+		return ErrLayer
+	}
+	return nil
+}
+
+// Wanted is the medium a whole ladder takes, settled and loose.
+func (l Ladder) Wanted() (settled, loose measure.Volume) {
+	for _, rungs := range [2][]Rung{l.Fills, l.Rungs} {
+		for _, r := range rungs {
+			settled += r.Settled
+			loose += r.Loose
+		}
+	}
+	return settled, loose
+}

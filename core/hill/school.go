@@ -1,0 +1,70 @@
+package hill
+
+import (
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
+
+// School is a way of filling a bag. The value is its key in files and addresses.
+type School string
+
+// The schools of filling.
+const (
+	FillOnce       School = "fill-once"
+	Steps          School = "steps"
+	LittleAndOften School = "little-and-often"
+	TwoLevel       School = "two-level"
+)
+
+// Schools lists every school in the order it is offered.
+func Schools() []School { return []School{FillOnce, Steps, LittleAndOften, TwoLevel} }
+
+// Habit of a school: what it says about filling and raising. Practice.
+type Habit struct {
+	Name   string
+	Reason string // one line, for whom and why
+	Base   measure.Length
+	Cover  measure.Length
+	// Layer is the most one raise adds; Trigger the stem height above the medium
+	// that calls for it; Showing the least stem left above it. 0 when never raised.
+	Layer, Trigger, Showing measure.Length
+}
+
+var habits = map[School]Habit{
+	FillOnce: {
+		Name: "fill once", Reason: "Early types set tubers at one level, and a filled bag dries less.",
+		Base: 10, Cover: 8,
+	},
+	Steps: {
+		Name: "steps", Reason: "For maincrops: a layer of up to 10 cm each time stems stand 18 cm tall keeps tubers covered and dark.",
+		Base: 10, Cover: 8, Layer: 10, Trigger: 18, Showing: 6,
+	},
+	LittleAndOften: {
+		Name: "little and often", Reason: "For growers at home every day: 5 cm at a time as soon as stems stand 7 cm.",
+		Base: 8, Cover: 5, Layer: 5, Trigger: 7, Showing: 2.5,
+	},
+	TwoLevel: {
+		Name: "two-level", Reason: "Two rings of seed for determinate types in deep bags, filled on one day.",
+	},
+}
+
+// Habit of the school; the zero Habit for an unknown school.
+func (s School) Habit() Habit { return habits[s] }
+
+// Known reports whether s is one of Schools.
+func (s School) Known() bool { _, ok := habits[s]; return ok }
+
+// Default school for a class: determinate types and sweet potatoes are filled
+// once, maincrops raised in steps.
+func Default(c crop.Class) School {
+	if c.Constants().Determinate {
+		return FillOnce
+	}
+	return Steps
+}
+
+// Least depth and volume for two levels of seed.
+const (
+	twoLevelDepth  measure.Length = 35
+	twoLevelLitres measure.Volume = 25
+)

@@ -1,0 +1,69 @@
+package hill
+
+import (
+	"fmt"
+
+	"glebata/core/bag"
+	"glebata/core/measure"
+	"glebata/core/working"
+)
+
+// RungWorking shows how many litres a rung takes.
+func (p Plan) RungWorking(s bag.Shape, r Rung) working.Working {
+	w := s.BetweenWorking(r.From, r.To)
+	w.Title = "Litres to bring for this layer"
+	w.Steps = append(w.Steps,
+		working.Step{Says: "settled litres of the layer", Result: r.Settled},
+		working.Step{Says: "÷ (1 − {}), because loose medium settles", Args: []any{p.Settling}, Result: r.Loose},
+	)
+	w.Result = r.Loose
+	w.Mark = working.Practice
+	w.Source = "volume of a tapered body, and " + p.School.Habit().Name
+	w.Changes = "A mix that settles more or less, a thicker or thinner layer."
+	return w
+}
+
+// LadderWorking shows how the levels came about.
+func (p Plan) LadderWorking(s bag.Shape, l Ladder) working.Working {
+	w := working.Working{
+		Title:   "Levels of the ladder",
+		Result:  fmt.Sprintf("%d raises", len(l.Rungs)),
+		Mark:    working.Practice,
+		Source:  l.School.Habit().Name,
+		Changes: "The school of filling, the headspace, or a raise of your own: the rest is then laid again.",
+	}
+	w.Steps = []working.Step{
+		{Says: "usable top: {} − {} headspace", Args: []any{s.Height(), p.Headspace}, Result: l.Top},
+	}
+	if len(l.Rungs) == 0 {
+		w.Steps = append(w.Steps, working.Step{Says: "filled on planting day to", Result: l.Start})
+		return w
+	}
+	left := l.Top - l.Start
+	w.Steps = append(w.Steps,
+		working.Step{Says: "start: {} base + {} cover", Args: []any{p.Base, p.Cover}, Result: l.Start},
+		working.Step{Says: "left to fill: {} − {}", Args: []any{l.Top, l.Start}, Result: left},
+		working.Step{Says: "÷ {} at the most, rounded up", Args: []any{p.MaxLayer}, Result: len(l.Rungs)},
+		working.Step{Says: "each: {} ÷ {}", Args: []any{left, len(l.Rungs)}, Result: left / measure.Length(len(l.Rungs))},
+	)
+	return w
+}
+
+// TotalWorking sums the litres of the whole ladder.
+func (l Ladder) TotalWorking(p Plan) working.Working {
+	settled, loose := l.Wanted()
+	w := working.Working{
+		Title: "Medium for the whole bag", Result: loose, Mark: working.Practice,
+		Source: l.School.Habit().Name, Changes: "The headspace, and how much the mix settles.",
+	}
+	for _, r := range l.Fills {
+		w.Steps = append(w.Steps, working.Step{Says: "planting day, {} to {}, settled", Args: []any{r.From, r.To}, Result: r.Settled})
+	}
+	for _, r := range l.Rungs {
+		w.Steps = append(w.Steps, working.Step{Says: "raise, {} to {}, settled", Args: []any{r.From, r.To}, Result: r.Settled})
+	}
+	w.Steps = append(w.Steps,
+		working.Step{Says: "all together, settled", Result: settled},
+		working.Step{Says: "÷ (1 − {}) for settling", Args: []any{p.Settling}, Result: loose})
+	return w
+}

@@ -1,0 +1,112 @@
+package lift
+
+import (
+	"glebata/core/measure"
+	"glebata/core/working"
+)
+
+// BreakEven is the ratio at which a bag gives back the weight that was planted.
+const BreakEven = 1.0
+
+// Bag is what the measures of one bag are taken from.
+type Bag struct {
+	Seed   measure.Mass   // planted; 0 for slips
+	Plants int            // tubers, pieces or slips planted
+	Litres measure.Volume // settled medium at the end
+	Total
+	// Unweighed is set when part of the harvest left the bag without a weight:
+	// every measure is then the least it can be.
+	Unweighed bool
+}
+
+// Ratio is edible harvest ÷ seed planted; ok is false without a seed weight.
+func (b Bag) Ratio() (r float64, ok bool) { return over(b.Edible, b.Seed) }
+
+// GrossRatio counts discards as well.
+func (b Bag) GrossRatio() (r float64, ok bool) { return over(b.Gross, b.Seed) }
+
+func over(harvest, seed measure.Mass) (float64, bool) {
+	if seed <= 0 {
+		return 0, false
+	}
+	return float64(harvest / seed), true
+}
+
+// PerLitre is edible harvest for each litre of settled medium, 0 without litres.
+func (b Bag) PerLitre() measure.Mass {
+	if b.Litres <= 0 {
+		return 0
+	}
+	return measure.Mass(float64(b.Edible) / float64(b.Litres))
+}
+
+// PerPlant is edible harvest for each tuber or slip planted, 0 without plants.
+func (b Bag) PerPlant() measure.Mass {
+	if b.Plants <= 0 {
+		return 0
+	}
+	return b.Edible / measure.Mass(b.Plants)
+}
+
+// RatioOfTotals is the ratio of a group: all harvest over all seed, never the
+// mean of ratios. Bags without a seed weight are left out; ok is false when no
+// bag is left.
+func RatioOfTotals(bags []Bag) (r float64, ok bool) {
+	var harvest, seed measure.Mass
+	for _, b := range bags {
+		if b.Seed > 0 {
+			harvest += b.Edible
+			seed += b.Seed
+		}
+	}
+	return over(harvest, seed)
+}
+
+// RatioWorking shows edible harvest against seed. Call it only for a bag with a
+// seed weight.
+func (b Bag) RatioWorking() working.Working {
+	r, _ := b.Ratio()
+	w := working.Working{
+		Title: "Harvest for each gram of seed", Result: r, Mark: working.Sum,
+		Steps: []working.Step{
+			{Says: "edible harvest (keep, small, eat first, saved seed)", Result: b.Edible},
+			{Says: "seed planted, every piece weighed", Result: b.Seed},
+			{Says: "{} ÷ {}", Args: []any{b.Edible, b.Seed}, Result: r},
+		},
+		Source:  "ratio of totals; break-even is 1, where the bag gave back its seed",
+		Changes: "A batch weighed later, or a seed weight corrected.",
+	}
+	if gross, ok := b.GrossRatio(); ok && b.Gross > b.Edible {
+		w.Steps = append(w.Steps, working.Step{Says: "with discards: {} ÷ {}", Args: []any{b.Gross, b.Seed}, Result: gross})
+	}
+	if b.Unweighed {
+		w.Steps = append(w.Steps, working.Step{Says: "some tubers left this bag unweighed: the true ratio is higher"})
+	}
+	return w
+}
+
+// PerLitreWorking shows edible harvest for each litre.
+func (b Bag) PerLitreWorking() working.Working {
+	return working.Working{
+		Title: "Harvest for each litre of medium", Result: b.PerLitre(), Mark: working.Sum,
+		Steps: []working.Step{
+			{Says: "edible harvest", Result: b.Edible},
+			{Says: "settled medium in the bag at the end", Result: b.Litres},
+			{Says: "{} ÷ {}", Args: []any{b.Edible, b.Litres}, Result: b.PerLitre()},
+		},
+		Changes: "How high the bag was filled.",
+	}
+}
+
+// PerPlantWorking shows edible harvest for each plant.
+func (b Bag) PerPlantWorking() working.Working {
+	return working.Working{
+		Title: "Harvest for each plant", Result: b.PerPlant(), Mark: working.Sum,
+		Steps: []working.Step{
+			{Says: "edible harvest", Result: b.Edible},
+			{Says: "tubers or slips planted", Result: b.Plants},
+			{Says: "{} ÷ {}", Args: []any{b.Edible, b.Plants}, Result: b.PerPlant()},
+		},
+		Changes: "How many were planted together.",
+	}
+}

@@ -1,0 +1,54 @@
+package measure
+
+import "strings"
+
+// Phrase is a sentence about quantities that is put into words only when it is
+// shown: Says holds a {} for each of Args.
+type Phrase struct {
+	Says string
+	Args []any
+}
+
+// Say makes a Phrase.
+func Say(says string, args ...any) Phrase { return Phrase{says, args} }
+
+// Empty reports whether there is nothing to say.
+func (p Phrase) Empty() bool { return p.Says == "" }
+
+// In prints the phrase in the grower's units.
+func (p Phrase) In(sys System) string { return Fill(p.Says, p.Args, sys.Print) }
+
+// Fill replaces each {} of says by the print of its argument, in order.
+func Fill(says string, args []any, print func(any) string) string {
+	if len(args) == 0 {
+		return says
+	}
+	var b strings.Builder
+	for _, arg := range args {
+		before, after, found := strings.Cut(says, "{}")
+		if !found {
+			break
+		}
+		b.WriteString(before)
+		b.WriteString(print(arg))
+		says = after
+	}
+	b.WriteString(says)
+	return b.String()
+}
+
+// Print prints any quantity with everyday digits; numbers and words as they are.
+func (s System) Print(v any) string {
+	switch q := v.(type) {
+	case Mass:
+		return s.Mass(q)
+	case Volume:
+		return s.Volume(q)
+	case Length:
+		return s.Length(q)
+	case Area:
+		return s.Area(q)
+	default:
+		return s.Fine(v)
+	}
+}
