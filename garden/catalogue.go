@@ -1,0 +1,215 @@
+package garden
+
+import (
+	"context"
+	"strings"
+	"unicode/utf8"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
+
+// NewBags asks for bags of one model at one place, one for each label.
+type NewBags struct {
+	Labels []string
+	Model  ID
+	Place  string // a new name makes a new place
+}
+
+const longestName = 40
+
+func checkName(faults *Faults, field, what, name string) string {
+	name = strings.Join(strings.Fields(name), " ")
+	switch {
+	case name == "":
+		faults.Add(field, "Give the "+what+" a name.")
+	case utf8.RuneCountInString(name) > longestName:
+		faults.Add(field, "The name of the "+what+" is over {} letters.", longestName)
+	}
+	return name
+}
+
+// AddVariety keeps a variety. A variety without a class gets the one its packet
+// days fall in. Safe to repeat.
+func (g *Garden) AddVariety(ctx context.Context, v Variety, a Asked) (ID, error) {
+	return g.once(ctx, a.Key, v, func(w Writer) (ID, error) {
+		var faults Faults
+		v.Name = checkName(&faults, "name", "variety", v.Name)
+		if !v.Class.Known() {
+			faults.Add("class", "Choose a class: it sets litres, depth and how the bag is filled.")
+		}
+		if v.PacketDays != 0 && (v.PacketDays < 40 || v.PacketDays > 250) {
+			faults.Add("days", "Days to maturity lie between 40 and 250; leave it empty when the packet does not say.")
+		}
+		varieties, err := w.Varieties(ctx)
+		if err != nil {
+			return 0, err
+		}
+		if _, taken := find(varieties, func(o Variety) bool { return strings.EqualFold(o.Name, v.Name) }); taken && v.Name != "" {
+			faults.Add("name", "There is a variety {} already.", v.Name)
+		}
+		if faults != nil {
+			return 0, faults
+		}
+		return w.AddVariety(ctx, v)
+	})
+}
+
+// ClassConflict says when a variety's days and its class disagree; days win in
+// every rule that reads days. Empty when they agree or no days are given.
+func (v Variety) ClassConflict() measure.Phrase {
+	by, ok := crop.ByDays(v.Class.Crop(), v.PacketDays)
+	if !ok || by == v.Class {
+		return measure.Phrase{}
+	}
+	return measure.Say("{} days is a {} by the packet, though it is kept as a {}.", v.PacketDays, by.Name(), v.Class.Name())
+}
+
+// AddModel keeps a kind of bag. Safe to repeat.
+func (g *Garden) AddModel(ctx context.Context, m Model, a Asked) (ID, error) {
+	return g.once(ctx, a.Key, modelAsked(m), func(w Writer) (ID, error) {
+		var faults Faults
+		m.Name = checkName(&faults, "name", "kind of bag", m.Name)
+		if m.Shape.Height() == 0 {
+			faults.Add("height", "Give the inside measures of the bag.")
+		}
+		if materialNames[m.Material] == "" {
+			faults.Add("material", "Choose what the wall is made of.")
+		}
+		models, err := w.Models(ctx)
+		if err != nil {
+			return 0, err
+		}
+		if _, taken := find(models, func(o Model) bool { return strings.EqualFold(o.Name, m.Name) }); taken && m.Name != "" {
+			faults.Add("name", "There is a kind of bag {} already.", m.Name)
+		}
+		if faults != nil {
+			return 0, faults
+		}
+		return w.AddModel(ctx, m)
+	})
+}
+
+// modelAsked is a model as plain values, so that two requests can be told apart.
+func modelAsked(m Model) any {
+	type asked struct {
+		Name, Material, Kind, Drain            string
+		BaseL, BaseW, TopL, TopW, Height, Hole measure.Length
+	}
+	s := m.Shape
+	bl, bw := s.Base()
+	tl, tw := s.Top()
+	return asked{m.Name, string(m.Material), string(s.Kind()), string(m.Drainage.Way), bl, bw, tl, tw, s.Height(), m.Drainage.HoleHeight}
+}
+
+// AddBags keeps bags under their labels; a label names one bag. It returns the
+// ID of the first. Safe to repeat.
+func (g *Garden) AddBags(ctx context.Context, n NewBags, a Asked) (ID, error) {
+	return g.once(ctx, a.Key, n, func(w Writer) (ID, error) {
+		var faults Faults
+		place := checkName(&faults, "place", "place", n.Place)
+		models, err := w.Models(ctx)
+		if err != nil {
+			return 0, err
+		}
+		model, ok := find(models, func(m Model) bool { return m.ID == n.Model })
+		if !ok {
+			faults.Add("model", "Choose a kind of bag.")
+		}
+		bags, err := w.Bags(ctx)
+		if err != nil {
+			return 0, err
+		}
+		labels := checkLabels(&faults, bags, n.Labels)
+		if faults != nil {
+			return 0, faults
+		}
+		at, err := placeNamed(ctx, w, place)
+		if err != nil {
+			return 0, err
+		}
+		var first ID
+		for _, label := range labels {
+			id, err := w.AddBag(ctx, Bag{Label: label, Model: model, Place: at})
+			if err != nil {
+				return 0, err
+			}
+			if first == 0 {
+				first = id
+			}
+		}
+		return first, nil
+	})
+}
+
+func checkLabels(faults *Faults, bags []Bag, labels []string) []string {
+	taken := map[string]bool{}
+	for _, b := range bags {
+		taken[strings.ToUpper(b.Label)] = true
+	}
+	var good []string
+	for _, label := range labels {
+		label = strings.TrimSpace(label)
+		key := strings.ToUpper(label)
+		switch {
+		case !labelWord(label):
+			faults.Add("labels", "The label “{}” is not of up to 12 letters, digits or dashes.", label)
+		case taken[key]:
+			faults.Add("labels", "There is a bag {} already.", label)
+		default:
+			good = append(good, label)
+		}
+		taken[key] = true
+	}
+	if len(labels) == 0 {
+		faults.Add("labels", "Write a label for each bag, like R1 R2 R3.")
+	}
+	if len(labels) > 100 {
+		faults.Add("labels", "Add up to 100 bags at a time.")
+	}
+	return good
+}
+
+// labelWord reports whether a label can stand on a bag and in an address.
+func labelWord(label string) bool {
+	if label == "" || len(label) > 12 {
+		return false
+	}
+	for _, r := range label {
+		if (r < 'a' || r > 'z') && (r < 'A' || r > 'Z') && (r < '0' || r > '9') && r != '-' {
+			return false
+		}
+	}
+	return true
+}
+
+func placeNamed(ctx context.Context, w Writer, name string) (Place, error) {
+	places, err := w.Places(ctx)
+	if err != nil {
+		return Place{}, err
+	}
+	if p, ok := find(places, func(p Place) bool { return strings.EqualFold(p.Name, name) }); ok {
+		return p, nil
+	}
+	p := Place{Name: name, Position: len(places) + 1}
+	p.ID, err = w.AddPlace(ctx, p)
+	return p, err
+}
+
+const unitsSetting = "units"
+
+// SetUnits keeps the style the grower reads and writes quantities in.
+func (g *Garden) SetUnits(ctx context.Context, s measure.System) error {
+	return g.store.Update(ctx, func(w Writer) error { return w.SetSetting(ctx, unitsSetting, s.String()) })
+}
+
+// Units the grower reads and writes in; metric until set.
+func (g *Garden) Units(ctx context.Context) (measure.System, error) {
+	var sys measure.System
+	err := g.store.View(ctx, func(r Reader) error {
+		name, err := r.Setting(ctx, unitsSetting)
+		sys, _ = measure.SystemNamed(name)
+		return err
+	})
+	return sys, err
+}

@@ -1,0 +1,134 @@
+package garden
+
+import (
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+)
+
+// ID of anything kept; 0 is nothing.
+type ID int64
+
+// Season is one year of growing, named by the year it is planned for.
+type Season struct {
+	ID   ID
+	Year int
+}
+
+// Variety as the grower names it.
+type Variety struct {
+	ID         ID
+	Name       string
+	Class      crop.Class
+	PacketDays int // 0 when the packet does not say
+}
+
+// Material of a bag's wall, which changes how it is drawn.
+type Material string
+
+// The materials.
+const (
+	Fabric Material = "fabric"
+	Woven  Material = "woven"
+	Rigid  Material = "rigid"
+	Timber Material = "timber"
+	Card   Material = "card"
+)
+
+// Materials lists every material in the order it is offered.
+func Materials() []Material { return []Material{Fabric, Woven, Rigid, Timber, Card} }
+
+var materialNames = map[Material]string{
+	Fabric: "fabric", Woven: "woven or sheet plastic, sack", Rigid: "rigid tub or bucket",
+	Timber: "timber box", Card: "cardboard",
+}
+
+// Name of the material for reading.
+func (m Material) Name() string { return materialNames[m] }
+
+// Model is a kind of bag, with its inside measures.
+type Model struct {
+	ID       ID
+	Name     string
+	Shape    bag.Shape
+	Material Material
+	Drainage bag.Drainage
+}
+
+// Place where bags stand.
+type Place struct {
+	ID       ID
+	Name     string
+	Position int
+}
+
+// Bag is one container with its label. Nothing exists without a label.
+type Bag struct {
+	ID    ID
+	Label string
+	Model Model
+	Place Place
+}
+
+// Container is a bucket or bowl whose empty weight is known by name.
+type Container struct {
+	ID   ID
+	Name string
+	Tare measure.Mass
+}
+
+// Planting is a variety planned for a bag in a season. What became of it is in
+// its log.
+type Planting struct {
+	ID      ID
+	Season  Season
+	Bag     Bag
+	Variety Variety
+	Number  int // tubers or slips planned
+	Filling hill.Plan
+	Planned measure.Day
+}
+
+// Kind of log entry.
+type Kind string
+
+// The kinds. A Voided entry takes another one back; both are kept.
+const (
+	Planted  Kind = "planted"
+	Raised   Kind = "raised"
+	Measured Kind = "measured"
+	Noted    Kind = "noted"
+	Weighed  Kind = "weighed"
+	Taken    Kind = "taken" // left the bag without being weighed
+	Closed   Kind = "closed"
+	Dropped  Kind = "dropped" // the plan was given up before planting
+	Voided   Kind = "voided"
+)
+
+// Batch is one weighing with the name of its container.
+type Batch struct {
+	Gross, Tare measure.Mass
+	Container   string // empty when weighed bare or the tare was typed
+	Grade       string // a lift.Grade
+	Count       int
+}
+
+// Entry is one line of the log: appended, never edited.
+type Entry struct {
+	ID       ID
+	Planting ID
+	Kind     Kind
+	Day      measure.Day // it happened on
+	Logged   measure.Day // it was written down on
+	Key      string      // client key, unique: the same key counts once; not read back
+
+	Pieces  []measure.Mass // Planted: each piece of seed
+	Slips   int            // Planted: slips, which have next to no weight
+	RaiseBy measure.Length // Raised: settled rise, or 0 when Loose is given
+	Loose   measure.Volume // Raised: loose litres brought, or 0
+	Height  measure.Length // Measured: stem above the medium
+	Text    string         // Noted, Taken: in the grower's words
+	Batches []Batch        // Weighed
+	Voids   ID             // Voided: the entry taken back
+}

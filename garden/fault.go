@@ -1,0 +1,51 @@
+package garden
+
+import (
+	"errors"
+	"strings"
+
+	"glebata/core/measure"
+)
+
+// Sentinel errors a caller decides on.
+var (
+	ErrNotFound = errors.New("nothing kept under that name")
+	// ErrSentOtherwise is a client key that was used before for something else.
+	ErrSentOtherwise = errors.New("this form was already sent once with other values")
+)
+
+// Fault is one thing wrong with what was asked, at a field, said so that the
+// grower knows what to do. Field is empty when it is about the whole.
+type Fault struct {
+	Field string
+	Says  measure.Phrase
+}
+
+// Faults is why a use case refused; nothing was written.
+type Faults []Fault
+
+// Error joins the faults, in metric, for logs and scripts.
+func (f Faults) Error() string {
+	said := make([]string, len(f))
+	for i, fault := range f {
+		said[i] = fault.Says.In(measure.Metric)
+	}
+	return strings.Join(said, " ")
+}
+
+// Add appends a fault at a field.
+func (f *Faults) Add(field, says string, args ...any) {
+	*f = append(*f, Fault{field, measure.Say(says, args...)})
+}
+
+// Err is nil when there are no faults.
+func (f Faults) Err() error {
+	if len(f) == 0 {
+		return nil
+	}
+	return f
+}
+
+func fault(field, says string, args ...any) error {
+	return Faults{{field, measure.Say(says, args...)}}
+}

@@ -1,0 +1,399 @@
+package garden_test
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"math"
+	"path/filepath"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/store"
+)
+
+var today = measure.Date(2026, time.June, 9)
+
+// plot is a garden in a real file with one cask and one variety in it.
+type plot struct {
+	*garden.Garden
+	t       *testing.T
+	keys    int
+	bag     garden.Bag
+	variety garden.Variety
+}
+
+func newPlot(t *testing.T, class crop.Class, drain bag.Drainage) *plot {
+	t.Helper()
+	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "plot.glebata"), store.Throwaway)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() {
+		if err := s.Close(); err != nil {
+			t.Error(err)
+		}
+	})
+	p := &plot{Garden: garden.Open(s), t: t}
+	shape, err := bag.NewRound(36, 40, 42)
+	if err != nil {
+		t.Fatal(err)
+	}
+	model, err := p.AddModel(context.Background(), garden.Model{Name: "cask", Shape: shape, Material: garden.Fabric, Drainage: drain}, p.asked())
+	p.must(err)
+	_, err = p.AddBags(context.Background(), garden.NewBags{Labels: []string{"R1", "R2"}, Model: model, Place: "Lower step"}, p.asked())
+	p.must(err)
+	_, err = p.AddVariety(context.Background(), garden.Variety{Name: "Cold Quay", Class: class}, p.asked())
+	p.must(err)
+	c, err := p.Catalogue(context.Background())
+	p.must(err)
+	p.bag, p.variety = c.Bags[0], c.Varieties[0]
+	return p
+}
+
+func (p *plot) must(err error) {
+	p.t.Helper()
+	if err != nil {
+		p.t.Fatal(err)
+	}
+}
+
+func (p *plot) asked() garden.Asked {
+	p.keys++
+	return garden.Asked{Key: fmt.Sprintf("key-%d", p.keys), Today: today}
+}
+
+func (p *plot) plan(n int) (garden.ID, error) {
+	return p.PlanBag(context.Background(), garden.NewPlanting{
+		Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: n,
+		Filling: garden.DefaultLadder(p.bag.Model.Shape, p.variety.Class, hill.Default(p.variety.Class)),
+	}, p.asked())
+}
+
+func (p *plot) record(e garden.Entry) (garden.ID, error) {
+	return p.Record(context.Background(), e, p.asked())
+}
+
+func (p *plot) state(id garden.ID) garden.Standing {
+	p.t.Helper()
+	s, err := p.Planting(context.Background(), id, today)
+	p.must(err)
+	return s
+}
+
+// planted is a plot with a planting of 165 g in three pieces on 16 April.
+func planted(t *testing.T) (*plot, garden.ID) {
+	t.Helper()
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	id, err := p.plan(3)
+	p.must(err)
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Planted, Day: today - 54, Pieces: []measure.Mass{58, 55, 52}})
+	p.must(err)
+	return p, id
+}
+
+// refused checks that an error is faults at a field which say something.
+func refused(t *testing.T, what string, err error, field, says string) {
+	t.Helper()
+	var faults garden.Faults
+	if !errors.As(err, &faults) {
+		t.Errorf("%s: %v, want a refusal", what, err)
+		return
+	}
+	for _, f := range faults {
+		if f.Field == field && strings.Contains(f.Says.In(measure.Metric), says) {
+			return
+		}
+	}
+	t.Errorf("%s: %+v, want a fault at %q that says %q", what, faults, field, says)
+}
+
+func TestWholeLoopFromSeedToRatio(t *testing.T) {
+	p, id := planted(t)
+	for _, e := range []garden.Entry{
+		{Kind: garden.Measured, Day: today - 20, Height: 19},
+		{Kind: garden.Raised, Day: today - 20, RaiseBy: 10},
+		{Kind: garden.Raised, Day: today - 8, Loose: 6},
+		{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 3410, Tare: 412, Container: "blue bucket", Grade: "keep", Count: 24}}},
+		{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 612, Container: "Blue Bucket", Grade: "eat-first"}}},
+		{Kind: garden.Closed, Day: today},
+	} {
+		e.Planting = id
+		_, err := p.record(e)
+		p.must(err)
+	}
+	s := p.state(id)
+	if s.Stage != garden.StageClosed || s.Seed != 165 || s.Plants != 3 {
+		t.Errorf("stage %v, seed %v in %d; want closed, 165 in 3", s.Stage, s.Seed, s.Plants)
+	}
+	// 18 + 10, then 6 L loose · 0.85 = 5.1 L over a floor of π/4·38.67² = 1174 cm² is a little over 4.3 cm
+	if math.Abs(float64(s.Level)-32.33) > 0.05 {
+		t.Errorf("level %v, want about 32.3", s.Level)
+	}
+	if s.Stem != 19-10-(s.Level-28) {
+		t.Errorf("stem stands %v above, want what is left of 19", s.Stem)
+	}
+	if s.Harvest.Edible != 2998+200 { // 612 − 412 known by name
+		t.Errorf("edible %v, want 3198", s.Harvest.Edible)
+	}
+	if r, _ := s.Measures().Ratio(); math.Abs(r-3198.0/165) > 1e-9 {
+		t.Errorf("ratio %v, want %v", r, 3198.0/165)
+	}
+	done, err := p.Finished(context.Background(), today)
+	if err != nil || len(done) != 1 {
+		t.Errorf("%d finished bags, %v; want 1", len(done), err)
+	}
+}
+
+func TestLadderIsLaidAgainAfterAnOddRaise(t *testing.T) {
+	p, id := planted(t)
+	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Raised, Day: today - 10, RaiseBy: 5})
+	p.must(err)
+	s := p.state(id)
+	if len(s.Rungs) != 2 || s.Rungs[0].From != 23 || s.Rungs[0].Thickness() != 7.5 {
+		t.Errorf("after a raise by 5 the rungs are %+v, want two of 7.5 from 23", s.Rungs)
+	}
+}
+
+func TestEntriesThatCannotBeAreRefusedAtTheirField(t *testing.T) {
+	p, id := planted(t)
+	before := len(p.state(id).Log)
+	for what, c := range map[string]struct {
+		entry       garden.Entry
+		field, says string
+	}{
+		"raise over the rim":     {garden.Entry{Kind: garden.Raised, Day: today, RaiseBy: 40}, "by", "at most 24 cm more fits"},
+		"raise by litres over":   {garden.Entry{Kind: garden.Raised, Day: today, Loose: 90}, "by", "over the rim"},
+		"raise by nothing":       {garden.Entry{Kind: garden.Raised, Day: today}, "by", "more than 0"},
+		"stem of a tree":         {garden.Entry{Kind: garden.Measured, Day: today, Height: 1200}, "height", "check the unit"},
+		"before planting":        {garden.Entry{Kind: garden.Measured, Day: today - 60, Height: 10}, "day", "not planted yet"},
+		"tomorrow":               {garden.Entry{Kind: garden.Measured, Day: today + 1, Height: 10}, "day", "still to come"},
+		"planted twice":          {garden.Entry{Kind: garden.Planted, Day: today, Pieces: []measure.Mass{60}}, "", "planted already"},
+		"gross below tare":       {garden.Entry{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 300, Tare: 412, Grade: "keep"}}}, "gross-1", "not more than the container"},
+		"kilos for grams":        {garden.Entry{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 3_410_000, Grade: "keep"}}}, "gross-1", "check the unit"},
+		"an unknown container":   {garden.Entry{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 3410, Container: "red pot", Grade: "keep"}}}, "tare-1", "red pot empty once"},
+		"no grade":               {garden.Entry{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 3410}}}, "grade-1", "Choose"},
+		"a note of nothing":      {garden.Entry{Kind: garden.Noted, Day: today, Text: "  "}, "text", "few words"},
+		"dropped after planting": {garden.Entry{Kind: garden.Dropped, Day: today}, "", "close it instead"},
+	} {
+		c.entry.Planting = id
+		_, err := p.record(c.entry)
+		refused(t, what, err, c.field, c.says)
+	}
+	if after := len(p.state(id).Log); after != before {
+		t.Errorf("%d entries after refusals, want %d", after, before)
+	}
+	c, err := p.Catalogue(context.Background())
+	p.must(err)
+	if len(c.Containers) != 0 {
+		t.Errorf("a refused weigh-in left a container: %v", c.Containers)
+	}
+}
+
+func TestSeedThatCannotBe(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	id, err := p.plan(2)
+	p.must(err)
+	for what, c := range map[string]struct {
+		entry       garden.Entry
+		field, says string
+	}{
+		"no pieces":        {garden.Entry{}, "piece-1", "at least one piece"},
+		"a boulder":        {garden.Entry{Pieces: []measure.Mass{60, 9000}}, "piece-2", "not believed"},
+		"slips of potato":  {garden.Entry{Slips: 4}, "pieces", "weigh each piece"},
+		"too many to hold": {garden.Entry{Pieces: make([]measure.Mass, 61)}, "piece-1", "not believed"},
+	} {
+		c.entry.Planting, c.entry.Kind, c.entry.Day = id, garden.Planted, today
+		_, err := p.record(c.entry)
+		refused(t, what, err, c.field, c.says)
+	}
+}
+
+func TestPlansThatCannotBe(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.NoHoles})
+	_, err := p.plan(3)
+	refused(t, "a bag without holes", err, "drill", "no drain holes")
+	fill := garden.DefaultLadder(p.bag.Model.Shape, p.variety.Class, hill.Steps)
+	n := garden.NewPlanting{Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: 3, Filling: fill, WillDrill: true}
+	if _, err := p.PlanBag(context.Background(), n, p.asked()); err != nil {
+		t.Errorf("a bag that will be drilled: %v", err)
+	}
+	_, err = p.PlanBag(context.Background(), n, p.asked())
+	refused(t, "a bag that is taken", err, "bag", "is taken: Cold Quay")
+	n.Number = 0
+	_, err = p.PlanBag(context.Background(), n, p.asked())
+	refused(t, "no tubers, in a taken bag", err, "bag", "is taken")
+	n.Bag, n.Variety = 99, 99
+	_, err = p.PlanBag(context.Background(), n, p.asked())
+	refused(t, "no such bag", err, "bag", "Choose a bag")
+	refused(t, "no such variety", err, "variety", "Choose a variety")
+}
+
+func TestSameRequestTwiceCountsOnce(t *testing.T) {
+	p, id := planted(t)
+	e := garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 1000, Grade: "keep"}}}
+	a := p.asked()
+	var wg sync.WaitGroup
+	ids := make([]garden.ID, 8)
+	for i := range ids {
+		wg.Add(1)
+		go func() {
+			defer wg.Done()
+			got, err := p.Record(context.Background(), e, a)
+			if err != nil {
+				t.Error(err)
+			}
+			ids[i] = got
+		}()
+	}
+	wg.Wait()
+	for _, got := range ids {
+		if got != ids[0] {
+			t.Errorf("the same request made entries %v", ids)
+		}
+	}
+	if edible := p.state(id).Harvest.Edible; edible != 1000 {
+		t.Errorf("edible %v, want 1000 once", edible)
+	}
+	e.Batches = []garden.Batch{{Gross: 2000, Grade: "keep"}}
+	if _, err := p.Record(context.Background(), e, a); !errors.Is(err, garden.ErrSentOtherwise) {
+		t.Errorf("the same key with another weight: %v, want ErrSentOtherwise", err)
+	}
+	_, err := p.Record(context.Background(), e, garden.Asked{Today: today})
+	refused(t, "no key", err, "", "incomplete")
+}
+
+func TestUndoTakesBackAndKeepsBoth(t *testing.T) {
+	p, id := planted(t)
+	raised, err := p.record(garden.Entry{Planting: id, Kind: garden.Raised, Day: today - 5, RaiseBy: 10})
+	p.must(err)
+	plantedEntry := p.state(id).Log[0].ID
+	_, err = p.Undo(context.Background(), plantedEntry, p.asked())
+	refused(t, "undoing the planting under a raise", err, "", "the latest before the earlier")
+	_, err = p.Undo(context.Background(), raised, p.asked())
+	p.must(err)
+	if s := p.state(id); s.Level != 18 || len(s.Rungs) != 2 {
+		t.Errorf("after undo the level is %v with %d rungs, want 18 and 2", s.Level, len(s.Rungs))
+	}
+	_, err = p.Undo(context.Background(), raised, p.asked())
+	refused(t, "undoing twice", err, "", "before")
+	_, err = p.Undo(context.Background(), plantedEntry, p.asked())
+	p.must(err)
+	if s := p.state(id); s.Stage != garden.StagePlanned {
+		t.Errorf("after undoing the planting the stage is %v, want planned", s.Stage)
+	}
+}
+
+func TestClosedBagTakesNothingUntilReopened(t *testing.T) {
+	p, id := planted(t)
+	closing, err := p.record(garden.Entry{Planting: id, Kind: garden.Closed, Day: today})
+	p.must(err)
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 900, Grade: "keep"}}})
+	refused(t, "weighing in a closed bag", err, "day", "was closed")
+	next, err := p.plan(2)
+	p.must(err)
+	_, err = p.Undo(context.Background(), closing, p.asked())
+	refused(t, "reopening under another plan", err, "bag", "is taken")
+	_, err = p.record(garden.Entry{Planting: next, Kind: garden.Dropped, Day: today})
+	p.must(err)
+	_, err = p.Undo(context.Background(), closing, p.asked())
+	p.must(err)
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 900, Grade: "keep"}}})
+	p.must(err)
+}
+
+func TestSlipsAreCountedNotWeighed(t *testing.T) {
+	p := newPlot(t, crop.SweetMid, bag.Drainage{Way: bag.ThroughWall})
+	id, err := p.plan(4)
+	p.must(err)
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Planted, Day: today, Slips: 4})
+	p.must(err)
+	s := p.state(id)
+	if s.Plants != 4 || s.Seed != 0 || s.Level != 38 || s.Ladder.Seed[0] != 30 {
+		t.Errorf("%d slips, seed %v, level %v, set at %v; want 4, 0, 38, 30", s.Plants, s.Seed, s.Level, s.Ladder.Seed)
+	}
+	if _, err := s.Working(garden.FigureRatio); !errors.Is(err, garden.ErrNotFound) {
+		t.Errorf("slips have a ratio: %v", err)
+	}
+}
+
+func TestEveryFigureHasAWholeWorking(t *testing.T) {
+	p, id := planted(t)
+	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 900, Tare: 300, Grade: "keep"}, {Gross: 100, Grade: "green"}}})
+	p.must(err)
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Taken, Day: today, Text: "a panful"})
+	p.must(err)
+	s := p.state(id)
+	for _, figure := range []string{
+		garden.FigureNumber, garden.FigureLadder, garden.FigureLitres, garden.FigureRung + "1", garden.FigureFill + "2", garden.FigureSeed,
+		garden.FigureHarvest, garden.FigureRatio, garden.FigurePerLitre, garden.FigurePerPlant,
+	} {
+		w, err := s.Working(figure)
+		if err != nil {
+			t.Errorf("%s: %v", figure, err)
+			continue
+		}
+		if w.Title == "" || w.Mark == "" || len(w.Steps) == 0 || w.Result == nil {
+			t.Errorf("%s has a gap: %+v", figure, w)
+		}
+		for _, step := range w.Steps {
+			if !step.Complete() {
+				t.Errorf("%s: %q takes %d numbers", figure, step.Says, len(step.Args))
+			}
+		}
+	}
+	for _, none := range []string{"", "rung-9", "rung-x", "moon"} {
+		if _, err := s.Working(none); !errors.Is(err, garden.ErrNotFound) {
+			t.Errorf("%q: %v, want ErrNotFound", none, err)
+		}
+	}
+}
+
+func TestCatalogueRefusals(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	ctx := context.Background()
+	_, err := p.AddVariety(ctx, garden.Variety{Name: "cold quay", Class: crop.Maincrop}, p.asked())
+	refused(t, "a variety twice", err, "name", "already")
+	_, err = p.AddVariety(ctx, garden.Variety{Name: "X", Class: "tomato", PacketDays: 9}, p.asked())
+	refused(t, "a tomato", err, "class", "Choose a class")
+	refused(t, "nine days", err, "days", "between 40 and 250")
+	_, err = p.AddBags(ctx, garden.NewBags{Labels: []string{"R9", "r9", "R/1", "r1"}, Model: p.bag.Model.ID, Place: "here"}, p.asked())
+	refused(t, "a label twice", err, "labels", "a bag r9 already")
+	refused(t, "a label taken", err, "labels", "a bag r1 already")
+	refused(t, "a label with a slash", err, "labels", "letters, digits or dashes")
+	_, err = p.AddModel(ctx, garden.Model{Name: "Cask", Shape: p.bag.Model.Shape, Material: "glass"}, p.asked())
+	refused(t, "a model twice", err, "name", "already")
+	refused(t, "of glass", err, "material", "Choose")
+	if v := (garden.Variety{Class: crop.Maincrop, PacketDays: 80}); v.ClassConflict().Empty() {
+		t.Error("a maincrop of 80 days is not questioned")
+	}
+}
+
+func TestTodayLiesBetweenTheMarksOfTheSeason(t *testing.T) {
+	p, _ := planted(t) // 16 April, 135 days by the class
+	for _, c := range []struct {
+		day      measure.Day
+		from, to garden.Mark
+		share    float64
+	}{
+		{today - 54 - 42, garden.MarkPlan, garden.MarkPlan, 0},
+		{today - 54 - 21, garden.MarkPlan, garden.MarkPlant, 0.5},
+		{today - 54, garden.MarkPlant, garden.MarkLift, 0},
+		{today - 54 + 54, garden.MarkPlant, garden.MarkLift, 0.4},
+		{today + 400, garden.MarkPlant, garden.MarkLift, 1},
+	} {
+		l, err := p.SeasonLine(context.Background(), c.day)
+		p.must(err)
+		from, to, share := l.Between()
+		if from != c.from || to != c.to || math.Abs(share-c.share) > 1e-9 {
+			t.Errorf("%s lies %v of the way from %v to %v, want %v, %v, %v", c.day, share, from, to, c.share, c.from, c.to)
+		}
+	}
+}

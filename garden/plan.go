@@ -1,0 +1,193 @@
+package garden
+
+import (
+	"context"
+	"errors"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+)
+
+// NewPlanting is what "plan this bag" asks for.
+type NewPlanting struct {
+	Year    int
+	Bag     ID
+	Variety ID
+	Number  int
+	Filling hill.Plan
+	// WillDrill is the grower's word that a bag without holes gets some first.
+	WillDrill bool
+}
+
+// slipDepth is how much of a slip goes under: it is laid or set this far below
+// the top of the filled bag. Practice.
+const slipDepth measure.Length = 8
+
+// DefaultLadder is the plan a school starts from in one bag for one class.
+func DefaultLadder(s bag.Shape, c crop.Class, school hill.School) hill.Plan {
+	p := hill.Defaults(school)
+	if c.Crop() == crop.SweetPotato {
+		p.Cover = slipDepth
+		p.Base = max(0, s.UsableTop(p.Headspace)-slipDepth)
+	}
+	return p
+}
+
+// Draft is a planting that is not saved: what the plan page draws.
+type Draft struct {
+	Standing
+	Suggest  bag.Suggestion
+	Drainage bag.DrainageFacts
+	Concerns []measure.Phrase // what to think of before saving, in words
+}
+
+// DraftPlanting works out a plan without keeping it. Faults name the fields.
+func DraftPlanting(b Bag, v Variety, number int, ladder hill.Plan) (Draft, error) {
+	d := Draft{Standing: Standing{Planting: Planting{Bag: b, Variety: v, Number: number, Filling: ladder}}}
+	shape, k := b.Model.Shape, v.Class.Constants()
+	d.Suggest = bag.Suggest(shape, ladder.Headspace, v.Class, ladder.School == hill.TwoLevel)
+	d.Drainage = b.Model.Drainage.Facts(shape)
+
+	var faults Faults
+	if number < 1 || number > 60 {
+		faults.Add("number", "Plant at least 1 and no more than 60 in a bag.")
+	}
+	if err := hill.Suits(ladder.School, v.Class); err != nil {
+		faults = append(faults, asFaults(planFault(err))...)
+	}
+	state, err := Replay(&d.Planting, nil)
+	if err != nil {
+		faults = append(faults, asFaults(err)...)
+	}
+	if faults != nil {
+		return d, faults
+	}
+	d.State = state
+	d.Concerns = concerns(&d, k)
+	return d, nil
+}
+
+func concerns(d *Draft, k crop.Constants) []measure.Phrase {
+	var said []measure.Phrase
+	say := func(says string, args ...any) { said = append(said, measure.Say(says, args...)) }
+	shape, ladder := d.Bag.Model.Shape, d.Filling
+	if d.Suggest.TooSmall {
+		say("This bag holds {} usable; a {} is worth planting from {} on.", shape.Usable(ladder.Headspace), k.Name, k.SmallestBag)
+	}
+	if d.Suggest.TooShallow {
+		say("{} of medium is shallow for a {}: {} works, {} is good.", d.Ladder.Top, k.Name, k.DepthWorkable, k.DepthGood)
+	}
+	if n := d.Number; n > d.Suggest.Number {
+		say("{} is more than the {} this bag takes by litres and spacing: expect smaller tubers.", n, d.Suggest.Number)
+	}
+	if d.Drainage.Says != "" {
+		say(d.Drainage.Says)
+	}
+	if spots := d.Spots(&d.Planting); len(spots) > 1 && d.Number <= d.Suggest.Number {
+		if near := bag.Nearest(spots); near < k.Spacing-0.5 && len(d.Ladder.Seed) == 1 {
+			say("The pieces lie {} apart at that depth; a {} likes {}.", near, k.Name, k.Spacing)
+		}
+	}
+	if lowest := d.Ladder.Seed[0]; d.Drainage.Plantable && lowest < d.Drainage.Level {
+		say("Seed at {} would lie in standing water, which reaches {}.", lowest, d.Drainage.Level)
+	}
+	return said
+}
+
+// PlanBag keeps a planting for a bag that holds no other. Safe to repeat.
+func (g *Garden) PlanBag(ctx context.Context, n NewPlanting, a Asked) (ID, error) {
+	return g.once(ctx, a.Key, n, func(w Writer) (ID, error) {
+		b, v, err := bagAndVariety(ctx, w, n.Bag, n.Variety)
+		if err != nil {
+			return 0, err
+		}
+		if n.Year < a.Today.Year()-30 || n.Year > a.Today.Year()+2 {
+			return 0, fault("year", "The season {} is too far off.", n.Year)
+		}
+		if err := isFree(ctx, w, b); err != nil {
+			return 0, err
+		}
+		d, err := DraftPlanting(b, v, n.Number, n.Filling)
+		if err != nil {
+			return 0, err
+		}
+		if !d.Drainage.Plantable && !n.WillDrill {
+			return 0, fault("drill", "Bag {} has no drain holes: say that you will drill it, or choose another bag.", b.Label)
+		}
+		d.Planting.Planned = a.Today
+		if d.Planting.Season, err = seasonOf(ctx, w, n.Year); err != nil {
+			return 0, err
+		}
+		return w.AddPlanting(ctx, d.Planting)
+	})
+}
+
+func isFree(ctx context.Context, r Reader, b Bag) error {
+	open, err := r.Plantings(ctx, Filter{Bag: b.ID, Open: true})
+	if err != nil || len(open) == 0 {
+		return err
+	}
+	p := open[0]
+	return fault("bag", "Bag {} is taken: {} is in it for {}. Close that first, or choose another bag.", b.Label, p.Variety.Name, p.Season.Year)
+}
+
+func bagAndVariety(ctx context.Context, r Reader, bagID, varietyID ID) (Bag, Variety, error) {
+	var faults Faults
+	bags, err := r.Bags(ctx)
+	if err != nil {
+		return Bag{}, Variety{}, err
+	}
+	b, ok := find(bags, func(b Bag) bool { return b.ID == bagID })
+	if !ok {
+		faults.Add("bag", "Choose a bag.")
+	}
+	varieties, err := r.Varieties(ctx)
+	if err != nil {
+		return Bag{}, Variety{}, err
+	}
+	v, ok := find(varieties, func(v Variety) bool { return v.ID == varietyID })
+	if !ok {
+		faults.Add("variety", "Choose a variety.")
+	}
+	return b, v, faults.Err()
+}
+
+func seasonOf(ctx context.Context, w Writer, year int) (Season, error) {
+	seasons, err := w.Seasons(ctx)
+	if err != nil {
+		return Season{}, err
+	}
+	if s, ok := find(seasons, func(s Season) bool { return s.Year == year }); ok {
+		return s, nil
+	}
+	return w.AddSeason(ctx, year)
+}
+
+func find[T any](list []T, is func(T) bool) (T, bool) {
+	for _, v := range list {
+		if is(v) {
+			return v, true
+		}
+	}
+	var none T
+	return none, false
+}
+
+// planFault puts a refusal of hill at its field.
+func planFault(err error) error {
+	var p *hill.PlanError
+	if errors.As(err, &p) {
+		return fault(p.Field, p.Why)
+	}
+	return err
+}
+
+func asFaults(err error) Faults {
+	var f Faults
+	if errors.As(err, &f) {
+		return f
+	}
+	return Faults{{Says: measure.Say(err.Error())}}
+}

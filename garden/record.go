@@ -1,0 +1,218 @@
+package garden
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+
+	"glebata/core/crop"
+	"glebata/core/lift"
+	"glebata/core/measure"
+)
+
+// Record appends an entry to the log of its planting when it can follow what
+// is there; Key and Logged are taken from a. Safe to repeat. It returns the
+// entry's ID. Refusals are Faults, with the fields of the entry.
+func (g *Garden) Record(ctx context.Context, e Entry, a Asked) (ID, error) {
+	return g.once(ctx, a.Key, e, func(w Writer) (ID, error) {
+		e.Key, e.Logged = a.Key, a.Today
+		if err := takeTares(ctx, w, &e); err != nil {
+			return 0, err
+		}
+		if err := checkEntry(&e, a.Today); err != nil {
+			return 0, err
+		}
+		p, log, err := oneLog(ctx, w, e.Planting)
+		if err != nil {
+			return 0, err
+		}
+		if e.Kind == Planted {
+			if err := checkSeed(&p, &e); err != nil {
+				return 0, err
+			}
+		}
+		if _, err := Replay(&p, append(log, e)); err != nil {
+			return 0, err
+		}
+		if e.Kind == Weighed {
+			if err := rememberContainers(ctx, w, e.Batches); err != nil {
+				return 0, err
+			}
+		}
+		return w.AddEntry(ctx, e)
+	})
+}
+
+// Undo takes an entry back by adding one that voids it. What is left of the
+// log must still make sense: a planting with later entries is not taken back
+// before they are. It returns the ID of the voiding entry.
+func (g *Garden) Undo(ctx context.Context, entry ID, a Asked) (ID, error) {
+	type undo struct{ Entry ID }
+	return g.once(ctx, a.Key, undo{entry}, func(w Writer) (ID, error) {
+		e, err := w.Entry(ctx, entry)
+		if err != nil {
+			return 0, err
+		}
+		p, log, err := oneLog(ctx, w, e.Planting)
+		if err != nil {
+			return 0, err
+		}
+		if _, stands := find(standing(log), func(l Entry) bool { return l.ID == entry }); !stands {
+			return 0, fault("", "That entry was taken back before.")
+		}
+		if e.Kind == Closed || e.Kind == Dropped {
+			if err := isFree(ctx, w, p.Bag); err != nil {
+				return 0, err
+			}
+		}
+		void := Entry{Planting: p.ID, Kind: Voided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry}
+		if _, err := Replay(&p, append(log, void)); err != nil {
+			return 0, fault("", "Later entries stand on this one: take those back first, the latest before the earlier.")
+		}
+		return w.AddEntry(ctx, void)
+	})
+}
+
+func oneLog(ctx context.Context, r Reader, planting ID) (Planting, []Entry, error) {
+	f := Filter{ID: planting}
+	if planting == 0 {
+		return Planting{}, nil, ErrNotFound
+	}
+	found, err := r.Plantings(ctx, f)
+	if err != nil {
+		return Planting{}, nil, err
+	}
+	if len(found) == 0 {
+		return Planting{}, nil, ErrNotFound
+	}
+	logs, err := r.Logs(ctx, f)
+	return found[0], logs[planting], err
+}
+
+// longest text of a note that is kept, in bytes.
+const longestText = 4000
+
+// checkEntry checks what an entry says on its own, before the log is asked.
+func checkEntry(e *Entry, today measure.Day) error {
+	var faults Faults
+	e.Text = strings.TrimSpace(e.Text)
+	switch {
+	case e.Day > today:
+		faults.Add("day", "{} is still to come: enter it on the day or after.", e.Day)
+	case e.Day < today-40*366:
+		faults.Add("day", "{} is too long ago.", e.Day)
+	}
+	if len(e.Text) > longestText {
+		faults.Add("text", "A note holds up to {} letters.", longestText)
+	}
+	switch e.Kind {
+	case Planted, Measured, Taken, Closed, Dropped:
+	case Raised:
+		if (e.RaiseBy > 0) == (e.Loose > 0) {
+			faults.Add("by", "Say how much went on: centimetres or litres, more than 0.")
+		}
+	case Noted:
+		if e.Text == "" {
+			faults.Add("text", "Write a few words first.")
+		}
+	case Weighed:
+		checkBatches(&faults, e.Batches)
+	default:
+		return fmt.Errorf("an entry of kind %q cannot be recorded", e.Kind)
+	}
+	return faults.Err()
+}
+
+func checkBatches(faults *Faults, batches []Batch) {
+	if len(batches) == 0 {
+		faults.Add("gross-1", "Weigh at least one batch.")
+	}
+	for i, b := range batches {
+		field := func(name string) string { return fmt.Sprintf("%s-%d", name, i+1) }
+		batch := lift.Batch{Gross: b.Gross, Tare: b.Tare, Grade: lift.Grade(b.Grade), Count: b.Count}
+		switch batch.Check() {
+		case nil:
+		case lift.ErrNoNet:
+			faults.Add(field("gross"), "{} gross is not more than the container's {}: weigh it again, or change the container.", b.Gross, b.Tare)
+		case lift.ErrCapacity:
+			faults.Add(field("gross"), "{} is more than a household scale can weigh: check the unit.", b.Gross)
+		case lift.ErrGrade:
+			faults.Add(field("grade"), "Choose a grade.")
+		case lift.ErrCount:
+			faults.Add(field("count"), "A count from 0 to 5000 is believed.")
+		}
+	}
+}
+
+// checkSeed refuses seed that does not go with the crop of a planting.
+func checkSeed(p *Planting, e *Entry) error {
+	if p.Variety.Class.Crop() == crop.SweetPotato {
+		return nil
+	}
+	if e.Slips > 0 {
+		return fault("pieces", "{} is a potato: weigh each piece of seed in.", p.Variety.Name)
+	}
+	return nil
+}
+
+// takeTares puts in the tare of each batch whose container is known by name.
+func takeTares(ctx context.Context, r Reader, e *Entry) error {
+	if len(e.Batches) == 0 {
+		return nil
+	}
+	known, err := r.Containers(ctx)
+	if err != nil {
+		return err
+	}
+	var faults Faults
+	e.Batches = slices.Clone(e.Batches)
+	for i := range e.Batches {
+		b := &e.Batches[i]
+		b.Container = strings.TrimSpace(b.Container)
+		if b.Container == "" || b.Tare != 0 {
+			continue
+		}
+		c, ok := find(known, func(c Container) bool { return strings.EqualFold(c.Name, b.Container) })
+		if !ok {
+			faults.Add(fmt.Sprintf("tare-%d", i+1), "Weigh the {} empty once: then it is known by name.", b.Container)
+		}
+		b.Tare = c.Tare
+	}
+	return faults.Err()
+}
+
+// WithTare is a batch with the tare of its container put in, checked; Faults
+// when it cannot be weighed in.
+func (g *Garden) WithTare(ctx context.Context, b Batch) (Batch, error) {
+	e := Entry{Kind: Weighed, Batches: []Batch{b}}
+	err := g.store.View(ctx, func(r Reader) error { return takeTares(ctx, r, &e) })
+	if err != nil {
+		return b, err
+	}
+	var faults Faults
+	checkBatches(&faults, e.Batches)
+	return e.Batches[0], faults.Err()
+}
+
+func rememberContainers(ctx context.Context, w Writer, batches []Batch) error {
+	known, err := w.Containers(ctx)
+	if err != nil {
+		return err
+	}
+	for _, b := range batches {
+		name := b.Container
+		if name == "" || b.Tare <= 0 {
+			continue
+		}
+		if _, ok := find(known, func(c Container) bool { return strings.EqualFold(c.Name, name) }); ok {
+			continue
+		}
+		c := Container{Name: name, Tare: b.Tare}
+		if c.ID, err = w.AddContainer(ctx, c); err != nil {
+			return err
+		}
+		known = append(known, c)
+	}
+	return nil
+}

@@ -1,0 +1,259 @@
+package garden
+
+import (
+	"fmt"
+	"slices"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/lift"
+	"glebata/core/measure"
+)
+
+// Stage of a planting.
+type Stage int
+
+// The stages a planting goes through.
+const (
+	StagePlanned Stage = iota
+	StageGrowing
+	StageClosed
+	StageDropped
+)
+
+// Layer of medium as it lies in the bag.
+type Layer struct {
+	From, To measure.Length
+	Settled  measure.Volume
+	Day      measure.Day
+}
+
+// State is what a planting has come to: plan and log put together. It is
+// computed anew from the log each time.
+type State struct {
+	Stage   Stage
+	Planted measure.Day
+	Ended   measure.Day
+	Ladder  hill.Ladder // as planned
+	Level   measure.Length
+	Layers  []Layer     // in the bag, lowest first
+	Rungs   []hill.Rung // still to come, laid again from Level
+	Pieces  []measure.Mass
+	Plants  int // pieces or slips in the bag
+	Seed    measure.Mass
+
+	StemKnown bool
+	Stem      measure.Length // above the medium now: measured less raised since
+	StemDay   measure.Day    // measured on
+
+	Batches   []lift.Batch
+	Harvest   lift.Total
+	Unweighed bool // part of the harvest left without a weight
+
+	Log []Entry // entries that stand, by day
+}
+
+// rising above this height no stem has stood in a bag, in cm.
+const tallest measure.Length = 300
+
+// Believable weight of one piece of seed.
+const (
+	lightestPiece = 3 * measure.Gram
+	heaviestPiece = 1.2 * measure.Kilogram
+)
+
+// Replay puts a planting's log on its plan, in order of day. An entry that
+// cannot follow the ones before it is refused with Faults that name the field.
+func Replay(p *Planting, log []Entry) (State, error) {
+	s := State{}
+	ladder, err := hill.Lay(p.Bag.Model.Shape, p.Filling)
+	if err != nil {
+		return s, planFault(err)
+	}
+	s.Ladder, s.Rungs = ladder, ladder.Rungs
+	s.Log = standing(log)
+	for i := range s.Log {
+		if err := s.apply(p, &s.Log[i]); err != nil {
+			return s, err
+		}
+	}
+	return s, nil
+}
+
+// standing leaves out entries that were taken back and the taking back itself,
+// and sorts by day, then by the order of writing. The log itself is not changed.
+func standing(log []Entry) []Entry {
+	var back []ID // taken back
+	for _, e := range log {
+		if e.Kind == Voided {
+			back = append(back, e.Voids)
+		}
+	}
+	byDay := func(a, b Entry) int { return int(a.Day - b.Day) }
+	if len(back) == 0 && slices.IsSortedFunc(log, byDay) {
+		return log
+	}
+	live := make([]Entry, 0, len(log))
+	for _, e := range log {
+		if e.Kind != Voided && !slices.Contains(back, e.ID) {
+			live = append(live, e)
+		}
+	}
+	slices.SortStableFunc(live, byDay)
+	return live
+}
+
+func (s *State) apply(p *Planting, e *Entry) error {
+	if err := s.inOrder(p, e); err != nil {
+		return err
+	}
+	switch e.Kind {
+	case Planted:
+		return s.plant(p, e)
+	case Raised:
+		return s.raise(p, e)
+	case Measured:
+		if e.Height < 0 || e.Height > tallest {
+			return fault("height", "A stem of {} in a bag is not believed: check the unit.", e.Height)
+		}
+		s.Stem, s.StemDay, s.StemKnown = e.Height, e.Day, true
+	case Weighed:
+		return s.weigh(e)
+	case Taken:
+		s.Unweighed = true
+	case Closed:
+		s.Stage, s.Ended = StageClosed, e.Day
+	case Dropped:
+		s.Stage, s.Ended = StageDropped, e.Day
+	}
+	return nil
+}
+
+// inOrder checks that an entry may come at this stage.
+func (s *State) inOrder(p *Planting, e *Entry) error {
+	label := p.Bag.Label
+	switch {
+	case s.Stage == StageClosed:
+		return fault("day", "Bag {} was closed on {}: take the closing back first.", label, s.Ended)
+	case s.Stage == StageDropped:
+		return fault("", "The plan for bag {} was dropped.", label)
+	case s.Stage == StagePlanned && e.Kind != Planted && e.Kind != Noted && e.Kind != Dropped:
+		return fault("day", "Bag {} is not planted yet on {}: this must come on or after planting day.", label, e.Day)
+	case s.Stage == StageGrowing && e.Kind == Planted:
+		return fault("", "Bag {} is planted already, on {}.", label, s.Planted)
+	case s.Stage == StageGrowing && e.Kind == Dropped:
+		return fault("", "Bag {} is planted: close it instead of dropping the plan.", label)
+	}
+	return nil
+}
+
+func (s *State) plant(p *Planting, e *Entry) error {
+	for i, piece := range e.Pieces {
+		if piece < lightestPiece || piece > heaviestPiece {
+			return fault(fmt.Sprintf("piece-%d", i+1), "A seed piece of {} is not believed: between {} and {}.", piece, lightestPiece, heaviestPiece)
+		}
+		s.Seed += piece
+	}
+	s.Plants = len(e.Pieces)
+	if p.Variety.Class.Crop() == crop.SweetPotato && len(e.Pieces) == 0 {
+		s.Plants = e.Slips
+	}
+	if s.Plants < 1 || s.Plants > 60 {
+		if p.Variety.Class.Crop() == crop.SweetPotato {
+			return fault("slips", "Plant at least one slip, and no more than 60 to a bag.")
+		}
+		return fault("piece-1", "Weigh in at least one piece, and no more than 60 to a bag.")
+	}
+	s.Stage, s.Planted, s.Pieces = StageGrowing, e.Day, e.Pieces
+	for _, f := range s.Ladder.Fills {
+		s.Layers = append(s.Layers, Layer{f.From, f.To, f.Settled, e.Day})
+	}
+	s.Level = s.Ladder.Start
+	return nil
+}
+
+func (s *State) raise(p *Planting, e *Entry) error {
+	shape := p.Bag.Model.Shape
+	to, settled, err := s.raised(p, e.RaiseBy, e.Loose)
+	if err != nil {
+		return err
+	}
+	s.Layers = append(s.Layers, Layer{s.Level, to, settled, e.Day})
+	if s.StemKnown {
+		s.Stem = max(0, s.Stem-(to-s.Level))
+	}
+	s.Level = to
+	s.Rungs, err = hill.Again(shape, p.Filling, to)
+	return err
+}
+
+// raised is the level a raise comes to and the settled litres it lays.
+func (s *State) raised(p *Planting, by measure.Length, loose measure.Volume) (measure.Length, measure.Volume, error) {
+	shape := p.Bag.Model.Shape
+	to := s.Level + by
+	if loose > 0 {
+		to = shape.LevelAfter(s.Level, p.Filling.Settled(loose))
+	}
+	rim := shape.Height()
+	switch {
+	case to <= s.Level:
+		return 0, 0, fault("by", "Say how much went on: more than 0.")
+	case to > rim+0.05:
+		return 0, 0, fault("by", "That is {} over the rim: at most {} more fits, {} loose.",
+			to-rim, rim-s.Level, p.Filling.Loose(shape.Between(s.Level, rim)))
+	}
+	return to, shape.Between(s.Level, to), nil
+}
+
+// Raising says what a raise by a height, or with loose litres, would come to:
+// the level, and the litres settled and loose. Faults when it cannot be.
+func (s *Standing) Raising(by measure.Length, loose measure.Volume) (to measure.Length, settled, bring measure.Volume, err error) {
+	to, settled, err = s.raised(&s.Planting, by, loose)
+	return to, settled, s.Filling.Loose(settled), err
+}
+
+func (s *State) weigh(e *Entry) error {
+	for _, b := range e.Batches {
+		batch := lift.Batch{Gross: b.Gross, Tare: b.Tare, Grade: lift.Grade(b.Grade), Count: b.Count}
+		s.Batches = append(s.Batches, batch)
+		s.Harvest.Add(batch)
+	}
+	return nil
+}
+
+// Settled volume of medium in the bag now.
+func (s *State) Settled() measure.Volume {
+	var v measure.Volume
+	for _, l := range s.Layers {
+		v += l.Settled
+	}
+	return v
+}
+
+// Next layer, cut down to what a stem of known height can take; nil when the
+// bag is full. Cut to nothing it is still returned, with no thickness.
+func (s *State) Next(p *Planting) *hill.Rung {
+	if len(s.Rungs) == 0 {
+		return nil
+	}
+	r := s.Rungs[0]
+	if s.StemKnown {
+		r = p.Filling.Fit(p.Bag.Model.Shape, r, s.Stem)
+	}
+	return &r
+}
+
+// Measures of the bag for comparing.
+func (s *State) Measures() lift.Bag {
+	return lift.Bag{Seed: s.Seed, Plants: s.Plants, Litres: s.Settled(), Total: s.Harvest, Unweighed: s.Unweighed}
+}
+
+// Spots where the seed lies; before planting, where it will lie.
+func (s *State) Spots(p *Planting) []bag.Spot {
+	n := s.Plants
+	if s.Stage == StagePlanned {
+		n = p.Number
+	}
+	return bag.PlaceLevels(p.Bag.Model.Shape, s.Ladder.Seed, n, p.Variety.Class.Constants().Spacing)
+}

@@ -1,0 +1,79 @@
+package garden
+
+import (
+	"context"
+
+	"glebata/core/measure"
+)
+
+// Store keeps a garden. Update runs its function in one transaction: all of it
+// is kept when the function returns nil, none of it otherwise, and what was
+// kept survives the program being killed. View sees one moment of the garden.
+type Store interface {
+	View(ctx context.Context, do func(Reader) error) error
+	Update(ctx context.Context, do func(Writer) error) error
+}
+
+// Filter chooses plantings; zero fields do not restrict.
+type Filter struct {
+	ID  ID
+	Bag ID
+	// Open keeps those neither closed nor dropped; Finished those closed.
+	Open, Finished bool
+}
+
+// Reader reads a garden. Lists come in the order they are offered: seasons
+// newest first, varieties by name, bags by place and label, entries by day and
+// then by the order they were written.
+type Reader interface {
+	Seasons(ctx context.Context) ([]Season, error)
+	Varieties(ctx context.Context) ([]Variety, error)
+	Models(ctx context.Context) ([]Model, error)
+	Places(ctx context.Context) ([]Place, error)
+	Bags(ctx context.Context) ([]Bag, error)
+	Containers(ctx context.Context) ([]Container, error)
+	Plantings(ctx context.Context, f Filter) ([]Planting, error)
+	// Logs of the plantings a filter chooses, by planting.
+	Logs(ctx context.Context, f Filter) (map[ID][]Entry, error)
+	// Entry by ID, ErrNotFound when there is none.
+	Entry(ctx context.Context, id ID) (Entry, error)
+	// Sent returns what a client key was used for before; ok is false when never.
+	Sent(ctx context.Context, key string) (s Sent, ok bool, err error)
+	// Setting by name, "" when never set.
+	Setting(ctx context.Context, name string) (string, error)
+}
+
+// Sent is a request that was carried out.
+type Sent struct {
+	Key    string
+	Digest string // of what was asked
+	Result ID     // what it made
+}
+
+// Writer changes a garden inside one transaction. Each Add returns the new ID.
+type Writer interface {
+	Reader
+	AddSeason(ctx context.Context, year int) (Season, error)
+	AddVariety(ctx context.Context, v Variety) (ID, error)
+	AddModel(ctx context.Context, m Model) (ID, error)
+	AddPlace(ctx context.Context, p Place) (ID, error)
+	AddBag(ctx context.Context, b Bag) (ID, error)
+	AddContainer(ctx context.Context, c Container) (ID, error)
+	AddPlanting(ctx context.Context, p Planting) (ID, error)
+	AddEntry(ctx context.Context, e Entry) (ID, error)
+	Remember(ctx context.Context, s Sent) error
+	SetSetting(ctx context.Context, name, value string) error
+}
+
+// Garden is the use cases over a store.
+type Garden struct{ store Store }
+
+// Open a garden kept in a store.
+func Open(s Store) *Garden { return &Garden{s} }
+
+// Asked says who asks: the client key that makes a request safe to repeat, and
+// today. Both are needed by everything that writes.
+type Asked struct {
+	Key   string
+	Today measure.Day
+}

@@ -1,0 +1,215 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+
+	"github.com/jmoiron/sqlx"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// list runs a query and turns each row into an entity.
+func list[Row, Entity any](ctx context.Context, r *reader, entity func(Row) Entity, query string, args ...any) ([]Entity, error) {
+	found, err := r.query(ctx, query, args...)
+	if err != nil {
+		return nil, fmt.Errorf("reading: %w", err)
+	}
+	defer func() { _ = found.Close() }() // StructScan reports what matters
+	var rows []Row
+	if err := sqlx.StructScan(found, &rows); err != nil {
+		return nil, fmt.Errorf("reading: %w", err)
+	}
+	out := make([]Entity, len(rows))
+	for i, row := range rows {
+		out[i] = entity(row)
+	}
+	return out, nil
+}
+
+// add runs an insert and returns the new ID.
+func (w *writer) add(ctx context.Context, query string, args ...any) (garden.ID, error) {
+	res, err := w.tx.ExecContext(ctx, query, args...)
+	if err != nil {
+		return 0, fmt.Errorf("writing: %w", err)
+	}
+	id, err := res.LastInsertId()
+	return garden.ID(id), err
+}
+
+type seasonRow struct {
+	ID   garden.ID
+	Year int
+}
+
+func (r *reader) Seasons(ctx context.Context) ([]garden.Season, error) {
+	return list(ctx, r, func(s seasonRow) garden.Season { return garden.Season(s) },
+		`SELECT id, year FROM season ORDER BY year DESC`)
+}
+
+func (w *writer) AddSeason(ctx context.Context, year int) (garden.Season, error) {
+	id, err := w.add(ctx, `INSERT INTO season (year) VALUES (?)`, year)
+	return garden.Season{ID: id, Year: year}, err
+}
+
+type varietyRow struct {
+	ID         garden.ID
+	Name       string
+	Class      crop.Class
+	PacketDays int `db:"packet_days"`
+}
+
+func (r *reader) Varieties(ctx context.Context) ([]garden.Variety, error) {
+	return list(ctx, r, func(v varietyRow) garden.Variety { return garden.Variety(v) },
+		`SELECT id, name, class, packet_days FROM variety ORDER BY name`)
+}
+
+func (w *writer) AddVariety(ctx context.Context, v garden.Variety) (garden.ID, error) {
+	return w.add(ctx, `INSERT INTO variety (name, class, packet_days) VALUES (?, ?, ?)`, v.Name, v.Class, v.PacketDays)
+}
+
+type modelRow struct {
+	ID       garden.ID
+	Name     string
+	Kind     bag.Kind
+	BaseL    float64 `db:"base_l_cm"`
+	BaseW    float64 `db:"base_w_cm"`
+	TopL     float64 `db:"top_l_cm"`
+	TopW     float64 `db:"top_w_cm"`
+	Height   float64 `db:"height_cm"`
+	Material garden.Material
+	Drain    bag.Drain
+	Hole     float64 `db:"hole_cm"`
+}
+
+// model turns a row into a Model. The schema keeps out measures that no bag can
+// have, so a refused shape, left empty, only follows from a damaged file.
+func (m modelRow) model() garden.Model {
+	cm := func(v float64) measure.Length { return measure.Length(v) }
+	var shape bag.Shape
+	if m.Kind == bag.Round {
+		shape, _ = bag.NewRound(cm(m.BaseL), cm(m.TopL), cm(m.Height))
+	} else {
+		shape, _ = bag.NewBox(cm(m.BaseL), cm(m.BaseW), cm(m.TopL), cm(m.TopW), cm(m.Height))
+	}
+	return garden.Model{
+		ID: m.ID, Name: m.Name, Shape: shape, Material: m.Material,
+		Drainage: bag.Drainage{Way: m.Drain, HoleHeight: cm(m.Hole)},
+	}
+}
+
+func (r *reader) Models(ctx context.Context) ([]garden.Model, error) {
+	return list(ctx, r, modelRow.model,
+		`SELECT id, name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm
+		   FROM bag_model ORDER BY name`)
+}
+
+func (w *writer) AddModel(ctx context.Context, m garden.Model) (garden.ID, error) {
+	bl, bw := m.Shape.Base()
+	tl, tw := m.Shape.Top()
+	return w.add(ctx,
+		`INSERT INTO bag_model (name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		m.Name, m.Shape.Kind(), float64(bl), float64(bw), float64(tl), float64(tw), float64(m.Shape.Height()),
+		m.Material, m.Drainage.Way, float64(m.Drainage.HoleHeight))
+}
+
+type placeRow struct {
+	ID       garden.ID
+	Name     string
+	Position int
+}
+
+func (r *reader) Places(ctx context.Context) ([]garden.Place, error) {
+	return list(ctx, r, func(p placeRow) garden.Place { return garden.Place(p) },
+		`SELECT id, name, position FROM place ORDER BY position, id`)
+}
+
+func (w *writer) AddPlace(ctx context.Context, p garden.Place) (garden.ID, error) {
+	return w.add(ctx, `INSERT INTO place (name, position) VALUES (?, ?)`, p.Name, p.Position)
+}
+
+type bagRow struct {
+	ID      garden.ID
+	Label   string
+	ModelID garden.ID `db:"model_id"`
+	PlaceID garden.ID `db:"place_id"`
+}
+
+// Bags come by place and then by label, R2 before R10.
+func (r *reader) Bags(ctx context.Context) ([]garden.Bag, error) {
+	models, err := r.Models(ctx)
+	if err != nil {
+		return nil, err
+	}
+	places, err := r.Places(ctx)
+	if err != nil {
+		return nil, err
+	}
+	modelOf := make(map[garden.ID]garden.Model, len(models))
+	for _, m := range models {
+		modelOf[m.ID] = m
+	}
+	placeOf := make(map[garden.ID]garden.Place, len(places))
+	for _, p := range places {
+		placeOf[p.ID] = p
+	}
+	return list(ctx, r, func(b bagRow) garden.Bag {
+		return garden.Bag{ID: b.ID, Label: b.Label, Model: modelOf[b.ModelID], Place: placeOf[b.PlaceID]}
+	}, `SELECT b.id, b.label, b.model_id, b.place_id FROM bag b JOIN place p ON p.id = b.place_id
+	     ORDER BY p.position, p.id, length(b.label), b.label`)
+}
+
+func (w *writer) AddBag(ctx context.Context, b garden.Bag) (garden.ID, error) {
+	return w.add(ctx, `INSERT INTO bag (label, model_id, place_id) VALUES (?, ?, ?)`, b.Label, b.Model.ID, b.Place.ID)
+}
+
+type containerRow struct {
+	ID   garden.ID
+	Name string
+	Tare float64 `db:"tare_g"`
+}
+
+func (r *reader) Containers(ctx context.Context) ([]garden.Container, error) {
+	return list(ctx, r, func(c containerRow) garden.Container {
+		return garden.Container{ID: c.ID, Name: c.Name, Tare: measure.Mass(c.Tare)}
+	}, `SELECT id, name, tare_g FROM container ORDER BY name`)
+}
+
+func (w *writer) AddContainer(ctx context.Context, c garden.Container) (garden.ID, error) {
+	return w.add(ctx, `INSERT INTO container (name, tare_g) VALUES (?, ?)`, c.Name, c.Tare.Grams())
+}
+
+func (r *reader) Sent(ctx context.Context, key string) (garden.Sent, bool, error) {
+	var s garden.Sent
+	err := r.tx.GetContext(ctx, &s, `SELECT key, digest, result FROM sent WHERE key = ?`, key)
+	if errors.Is(err, sql.ErrNoRows) {
+		return s, false, nil
+	}
+	return s, err == nil, err
+}
+
+func (w *writer) Remember(ctx context.Context, s garden.Sent) error {
+	_, err := w.add(ctx, `INSERT INTO sent (key, digest, result) VALUES (?, ?, ?)`, s.Key, s.Digest, s.Result)
+	return err
+}
+
+func (r *reader) Setting(ctx context.Context, name string) (string, error) {
+	var v string
+	err := r.tx.GetContext(ctx, &v, `SELECT value FROM setting WHERE name = ?`, name)
+	if errors.Is(err, sql.ErrNoRows) {
+		return "", nil
+	}
+	return v, err
+}
+
+func (w *writer) SetSetting(ctx context.Context, name, value string) error {
+	_, err := w.add(ctx, `INSERT INTO setting (name, value) VALUES (?, ?)
+		ON CONFLICT (name) DO UPDATE SET value = excluded.value`, name, value)
+	return err
+}

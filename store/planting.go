@@ -1,0 +1,242 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"fmt"
+	"strings"
+
+	"github.com/jmoiron/sqlx"
+
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// where makes the condition on planting p of a filter.
+func where(f garden.Filter) (string, []any) {
+	conds, args := []string{"1 = 1"}, []any{}
+	if f.ID != 0 {
+		conds, args = append(conds, "p.id = ?"), append(args, f.ID)
+	}
+	if f.Bag != 0 {
+		conds, args = append(conds, "p.bag_id = ?"), append(args, f.Bag)
+	}
+	if f.Open {
+		conds = append(conds, "NOT EXISTS ("+ended+")")
+	}
+	if f.Finished {
+		conds = append(conds, "EXISTS ("+ended+" AND e.kind = 'closed')")
+	}
+	return strings.Join(conds, " AND "), args
+}
+
+// ended finds an entry that stands and ends planting p; it goes by the index
+// of such entries.
+const ended = `SELECT 1 FROM entry e WHERE e.planting_id = p.id AND e.kind IN ('closed', 'dropped')
+	 AND NOT EXISTS (SELECT 1 FROM entry v WHERE v.voids_id = e.id)`
+
+type plantingRow struct {
+	ID        garden.ID
+	SeasonID  garden.ID `db:"season_id"`
+	Year      int
+	BagID     garden.ID `db:"bag_id"`
+	VarietyID garden.ID `db:"variety_id"`
+	Number    int
+	School    hill.School
+	Headspace float64 `db:"headspace_cm"`
+	Base      float64 `db:"base_cm"`
+	Cover     float64 `db:"cover_cm"`
+	Layer     float64 `db:"layer_cm"`
+	Settling  float64
+	Planned   int `db:"planned_day"`
+}
+
+// Plantings come newest season first, then as the bags stand.
+func (r *reader) Plantings(ctx context.Context, f garden.Filter) ([]garden.Planting, error) {
+	bags, err := r.Bags(ctx)
+	if err != nil {
+		return nil, err
+	}
+	varieties, err := r.Varieties(ctx)
+	if err != nil {
+		return nil, err
+	}
+	bagOf := make(map[garden.ID]garden.Bag, len(bags))
+	for _, b := range bags {
+		bagOf[b.ID] = b
+	}
+	varietyOf := make(map[garden.ID]garden.Variety, len(varieties))
+	for _, v := range varieties {
+		varietyOf[v.ID] = v
+	}
+	cond, args := where(f)
+	return list(ctx, r, func(p plantingRow) garden.Planting {
+		return garden.Planting{
+			ID: p.ID, Season: garden.Season{ID: p.SeasonID, Year: p.Year},
+			Bag: bagOf[p.BagID], Variety: varietyOf[p.VarietyID], Number: p.Number,
+			Filling: hill.Plan{
+				School: p.School, Headspace: measure.Length(p.Headspace), Base: measure.Length(p.Base),
+				Cover: measure.Length(p.Cover), MaxLayer: measure.Length(p.Layer), Settling: p.Settling,
+			},
+			Planned: measure.Day(p.Planned),
+		}
+	}, `SELECT p.id, p.season_id, s.year, p.bag_id, p.variety_id, p.number, p.school, p.headspace_cm,
+	           p.base_cm, p.cover_cm, p.layer_cm, p.settling, p.planned_day
+	      FROM planting p JOIN season s ON s.id = p.season_id
+	      JOIN bag b ON b.id = p.bag_id JOIN place l ON l.id = b.place_id
+	     WHERE `+cond+`
+	     ORDER BY s.year DESC, l.position, l.id, length(b.label), b.label, p.id DESC`, args...)
+}
+
+func (w *writer) AddPlanting(ctx context.Context, p garden.Planting) (garden.ID, error) {
+	l := p.Filling
+	return w.add(ctx,
+		`INSERT INTO planting (season_id, bag_id, variety_id, number, school, headspace_cm, base_cm, cover_cm,
+		                       layer_cm, settling, planned_day)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		p.Season.ID, p.Bag.ID, p.Variety.ID, p.Number, l.School, float64(l.Headspace), float64(l.Base),
+		float64(l.Cover), float64(l.MaxLayer), l.Settling, int(p.Planned))
+}
+
+// entryColumns leave out the client key, which only the schema compares.
+const entryColumns = `e.id, e.planting_id, e.kind, e.day, e.logged_day, e.slips, coalesce(e.raise_cm, 0),
+	coalesce(e.loose_l, 0), coalesce(e.height_cm, 0), e.text, coalesce(e.voids_id, 0)`
+
+// entries reads log entries without their pieces and batches. It scans column
+// by column: a page of bags reads thousands of them.
+func (r *reader) entries(ctx context.Context, rest string, args ...any) ([]garden.Entry, error) {
+	out := make([]garden.Entry, 0, 64)
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		// Plain types are scanned without reflection.
+		var id, planting, day, logged, slips, voids int64
+		var by, loose, height float64
+		var kind, text string
+		err := rows.Scan(&id, &planting, &kind, &day, &logged, &slips, &by, &loose, &height, &text, &voids)
+		out = append(out, garden.Entry{
+			ID: garden.ID(id), Planting: garden.ID(planting), Kind: garden.Kind(kind),
+			Day: measure.Day(day), Logged: measure.Day(logged), Slips: int(slips), RaiseBy: measure.Length(by),
+			Loose: measure.Volume(loose), Height: measure.Length(height), Text: text, Voids: garden.ID(voids),
+		})
+		return err
+	}, `SELECT `+entryColumns+` FROM entry e `+rest, args...)
+	return out, err
+}
+
+// each runs a query and hands over its rows one by one.
+func (r *reader) each(ctx context.Context, scan func(*sqlx.Rows) error, query string, args ...any) error {
+	rows, err := r.query(ctx, query, args...)
+	if err != nil {
+		return fmt.Errorf("reading the log: %w", err)
+	}
+	defer func() { _ = rows.Close() }() // what matters is in rows.Err
+	for rows.Next() {
+		if err := scan(rows); err != nil {
+			return fmt.Errorf("reading the log: %w", err)
+		}
+	}
+	return rows.Err()
+}
+
+func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[garden.ID][]garden.Entry, error) {
+	cond, args := where(f)
+	chosen := ` IN (SELECT p.id FROM planting p WHERE ` + cond + `)`
+	entries, err := r.entries(ctx, `WHERE e.planting_id`+chosen+` ORDER BY e.planting_id, e.day, e.id`, args...)
+	if err != nil {
+		return nil, err
+	}
+	at := make(map[garden.ID]*garden.Entry, len(entries))
+	for i := range entries {
+		at[entries[i].ID] = &entries[i]
+	}
+	in := ` WHERE entry_id IN (SELECT e.id FROM entry e WHERE e.planting_id` + chosen + `) ORDER BY entry_id, n`
+	if err := r.fillPieces(ctx, at, in, args); err != nil {
+		return nil, err
+	}
+	if err := r.fillBatches(ctx, at, in, args); err != nil {
+		return nil, err
+	}
+	return byPlanting(entries), nil
+}
+
+// byPlanting cuts entries, ordered by planting, into the logs they make up.
+func byPlanting(entries []garden.Entry) map[garden.ID][]garden.Entry {
+	logs := make(map[garden.ID][]garden.Entry, len(entries)/4)
+	for start := 0; start < len(entries); {
+		id, end := entries[start].Planting, start+1
+		for end < len(entries) && entries[end].Planting == id {
+			end++
+		}
+		logs[id] = entries[start:end:end]
+		start = end
+	}
+	return logs
+}
+
+func (r *reader) fillPieces(ctx context.Context, at map[garden.ID]*garden.Entry, in string, args []any) error {
+	return r.each(ctx, func(rows *sqlx.Rows) error {
+		var id int64
+		var grams float64
+		if err := rows.Scan(&id, &grams); err != nil {
+			return err
+		}
+		e := at[garden.ID(id)]
+		e.Pieces = append(e.Pieces, measure.Mass(grams))
+		return nil
+	}, `SELECT entry_id, grams FROM piece`+in, args...)
+}
+
+func (r *reader) fillBatches(ctx context.Context, at map[garden.ID]*garden.Entry, in string, args []any) error {
+	return r.each(ctx, func(rows *sqlx.Rows) error {
+		var id garden.ID
+		var gross, tare float64
+		var b garden.Batch
+		if err := rows.Scan(&id, &gross, &tare, &b.Container, &b.Grade, &b.Count); err != nil {
+			return err
+		}
+		b.Gross, b.Tare = measure.Mass(gross), measure.Mass(tare)
+		at[id].Batches = append(at[id].Batches, b)
+		return nil
+	}, `SELECT entry_id, gross_g, tare_g, container, grade, count FROM batch`+in, args...)
+}
+
+// Entry comes without its pieces and batches, which no one who looks up a
+// single entry needs.
+func (r *reader) Entry(ctx context.Context, id garden.ID) (garden.Entry, error) {
+	found, err := r.entries(ctx, `WHERE e.id = ?`, id)
+	if err != nil {
+		return garden.Entry{}, err
+	}
+	if len(found) == 0 {
+		return garden.Entry{}, garden.ErrNotFound
+	}
+	return found[0], nil
+}
+
+func (w *writer) AddEntry(ctx context.Context, e garden.Entry) (garden.ID, error) {
+	id, err := w.add(ctx,
+		`INSERT INTO entry (planting_id, kind, day, logged_day, client_key, slips, raise_cm, loose_l, height_cm, text, voids_id)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		e.Planting, e.Kind, int(e.Day), int(e.Logged), e.Key, e.Slips,
+		whenNot0(float64(e.RaiseBy)), whenNot0(float64(e.Loose)),
+		sql.NullFloat64{Float64: float64(e.Height), Valid: e.Kind == garden.Measured},
+		e.Text, sql.NullInt64{Int64: int64(e.Voids), Valid: e.Voids != 0})
+	if err != nil {
+		return 0, err
+	}
+	for i, p := range e.Pieces {
+		if _, err := w.add(ctx, `INSERT INTO piece (entry_id, n, grams) VALUES (?, ?, ?)`, id, i+1, p.Grams()); err != nil {
+			return 0, err
+		}
+	}
+	for i, b := range e.Batches {
+		if _, err := w.add(ctx,
+			`INSERT INTO batch (entry_id, n, gross_g, tare_g, container, grade, count) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+			id, i+1, b.Gross.Grams(), b.Tare.Grams(), b.Container, b.Grade, b.Count); err != nil {
+			return 0, err
+		}
+	}
+	return id, nil
+}
+
+func whenNot0(v float64) sql.NullFloat64 { return sql.NullFloat64{Float64: v, Valid: v != 0} }

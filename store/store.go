@@ -1,0 +1,169 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"net/url"
+	"path/filepath"
+	"sync"
+
+	"github.com/jmoiron/sqlx"
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // registers the "sqlite" driver
+
+	"glebata/garden"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// Durability of what was acknowledged.
+type Durability string
+
+const (
+	// Durable writes survive a kill and a power cut. For every real garden.
+	Durable Durability = "FULL"
+	// Throwaway writes survive a kill of the program only. For the demo's
+	// temporary file and for tests.
+	Throwaway Durability = "OFF"
+)
+
+// Store is one garden in one SQLite file. Open one; the zero Store is unusable.
+// It is safe for concurrent use: one writer at a time, readers beside it.
+type Store struct {
+	write *sqlx.DB // a single connection
+	read  *sqlx.DB
+	// prepared holds the reading statements by their text, *sqlx.Stmt; the
+	// texts are the few that stand in this package.
+	prepared sync.Map
+}
+
+var _ garden.Store = (*Store)(nil)
+
+// Open creates or migrates the file at path and opens it.
+func Open(ctx context.Context, path string, d Durability) (*Store, error) {
+	abs, err := filepath.Abs(path)
+	if err != nil {
+		return nil, fmt.Errorf("finding %s: %w", path, err)
+	}
+	write, err := connect(ctx, abs, d, "&_txlock=immediate")
+	if err != nil {
+		return nil, err
+	}
+	write.SetMaxOpenConns(1)
+	if err := migrate(ctx, write.DB); err != nil {
+		return nil, errors.Join(fmt.Errorf("preparing %s: %w", path, err), write.Close())
+	}
+	read, err := connect(ctx, abs, d, "&_pragma=query_only(1)")
+	if err != nil {
+		return nil, errors.Join(err, write.Close())
+	}
+	read.SetMaxOpenConns(4)
+	read.SetMaxIdleConns(4)
+	return &Store{write: write, read: read}, nil
+}
+
+func connect(ctx context.Context, abs string, d Durability, more string) (*sqlx.DB, error) {
+	dsn := "file:" + (&url.URL{Path: abs}).EscapedPath() +
+		"?_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(" + string(d) + ")&_pragma=foreign_keys(1)" + more
+	db, err := sqlx.ConnectContext(ctx, "sqlite", dsn)
+	if err != nil {
+		return nil, fmt.Errorf("opening %s: %w", abs, err)
+	}
+	return db, nil
+}
+
+func migrate(ctx context.Context, db *sql.DB) error {
+	files, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	p, err := goose.NewProvider(goose.DialectSQLite3, db, files)
+	if err != nil {
+		return err
+	}
+	_, err = p.Up(ctx)
+	return err
+}
+
+// Close writes everything back into the one file and closes it.
+func (s *Store) Close() error {
+	var err error
+	s.prepared.Range(func(_, stmt any) bool {
+		err = errors.Join(err, stmt.(*sqlx.Stmt).Close())
+		return true
+	})
+	err = errors.Join(err, s.read.Close())
+	if _, cp := s.write.Exec(`PRAGMA wal_checkpoint(TRUNCATE)`); cp != nil {
+		err = errors.Join(err, cp)
+	}
+	return errors.Join(err, s.write.Close())
+}
+
+// View implements garden.Store.
+func (s *Store) View(ctx context.Context, do func(garden.Reader) error) error {
+	tx, err := s.read.BeginTxx(ctx, &sql.TxOptions{ReadOnly: true})
+	if err != nil {
+		return fmt.Errorf("reading the garden: %w", err)
+	}
+	defer func() { _ = tx.Rollback() }() // nothing was written
+	return do(&reader{tx, s})
+}
+
+// Update implements garden.Store.
+func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err error) {
+	tx, err := s.write.BeginTxx(ctx, nil)
+	if err != nil {
+		return fmt.Errorf("writing the garden: %w", err)
+	}
+	defer func() {
+		if err != nil {
+			err = errors.Join(err, ignoreDone(tx.Rollback()))
+		}
+	}()
+	if err = do(&writer{reader{tx, nil}}); err != nil {
+		return err
+	}
+	if err = tx.Commit(); err != nil {
+		return fmt.Errorf("keeping what was written: %w", err)
+	}
+	return nil
+}
+
+func ignoreDone(err error) error {
+	if errors.Is(err, sql.ErrTxDone) {
+		return nil
+	}
+	return err
+}
+
+// reader reads within a transaction. With a store it reuses the statements that
+// were prepared on the reading connections.
+type reader struct {
+	tx    *sqlx.Tx
+	store *Store
+}
+
+// query runs a query, prepared when that is possible.
+func (r *reader) query(ctx context.Context, query string, args ...any) (*sqlx.Rows, error) {
+	if r.store == nil {
+		return r.tx.QueryxContext(ctx, query, args...)
+	}
+	kept, ok := r.store.prepared.Load(query)
+	if !ok {
+		stmt, err := r.store.read.PreparexContext(ctx, query)
+		if err != nil {
+			return nil, err
+		}
+		if kept, ok = r.store.prepared.LoadOrStore(query, stmt); ok {
+			_ = stmt.Close() // another request was first
+		}
+	}
+	return r.tx.StmtxContext(ctx, kept.(*sqlx.Stmt)).QueryxContext(ctx, args...)
+}
+
+type writer struct{ reader }

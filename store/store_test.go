@@ -1,0 +1,321 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+var ctx = context.Background()
+
+func open(t *testing.T, path string) *Store {
+	t.Helper()
+	s, err := Open(ctx, path, Durable)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s
+}
+
+func fresh(t *testing.T) *Store {
+	t.Helper()
+	s := open(t, filepath.Join(t.TempDir(), "a b#?.glebata"))
+	t.Cleanup(func() {
+		if err := s.Close(); err != nil {
+			t.Error(err)
+		}
+	})
+	return s
+}
+
+func must(t *testing.T, err error) {
+	t.Helper()
+	if err != nil {
+		t.Fatal(err)
+	}
+}
+
+// stocked adds one of everything and returns the planting.
+func stocked(t *testing.T, s *Store) garden.Planting {
+	t.Helper()
+	var p garden.Planting
+	must(t, s.Update(ctx, func(w garden.Writer) (err error) {
+		shape, err := bag.NewBox(60, 40, 62, 41, 32)
+		if err != nil {
+			return err
+		}
+		model := garden.Model{Name: "crate", Shape: shape, Material: garden.Timber, Drainage: bag.Drainage{Way: bag.SideHoles, HoleHeight: 3}}
+		if model.ID, err = w.AddModel(ctx, model); err != nil {
+			return err
+		}
+		place := garden.Place{Name: "Upper step", Position: 3}
+		if place.ID, err = w.AddPlace(ctx, place); err != nil {
+			return err
+		}
+		for _, label := range []string{"R10", "R2"} {
+			p.Bag = garden.Bag{Label: label, Model: model, Place: place}
+			if p.Bag.ID, err = w.AddBag(ctx, p.Bag); err != nil {
+				return err
+			}
+		}
+		p.Variety = garden.Variety{Name: "Tarred Rope", Class: crop.EarlyMaincrop, PacketDays: 118}
+		if p.Variety.ID, err = w.AddVariety(ctx, p.Variety); err != nil {
+			return err
+		}
+		if p.Season, err = w.AddSeason(ctx, 2026); err != nil {
+			return err
+		}
+		p.Number, p.Planned = 4, measure.Date(2026, 3, 1)
+		p.Filling = hill.Plan{School: hill.Steps, Headspace: 4, Base: 10, Cover: 8, MaxLayer: 10, Settling: 0.12}
+		p.ID, err = w.AddPlanting(ctx, p)
+		return err
+	}))
+	return p
+}
+
+// view runs one read and returns what it gives.
+func view[T any](t *testing.T, s *Store, read func(garden.Reader) (T, error)) T {
+	t.Helper()
+	var out T
+	must(t, s.View(ctx, func(r garden.Reader) (err error) {
+		out, err = read(r)
+		return err
+	}))
+	return out
+}
+
+func TestWhatIsWrittenReadsBack(t *testing.T) {
+	s := fresh(t)
+	want := stocked(t, s)
+	got := view(t, s, func(r garden.Reader) ([]garden.Planting, error) { return r.Plantings(ctx, garden.Filter{}) })
+	if len(got) != 1 || got[0] != want {
+		t.Errorf("planting\n%+v reads back as\n%+v", want, got)
+	}
+	bags := view(t, s, func(r garden.Reader) ([]garden.Bag, error) { return r.Bags(ctx) })
+	if len(bags) != 2 || bags[0].Label != "R2" || bags[1].Label != "R10" {
+		t.Errorf("bags come as %v, want R2 before R10", bags)
+	}
+	for _, e := range []garden.Entry{
+		{Kind: garden.Planted, Pieces: []measure.Mass{58.5, 61, 55}},
+		{Kind: garden.Raised, RaiseBy: 7.5},
+		{Kind: garden.Raised, Loose: 6.25},
+		{Kind: garden.Measured, Height: 0},
+		{Kind: garden.Noted, Text: "Ålands “best” <b>"},
+		{Kind: garden.Weighed, Batches: []garden.Batch{{Gross: 3410, Tare: 412, Container: "blue bucket", Grade: "keep", Count: 24}, {Gross: 90, Grade: "small"}}},
+	} {
+		e.Planting, e.Day, e.Logged, e.Key = want.ID, 20600, 20601, "k-"+string(e.Kind)+e.Text+string(rune('a'+int(e.RaiseBy)))
+		must(t, s.Update(ctx, func(w garden.Writer) (err error) {
+			e.ID, err = w.AddEntry(ctx, e)
+			return err
+		}))
+		logs := view(t, s, func(r garden.Reader) (map[garden.ID][]garden.Entry, error) {
+			return r.Logs(ctx, garden.Filter{ID: want.ID})
+		})
+		last := logs[want.ID][len(logs[want.ID])-1]
+		if !equal(last, e) {
+			t.Errorf("entry\n%+v reads back as\n%+v", e, last)
+		}
+	}
+}
+
+func equal(a, b garden.Entry) bool {
+	if len(a.Pieces) != len(b.Pieces) || len(a.Batches) != len(b.Batches) {
+		return false
+	}
+	for i := range a.Pieces {
+		if a.Pieces[i] != b.Pieces[i] {
+			return false
+		}
+	}
+	for i := range a.Batches {
+		if a.Batches[i] != b.Batches[i] {
+			return false
+		}
+	}
+	return a.ID == b.ID && a.Kind == b.Kind && a.Day == b.Day && a.Logged == b.Logged &&
+		a.RaiseBy == b.RaiseBy && a.Loose == b.Loose && a.Height == b.Height && a.Text == b.Text && a.Slips == b.Slips
+}
+
+func TestFilterKnowsOpenFromFinished(t *testing.T) {
+	s := fresh(t)
+	p := stocked(t, s)
+	count := func(f garden.Filter) int {
+		return len(view(t, s, func(r garden.Reader) ([]garden.Planting, error) { return r.Plantings(ctx, f) }))
+	}
+	check := func(when string, open, finished int) {
+		t.Helper()
+		if count(garden.Filter{Open: true}) != open || count(garden.Filter{Finished: true}) != finished {
+			t.Errorf("%s: %d open, %d finished; want %d, %d", when, count(garden.Filter{Open: true}), count(garden.Filter{Finished: true}), open, finished)
+		}
+	}
+	add := func(e garden.Entry) garden.ID {
+		e.Planting, e.Day, e.Logged = p.ID, 20600, 20600
+		must(t, s.Update(ctx, func(w garden.Writer) (err error) {
+			e.ID, err = w.AddEntry(ctx, e)
+			return err
+		}))
+		return e.ID
+	}
+	check("planned", 1, 0)
+	closing := add(garden.Entry{Kind: garden.Closed, Key: "1"})
+	check("closed", 0, 1)
+	add(garden.Entry{Kind: garden.Voided, Voids: closing, Key: "2"})
+	check("reopened", 1, 0)
+	add(garden.Entry{Kind: garden.Dropped, Key: "3"})
+	check("dropped", 0, 0)
+	if count(garden.Filter{Bag: p.Bag.ID}) != 1 || count(garden.Filter{Bag: p.Bag.ID + 50}) != 0 {
+		t.Error("the filter by bag does not hold")
+	}
+}
+
+// What must never be is refused by the file itself, whoever writes.
+func TestSchemaRefusesWhatMustNeverBe(t *testing.T) {
+	s := fresh(t)
+	p := stocked(t, s)
+	must(t, s.Update(ctx, func(w garden.Writer) error {
+		_, err := w.AddEntry(ctx, garden.Entry{Planting: p.ID, Kind: garden.Measured, Height: 4, Day: 20600, Logged: 20600, Key: "k"})
+		return err
+	}))
+	for what, query := range map[string]string{
+		"edited log":            `UPDATE entry SET height_cm = 9`,
+		"shortened log":         `DELETE FROM entry`,
+		"the same key":          `INSERT INTO entry (planting_id, kind, day, logged_day, client_key, height_cm) VALUES (1, 'measured', 1, 1, 'k', 4)`,
+		"logged before its day": `INSERT INTO entry (planting_id, kind, day, logged_day, client_key) VALUES (1, 'closed', 2, 1, 'x')`,
+		"raise of two kinds":    `INSERT INTO entry (planting_id, kind, day, logged_day, client_key, raise_cm, loose_l) VALUES (1, 'raised', 1, 1, 'x', 4, 4)`,
+		"height of a note":      `INSERT INTO entry (planting_id, kind, day, logged_day, client_key, text, height_cm) VALUES (1, 'noted', 1, 1, 'x', 'n', 4)`,
+		"no such planting":      `INSERT INTO entry (planting_id, kind, day, logged_day, client_key) VALUES (99, 'closed', 1, 1, 'x')`,
+		"batch below its tare":  `INSERT INTO batch (entry_id, n, gross_g, tare_g, grade) VALUES (1, 1, 300, 412, 'keep')`,
+		"a tomato":              `INSERT INTO variety (name, class) VALUES ('x', 'tomato')`,
+		"text for a number":     `INSERT INTO container (name, tare_g) VALUES ('x', 'heavy')`,
+		"label twice":           `INSERT INTO bag (label, model_id, place_id) VALUES ('r2', 1, 1)`,
+	} {
+		if _, err := s.write.Exec(query); err == nil {
+			t.Errorf("%s was written", what)
+		}
+	}
+	if _, err := s.read.Exec(`DELETE FROM sent`); err == nil {
+		t.Error("a reader wrote")
+	}
+}
+
+func TestFailedUpdateLeavesNothing(t *testing.T) {
+	s := fresh(t)
+	stop := errors.New("stop")
+	err := s.Update(ctx, func(w garden.Writer) error {
+		if _, err := w.AddSeason(ctx, 2026); err != nil {
+			return err
+		}
+		return stop
+	})
+	if !errors.Is(err, stop) {
+		t.Errorf("the update gave %v", err)
+	}
+	if n := len(view(t, s, func(r garden.Reader) ([]garden.Season, error) { return r.Seasons(ctx) })); n != 0 {
+		t.Errorf("%d seasons after a failed update", n)
+	}
+	must(t, s.Update(ctx, func(w garden.Writer) error { _, err := w.AddSeason(ctx, 2026); return err }))
+}
+
+func TestSettingsAndSentRequests(t *testing.T) {
+	s := fresh(t)
+	for _, value := range []string{"us", "imperial"} {
+		must(t, s.Update(ctx, func(w garden.Writer) error { return w.SetSetting(ctx, "units", value) }))
+		if got := view(t, s, func(r garden.Reader) (string, error) { return r.Setting(ctx, "units") }); got != value {
+			t.Errorf("units are %q, want %q", got, value)
+		}
+	}
+	want := garden.Sent{Key: "k", Digest: "d", Result: 7}
+	must(t, s.Update(ctx, func(w garden.Writer) error { return w.Remember(ctx, want) }))
+	must(t, s.View(ctx, func(r garden.Reader) error {
+		got, ok, err := r.Sent(ctx, "k")
+		if !ok || got != want {
+			t.Errorf("sent %+v, %v; want %+v", got, ok, want)
+		}
+		if _, ok, _ := r.Sent(ctx, "never"); ok {
+			t.Error("a key never sent is known")
+		}
+		if _, none := r.Entry(ctx, 99); !errors.Is(none, garden.ErrNotFound) {
+			t.Errorf("entry 99: %v", none)
+		}
+		return err
+	}))
+}
+
+func TestOpeningAgainKeepsEverything(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "g.glebata")
+	s := open(t, path)
+	want := stocked(t, s)
+	must(t, s.Close())
+	if left, _ := filepath.Glob(path + "-*"); len(left) != 0 {
+		t.Errorf("closed, and %v are left beside the file", left)
+	}
+	s = open(t, path)
+	got := view(t, s, func(r garden.Reader) ([]garden.Planting, error) { return r.Plantings(ctx, garden.Filter{}) })
+	if len(got) != 1 || got[0] != want {
+		t.Errorf("reopened: %+v", got)
+	}
+	must(t, s.Close())
+}
+
+func TestAFileThatIsNoGardenIsRefused(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "notes.txt")
+	must(t, os.WriteFile(path, []byte(strings.Repeat("not a garden ", 100)), 0o600))
+	if s, err := Open(ctx, path, Durable); err == nil {
+		must(t, s.Close())
+		t.Error("a text file was opened as a garden")
+	}
+	content, err := os.ReadFile(path)
+	if err != nil || !strings.HasPrefix(string(content), "not a garden") {
+		t.Errorf("the text file was changed: %.20q, %v", content, err)
+	}
+}
+
+// A child process writes and says so; it is killed at once; what it said it
+// wrote must be there.
+func TestAcknowledgedSurvivesAKill(t *testing.T) {
+	if path := os.Getenv("GLEBATA_KILL_TEST"); path != "" {
+		s := open(t, path)
+		for year := 1900; ; year++ {
+			must(t, s.Update(ctx, func(w garden.Writer) error { _, err := w.AddSeason(ctx, year); return err }))
+			if _, err := os.Stdout.WriteString("kept\n"); err != nil {
+				return
+			}
+		}
+	}
+	path := filepath.Join(t.TempDir(), "g.glebata")
+	child := exec.Command(os.Args[0], "-test.run", "^TestAcknowledgedSurvivesAKill$")
+	child.Env = append(os.Environ(), "GLEBATA_KILL_TEST="+path)
+	out, err := child.StdoutPipe()
+	must(t, err)
+	must(t, child.Start())
+	acknowledged := 0
+	buf := make([]byte, 5)
+	for acknowledged < 25 {
+		if _, err := out.Read(buf); err != nil {
+			t.Fatal(err)
+		}
+		acknowledged++
+	}
+	must(t, child.Process.Kill())
+	_ = child.Wait() // killed
+	s := open(t, path)
+	defer func() { must(t, s.Close()) }()
+	seasons := view(t, s, func(r garden.Reader) ([]garden.Season, error) { return r.Seasons(ctx) })
+	if len(seasons) < acknowledged {
+		t.Errorf("%d acknowledged, %d kept", acknowledged, len(seasons))
+	}
+	var sound string
+	if err := s.write.Get(&sound, `PRAGMA integrity_check`); err != nil || sound != "ok" {
+		t.Errorf("after the kill the file is %q, %v", sound, err)
+	}
+}
