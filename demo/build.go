@@ -1,0 +1,141 @@
+package demo
+
+import (
+	"context"
+	"fmt"
+	"strconv"
+
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// builder runs the use cases and counts requests, so that client keys are the
+// same on every run.
+type builder struct {
+	g    *garden.Garden
+	keys int
+
+	varieties map[string]garden.Variety
+	models    map[string]garden.ID
+	bags      map[string]garden.Bag
+}
+
+func (b *builder) asked(today measure.Day) garden.Asked {
+	b.keys++
+	return garden.Asked{Key: "demo-" + strconv.Itoa(b.keys), Today: today}
+}
+
+// Fill an empty garden with the scenario.
+func Fill(ctx context.Context, g *garden.Garden) error {
+	b := &builder{g: g}
+	if err := b.catalogue(ctx); err != nil {
+		return err
+	}
+	for _, s := range sowings {
+		if err := b.sow(ctx, s); err != nil {
+			return fmt.Errorf("sowing %s in %s, %d: %w", s.variety, s.bag, s.year, err)
+		}
+	}
+	return nil
+}
+
+// catalogue adds varieties, models, places and bags.
+func (b *builder) catalogue(ctx context.Context) error {
+	start := measure.Date(2024, 1, 20)
+	for _, v := range varieties {
+		if _, err := b.g.AddVariety(ctx, v, b.asked(start)); err != nil {
+			return fmt.Errorf("adding variety %s: %w", v.Name, err)
+		}
+	}
+	b.models = map[string]garden.ID{}
+	for _, m := range models {
+		shape, err := m.shape()
+		if err != nil {
+			return fmt.Errorf("shaping %s: %w", m.name, err)
+		}
+		id, err := b.g.AddModel(ctx, garden.Model{Name: m.name, Shape: shape, Material: m.material, Drainage: m.drain}, b.asked(start))
+		if err != nil {
+			return fmt.Errorf("adding kind of bag %s: %w", m.name, err)
+		}
+		b.models[m.name] = id
+	}
+	for _, p := range places {
+		for _, pair := range p.bags {
+			n := garden.NewBags{Labels: []string{pair[1]}, Model: b.models[pair[0]], Place: p.name}
+			if _, err := b.g.AddBags(ctx, n, b.asked(start)); err != nil {
+				return fmt.Errorf("adding bag %s: %w", pair[1], err)
+			}
+		}
+	}
+	return b.look(ctx)
+}
+
+// look reads back what was added.
+func (b *builder) look(ctx context.Context) error {
+	c, err := b.g.Catalogue(ctx)
+	if err != nil {
+		return err
+	}
+	b.varieties, b.bags = map[string]garden.Variety{}, map[string]garden.Bag{}
+	for _, v := range c.Varieties {
+		b.varieties[v.Name] = v
+	}
+	for _, bag := range c.Bags {
+		b.bags[bag.Label] = bag
+	}
+	return nil
+}
+
+func (b *builder) sow(ctx context.Context, s sowing) error {
+	on := func(monthDay string) (measure.Day, error) {
+		return measure.ParseDay(fmt.Sprintf("%d-%s", s.year, monthDay))
+	}
+	planned, err := on(s.planned)
+	if err != nil {
+		return err
+	}
+	bag, variety := b.bags[s.bag], b.varieties[s.variety]
+	id, err := b.g.PlanBag(ctx, garden.NewPlanting{
+		Year: s.year, Bag: bag.ID, Variety: variety.ID, Number: max(s.number, len(s.pieces), s.slips),
+		Filling: garden.DefaultLadder(bag.Model.Shape, variety.Class, s.school),
+	}, b.asked(planned))
+	if err != nil || s.planted == "" {
+		return err
+	}
+	day, err := on(s.planted)
+	if err != nil {
+		return err
+	}
+	e := garden.Entry{Planting: id, Kind: garden.Planted, Day: day, Pieces: s.pieces, Slips: s.slips}
+	if _, err := b.g.Record(ctx, e, b.asked(day)); err != nil {
+		return err
+	}
+	for _, d := range s.doings {
+		if day, err = on(d.day); err != nil {
+			return err
+		}
+		e := d.entry()
+		e.Planting, e.Day = id, day
+		if _, err := b.g.Record(ctx, e, b.asked(day)); err != nil {
+			return fmt.Errorf("on %s: %w", day, err)
+		}
+	}
+	return nil
+}
+
+func (d doing) entry() garden.Entry {
+	switch {
+	case d.raise > 0 || d.loose > 0:
+		return garden.Entry{Kind: garden.Raised, RaiseBy: d.raise, Loose: d.loose}
+	case d.stem > 0:
+		return garden.Entry{Kind: garden.Measured, Height: d.stem}
+	case d.taken != "":
+		return garden.Entry{Kind: garden.Taken, Text: d.taken}
+	case len(d.weigh) > 0:
+		return garden.Entry{Kind: garden.Weighed, Batches: d.weigh}
+	case d.closed:
+		return garden.Entry{Kind: garden.Closed}
+	default:
+		return garden.Entry{Kind: garden.Noted, Text: d.note}
+	}
+}

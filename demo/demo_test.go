@@ -1,0 +1,70 @@
+package demo_test
+
+import (
+	"context"
+	"path/filepath"
+	"testing"
+
+	"glebata/demo"
+	"glebata/garden"
+	"glebata/store"
+)
+
+func filled(t *testing.T) *garden.Garden {
+	t.Helper()
+	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "demo.glebata"), store.Throwaway)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() {
+		if err := s.Close(); err != nil {
+			t.Error(err)
+		}
+	})
+	g := garden.Open(s)
+	if err := demo.Fill(context.Background(), g); err != nil {
+		t.Fatal(err)
+	}
+	return g
+}
+
+func TestScenarioIsTheSameEveryTime(t *testing.T) {
+	describe := func() []garden.Standing {
+		row, err := filled(t).Row(context.Background(), demo.Today())
+		if err != nil {
+			t.Fatal(err)
+		}
+		return row
+	}
+	a, b := describe(), describe()
+	if len(a) != 13 {
+		t.Fatalf("%d bags stand in the row, want 13", len(a))
+	}
+	for i := range a {
+		if a[i].Bag.Label != b[i].Bag.Label || a[i].Level != b[i].Level || a[i].Seed != b[i].Seed || a[i].Job.Kind != b[i].Job.Kind {
+			t.Errorf("bag %s differs between two builds", a[i].Bag.Label)
+		}
+	}
+}
+
+func TestScenarioHasTheFinishedSeason(t *testing.T) {
+	done, err := filled(t).Finished(context.Background(), demo.Today())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(done) != 9 {
+		t.Fatalf("%d finished bags, want 9", len(done))
+	}
+	unweighed := 0
+	for _, s := range done {
+		if s.Unweighed {
+			unweighed++
+		}
+		if s.Harvest.Edible <= 0 || s.Seed <= 0 {
+			t.Errorf("bag %s has no harvest or no seed weight", s.Bag.Label)
+		}
+	}
+	if unweighed != 2 {
+		t.Errorf("%d bags with an unweighed picking, want 2", unweighed)
+	}
+}
