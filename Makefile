@@ -1,0 +1,50 @@
+# What there is to do with Glebata. `make test` is what CI runs.
+
+GO ?= go
+CSS = web/static/app.css
+
+.PHONY: test check browser css css-stale demo shots bench race fuzz
+
+test: check css-stale browser ## formatting, vet, staticcheck, stylesheet, all tests
+	$(GO) test -count=1 ./...
+
+check:
+	@bad=$$(gofmt -l $$(git ls-files '*.go')); if [ -n "$$bad" ]; then echo "not formatted: $$bad"; exit 1; fi
+	$(GO) vet ./...
+	$(GO) tool staticcheck ./...
+
+# Chromium from Debian's packages, when it is not there yet.
+browser:
+	@if command -v chromium >/dev/null; then exit 0; fi; \
+	echo "installing chromium"; \
+	if [ "$$(id -u)" = 0 ]; then as=; elif command -v sudo >/dev/null; then as=sudo; else \
+	echo "Chromium is missing and only root can install it: apt-get install chromium" >&2; exit 1; fi; \
+	$$as apt-get update -qq && DEBIAN_FRONTEND=noninteractive $$as apt-get install -y -qq --no-install-recommends chromium >/dev/null
+
+node_modules/.package-lock.json: package.json package-lock.json
+	npm ci --no-audit --no-fund
+	@touch $@
+
+css: node_modules/.package-lock.json ## rebuild the stylesheet
+	npm run --silent css
+
+css-stale: node_modules/.package-lock.json
+	@new=$$(mktemp --suffix=.css) && npx --no-install tailwindcss -i web/styles/app.css -o $$new --minify 2>/dev/null && \
+	if ! cmp -s $$new $(CSS); then rm -f $$new; echo "$(CSS) is stale: run make css and commit it" >&2; exit 1; fi; rm -f $$new
+
+demo: ## the program with invented data
+	$(GO) run ./cmd/glebata demo
+
+shots: browser ## the pictures of the documentation, from the demo
+	$(GO) build -o glebata ./cmd/glebata
+	@./glebata demo --listen 127.0.0.1:8099 & pid=$$!; trap "kill $$pid" EXIT; sleep 2; \
+	$(GO) run ./e2e/shots -at http://127.0.0.1:8099 -to docs/screenshots
+
+bench: ## what the work costs: rules, pages, start, memory
+	$(GO) test -run '^$$' -bench . -benchmem ./core/... ./web/... ./cmd/...
+
+race: browser
+	$(GO) test -race -count=1 ./...
+
+fuzz:
+	$(GO) test -run '^$$' -fuzz FuzzParse -fuzztime 1m ./core/measure

@@ -1,0 +1,179 @@
+package glebata_test
+
+import (
+	"go/parser"
+	"go/token"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"strconv"
+	"strings"
+	"testing"
+)
+
+// mayImport says which of the project's own packages each part may import. An
+// arrow that is not here points the wrong way.
+var mayImport = map[string][]string{
+	"core":        {"core"},
+	"garden":      {"core"},
+	"store":       {"garden", "core"},
+	"demo":        {"garden", "core"},
+	"web":         {"web", "garden", "core"},
+	"cmd":         {"web", "store", "demo", "garden", "core"},
+	"e2e/browser": {},
+	"e2e/shots":   {"e2e/browser"},
+}
+
+// floors of the core: a package may import only from floors below its own.
+var floors = map[string]int{
+	"measure": 0, "working": 1, "crop": 2,
+	"climate": 3, "bag": 3, "medium": 3,
+	"growth": 4, "seed": 4, "calendar": 4, "water": 4,
+	"hill": 5, "lift": 5, "trial": 5, "keep": 5, "risk": 5,
+	"job": 6,
+}
+
+// coreMayAlso are the libraries the core may use beside the standard library.
+const coreMayAlso = "gonum.org/"
+
+// forbidden imports of a part, whatever else it may have.
+var forbidden = map[string][]string{
+	"garden": {"github.com/gin-gonic/gin", "github.com/jmoiron/sqlx", "database/sql", "net/http", "os"},
+	"web":    {"github.com/jmoiron/sqlx", "database/sql"},
+	"core":   {"os", "net", "net/http", "database/sql", "io/fs", "math/rand", "crypto/rand"},
+}
+
+// noClock are the calls by which the time would be asked in the core or garden.
+var noClock = []string{"time.Now(", "time.Since(", "rand.Int", "rand.Float"}
+
+func TestArrowsPointDown(t *testing.T) {
+	files := goFiles(t)
+	if len(files) < 30 {
+		t.Fatalf("only %d files found: the test looks in the wrong place", len(files))
+	}
+	for _, file := range files {
+		part, dir := partOf(file)
+		if part == "" {
+			continue
+		}
+		parsed, err := parser.ParseFile(token.NewFileSet(), file, nil, parser.ImportsOnly)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for _, imp := range parsed.Imports {
+			path, err := strconv.Unquote(imp.Path.Value)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if why := wrongWay(part, dir, path); why != "" {
+				t.Errorf("%s imports %s: %s", file, path, why)
+			}
+		}
+	}
+}
+
+// wrongWay says what is wrong with an import, "" when nothing is.
+func wrongWay(part, dir, path string) string {
+	for _, no := range forbidden[part] {
+		if path == no {
+			return part + " must not know it"
+		}
+	}
+	own, ours := strings.CutPrefix(path, "glebata/")
+	if !ours {
+		if part == "core" && strings.Contains(strings.Split(path, "/")[0], ".") && !strings.HasPrefix(path, coreMayAlso) {
+			return "the core uses the standard library and gonum only"
+		}
+		return ""
+	}
+	allowed := false
+	for _, to := range mayImport[part] {
+		allowed = allowed || own == to || strings.HasPrefix(own, to+"/")
+	}
+	if !allowed {
+		return "the arrow points up"
+	}
+	if part == "core" {
+		from, to := strings.TrimPrefix(dir, "core/"), strings.TrimPrefix(own, "core/")
+		high, known := floors[from]
+		low, knownToo := floors[to]
+		if !known || !knownToo || low >= high {
+			return "it does not stand on a lower floor of the core"
+		}
+	}
+	return ""
+}
+
+// The test itself must see a wrong arrow.
+func TestWrongArrowsAreSeen(t *testing.T) {
+	for _, c := range []struct{ part, dir, path string }{
+		{"core", "core/bag", "glebata/garden"},
+		{"core", "core/bag", "glebata/core/hill"},
+		{"core", "core/bag", "github.com/gin-gonic/gin"},
+		{"garden", "garden", "glebata/store"},
+		{"garden", "garden", "github.com/gin-gonic/gin"},
+		{"web", "web", "glebata/store"},
+		{"web", "web", "github.com/jmoiron/sqlx"},
+		{"store", "store", "glebata/web"},
+	} {
+		if wrongWay(c.part, c.dir, c.path) == "" {
+			t.Errorf("%s importing %s is let through", c.dir, c.path)
+		}
+	}
+	if why := wrongWay("core", "core/hill", "glebata/core/bag"); why != "" {
+		t.Errorf("hill standing on bag is refused: %s", why)
+	}
+}
+
+func TestCoreAndGardenAskNoClock(t *testing.T) {
+	for _, file := range goFiles(t) {
+		part, _ := partOf(file)
+		if part != "core" && part != "garden" {
+			continue
+		}
+		content, err := os.ReadFile(file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		text := string(content)
+		for _, call := range noClock {
+			if strings.Contains(text, call) {
+				t.Errorf("%s calls %s: the clock and chance are arguments", file, call)
+			}
+		}
+	}
+}
+
+// partOf a file: its key in mayImport, and its folder.
+func partOf(file string) (part, dir string) {
+	dir = filepath.ToSlash(filepath.Dir(file))
+	if _, ok := mayImport[dir]; ok {
+		return dir, dir
+	}
+	first, _, _ := strings.Cut(dir, "/")
+	if _, ok := mayImport[first]; ok {
+		return first, dir
+	}
+	return "", dir
+}
+
+func goFiles(t *testing.T) []string {
+	t.Helper()
+	var files []string
+	err := filepath.WalkDir(".", func(path string, d fs.DirEntry, err error) error {
+		if err != nil {
+			return err
+		}
+		if d.IsDir() && (d.Name() == "node_modules" || d.Name() == ".git") {
+			return filepath.SkipDir
+		}
+		if strings.HasSuffix(path, ".go") && !strings.HasSuffix(path, "_test.go") {
+			files = append(files, path)
+		}
+		return nil
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return files
+}

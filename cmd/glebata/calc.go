@@ -1,0 +1,106 @@
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+	"io"
+	"strings"
+
+	"github.com/spf13/cobra"
+
+	"glebata/core/measure"
+)
+
+func calcCommand() *cobra.Command {
+	cmd := &cobra.Command{
+		Use:   "calc",
+		Short: "Run one rule and show its figures",
+		Long: "Quantities are typed as people write them: 36cm, 14in, \"8½ in\", 3.41kg, \"1 lb 4 oz\", 3gal.\n" +
+			"A bare number is in cm, g or L. --json prints the figures for scripts.",
+	}
+	cmd.PersistentFlags().Bool("json", false, "print JSON")
+	cmd.PersistentFlags().String("units", "metric", "read and print metric, us or imperial")
+	cmd.AddCommand(calcLadder(), calcWeighin())
+	return cmd
+}
+
+// asked reads the typed flags of a rule and gathers the first refusal.
+type asked struct {
+	cmd   *cobra.Command
+	units measure.System
+	err   error
+}
+
+func read(cmd *cobra.Command) *asked {
+	a := &asked{cmd: cmd}
+	name, err := cmd.Flags().GetString("units")
+	a.err = err
+	var ok bool
+	if a.units, ok = measure.SystemNamed(name); !ok {
+		a.refuse("units", fmt.Errorf("%q is none of metric, us, imperial", name))
+	}
+	return a
+}
+
+func (a *asked) refuse(flag string, err error) {
+	if a.err == nil {
+		a.err = fmt.Errorf("--%s: %w", flag, err)
+	}
+}
+
+func (a *asked) text(flag string) string {
+	v, err := a.cmd.Flags().GetString(flag)
+	if err != nil {
+		a.refuse(flag, err)
+	}
+	return v
+}
+
+func (a *asked) length(flag string) measure.Length {
+	l, err := measure.ParseLength(a.text(flag), "cm", a.units)
+	if err != nil {
+		a.refuse(flag, err)
+	}
+	return l
+}
+
+// sides reads "36cm" or "60x40cm".
+func (a *asked) sides(flag string) (l, w measure.Length) {
+	first, second, box := strings.Cut(strings.ReplaceAll(a.text(flag), "×", "x"), "x")
+	if !box {
+		l = a.length(flag)
+		return l, l
+	}
+	var err error
+	if w, err = measure.ParseLength(second, "cm", a.units); err != nil {
+		a.refuse(flag, err)
+	}
+	unit := strings.TrimLeft(second, " 0123456789.,½¼¾")
+	if strings.Trim(first, " 0123456789.,") == "" {
+		first += unit
+	}
+	if l, err = measure.ParseLength(first, "cm", a.units); err != nil {
+		a.refuse(flag, err)
+	}
+	return l, w
+}
+
+// answer prints figures: as JSON when asked, else by tell.
+func answer(cmd *cobra.Command, figures any, tell func(io.Writer)) error {
+	asJSON, err := cmd.Flags().GetBool("json")
+	if err != nil {
+		return err
+	}
+	if !asJSON {
+		tell(cmd.OutOrStdout())
+		return nil
+	}
+	enc := json.NewEncoder(cmd.OutOrStdout())
+	enc.SetIndent("", "  ")
+	return enc.Encode(figures)
+}
+
+// figure rounds for JSON, so that scripts see no noise of floating point.
+func figure(v float64, decimals int) json.Number {
+	return json.Number(fmt.Sprintf("%.*f", decimals, v))
+}

@@ -1,0 +1,134 @@
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+	"io"
+	"strconv"
+
+	"github.com/spf13/cobra"
+
+	"glebata/core/bag"
+	"glebata/core/hill"
+)
+
+type ladderFigures struct {
+	School   hill.School   `json:"school"`
+	StartCm  json.Number   `json:"start_cm"`
+	TopCm    json.Number   `json:"top_cm"`
+	Fills    []rungFigures `json:"fills"`
+	Rungs    []rungFigures `json:"rungs"`
+	SettledL json.Number   `json:"settled_l"`
+	LooseL   json.Number   `json:"loose_l"`
+}
+
+type rungFigures struct {
+	FromCm   json.Number `json:"from_cm"`
+	ToCm     json.Number `json:"to_cm"`
+	SettledL json.Number `json:"settled_l"`
+	LooseL   json.Number `json:"loose_l"`
+}
+
+func rungsOf(rungs []hill.Rung) []rungFigures {
+	out := make([]rungFigures, len(rungs))
+	for i, r := range rungs {
+		out[i] = rungFigures{figure(float64(r.From), 3), figure(float64(r.To), 3), figure(float64(r.Settled), 3), figure(float64(r.Loose), 3)}
+	}
+	return out
+}
+
+func calcLadder() *cobra.Command {
+	cmd := &cobra.Command{
+		Use:   "ladder",
+		Short: "Levels and litres of filling and raising one bag",
+		Example: "  glebata calc ladder --base 36cm --top 40cm --height 42cm\n" +
+			"  glebata calc ladder --base 60x40cm --height 32cm --school little-and-often",
+		Args: cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			a := read(cmd)
+			shape := a.shape()
+			plan := a.plan()
+			if a.err != nil {
+				return a.err
+			}
+			ladder, err := hill.Lay(shape, plan)
+			if err != nil {
+				return err
+			}
+			settled, loose := ladder.Wanted()
+			figures := ladderFigures{
+				ladder.School, figure(float64(ladder.Start), 3), figure(float64(ladder.Top), 3),
+				rungsOf(ladder.Fills), rungsOf(ladder.Rungs), figure(float64(settled), 3), figure(float64(loose), 3),
+			}
+			return answer(cmd, figures, func(w io.Writer) { tellLadder(w, a, ladder) })
+		},
+	}
+	f := cmd.Flags()
+	f.String("base", "", "inside diameter of the base, or length x width of a box")
+	f.String("top", "", "the same at the rim (default: as the base)")
+	f.String("height", "", "inside height")
+	f.String("headspace", "4cm", "kept free below the rim")
+	f.String("school", string(hill.Steps), "fill-once, steps, little-and-often or two-level")
+	f.String("base-layer", "", "medium under the seed (default: the school's)")
+	f.String("cover", "", "medium over the seed at planting (default: the school's)")
+	f.String("max-layer", "", "the most one raise adds (default: the school's)")
+	f.String("settling", "0.15", "share of loose volume lost in settling")
+	return cmd
+}
+
+func (a *asked) shape() bag.Shape {
+	l, w := a.sides("base")
+	tl, tw := l, w
+	if a.text("top") != "" {
+		tl, tw = a.sides("top")
+	}
+	h := a.length("height")
+	if a.err != nil {
+		return bag.Shape{}
+	}
+	shape, err := bag.NewRound(l, tl, h)
+	if l != w || tl != tw {
+		shape, err = bag.NewBox(l, w, tl, tw, h)
+	}
+	if err != nil {
+		a.refuse("base", err)
+	}
+	return shape
+}
+
+func (a *asked) plan() hill.Plan {
+	school := hill.School(a.text("school"))
+	if !school.Known() {
+		a.refuse("school", fmt.Errorf("%q is none of %v", school, hill.Schools()))
+	}
+	p := hill.Defaults(school)
+	p.Headspace = a.length("headspace")
+	if a.text("base-layer") != "" {
+		p.Base = a.length("base-layer")
+	}
+	if a.text("cover") != "" {
+		p.Cover = a.length("cover")
+	}
+	if a.text("max-layer") != "" {
+		p.MaxLayer = a.length("max-layer")
+	}
+	var err error
+	if p.Settling, err = strconv.ParseFloat(a.text("settling"), 64); err != nil {
+		a.refuse("settling", fmt.Errorf("write a share like 0.15"))
+	}
+	return p
+}
+
+func tellLadder(w io.Writer, a *asked, l hill.Ladder) {
+	u := a.units
+	fmt.Fprintf(w, "School %s: start %s, usable top %s\n\n", l.School.Habit().Name, u.Length(l.Start), u.Length(l.Top))
+	fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "", "from", "to", "settled", "loose")
+	for _, r := range l.Fills {
+		fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "planting day", u.Length(r.From), u.Length(r.To), u.Volume(r.Settled), u.Volume(r.Loose))
+	}
+	for i, r := range l.Rungs {
+		fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", fmt.Sprintf("raise %d", i+1), u.Length(r.From), u.Length(r.To), u.Volume(r.Settled), u.Volume(r.Loose))
+	}
+	settled, loose := l.Wanted()
+	fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "in all", "", "", u.Volume(settled), u.Volume(loose))
+}

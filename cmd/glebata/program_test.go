@@ -1,0 +1,255 @@
+package main
+
+import (
+	"bufio"
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strconv"
+	"strings"
+	"syscall"
+	"testing"
+)
+
+// run the command line in this process and return what it prints.
+func run(args ...string) (string, error) {
+	var out bytes.Buffer
+	cmd := command()
+	cmd.SetOut(&out)
+	cmd.SetErr(&out)
+	cmd.SetArgs(args)
+	err := cmd.Execute()
+	return out.String(), err
+}
+
+func TestCalcLadder(t *testing.T) {
+	out, err := run("calc", "ladder", "--base", "36cm", "--top", "40cm", "--height", "42cm", "--headspace", "4cm",
+		"--base-layer", "10cm", "--cover", "8cm", "--max-layer", "10cm", "--settling", "0.15", "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got struct {
+		StartCm float64 `json:"start_cm"`
+		TopCm   float64 `json:"top_cm"`
+		Rungs   []struct {
+			FromCm   float64 `json:"from_cm"`
+			ToCm     float64 `json:"to_cm"`
+			SettledL float64 `json:"settled_l"`
+			LooseL   float64 `json:"loose_l"`
+		}
+	}
+	if err := json.Unmarshal([]byte(out), &got); err != nil {
+		t.Fatal(err)
+	}
+	if got.StartCm != 18 || got.TopCm != 38 || len(got.Rungs) != 2 || got.Rungs[0].FromCm != 18 || got.Rungs[0].ToCm != 28 ||
+		got.Rungs[0].SettledL != 11.456 || got.Rungs[0].LooseL != 13.477 || got.Rungs[1].ToCm != 38 {
+		t.Errorf("ladder %+v", got)
+	}
+	plain, err := run("calc", "ladder", "--base", "60x40cm", "--height", "32cm", "--units", "us")
+	if err != nil || !strings.Contains(plain, "raise 1") || !strings.Contains(plain, "gal") {
+		t.Errorf("a crate in US units: %v\n%s", err, plain)
+	}
+}
+
+func TestCalcWeighin(t *testing.T) {
+	out, err := run("calc", "weighin", "--batch", "3.41kg-412g", "--batch", "2lb3oz", "--seed", "165g", "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got struct {
+		Batches []struct {
+			NetG float64 `json:"net_g"`
+		}
+		TotalG float64 `json:"total_g"`
+		Ratio  float64
+	}
+	if err := json.Unmarshal([]byte(out), &got); err != nil {
+		t.Fatal(err)
+	}
+	// 2998 + 992.233 = 3990.233; ÷ 165 = 24.183
+	if len(got.Batches) != 2 || got.Batches[0].NetG != 2998 || got.TotalG != 3990.233 || got.Ratio != 24.183 {
+		t.Errorf("weigh-in %+v", got)
+	}
+}
+
+func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
+	for says, args := range map[string][]string{
+		"--base: “wide” is not a number":  {"calc", "ladder", "--base", "wide", "--height", "42cm"},
+		"not a shape a bag can have":      {"calc", "ladder", "--base", "36m", "--height", "42cm"},
+		"headspace leaves no room":        {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--headspace", "41cm"},
+		"is none of":                      {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--school", "spiral"},
+		"nothing is left":                 {"calc", "weighin", "--batch", "300g-412g"},
+		"a unit of length, not of weight": {"calc", "weighin", "--batch", "3 cm"},
+		"give at least one":               {"calc", "weighin"},
+		"more than 0":                     {"calc", "weighin", "--batch", "3kg", "--seed", "0"},
+		"is not a day":                    {"demo", "--today", "soon"},
+		`"data" not set`:                  {"serve"},
+	} {
+		if _, err := run(args...); err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%v: %v, want it to say %q", args, err, says)
+		}
+	}
+}
+
+func TestHelpOnEverything(t *testing.T) {
+	for _, args := range [][]string{{"--help"}, {"demo", "--help"}, {"serve", "--help"}, {"calc", "--help"}, {"calc", "ladder", "--help"}, {"calc", "weighin", "--help"}} {
+		if out, err := run(args...); err != nil || !strings.Contains(out, "Usage:") {
+			t.Errorf("%v: %v\n%s", args, err, out)
+		}
+	}
+}
+
+func TestPortInUseSuggestsAnother(t *testing.T) {
+	ln, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer ln.Close()
+	_, err = run("demo", "--listen", ln.Addr().String())
+	if err == nil || !strings.Contains(err.Error(), "in use") || !regexp.MustCompile(`--listen 127\.0\.0\.1:\d+`).MatchString(err.Error()) {
+		t.Errorf("a port in use gives %v", err)
+	}
+}
+
+// program is a built and running glebata.
+type program struct {
+	cmd     *exec.Cmd
+	address string
+	said    string
+}
+
+// build the program once for the tests that run it.
+func build(t testing.TB) string {
+	t.Helper()
+	path := filepath.Join(t.TempDir(), "glebata")
+	if out, err := exec.Command("go", "build", "-o", path, ".").CombinedOutput(); err != nil {
+		t.Fatalf("building: %v\n%s", err, out)
+	}
+	return path
+}
+
+func start(t testing.TB, path string, args ...string) *program {
+	t.Helper()
+	p := &program{cmd: exec.Command(path, append(args, "--listen", "127.0.0.1:0")...)}
+	p.cmd.Stderr = os.Stderr
+	out, err := p.cmd.StdoutPipe()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := p.cmd.Start(); err != nil {
+		t.Fatal(err)
+	}
+	if p.said, err = bufio.NewReader(out).ReadString('\n'); err != nil {
+		t.Fatalf("the program said nothing: %v", err)
+	}
+	p.address = regexp.MustCompile(`http://[\d.:]+\d`).FindString(p.said)
+	return p
+}
+
+// stop as Ctrl-C does.
+func (p *program) stop(t testing.TB) {
+	t.Helper()
+	if err := p.cmd.Process.Signal(os.Interrupt); err != nil {
+		t.Fatal(err)
+	}
+	if err := p.cmd.Wait(); err != nil {
+		t.Errorf("stopped with %v", err)
+	}
+}
+
+func (p *program) get(t testing.TB, path string) string {
+	t.Helper()
+	res, err := http.Get(p.address + path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer res.Body.Close()
+	body, err := io.ReadAll(res.Body)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return string(body)
+}
+
+func TestDemoStartsAndStopsAndLeavesNothing(t *testing.T) {
+	path := build(t)
+	t.Setenv("TMPDIR", t.TempDir())
+	p := start(t, path, "demo", "--today", "2026-06-10")
+	if !strings.Contains(p.said, "2026-06-10") {
+		t.Errorf("the demo says %q", p.said)
+	}
+	if page := p.get(t, "/"); !strings.Contains(page, "Wednesday 10 June") {
+		t.Error("the demo is not pinned to the day asked for")
+	}
+	p.stop(t)
+	if left, err := os.ReadDir(os.TempDir()); err != nil || len(left) != 0 {
+		t.Errorf("the demo left %v in the temporary folder, %v", left, err)
+	}
+}
+
+// What a real garden acknowledged is there after the program was killed.
+func TestServeKeepsWhatItAcknowledgedThroughAKill(t *testing.T) {
+	path, data := build(t), filepath.Join(t.TempDir(), "my.glebata")
+	p := start(t, path, "serve", "--data", data)
+	form := "key=k1&name=cask&kind=round&base=36&top=40&height=42&material=fabric&drain=wall"
+	res, err := http.Post(p.address+"/models", "application/x-www-form-urlencoded", strings.NewReader(form))
+	if err != nil {
+		t.Fatal(err)
+	}
+	res.Body.Close()
+	if err := p.cmd.Process.Signal(syscall.SIGKILL); err != nil {
+		t.Fatal(err)
+	}
+	_ = p.cmd.Wait() // killed
+	p = start(t, path, "serve", "--data", data)
+	if page := p.get(t, "/bags"); !strings.Contains(page, "cask") {
+		t.Error("the kind of bag is lost")
+	}
+	p.stop(t)
+	if left, _ := filepath.Glob(data + "-*"); len(left) != 0 {
+		t.Errorf("stopped, and %v are left beside the file", left)
+	}
+}
+
+// BenchmarkDemoStart is from starting the built program to the whole first page
+// of the demo; it reports the resident memory then.
+func BenchmarkDemoStart(b *testing.B) {
+	path := build(b)
+	var rss float64
+	for b.Loop() {
+		p := start(b, path, "demo")
+		if page := p.get(b, "/"); !strings.Contains(page, "</html>") {
+			b.Fatal("no page")
+		}
+		rss = residentMB(b, p.cmd.Process.Pid)
+		b.StopTimer()
+		p.stop(b)
+		b.StartTimer()
+	}
+	b.ReportMetric(float64(b.Elapsed().Milliseconds())/float64(b.N), "ms/start")
+	b.ReportMetric(rss, "MB-resident")
+}
+
+// residentMB reads VmRSS of a process, which Linux alone tells.
+func residentMB(b *testing.B, pid int) float64 {
+	status, err := os.ReadFile(fmt.Sprintf("/proc/%d/status", pid))
+	if err != nil {
+		b.Skip("resident memory is read from /proc: ", err)
+	}
+	found := regexp.MustCompile(`VmRSS:\s+(\d+) kB`).FindSubmatch(status)
+	if found == nil {
+		b.Fatal("no VmRSS")
+	}
+	kb, err := strconv.ParseFloat(string(found[1]), 64)
+	if err != nil {
+		b.Fatal(err)
+	}
+	return kb / 1000
+}

@@ -1,0 +1,273 @@
+package e2e
+
+import (
+	_ "embed"
+	"strings"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+)
+
+//go:embed testdata/axe.min.js
+var axe string
+
+// everyPage of the demo, for checks that hold on all of them.
+var everyPage = []string{"/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R15", "/bags/R16", "/plantings/1", "/plantings/15/weigh", "/compare", "/plantings/15/working/rung-1", "/bags/R99"}
+
+func TestPhoneLogsARaiseAndAWeighInWithThumbs(t *testing.T) {
+	p := sit(t, demoGarden, phone)
+	p.open("/")
+	p.thumbs()
+	p.click("bag R6", p.element("R6 in the row", `() => [...document.querySelectorAll(".b")].find(a => a.querySelector("b").textContent === "R6") || null`))
+	p.at("/bags/R6")
+	p.sees("Planned: 10 cm, to a level of 38 cm. Bring 14.2 L loose")
+	p.thumbs()
+	p.press("Raised")
+	p.sees("Saved: raised 10 cm.")
+	p.sees("42.7 L settled, at 38 cm of 38 cm")
+	p.thumbs()
+
+	p.press("Weigh in")
+	p.sees("Edible so far")
+	p.fill("On the scale", "1.5")
+	p.choose("In which container", "blue bucket")
+	p.sees("1.088 kg")
+	p.thumbs()
+	if size := p.asks(`() => getComputedStyle(document.querySelector(".net .huge")).fontSize`); size != "72px" {
+		t.Errorf("the figure on the weigh-in page is %s high, want 72px", size)
+	}
+	p.press("Weigh in")
+	p.sees("Saved: weighed in 1.088 kg keep.")
+	if got := p.reads(".total strong"); got != "1.088 kg" {
+		t.Errorf("edible so far reads %q", got)
+	}
+	p.thumbs()
+}
+
+// thumbs checks that the page does not scroll sideways and that what a thumb
+// presses in forms and at the bottom is 48 px high and 40 wide at the least.
+func (p *person) thumbs() {
+	p.t.Helper()
+	if wide := p.asks(`() => document.documentElement.scrollWidth - document.documentElement.clientWidth`); wide != "0" {
+		p.t.Errorf("%s scrolls %s px sideways", p.asks(`() => location.pathname`), wide)
+	}
+	small := p.asks(`() => [...document.querySelectorAll(".entry button, .entry input:not([type=hidden]), .entry select, .entry summary, .go, .stages a, .undo button")]
+		.filter(e => e.checkVisibility()).map(e => [e, e.getBoundingClientRect()])
+		.filter(([e, r]) => r.height < 47.5 || r.width < 40).map(([e, r]) => e.outerHTML.slice(0, 60) + " " + r.width + "×" + r.height).join("; ")`)
+	if small != "" {
+		p.t.Errorf("too small for a thumb: %s", small)
+	}
+}
+
+func TestNoPageScrollsSidewaysOnAPhone(t *testing.T) {
+	p := sit(t, demoGarden, phone)
+	for _, path := range everyPage[:len(everyPage)-1] {
+		p.open(path)
+		if wide := p.asks(`() => document.documentElement.scrollWidth - document.documentElement.clientWidth`); wide != "0" {
+			t.Errorf("%s scrolls %s px sideways", path, wide)
+		}
+	}
+}
+
+func TestAxeFindsNothing(t *testing.T) {
+	for name, size := range map[string]proto.EmulationSetDeviceMetricsOverride{"desk": desk, "phone": phone} {
+		p := sit(t, demoGarden, size)
+		for _, path := range everyPage[:len(everyPage)-1] {
+			p.open(path)
+			if strings.HasPrefix(path, "/bags/R6") {
+				p.click("a working", p.element("a working", `() => document.querySelector(".facts a.w")`))
+				p.sees("What would change it")
+			}
+			// The page's policy lets no script in but its own; the tester's comes by the debugger.
+			if _, err := p.page.Eval(`code => { if (!window.axe) (0, eval)(code) }`, axe); err != nil {
+				p.must("bringing axe", p.page.AddScriptTag("", axe))
+			}
+			found := p.asks(`async () => { const r = await axe.run(document, {resultTypes: ["violations"]});
+				return r.violations.map(v => v.id + ": " + v.nodes.map(n => n.html.slice(0, 120) + " " + (n.any[0] || {message: ""}).message).join(" | ")).join("\n") }`)
+			if found != "" {
+				t.Errorf("%s at the %s:\n%s", path, name, found)
+			}
+		}
+	}
+}
+
+func TestEverythingByKeyboard(t *testing.T) {
+	p := sit(t, demoGarden, desk)
+	p.open("/")
+	for key, path := range map[input.Key]string{input.Digit2: "/plan", input.Digit4: "/bags", input.Digit7: "/compare", input.Digit1: "/"} {
+		p.key(key)
+		p.at(path)
+	}
+	p.key(input.Slash)
+	p.must("typing a label", p.page.InsertText("r6"))
+	p.key(input.Enter)
+	p.at("/bags/r6")
+
+	p.key(input.KeyE)
+	if id := p.asks(`() => document.activeElement.id`); id != "raise-by" {
+		t.Errorf("e puts the focus on %q, want the raise's amount", id)
+	}
+	p.must("typing an amount", p.page.InsertText("4"))
+	p.key(input.Enter)
+	p.sees("Saved: raised 4 cm.")
+	if focus := p.asks(`() => document.activeElement.className`); focus != "done" {
+		t.Errorf("after saving the focus is on %q, want what was saved", focus)
+	}
+
+	p.asks(`() => document.querySelector(".facts a.w[href$=rung-1]").focus()`)
+	p.key(input.Enter)
+	p.sees("What would change it")
+	p.key(input.Escape)
+	if left := p.asks(`() => document.querySelector("#sheet").childElementCount + document.activeElement.className`); left != "0w" {
+		t.Errorf("after Esc: %q, want an empty sheet and the focus back", left)
+	}
+
+	p.key(input.KeyW)
+	p.sees("Edible so far")
+	p.key(input.Digit1)
+	p.sees("Tuesday 9 June")
+	p.key(input.Period)
+	p.sees("Wednesday 10 June")
+	p.must("asking for the keys", p.page.InsertText(""))
+	p.asks(`() => document.dispatchEvent(new KeyboardEvent("keydown", {key: "?", bubbles: true}))`)
+	p.sees("new entry for the bag in view")
+	p.key(input.Escape)
+	if open := p.asks(`() => document.getElementById("keys").open`); open != "false" {
+		t.Error("Esc leaves the keys open")
+	}
+}
+
+func TestMistakesAreSaidAtTheFieldAndNothingIsLost(t *testing.T) {
+	p := sit(t, demoGarden, desk)
+	p.open("/bags/R6")
+	before := p.reads(".log ul")
+	p.fill("How much went on", "3 ft")
+	p.sees("over the rim: at most 14 cm more fits")
+	p.press("Raised")
+	p.marked("raise-by")
+	p.at("/bags/R6")
+	p.sees("over the rim: at most 14 cm more fits")
+	if v := p.asks(`() => document.activeElement.id + "=" + document.activeElement.value`); v != "raise-by=3 ft" {
+		t.Errorf("after the refusal the focus is on %q, want the field with what was typed", v)
+	}
+	p.fill("How much went on", "10 apples")
+	p.press("Raised")
+	p.sees("Write how much went on as a height or as loose litres: 10 cm or 12.0 L")
+	if after := p.reads(".log ul"); after != before {
+		t.Errorf("the log changed from %q to %q", before, after)
+	}
+
+	p.openEntry("Stem height")
+	p.fill("Above the medium", "-5")
+	p.setDay("On", "2026-03-01")
+	p.press("Measured")
+	p.marked("measure-height")
+	p.sees("A length cannot be below zero")
+	p.fill("Above the medium", "5")
+	p.press("Measured")
+	p.sees("not planted yet on 1 March 2026")
+
+	p.press("Weigh in")
+	p.fill("On the scale", "300 g")
+	p.choose("In which container", "blue bucket")
+	p.sees("300 g gross is not more than the container's 412 g")
+	p.press("Weigh in")
+	p.marked("weigh-gross-1")
+	if v := p.asks(`() => document.activeElement.value`); v != "300 g" {
+		t.Errorf("the weight typed is lost: %q", v)
+	}
+}
+
+// marked waits until a refused form has its faulty field marked and in focus.
+func (p *person) marked(id string) {
+	p.t.Helper()
+	p.waits("the mark at "+id, `() => document.activeElement.id === "`+id+`" && document.activeElement.getAttribute("aria-invalid") === "true"`)
+}
+
+// Every record can be made without scripts: here none of them arrives.
+func TestWorksWithoutScripts(t *testing.T) {
+	p := sit(t, demoGarden, desk)
+	p.must("keeping scripts out", p.page.SetBlockedURLs([]string{"*.js"}))
+	p.open("/bags/R6")
+	p.press("Raised")
+	p.sees("Saved: raised 10 cm.")
+	p.press("Undo raised 10 cm")
+	p.sees("Taken back.")
+	p.press("14.2 L")
+	p.sees("What would change it")
+	p.open("/plan?bag=9&variety=4")
+	p.fill("How many", "3")
+	p.press("Save this plan")
+	p.at("/bags/R9")
+	p.fill("Piece 1", "60")
+	p.fill("Piece 2", "55")
+	p.press("Planted")
+	p.sees("Saved: planted 2 pieces, 115 g of seed.")
+	p.press("Weigh in")
+	p.fill("On the scale", "2.5")
+	p.press("Weigh in")
+	p.sees("Saved: weighed in 2.5 kg keep.")
+}
+
+func TestPlanFollowsEveryChoice(t *testing.T) {
+	p := sit(t, demoGarden, desk)
+	p.open("/plan")
+	p.choose("Bag", "R14")
+	p.choose("Variety", "Harbour Lantern")
+	p.choose("Filling", "usual")
+	p.sees("0 raises to 30 cm") // a first early is filled once
+	p.choose("Variety", "Cold Quay")
+	p.sees("2 raises to 30 cm")
+	p.choose("Filling", "two-level")
+	p.sees("Two levels of seed need a bag of at least 25 L")
+	p.choose("Filling", "little and often")
+	p.sees("raise 1, when stems stand 7 cm 13 cm")
+	p.press("Levels and settling")
+	p.fill("Kept free below the rim", "3 in")
+	p.sees("to 26.4 cm")
+	p.fill("Kept free below the rim", "much")
+	p.sees("“much” is not a number")
+	p.fill("Kept free below the rim", "")
+	p.fill("How many", "5")
+	p.sees("5 is more than the 1 this bag takes")
+	p.choose("Bag", "R6")
+	p.sees("taken already")
+	p.choose("Variety", "Low Lamp")
+	p.choose("Bag", "R18")
+	p.sees("Sweet potatoes are filled once")
+	p.choose("Filling", "usual")
+	p.fill("How many", "4")
+	p.sees("4 slips")
+	p.press("Save this plan")
+	p.at("/bags/R18")
+	p.press("Planted")
+	p.sees("Saved: planted 4 slips.")
+}
+
+func TestCompareChoosesAndSorts(t *testing.T) {
+	p := sit(t, demoGarden, desk)
+	p.open("/compare")
+	p.sees("9 bags together gave at least")
+	first := func() string { return p.reads(".table tbody th") }
+	if first() != "R6" {
+		t.Errorf("by ratio %s comes first, want R6", first())
+	}
+	p.press("Mean tuber")
+	p.sees("Mean tuber ↓")
+	if first() != "R7" {
+		t.Errorf("by mean tuber %s comes first, want R7", first())
+	}
+	p.press("Mean tuber ↓")
+	p.sees("Mean tuber ↑")
+	if first() != "R5" {
+		t.Errorf("by mean tuber upward %s comes first, want R5", first())
+	}
+	p.choose("Variety", "Netmender")
+	p.sees("3 bags together gave")
+	// 1738 + 1524 + 318 g from 125 + 158 + 135 g
+	p.sees("× 8.6")
+	p.choose("Variety", "every variety")
+	p.choose("Season", "2024")
+	p.sees("9 bags together")
+}

@@ -1,0 +1,277 @@
+package e2e
+
+import (
+	"context"
+	"fmt"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"testing"
+	"time"
+
+	"github.com/go-rod/rod"
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+
+	"glebata/core/measure"
+	"glebata/demo"
+	"glebata/e2e/browser"
+	"glebata/garden"
+	"glebata/store"
+	"glebata/web"
+)
+
+// chromium is the one browser of the whole test program.
+var chromium *browser.Browser
+
+func TestMain(m *testing.M) {
+	var err error
+	if chromium, err = browser.Start(); err != nil {
+		fmt.Fprintln(os.Stderr, "the interface cannot be tested:", err)
+		os.Exit(1)
+	}
+	code := m.Run()
+	if err := chromium.Close(); err != nil {
+		fmt.Fprintln(os.Stderr, "closing the browser:", err)
+	}
+	os.Exit(code)
+}
+
+type clock struct{ day atomic.Int64 }
+
+func (c *clock) Today() measure.Day { return measure.Day(c.day.Load()) }
+func (c *clock) Step(days int)      { c.day.Add(int64(days)) }
+
+// person uses the interface of one garden in one window.
+type person struct {
+	t    *testing.T
+	page *rod.Page
+	base string
+	// entry is the form of a bag's page that was opened last, by its title:
+	// fields are looked for in it first.
+	entry string
+
+	mu       sync.Mutex
+	troubles []string // requests that left the machine, errors in the console
+}
+
+// window sizes.
+var (
+	desk  = proto.EmulationSetDeviceMetricsOverride{Width: 1280, Height: 800, DeviceScaleFactor: 1}
+	phone = proto.EmulationSetDeviceMetricsOverride{Width: 390, Height: 844, DeviceScaleFactor: 2, Mobile: true}
+)
+
+// patience is how long a person waits for something to show.
+const patience = 8 * time.Second
+
+func demoGarden(g *garden.Garden) error { return demo.Fill(context.Background(), g) }
+func emptyGarden(*garden.Garden) error  { return nil }
+
+// sit someone down before a garden.
+func sit(t *testing.T, fill func(*garden.Garden) error, size proto.EmulationSetDeviceMetricsOverride) *person {
+	t.Helper()
+	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "e2e.glebata"), store.Throwaway)
+	if err != nil {
+		t.Fatal(err)
+	}
+	g := garden.Open(s)
+	if err := fill(g); err != nil {
+		t.Fatal(err)
+	}
+	c := &clock{}
+	c.day.Store(int64(demo.Today()))
+	h, err := web.New(g, c)
+	if err != nil {
+		t.Fatal(err)
+	}
+	server := httptest.NewServer(h)
+	page, err := chromium.Page(proto.TargetCreateTarget{URL: "about:blank"})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := page.SetViewport(&size); err != nil {
+		t.Fatal(err)
+	}
+	p := &person{t: t, page: page, base: server.URL}
+	p.watch()
+	t.Cleanup(func() {
+		p.mu.Lock()
+		for _, trouble := range p.troubles {
+			t.Error(trouble)
+		}
+		p.mu.Unlock()
+		_ = page.Close() // only looked at
+		server.Close()
+		if err := s.Close(); err != nil {
+			t.Error(err)
+		}
+	})
+	return p
+}
+
+// watch notes whatever leaves the machine or goes wrong in the page.
+func (p *person) watch() {
+	note := func(format string, args ...any) {
+		p.mu.Lock()
+		defer p.mu.Unlock()
+		p.troubles = append(p.troubles, fmt.Sprintf(format, args...))
+	}
+	go p.page.EachEvent(func(e *proto.NetworkRequestWillBeSent) {
+		if url := e.Request.URL; !strings.HasPrefix(url, p.base) && !strings.HasPrefix(url, "about:") && !strings.HasPrefix(url, "data:") {
+			note("a request left for %s", url)
+		}
+	}, func(e *proto.LogEntryAdded) {
+		// A refused form is answered with 422 on purpose, and a test may keep scripts out.
+		meant := strings.Contains(e.Entry.Text, "422") || strings.Contains(e.Entry.Text, "ERR_BLOCKED_BY_CLIENT")
+		if e.Entry.Level == proto.LogLogEntryLevelError && !meant {
+			note("the browser says: %s %s", e.Entry.Text, e.Entry.URL)
+		}
+	}, func(e *proto.RuntimeExceptionThrown) {
+		note("a script failed: %s", e.ExceptionDetails.Text)
+	})()
+	if err := (proto.LogEnable{}).Call(p.page); err != nil {
+		p.t.Fatal(err)
+	}
+}
+
+func (p *person) must(what string, err error) {
+	p.t.Helper()
+	if err == nil {
+		return
+	}
+	seen, _ := p.page.Timeout(2 * time.Second).Eval(`() => location.pathname + "\n" + document.body.innerText.slice(0, 1500)`)
+	if seen != nil {
+		p.t.Fatalf("%s: %v\nthe page shows %s", what, err, seen.Value.Str())
+	}
+	p.t.Fatalf("%s: %v", what, err)
+}
+
+// open an address.
+func (p *person) open(path string) {
+	p.t.Helper()
+	page := p.page.Timeout(patience)
+	p.must("opening "+path, page.Navigate(p.base+path))
+	p.must("loading "+path, page.WaitLoad())
+}
+
+// element by a function of JavaScript that returns it.
+func (p *person) element(what, js string, args ...any) *rod.Element {
+	p.t.Helper()
+	el, err := p.page.Timeout(patience).ElementByJS(rod.Eval(js, args...))
+	p.must("looking for "+what, err)
+	return el
+}
+
+// field by the words of its label, among those that show.
+func (p *person) field(label string) *rod.Element {
+	p.t.Helper()
+	return p.element("the field “"+label+"”", `(label, entry) => {
+		const found = [...document.querySelectorAll("label")].filter(l => l.innerText.trim() === label && l.checkVisibility());
+		const inEntry = l => l.closest("details") && l.closest("details").querySelector("summary").innerText.trim() === entry;
+		const l = found.find(inEntry) || found[0];
+		return l ? document.getElementById(l.htmlFor) : null }`, label, p.entry)
+}
+
+// fill a field as by typing over what stands in it.
+func (p *person) fill(label, text string) {
+	p.t.Helper()
+	f := p.field(label)
+	p.must("selecting "+label, f.SelectAllText())
+	if text == "" {
+		p.must("emptying "+label, f.Type(input.Backspace))
+		return
+	}
+	p.must("typing into "+label, f.Input(text))
+}
+
+// setDay sets a date field; its own picker differs between browsers.
+func (p *person) setDay(label, iso string) {
+	p.t.Helper()
+	_, err := p.field(label).Eval(`v => { this.value = v; this.dispatchEvent(new Event("input", {bubbles: true})) }`, iso)
+	p.must("setting "+label, err)
+}
+
+func (p *person) choose(label, option string) {
+	p.t.Helper()
+	_, err := p.field(label).Eval(`want => {
+		const o = [...this.options].find(o => o.text.includes(want));
+		if (!o) throw new Error("no option " + want);
+		this.value = o.value;
+		this.dispatchEvent(new Event("input", {bubbles: true}));
+		this.dispatchEvent(new Event("change", {bubbles: true})) }`, option)
+	p.must("choosing "+option+" in "+label, err)
+}
+
+// press what bears these words: a button, a link, a heading that opens.
+func (p *person) press(words string) {
+	p.t.Helper()
+	p.click(words, p.element("“"+words+"”", `words => {
+		for (const e of document.querySelectorAll("button, a, summary"))
+			if ((e.innerText || "").replace(/\s+/g, " ").trim() === words && e.checkVisibility()) return e;
+		return null }`, words))
+}
+
+// click in the middle of an element, with the mouse or a finger.
+func (p *person) click(what string, el *rod.Element) {
+	p.t.Helper()
+	_, err := el.Eval(`() => this.scrollIntoView({block: "center", behavior: "instant"})`)
+	p.must("scrolling to "+what, err)
+	p.must("pressing "+what, el.Timeout(patience).Click(proto.InputMouseButtonLeft, 1))
+}
+
+// openEntry opens one of the forms of a bag's page, when it is not open yet.
+func (p *person) openEntry(title string) {
+	p.t.Helper()
+	el := p.element("the entry “"+title+"”", `title => [...document.querySelectorAll("#page summary")].find(s => s.innerText.trim() === title) || null`, title)
+	p.entry = title
+	open, err := el.Eval(`() => this.parentElement.open`)
+	p.must("looking at "+title, err)
+	if !open.Value.Bool() {
+		p.click(title, el)
+	}
+}
+
+// sees waits until the page shows some words.
+func (p *person) sees(words string) {
+	p.t.Helper()
+	err := p.page.Timeout(patience).Wait(rod.Eval(`words => document.body.innerText.replace(/\s+/g, " ").includes(words)`, words))
+	p.must("waiting to see “"+words+"”", err)
+}
+
+// waits until something is so on the page.
+func (p *person) waits(what, js string) {
+	p.t.Helper()
+	p.must("waiting for "+what, p.page.Timeout(patience).Wait(rod.Eval(js)))
+}
+
+// reads what is at a selector.
+func (p *person) reads(selector string) string {
+	p.t.Helper()
+	el := p.element(selector, `s => document.querySelector(s)`, selector)
+	text, err := el.Text()
+	p.must("reading "+selector, err)
+	return strings.Join(strings.Fields(text), " ")
+}
+
+// key presses one key on the page.
+func (p *person) key(k input.Key) {
+	p.t.Helper()
+	p.must("pressing a key", p.page.Timeout(patience).Keyboard.Type(k))
+}
+
+// at waits until the page at an address is shown.
+func (p *person) at(path string) {
+	p.t.Helper()
+	p.must("waiting for "+path, p.page.Timeout(patience).Wait(rod.Eval(`path => location.pathname === path && document.readyState === "complete"`, path)))
+}
+
+// asks the page for a value.
+func (p *person) asks(js string, args ...any) string {
+	p.t.Helper()
+	v, err := p.page.Timeout(patience).Eval(js, args...)
+	p.must("asking the page", err)
+	return v.Value.String()
+}

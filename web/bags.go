@@ -1,0 +1,215 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"net/url"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/bag"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type bagsBody struct {
+	Bags   []bagLine
+	Models []modelLine
+	Add    Form
+	Model  Form
+	Said   string
+}
+
+// bagLine is one bag of the list; Now is nil when it is free.
+type bagLine struct {
+	garden.Bag
+	Usable measure.Volume
+	Now    *garden.Standing
+}
+
+// modelLine is one kind of bag with its outline.
+type modelLine struct {
+	garden.Model
+	draw.Outline
+	Usable measure.Volume
+	Facts  bag.DrainageFacts
+}
+
+// usualHeadspace is kept free below the rim unless a plan says otherwise.
+const usualHeadspace measure.Length = 4
+
+func (s *Site) bags(c *gin.Context) { s.bagsPage(c, http.StatusOK, typed{}) }
+
+func (s *Site) bagsPage(c *gin.Context, status int, t typed) {
+	cat, err := s.garden.Catalogue(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	row, err := s.garden.Row(c, s.clock.Today())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	if t.units, err = s.units(c); err != nil {
+		s.fail(c, err)
+		return
+	}
+	now := map[garden.ID]*garden.Standing{}
+	for i := range row {
+		now[row[i].Bag.ID] = &row[i]
+	}
+	body := bagsBody{Add: t.fill(addBagsForm(cat)), Model: t.fill(addModelForm(t.units)), Said: c.Query("said")}
+	for _, b := range cat.Bags {
+		body.Bags = append(body.Bags, bagLine{b, b.Model.Shape.Usable(usualHeadspace), now[b.ID]})
+	}
+	for _, m := range cat.Models {
+		body.Models = append(body.Models, modelLine{m, draw.OutlineOf(m), m.Shape.Usable(usualHeadspace), m.Drainage.Facts(m.Shape)})
+	}
+	s.render(c, status, "bags", view{Title: "Bags", Stage: "Bags", Body: body})
+}
+
+func addBagsForm(cat garden.Catalogue) Form {
+	models := []Option{}
+	for _, m := range cat.Models {
+		models = append(models, Option{Value: fmt.Sprint(m.ID), Name: m.Name})
+	}
+	places := []string{}
+	for _, p := range cat.Places {
+		places = append(places, p.Name)
+	}
+	return Form{
+		Name: "bags", Title: "Add bags", Action: "/bags", Button: "Add these bags",
+		Open: len(cat.Bags) == 0 && len(cat.Models) > 0,
+		Says: "A label for each bag, written on it: no bag without a label.",
+		Fields: []Field{
+			{Name: "labels", Label: "Labels", Kind: "text", Hint: "One or more, like R20 R21 R22"},
+			{Name: "model", Label: "Kind of bag", Kind: "choice", Options: models},
+			{Name: "place", Label: "Where it stands", Kind: "text", Suggest: places, Hint: "A new name makes a new place"},
+		},
+	}
+}
+
+func addModelForm(sys measure.System) Form {
+	materials := []Option{}
+	for _, m := range garden.Materials() {
+		materials = append(materials, Option{Value: string(m), Name: m.Name()})
+	}
+	unit := string(sys.LengthUnit())
+	return Form{
+		Name: "model", Title: "Add a kind of bag", Action: "/models", Button: "Add this kind",
+		Says: "Inside measures, as it stands filled. A box needs both sides.",
+		Fields: []Field{
+			{Name: "name", Label: "Name", Kind: "text"},
+			{Name: "kind", Label: "Shape", Kind: "choice", Value: string(bag.Round), Options: []Option{{Value: string(bag.Round), Name: "round"}, {Value: string(bag.Box), Name: "box"}}},
+			{Name: "base", Label: "Base: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length"},
+			{Name: "base-w", Label: "Base width (box)", Kind: "quantity", Unit: unit, Read: "/read/length"},
+			{Name: "top", Label: "Top: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Empty: as the base"},
+			{Name: "top-w", Label: "Top width (box)", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Empty: as the base"},
+			{Name: "height", Label: "Height", Kind: "quantity", Unit: unit, Read: "/read/length"},
+			{Name: "material", Label: "Wall", Kind: "choice", Value: string(garden.Fabric), Options: materials},
+			{Name: "drain", Label: "Drains", Kind: "choice", Value: string(bag.ThroughWall), Options: []Option{
+				{Value: string(bag.ThroughWall), Name: "through its cloth"}, {Value: string(bag.BaseHoles), Name: "by holes in the base"},
+				{Value: string(bag.SideHoles), Name: "by holes in the side only"}, {Value: string(bag.NoHoles), Name: "not yet: no holes"},
+			}},
+			{Name: "hole", Label: "Lowest side hole above the base", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Only for side holes: water stands below it"},
+		},
+	}
+}
+
+func (s *Site) reads(c *gin.Context) (reading, error) {
+	if err := c.Request.ParseForm(); err != nil {
+		return reading{}, fmt.Errorf("reading the form: %w", err)
+	}
+	sys, err := s.units(c)
+	return reading{values: c.Request.Form, units: sys}, err
+}
+
+func (s *Site) addBags(c *gin.Context) {
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	labels := strings.FieldsFunc(r.text("labels"), func(r rune) bool { return r == ' ' || r == ',' || r == ';' || r == '\t' })
+	n := garden.NewBags{Labels: labels, Model: r.id("model"), Place: r.text("place")}
+	_, err = s.garden.AddBags(c, n, s.asked(c))
+	s.added(c, "bags", r, err, "Bags added: "+strings.Join(labels, ", ")+".", s.bagsPage)
+}
+
+func (s *Site) addModel(c *gin.Context) {
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	m := garden.Model{
+		Name: r.text("name"), Material: garden.Material(r.text("material")),
+		Drainage: bag.Drainage{Way: bag.Drain(r.text("drain"))},
+	}
+	if m.Drainage.Way == bag.SideHoles {
+		m.Drainage.HoleHeight = r.length("hole")
+	}
+	m.Shape = r.shape()
+	if r.faults != nil {
+		s.bagsPage(c, http.StatusUnprocessableEntity, typed{form: "model", values: r.values, faults: r.faults})
+		return
+	}
+	_, err = s.garden.AddModel(c, m, s.asked(c))
+	s.added(c, "model", r, err, "Kind of bag added: "+m.Name+".", s.bagsPage)
+}
+
+// shape reads the measures of a bag.
+func (r *reading) shape() bag.Shape {
+	base, height := r.length("base"), r.length("height")
+	top := r.lengthOr("top", base)
+	var shape bag.Shape
+	var err error
+	if r.text("kind") == string(bag.Box) {
+		baseW := r.length("base-w")
+		topW := r.lengthOr("top-w", baseW)
+		shape, err = bag.NewBox(base, baseW, top, topW, height)
+	} else {
+		shape, err = bag.NewRound(base, top, height)
+	}
+	if err != nil && r.faults == nil {
+		r.faults.Add("height", "A bag measures between {} and {} each way: check the units.", bag.SmallestSide, bag.LargestSide)
+	}
+	return shape
+}
+
+// asked is who asks: the form's key and today.
+func (s *Site) asked(c *gin.Context) garden.Asked {
+	return garden.Asked{Key: c.PostForm("key"), Today: s.clock.Today()}
+}
+
+// added answers a form that adds to the catalogue: back to its page, or the
+// page again with what was typed and what is wrong.
+func (s *Site) added(c *gin.Context, form string, r reading, err error, said string, page func(*gin.Context, int, typed)) {
+	if faults, ok := faultsOf(err); ok {
+		page(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: faults})
+		return
+	}
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	to := c.FullPath()
+	if to == "/models" {
+		to = "/bags"
+	}
+	c.Redirect(http.StatusSeeOther, to+"?said="+url.QueryEscape(said))
+}
+
+// find opens the bag whose label was typed.
+func (s *Site) find(c *gin.Context) {
+	label := strings.TrimSpace(c.Query("label"))
+	if _, err := s.garden.BagLabelled(c, label, s.clock.Today()); err != nil {
+		s.render(c, http.StatusNotFound, "message", view{Title: "No such bag", Stage: "Bags",
+			Body: "There is no bag with the label “" + label + "”. The labels are on the Bags page."})
+		return
+	}
+	c.Redirect(http.StatusSeeOther, "/bags/"+url.PathEscape(label))
+}

@@ -1,0 +1,34 @@
+package web_test
+
+import (
+	"context"
+	"io"
+	"net/http"
+	"testing"
+
+	"glebata/demo"
+	"glebata/garden"
+)
+
+// BenchmarkToday is a whole request for the first page over the loopback
+// interface, SQLite included, without compression; it reports the size of the
+// page for each 50 bags.
+func BenchmarkToday(b *testing.B) {
+	const bags = 200
+	s := open(b, func(g *garden.Garden) error { return demo.FillLarger(context.Background(), g, bags, 1) })
+	client := &http.Client{Transport: &http.Transport{DisableCompression: true}}
+	size := int64(0)
+	b.ReportAllocs()
+	for b.Loop() {
+		res, err := client.Get(s.URL + "/")
+		if err != nil {
+			b.Fatal(err)
+		}
+		if size, err = io.Copy(io.Discard, res.Body); err != nil {
+			b.Fatal(err)
+		}
+		res.Body.Close()
+	}
+	b.ReportMetric(float64(b.Elapsed().Milliseconds())/float64(b.N), "ms/request")
+	b.ReportMetric(float64(size)/1000*50/bags, "kB/50bags")
+}

@@ -1,0 +1,196 @@
+package web
+
+import (
+	"cmp"
+	"fmt"
+	"net/http"
+	"net/url"
+	"slices"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/lift"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type compareBody struct {
+	Lines     []compareLine
+	Chart     draw.Compare
+	Heaps     []draw.Heap
+	Scale     float64
+	Columns   []column
+	Varieties []Option
+	Years     []Option
+	Keys      []seriesKey
+	Ratio     float64 // of totals
+	HasRatio  bool
+	AtLeast   bool // some of the lines have unweighed harvest
+	Any       bool // finished bags at all
+	Sort      string
+	Down      bool
+}
+
+type compareLine struct {
+	garden.Standing
+	M        lift.Bag
+	Ratio    float64
+	HasRatio bool
+	Below    bool // break-even
+}
+
+// Href of the bag's page.
+func (l compareLine) Href() string { return fmt.Sprintf("/plantings/%d", l.Planting.ID) }
+
+type column struct {
+	Key, Name, Href string
+	Now             bool
+	Down            bool
+	Number          bool
+}
+
+type seriesKey struct {
+	Year  int
+	Shape draw.MarkedPoint
+}
+
+func (s *Site) compare(c *gin.Context) {
+	done, err := s.garden.Finished(c, s.clock.Today())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	sys, err := s.units(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	q := c.Request.URL.Query()
+	body := compareBody{Any: len(done) > 0, Sort: q.Get("sort"), Down: q.Get("dir") != "up"}
+	body.choices(done, q)
+	chosen := slices.DeleteFunc(slices.Clone(done), func(s garden.Standing) bool {
+		return q.Get("variety") != "" && q.Get("variety") != fmt.Sprint(s.Variety.ID) ||
+			q.Get("year") != "" && q.Get("year") != fmt.Sprint(s.Season.Year)
+	})
+	for _, st := range chosen {
+		line := compareLine{Standing: st, M: st.Measures()}
+		line.Ratio, line.HasRatio = line.M.Ratio()
+		line.Below = line.HasRatio && line.Ratio < lift.BreakEven
+		body.Lines = append(body.Lines, line)
+		body.AtLeast = body.AtLeast || st.Unweighed
+	}
+	body.Ratio, body.HasRatio = lift.RatioOfTotals(garden.Group(chosen))
+	body.chart(done, sys)
+	body.sort(q)
+	body.heaps(sys)
+	s.render(c, http.StatusOK, "compare", view{Title: "Compare", Stage: "Compare", Body: body})
+}
+
+// heaps draws the lines in the order of the table.
+func (b *compareBody) heaps(sys measure.System) {
+	b.Scale = rowScale
+	for i := range b.Lines {
+		if len(b.Lines[i].Batches) == 0 {
+			continue
+		}
+		h := draw.HeapOf(&b.Lines[i].Standing, sys)
+		h.Href = b.Lines[i].Href()
+		b.Heaps = append(b.Heaps, h)
+	}
+}
+
+// choices of variety and year over all finished bags.
+func (b *compareBody) choices(done []garden.Standing, q url.Values) {
+	b.Varieties = []Option{{Value: "", Name: "every variety"}}
+	b.Years = []Option{{Value: "", Name: "every season"}}
+	add := func(list *[]Option, value, name, chosen string) {
+		if !slices.ContainsFunc(*list, func(o Option) bool { return o.Value == value }) {
+			*list = append(*list, Option{Value: value, Name: name, Chosen: value == chosen})
+		}
+	}
+	for _, s := range done {
+		add(&b.Varieties, fmt.Sprint(s.Variety.ID), s.Variety.Name, q.Get("variety"))
+		add(&b.Years, fmt.Sprint(s.Season.Year), fmt.Sprint(s.Season.Year), q.Get("year"))
+	}
+	slices.SortFunc(b.Varieties[1:], func(a, c Option) int { return cmp.Compare(a.Name, c.Name) })
+}
+
+// chart draws the lines that have a seed weight; a season keeps its shape
+// whatever is chosen.
+func (b *compareBody) chart(done []garden.Standing, sys measure.System) {
+	var years []int
+	for _, s := range done {
+		if !slices.Contains(years, s.Season.Year) {
+			years = append(years, s.Season.Year)
+		}
+	}
+	slices.Sort(years)
+	var points []draw.Point
+	shown := map[int]bool{}
+	for _, l := range b.Lines {
+		if !l.HasRatio {
+			continue
+		}
+		series := slices.Index(years, l.Season.Year)
+		shown[series] = true
+		points = append(points, draw.Point{
+			Label: l.Bag.Label, Href: l.Href(), Series: series, Seed: l.Seed, Harvest: l.M.Edible, Unweighed: l.Unweighed,
+			Says: fmt.Sprintf("%s, %s, %d: %s of seed gave %s, ratio %.1f",
+				l.Bag.Label, l.Variety.Name, l.Season.Year, sys.Mass(l.Seed), sys.Mass(l.M.Edible), l.Ratio),
+		})
+	}
+	b.Chart = draw.CompareOf(points, sys)
+	for i, y := range years {
+		if shown[i] {
+			b.Keys = append(b.Keys, seriesKey{y, draw.KeyOf(i)})
+		}
+	}
+}
+
+// order the table can be put in.
+type order struct {
+	key, name string
+	number    bool
+	by        func(a, b compareLine) int
+}
+
+var orders = []order{
+	{"bag", "Bag", false, func(a, b compareLine) int {
+		return cmp.Or(cmp.Compare(len(a.Bag.Label), len(b.Bag.Label)), cmp.Compare(a.Bag.Label, b.Bag.Label))
+	}},
+	{"variety", "Variety", false, func(a, b compareLine) int { return cmp.Compare(a.Variety.Name, b.Variety.Name) }},
+	{"year", "Season", false, func(a, b compareLine) int { return cmp.Compare(a.Season.Year, b.Season.Year) }},
+	{"seed", "Seed", true, func(a, b compareLine) int { return cmp.Compare(a.Seed, b.Seed) }},
+	{"harvest", "Edible", true, func(a, b compareLine) int { return cmp.Compare(a.M.Edible, b.M.Edible) }},
+	{"ratio", "Ratio", true, func(a, b compareLine) int { return cmp.Compare(a.Ratio, b.Ratio) }},
+	{"litre", "A litre", true, func(a, b compareLine) int { return cmp.Compare(a.M.PerLitre(), b.M.PerLitre()) }},
+	{"plant", "A plant", true, func(a, b compareLine) int { return cmp.Compare(a.M.PerPlant(), b.M.PerPlant()) }},
+	{"mean", "Mean tuber", true, func(a, b compareLine) int { return cmp.Compare(a.M.MeanTuber(), b.M.MeanTuber()) }},
+}
+
+// sort puts the lines in the order asked for, by ratio when none is, and makes
+// the heads of the columns, each of which turns the order round.
+func (b *compareBody) sort(q url.Values) {
+	known := slices.ContainsFunc(orders, func(o order) bool { return o.key == b.Sort })
+	if !known {
+		b.Sort = "ratio"
+	}
+	for _, o := range orders {
+		col := column{Key: o.key, Name: o.name, Number: o.number, Now: o.key == b.Sort, Down: b.Down}
+		if col.Now {
+			slices.SortStableFunc(b.Lines, func(x, y compareLine) int {
+				if b.Down {
+					return o.by(y, x)
+				}
+				return o.by(x, y)
+			})
+		}
+		next := url.Values{"sort": {o.key}, "variety": {q.Get("variety")}, "year": {q.Get("year")}}
+		if col.Now && b.Down || !col.Now && !o.number {
+			next.Set("dir", "up")
+		}
+		col.Href = "/compare?" + next.Encode()
+		b.Columns = append(b.Columns, col)
+	}
+}

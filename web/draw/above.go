@@ -1,0 +1,103 @@
+package draw
+
+import (
+	"fmt"
+	"math"
+
+	"glebata/core/bag"
+	"glebata/core/measure"
+)
+
+// Above is a bag from above at the level the seed lies, with distances.
+type Above struct {
+	X0, Y0, W, H int
+	Round        bool
+	R            int // radius at the seed, round
+	RimR         int
+	BoxX, BoxY   int // top left corner at the seed, box
+	L, B         int // length and breadth at the seed, box
+	Tubers       []Use
+	Lines        []Distance
+	Says         string
+}
+
+// Distance is a dimension line with its measure.
+type Distance struct {
+	X1, Y1, X2, Y2 int
+	TX, TY         int
+	Text           string
+}
+
+// AboveOf draws spots in a bag from above; ref is the symbol of the seed.
+func AboveOf(s bag.Shape, spots []bag.Spot, ref string, sys measure.System) Above {
+	if len(spots) == 0 {
+		return Above{}
+	}
+	h := spots[0].H
+	a := Above{Round: s.Kind() == bag.Round, R: mm(s.LengthAt(h)) / 2, L: mm(s.LengthAt(h)), B: mm(s.WidthAt(h))}
+	a.RimR = mm(s.LengthAt(s.Height())) / 2
+	a.BoxX, a.BoxY = -a.L/2, -a.B/2
+	halfW, halfH := a.L/2+40, a.B/2+40
+	if a.Round {
+		halfW, halfH = max(a.R, a.RimR)+30, max(a.R, a.RimR)+30
+	}
+	a.X0, a.Y0, a.W, a.H = -halfW, -halfH, 2*halfW, 2*halfH
+	for _, p := range spots {
+		a.Tubers = append(a.Tubers, use(ref, mm(p.X), mm(p.Y), 1))
+	}
+	a.Says = fmt.Sprintf("From above: %d placed, %s to the wall", len(spots), sys.Length(bag.ToWall(s, spots)))
+	if len(spots) > 1 {
+		a.Lines = append(a.Lines, nearest(spots, sys))
+		a.Says += ", " + sys.Length(bag.Nearest(spots)) + " to each other"
+	}
+	a.Lines = append(a.Lines, toWall(s, spots, sys))
+	return a
+}
+
+func nearest(spots []bag.Spot, sys measure.System) Distance {
+	best, p, q := math.Inf(1), spots[0], spots[1]
+	for i, a := range spots {
+		for _, b := range spots[i+1:] {
+			if d := math.Hypot(float64(a.X-b.X), float64(a.Y-b.Y)); d < best-1e-9 {
+				best, p, q = d, a, b
+			}
+		}
+	}
+	d := bag.Nearest([]bag.Spot{p, q})
+	return dimension(p.X, p.Y, q.X, q.Y, sys.Length(d))
+}
+
+// toWall draws the shortest way to the wall from the spot that is nearest it
+// and furthest right.
+func toWall(s bag.Shape, spots []bag.Spot, sys measure.System) Distance {
+	least := bag.ToWall(s, spots)
+	best := spots[0]
+	for _, p := range spots {
+		if near := bag.ToWall(s, []bag.Spot{p}); near < least+0.05 && (p.X > best.X || bag.ToWall(s, []bag.Spot{best}) > least+0.05) {
+			best = p
+		}
+	}
+	x, y := best.X, best.Y
+	if s.Kind() == bag.Round {
+		r := measure.Length(math.Hypot(float64(x), float64(y)))
+		ux, uy := measure.Length(1), measure.Length(0)
+		if r > 0 {
+			ux, uy = x/r, y/r
+		}
+		edge := s.LengthAt(best.H) / 2
+		return dimension(x, y, ux*edge, uy*edge, sys.Length(least))
+	}
+	halfL, halfW := s.LengthAt(best.H)/2, s.WidthAt(best.H)/2
+	if halfL-abs(x) <= halfW-abs(y) {
+		return dimension(x, y, measure.Length(math.Copysign(float64(halfL), float64(x))), y, sys.Length(least))
+	}
+	return dimension(x, y, x, measure.Length(math.Copysign(float64(halfW), float64(y))), sys.Length(least))
+}
+
+func abs(l measure.Length) measure.Length { return max(l, -l) }
+
+func dimension(x1, y1, x2, y2 measure.Length, text string) Distance {
+	d := Distance{X1: mm(x1), Y1: mm(y1), X2: mm(x2), Y2: mm(y2), Text: text}
+	d.TX, d.TY = (d.X1+d.X2)/2, (d.Y1+d.Y2)/2-14
+	return d
+}

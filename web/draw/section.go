@@ -1,0 +1,293 @@
+package draw
+
+import (
+	"fmt"
+	"html"
+	"math"
+	"strconv"
+	"strings"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// mm of a length, rounded.
+func mm(l measure.Length) int { return int(math.Round(l.Millimetres())) }
+
+// Band is one layer of medium: a path and the number of its hatch.
+type Band struct {
+	Path  string
+	Hatch int
+	Fresh bool // laid by the entry just made: it is shown rising
+}
+
+// hatches there are; layers beyond take them in turn again.
+const hatches = 6
+
+// Use places a symbol: At is its transform.
+type Use struct {
+	Ref, At string
+}
+
+// use a symbol at a point, so many times as large as it is drawn.
+func use(ref string, x, y int, size float64) Use {
+	b := make([]byte, 0, 32)
+	b = append(b, "translate("...)
+	b = strconv.AppendInt(b, int64(x), 10)
+	b = append(b, ' ')
+	b = strconv.AppendInt(b, int64(y), 10)
+	b = append(b, ')')
+	if size = math.Round(size*100) / 100; size != 1 {
+		b = append(b, "scale("...)
+		b = strconv.AppendFloat(b, size, 'f', -1, 64)
+		b = append(b, ')')
+	}
+	return Use{ref, string(b)}
+}
+
+// spot is where a piece of seed is drawn.
+type spot struct{ x, y int }
+
+// Tag hangs at a bag and says in words what is due.
+type Tag struct {
+	Text string
+	Kind string // of the job, for its look
+	X, Y int    // top left corner
+	W    int
+	Mid  int // y of the text
+}
+
+// TagHeight and TagType are the height of a tag and of its letters.
+const (
+	TagHeight = 92
+	TagType   = 64
+)
+
+// Section is one bag cut open, seen from the front.
+type Section struct {
+	Label  string
+	Says   string // the drawing in words
+	X0, Y0 int    // top left of the view
+	W, H   int    // of the view
+	View   string // the same, as an SVG viewBox
+	Wall   string // ref of the wall symbol
+	Bands  []Band
+	Tubers []Use
+	Buried string // path of stems under the medium
+	Plants []Use
+	Next   string // path of the next level, dashed
+	Tag    *Tag
+	Water  string // path of the level water stands at
+}
+
+func viewBox(x, y, w, h int) string { return fmt.Sprintf("%d %d %d %d", x, y, w, h) }
+
+// Px is a length of the view in pixels at a scale in px per mm.
+func Px(mm int, scale float64) int { return int(math.Round(float64(mm) * scale)) }
+
+// Look is what a section is drawn from.
+type Look struct {
+	Standing *garden.Standing
+	Units    measure.System
+	Fresh    bool // the last layer was laid just now
+	Ladder   bool // draw every rung that is left, not the next alone
+}
+
+// Margin kept beside a bag for leaves, in mm, and the least width of a view.
+const (
+	sideRoom   = 66
+	leastWidth = 500
+)
+
+// Of makes the section of a planted or planned bag. Symbols it refers to are
+// collected in defs.
+func Of(l Look, defs *Defs) Section {
+	st := l.Standing
+	shape := st.Bag.Model.Shape
+	s := Section{
+		Label: html.EscapeString(st.Bag.Label),
+		Wall:  defs.wall(st.Bag.Model),
+		Bands: bands(st, l.Fresh),
+	}
+	top := s.stems(st, s.seed(st), defs)
+	s.levels(st, l.Ladder)
+	if d := st.Bag.Model.Drainage; d.Way == bag.SideHoles {
+		if level := d.Facts(shape).Level; level > 0 {
+			s.Water = across(shape, level)
+		}
+	}
+	half := max(mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height())))/2+sideRoom, leastWidth/2)
+	top = max(top, mm(shape.Height())+10)
+	if text := st.Job.Tag.In(l.Units); text != "" {
+		s.Tag = hang(text, string(st.Job.Kind), top+14)
+		half = max(half, s.Tag.W/2+6)
+		top += 14 + TagHeight
+	}
+	s.X0, s.Y0, s.W, s.H = -half, -top-4, 2*half, top+8
+	s.View = viewBox(s.X0, s.Y0, s.W, s.H)
+	s.Says = html.EscapeString(words(st, l.Units))
+	return s
+}
+
+// words says what a section shows.
+func words(st *garden.Standing, sys measure.System) string {
+	var b strings.Builder
+	fmt.Fprintf(&b, "%s: %s", st.Bag.Label, st.Variety.Name)
+	if st.Stage == garden.StagePlanned {
+		fmt.Fprintf(&b, ", planned, %d to plant", st.Number)
+		return b.String()
+	}
+	fmt.Fprintf(&b, ", medium at %s of %s", sys.Length(st.Level), sys.Length(st.Ladder.Top))
+	if st.StemKnown {
+		fmt.Fprintf(&b, ", stems %s", sys.Length(st.Stem))
+	}
+	return b.String()
+}
+
+// slab is the outline of the medium between two levels.
+func slab(s bag.Shape, from, to measure.Length) string {
+	fl, tl := mm(s.LengthAt(from))/2, mm(s.LengthAt(to))/2
+	b := make([]byte, 0, 48)
+	b = path(b, "M", -fl, -mm(from))
+	b = path(b, "H", fl)
+	b = path(b, "L", tl, -mm(to))
+	b = path(b, "H", -tl)
+	return string(append(b, 'z'))
+}
+
+// path appends a command of an SVG path with its numbers.
+func path(b []byte, command string, numbers ...int) []byte {
+	b = append(b, command...)
+	for i, n := range numbers {
+		if i > 0 {
+			b = append(b, ' ')
+		}
+		b = strconv.AppendInt(b, int64(n), 10)
+	}
+	return b
+}
+
+// across is a level line from wall to wall.
+func across(s bag.Shape, h measure.Length) string {
+	half := mm(s.LengthAt(h)) / 2
+	return fmt.Sprintf("M%d %dH%d", -half, -mm(h), half)
+}
+
+func bands(st *garden.Standing, fresh bool) []Band {
+	shape := st.Bag.Model.Shape
+	if st.Stage == garden.StagePlanned {
+		out := make([]Band, 0, len(st.Ladder.Fills))
+		for i, f := range st.Ladder.Fills {
+			out = append(out, Band{Path: slab(shape, f.From, f.To), Hatch: i % hatches})
+		}
+		return out
+	}
+	out := make([]Band, len(st.Layers))
+	for i, l := range st.Layers {
+		out[i] = Band{slab(shape, l.From, l.To), i % hatches, fresh && i == len(st.Layers)-1}
+	}
+	return out
+}
+
+// backShift is how far to the right a piece is drawn for each cm it lies behind
+// the middle of a box.
+const backShift measure.Length = 0.3
+
+// tuberMass is the weight of the tuber symbol as drawn.
+const tuberMass = 60.0
+
+// seed adds what is planted and returns where.
+func (s *Section) seed(st *garden.Standing) []spot {
+	ref := SeedRef(st.Variety.Class.Crop())
+	spots := st.Spots(&st.Planting)
+	s.Tubers = make([]Use, len(spots))
+	at := make([]spot, len(spots))
+	for i, p := range spots {
+		size := 1.0
+		if i < len(st.Pieces) {
+			size = math.Cbrt(st.Pieces[i].Grams() / tuberMass)
+		}
+		x := p.X
+		if st.Bag.Model.Shape.Kind() == bag.Box {
+			x += p.Y * backShift // rows behind one another would hide each other
+		}
+		at[i] = spot{mm(x), -mm(p.H)}
+		s.Tubers[i] = use(ref, at[i].x, at[i].y, size)
+	}
+	return at
+}
+
+// stems adds the plants and returns how high they reach, in mm.
+func (s *Section) stems(st *garden.Standing, seed []spot, defs *Defs) int {
+	if !st.StemKnown || st.Stem <= 0 || st.Stage != garden.StageGrowing {
+		return 0
+	}
+	var buried strings.Builder
+	level := mm(st.Level)
+	s.Plants = make([]Use, len(seed))
+	for i, t := range seed {
+		ref, size := defs.plant(st.Variety.Class.Crop(), st.Stem)
+		if st.Variety.Class.Crop() == crop.SweetPotato && t.x < 0 {
+			ref += "l"
+		}
+		s.Plants[i] = use(ref, t.x, -level, size)
+		if depth := level + t.y; depth > 0 {
+			fmt.Fprintf(&buried, "M%d %dV%d", t.x, t.y, -level)
+		}
+	}
+	s.Buried = buried.String()
+	if st.Variety.Class.Crop() == crop.SweetPotato {
+		return level + vineRise(st.Stem) + 60
+	}
+	return level + mm(st.Stem) + 56
+}
+
+func (s *Section) levels(st *garden.Standing, all bool) {
+	shape := st.Bag.Model.Shape
+	if st.Stage == garden.StageClosed {
+		return
+	}
+	var b strings.Builder
+	for i, r := range st.Rungs {
+		if i > 0 && !all {
+			break
+		}
+		b.WriteString(across(shape, r.To))
+	}
+	s.Next = b.String()
+}
+
+// hang makes a tag whose lower edge is at a height above the ground.
+func hang(text, kind string, above int) *Tag {
+	w := TextWidth(text, TagType) + 44
+	return &Tag{Text: html.EscapeString(text), Kind: kind, X: -w / 2, Y: -above - TagHeight, W: w, Mid: -above - TagHeight + 66}
+}
+
+// TextWidth estimates the width of a text set at a type size, in the unit of
+// the size.
+func TextWidth(text string, size int) int {
+	var em float64
+	for _, r := range text {
+		switch {
+		case strings.ContainsRune("il.,:;'!|jtf ", r):
+			em += 0.29
+		case strings.ContainsRune("mwMW", r):
+			em += 0.86
+		case r >= 'A' && r <= 'Z':
+			em += 0.66
+		default:
+			em += 0.56
+		}
+	}
+	return int(em*float64(size)) + 1
+}
+
+// Scale prints a factor with two decimals and no closing zeros.
+func Scale(v float64) string { return strconv.FormatFloat(math.Round(v*100)/100, 'f', -1, 64) }
+
+// upright is a line at x from y1 to y2, and tick a short mark across it.
+func upright(x, y1, y2 int) string { return fmt.Sprintf("M%d %dV%d", x, y1, y2) }
+
+func tick(x, y int) string { return fmt.Sprintf("M%d %dh16", x-8, y) }

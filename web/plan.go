@@ -1,0 +1,318 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"net/url"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type planBody struct {
+	Form    Form
+	Variety Form
+	Draft   *garden.Draft // nil while something is missing or wrong
+	Drawing drawing
+	Above   draw.Above
+	Settled measure.Volume
+	Loose   measure.Volume
+	Day     measure.Volume // loose, on planting day
+	Query   string         // the plan as an address
+	Missing string         // what to do first, in an empty garden
+	Drill   bool           // ask for the grower's word to drill
+	Notes   []note
+	Said    string
+	Reason  string
+}
+
+// drawing is one large section with what it refers to.
+type drawing struct {
+	Defs draw.Defs
+	draw.Detail
+}
+
+// planAsk is a plan as typed, with the defaults of class and school put in for
+// what was left empty.
+type planAsk struct {
+	bag     garden.Bag
+	variety garden.Variety
+	school  hill.School
+	number  int
+	filling hill.Plan
+	year    int
+}
+
+// readPlan reads a plan; what is missing falls back to the first free bag, the
+// first variety, and the defaults of class and school.
+func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
+	var a planAsk
+	a.bag = chooseBag(cat, r.id("bag"))
+	a.variety = choose(cat.Varieties, r.id("variety"), func(v garden.Variety) garden.ID { return v.ID })
+	a.school = hill.School(r.text("school"))
+	if !a.school.Known() {
+		a.school = hill.Default(a.variety.Class)
+	}
+	a.year = r.count("year")
+	if a.year == 0 {
+		a.year = s.clock.Today().Year()
+	}
+	shape := a.bag.Model.Shape
+	a.filling = garden.DefaultLadder(shape, a.variety.Class, a.school)
+	a.filling.Headspace = r.lengthOr("headspace", a.filling.Headspace)
+	if a.variety.Class.Crop() == crop.SweetPotato {
+		again := garden.DefaultLadder(shape, a.variety.Class, a.school)
+		a.filling.Base = max(0, shape.UsableTop(a.filling.Headspace)-again.Cover)
+	}
+	a.filling.Base = r.lengthOr("base", a.filling.Base)
+	a.filling.Cover = r.lengthOr("cover", a.filling.Cover)
+	a.filling.MaxLayer = r.lengthOr("layer", a.filling.MaxLayer)
+	if percent := r.text("settling"); percent != "" {
+		a.filling.Settling = float64(r.count("settling")) / 100
+	}
+	if a.number = r.count("number"); r.text("number") == "" {
+		a.number = bag.Suggest(shape, a.filling.Headspace, a.variety.Class, a.school == hill.TwoLevel).Number
+	}
+	return a
+}
+
+func chooseBag(cat garden.Catalogue, id garden.ID) garden.Bag {
+	for _, b := range cat.Bags {
+		if b.ID == id {
+			return b
+		}
+	}
+	for _, b := range cat.Bags {
+		if cat.Taken[b.ID] == 0 {
+			return b
+		}
+	}
+	return choose(cat.Bags, 0, func(b garden.Bag) garden.ID { return b.ID })
+}
+
+// choose the one with an ID, the first when there is none such.
+func choose[T any](list []T, id garden.ID, of func(T) garden.ID) T {
+	var first T
+	for i, v := range list {
+		if of(v) == id {
+			return v
+		}
+		if i == 0 {
+			first = v
+		}
+	}
+	return first
+}
+
+func (s *Site) plan(c *gin.Context) { s.planPage(c, http.StatusOK, typed{}) }
+
+func (s *Site) planPage(c *gin.Context, status int, t typed) {
+	cat, err := s.garden.Catalogue(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	t.units = r.units
+	body := planBody{Variety: t.fill(varietyForm()), Said: c.Query("said")}
+	if body.Missing = missing(cat); body.Missing != "" {
+		s.render(c, status, "plan", view{Title: "Plan", Stage: "Plan", Body: body})
+		return
+	}
+	a := s.readPlan(cat, &r)
+	plan := typed{form: "plan", values: r.values, faults: r.faults, units: r.units}
+	if t.form == "plan" {
+		plan.faults = t.faults
+	}
+	draft, err := garden.DraftPlanting(a.bag, a.variety, a.number, a.filling)
+	if faults, ok := faultsOf(err); ok && len(plan.faults) == 0 {
+		plan.faults = append(plan.faults, faults...)
+	}
+	if taken := cat.Taken[a.bag.ID]; taken != 0 && len(plan.faults) == 0 && t.form != "plan" && r.text("bag") != "" {
+		plan.faults.Add("bag", "Bag {} is taken already: choose another.", a.bag.Label)
+	}
+	body.Form = plan.fill(planForm(cat, a, r.units))
+	body.Drill = !draft.Drainage.Plantable
+	body.Reason = a.school.Habit().Reason
+	if err == nil && r.faults == nil {
+		body.show(&draft, a, r.units)
+	}
+	s.render(c, status, "plan", view{Title: "Plan a bag", Stage: "Plan", Body: body})
+}
+
+// show puts the drawings and totals of a draft in the body.
+func (b *planBody) show(d *garden.Draft, a planAsk, sys measure.System) {
+	b.Draft = d
+	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: &d.Standing, Units: sys, Ladder: true}, &b.Drawing.Defs)
+	lower := d.Spots(&d.Planting)
+	b.Above = draw.AboveOf(d.Bag.Model.Shape, lower, draw.SeedRef(d.Variety.Class.Crop()), sys)
+	b.Settled, b.Loose = d.Ladder.Wanted()
+	for _, f := range d.Ladder.Fills {
+		b.Day += f.Loose
+	}
+	q := url.Values{}
+	q.Set("bag", fmt.Sprint(a.bag.ID))
+	q.Set("variety", fmt.Sprint(a.variety.ID))
+	q.Set("school", string(a.school))
+	q.Set("number", fmt.Sprint(a.number))
+	q.Set("headspace", sys.Fine(a.filling.Headspace))
+	q.Set("base", sys.Fine(a.filling.Base))
+	q.Set("cover", sys.Fine(a.filling.Cover))
+	q.Set("layer", sys.Fine(a.filling.MaxLayer))
+	q.Set("settling", fmt.Sprintf("%.0f", a.filling.Settling*100))
+	b.Query = q.Encode()
+	figures := []string{garden.FigureNumber, garden.FigureLadder, garden.FigureLitres, garden.FigureSeed}
+	b.Notes = notesOf(&d.Standing, figures, sys)
+}
+
+// missing says what to add first.
+func missing(cat garden.Catalogue) string {
+	switch {
+	case len(cat.Models) == 0:
+		return "model"
+	case len(cat.Bags) == 0:
+		return "bag"
+	case len(cat.Varieties) == 0:
+		return "variety"
+	}
+	return ""
+}
+
+func planForm(cat garden.Catalogue, a planAsk, sys measure.System) Form {
+	unit := string(sys.LengthUnit())
+	var bags, varieties, schools []Option
+	for _, b := range cat.Bags {
+		o := Option{Value: fmt.Sprint(b.ID), Name: b.Label + " · " + b.Model.Name, Group: b.Place.Name}
+		if cat.Taken[b.ID] != 0 {
+			o.Name += " (taken)"
+		}
+		bags = append(bags, o)
+	}
+	for _, v := range cat.Varieties {
+		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
+	}
+	for _, school := range hill.Schools() {
+		schools = append(schools, Option{Value: string(school), Name: school.Habit().Name})
+	}
+	f := a.filling
+	suggested := bag.Suggest(a.bag.Model.Shape, f.Headspace, a.variety.Class, a.school == hill.TwoLevel)
+	usual := garden.DefaultLadder(a.bag.Model.Shape, a.variety.Class, a.school)
+	form := Form{Name: "plan", Action: "/plan", Button: "Save this plan", Fields: []Field{
+		{Name: "bag", Label: "Bag", Kind: "choice", Value: fmt.Sprint(a.bag.ID), Options: bags},
+		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(a.variety.ID), Options: varieties},
+		{Name: "school", Label: "Filling", Kind: "choice", Value: string(a.school), Options: append([]Option{{Value: "", Name: "usual for its class"}}, schools...)},
+		{Name: "number", Label: "How many", Kind: "count", Hint: fmt.Sprintf("Empty: %d, by litres and spacing", suggested.Number)},
+		{Name: "year", Label: "Season", Kind: "count", Value: fmt.Sprint(a.year)},
+		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Headspace)},
+		{Name: "base", Label: "Medium under the seed", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Base)},
+		{Name: "cover", Label: "Cover at planting", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Cover)},
+		{Name: "layer", Label: "Thickest layer", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.MaxLayer)},
+		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Hint: "15 for half mix, half compost"},
+		{Name: "drill", Label: "I will drill drain holes before planting", Kind: "tick"},
+	}}
+	return form
+}
+
+func varietyForm() Form {
+	var classes []Option
+	for _, c := range crop.Classes() {
+		classes = append(classes, Option{Value: string(c), Name: c.Name()})
+	}
+	return Form{
+		Name: "variety", Title: "Add a variety", Action: "/varieties", Button: "Add variety",
+		Fields: []Field{
+			{Name: "name", Label: "Name", Kind: "text"},
+			{Name: "class", Label: "Class", Kind: "choice", Value: string(crop.Maincrop), Options: classes},
+			{Name: "days", Label: "Days to maturity on the packet", Kind: "count", Hint: "Leave empty when it does not say"},
+		},
+	}
+}
+
+func (s *Site) savePlan(c *gin.Context) {
+	cat, err := s.garden.Catalogue(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	a := s.readPlan(cat, &r)
+	faults := r.faults
+	if faults == nil {
+		_, err = s.garden.PlanBag(c, garden.NewPlanting{
+			Year: a.year, Bag: a.bag.ID, Variety: a.variety.ID, Number: a.number,
+			Filling: a.filling, WillDrill: r.text("drill") != "",
+		}, s.asked(c))
+		refused, ok := faultsOf(err)
+		if err != nil && !ok {
+			s.fail(c, err)
+			return
+		}
+		faults = refused
+	}
+	if faults != nil {
+		s.planPage(c, http.StatusUnprocessableEntity, typed{form: "plan", faults: faults})
+		return
+	}
+	c.Redirect(http.StatusSeeOther, "/bags/"+url.PathEscape(a.bag.Label)+"?said=planned")
+}
+
+func (s *Site) addVariety(c *gin.Context) {
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	v := garden.Variety{Name: r.text("name"), Class: crop.Class(r.text("class")), PacketDays: r.count("days")}
+	if r.faults == nil {
+		_, err = s.garden.AddVariety(c, v, s.asked(c))
+		refused, ok := faultsOf(err)
+		if err != nil && !ok {
+			s.fail(c, err)
+			return
+		}
+		r.faults = refused
+	}
+	if r.faults != nil {
+		s.planPage(c, http.StatusUnprocessableEntity, typed{form: "variety", values: r.values, faults: r.faults})
+		return
+	}
+	said := "Variety added: " + v.Name + "."
+	if conflict := v.ClassConflict(); !conflict.Empty() {
+		said += " " + conflict.In(r.units)
+	}
+	c.Redirect(http.StatusSeeOther, "/plan?said="+url.QueryEscape(said))
+}
+
+func (s *Site) planWorking(c *gin.Context) {
+	cat, err := s.garden.Catalogue(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	a := s.readPlan(cat, &r)
+	draft, err := garden.DraftPlanting(a.bag, a.variety, a.number, a.filling)
+	if err != nil || r.faults != nil {
+		s.fail(c, garden.ErrNotFound)
+		return
+	}
+	s.showWorking(c, &draft.Standing, c.Param("figure"))
+}

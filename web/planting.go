@@ -1,0 +1,214 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"net/url"
+	"strconv"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type plantingBody struct {
+	Bag     garden.Bag
+	S       *garden.Standing // nil when the bag is free
+	Drawing drawing
+	Forms   []Form
+	Log     []logLine
+	Others  []garden.Standing // earlier plantings of this bag
+	Notes   []note
+	Done    *logLine // the entry just made, to be taken back
+	Said    string
+	Error   string
+	Loose   measure.Volume // medium of the whole plan
+	Ratio   string
+}
+
+// logLine is one entry put into words.
+type logLine struct {
+	ID   garden.ID
+	Day  measure.Day
+	Says string
+	Key  string
+}
+
+func idOf(c *gin.Context) garden.ID {
+	n, err := strconv.ParseInt(c.Param("id"), 10, 64)
+	if err != nil {
+		return 0
+	}
+	return garden.ID(n)
+}
+
+// bag is the page of a bag by its label: what is in it now, or an offer to plan.
+func (s *Site) bag(c *gin.Context) {
+	h, err := s.garden.BagLabelled(c, c.Param("label"), s.clock.Today())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.plantingPage(c, http.StatusOK, h, h.Now, typed{})
+}
+
+// planting is the page of one planting, finished ones too.
+func (s *Site) planting(c *gin.Context) {
+	st, h, err := s.withHistory(c, idOf(c))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.plantingPage(c, http.StatusOK, h, &st, typed{})
+}
+
+func (s *Site) withHistory(c *gin.Context, id garden.ID) (garden.Standing, garden.BagHistory, error) {
+	st, err := s.garden.Planting(c, id, s.clock.Today())
+	if err != nil {
+		return st, garden.BagHistory{}, err
+	}
+	h, err := s.garden.BagLabelled(c, st.Bag.Label, s.clock.Today())
+	return st, h, err
+}
+
+func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st *garden.Standing, t typed) {
+	sys, err := s.units(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	t.units = sys
+	body := plantingBody{Bag: h.Bag, S: st, Said: saidOf(c.Query("said"))}
+	for _, p := range h.Plantings {
+		if st == nil || p.Planting.ID != st.Planting.ID {
+			body.Others = append(body.Others, p)
+		}
+	}
+	if st != nil {
+		body.tell(st, t, c.Query("done"), s.clock.Today())
+	}
+	if t.form == "undo" {
+		body.Error = t.at("")
+	}
+	s.render(c, status, "planting", view{Title: "Bag " + h.Bag.Label, Stage: "Bags", Body: body})
+}
+
+func saidOf(code string) string {
+	switch code {
+	case "planned":
+		return "Planned. Weigh the seed in on planting day."
+	case "undone":
+		return "Taken back. Both entries stay in the log's history."
+	case "dropped":
+		return "The plan was dropped; the bag is free."
+	}
+	return ""
+}
+
+// tell fills the body from a planting.
+func (b *plantingBody) tell(st *garden.Standing, t typed, done string, today measure.Day) {
+	for i := len(st.Log) - 1; i >= 0; i-- {
+		e := &st.Log[i]
+		line := logLine{e.ID, e.Day, entryWords(e, t.units), newKey()}
+		b.Log = append(b.Log, line)
+		if done == fmt.Sprint(e.ID) {
+			b.Done = &line
+		}
+	}
+	fresh := b.Done != nil && len(st.Layers) > 0 && st.Log[len(st.Log)-1].Kind == garden.Raised
+	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: st, Units: t.units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
+	_, b.Loose = st.Ladder.Wanted()
+	if r, ok := st.Measures().Ratio(); ok {
+		b.Ratio = fmt.Sprintf("%.1f", r)
+	}
+	for _, f := range entryForms(st, t.units, today) {
+		b.Forms = append(b.Forms, t.fill(f))
+	}
+	b.Notes = notesOf(st, []string{
+		garden.FigureSeed, garden.FigureLadder, garden.FigureRung + "1",
+		garden.FigureHarvest, garden.FigureRatio, garden.FigurePerLitre, garden.FigurePerPlant,
+	}, t.units)
+}
+
+// entryWords says what an entry records.
+func entryWords(e *garden.Entry, sys measure.System) string {
+	switch e.Kind {
+	case garden.Planted:
+		if e.Slips > 0 {
+			return fmt.Sprintf("planted %d slips", e.Slips)
+		}
+		var sum measure.Mass
+		for _, p := range e.Pieces {
+			sum += p
+		}
+		return fmt.Sprintf("planted %d pieces, %s of seed", len(e.Pieces), sys.Mass(sum))
+	case garden.Raised:
+		if e.Loose > 0 {
+			return "raised with " + sys.Volume(e.Loose) + " loose"
+		}
+		return "raised " + sys.Length(e.RaiseBy)
+	case garden.Measured:
+		return "stems " + sys.Length(e.Height) + " above the medium"
+	case garden.Weighed:
+		return weighedWords(e, sys)
+	case garden.Taken:
+		return "some taken unweighed. " + e.Text
+	case garden.Closed:
+		return "closed"
+	default:
+		return e.Text
+	}
+}
+
+func weighedWords(e *garden.Entry, sys measure.System) string {
+	said := "weighed in"
+	for i, b := range e.Batches {
+		if i > 0 {
+			said += ";"
+		}
+		said += " " + sys.Fine(b.Gross-b.Tare) + " " + b.Grade
+		if b.Count > 0 {
+			said += fmt.Sprintf(", %d tubers", b.Count)
+		}
+	}
+	return said
+}
+
+// undo takes an entry back.
+func (s *Site) undo(c *gin.Context) {
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	planting := r.id("planting")
+	_, err = s.garden.Undo(c, idOf(c), s.asked(c))
+	st, h, lookErr := s.withHistory(c, planting)
+	if lookErr != nil {
+		s.fail(c, lookErr)
+		return
+	}
+	if faults, ok := faultsOf(err); ok {
+		s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, typed{form: "undo", faults: faults})
+		return
+	}
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	to := fmt.Sprintf("/plantings/%d?said=undone", planting)
+	if r.text("to") == "weigh" {
+		to = fmt.Sprintf("/plantings/%d/weigh", planting)
+	}
+	c.Redirect(http.StatusSeeOther, to)
+}
+
+// bagAddress is where a planting is shown.
+func bagAddress(st *garden.Standing, query string) string {
+	if st.Stage == garden.StageClosed {
+		return fmt.Sprintf("/plantings/%d?%s", st.Planting.ID, query)
+	}
+	return "/bags/" + url.PathEscape(st.Bag.Label) + "?" + query
+}

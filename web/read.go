@@ -1,0 +1,105 @@
+package web
+
+import (
+	"net/http"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// said is a typed value read back in the grower's units, or what is wrong.
+type said struct {
+	Text  string
+	Wrong bool
+	Big   string // in large digits, on the weigh-in page
+}
+
+// read answers while a quantity is being typed.
+func (s *Site) read(c *gin.Context) {
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	var out said
+	switch c.Param("what") {
+	case "mass":
+		if field, ok := r.only(); ok {
+			out.Text = "= " + r.units.Fine(r.mass(field, r.units.MassUnit()))
+		}
+	case "length":
+		if field, ok := r.only(); ok {
+			out.Text = "= " + r.units.Print(r.length(field))
+		}
+	case "rise":
+		out.Text = s.readRise(c, &r)
+	case "seed":
+		pieces := r.pieces()
+		var sum measure.Mass
+		for _, p := range pieces {
+			sum += p
+		}
+		out.Text = measure.Say("{} pieces, {}", len(pieces), sum).In(r.units)
+	case "net":
+		out = s.readNet(c, &r)
+	default:
+		s.fail(c, garden.ErrNotFound)
+		return
+	}
+	if len(r.faults) > 0 {
+		out = said{Text: r.faults[0].Says.In(r.units), Wrong: true}
+	}
+	s.write(c, http.StatusOK, "message", "said", out)
+}
+
+// only is the one field that was sent with something in it.
+func (r *reading) only() (field string, ok bool) {
+	for name, v := range r.values {
+		if name != "planting" && len(v) > 0 && strings.TrimSpace(v[0]) != "" {
+			return name, true
+		}
+	}
+	return "", false
+}
+
+// readRise says what a raise of so much would come to.
+func (s *Site) readRise(c *gin.Context, r *reading) string {
+	if r.text("by") == "" {
+		return ""
+	}
+	by, loose := r.rise("by")
+	st, err := s.garden.Planting(c, r.id("planting"), s.clock.Today())
+	if err != nil || r.faults != nil {
+		return ""
+	}
+	to, settled, loose, err := st.Raising(by, loose)
+	if faults, ok := faultsOf(err); ok {
+		r.faults = faults
+		return ""
+	}
+	words := measure.Say("= {}, to a level of {}: {} loose, settling to {}.", to-st.Level, to, loose, settled).In(r.units)
+	if room := st.Filling.Room(st.Stem); st.StemKnown && to-st.Level > room+0.05 {
+		words += measure.Say(" That buries too much: of {} stem, raise by {} at the most.", st.Stem, room).In(r.units)
+	}
+	return words
+}
+
+// readNet says the net of what is on the scale.
+func (s *Site) readNet(c *gin.Context, r *reading) said {
+	if r.text("gross-1") == "" {
+		return said{}
+	}
+	b := r.batch()
+	if r.faults != nil {
+		return said{}
+	}
+	b, err := s.garden.WithTare(c, b)
+	if faults, ok := faultsOf(err); ok {
+		r.faults = faults
+		return said{}
+	}
+	return said{Big: r.units.Fine(b.Gross - b.Tare), Text: measure.Say("{} less {}", b.Gross, b.Tare).In(r.units)}
+}

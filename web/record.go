@@ -1,0 +1,302 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/crop"
+	"glebata/core/job"
+	"glebata/core/lift"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// entryForms are the forms for what can be recorded at a planting now.
+func entryForms(st *garden.Standing, sys measure.System, today measure.Day) []Form {
+	at := fmt.Sprintf("/plantings/%d/", st.Planting.ID)
+	day := Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
+	words := func(label string) Field { return Field{Name: "text", Label: label, Kind: "words"} }
+	switch st.Stage {
+	case garden.StagePlanned:
+		return []Form{
+			plantForm(st, sys, at, day),
+			{Name: "note", Title: "Note", Action: at + "note", Button: "Keep this note", Fields: []Field{words("In your words"), day}},
+			{Name: "drop", Title: "Drop this plan", Action: at + "drop", Button: "Drop the plan", Fields: []Field{day}, Says: "Frees the bag. Nothing was planted."},
+		}
+	case garden.StageGrowing:
+		forms := []Form{measureForm(st, sys, at, day)}
+		if st.Level < st.Bag.Model.Shape.Height()-0.05 {
+			forms = append([]Form{raiseForm(st, sys, at, day)}, forms...)
+		}
+		return append(forms,
+			Form{Name: "note", Title: "Note", Action: at + "note", Button: "Keep this note", Fields: []Field{words("In your words"), day}},
+			Form{
+				Name: "take", Title: "Some taken unweighed", Action: at + "take", Button: "Keep this", Fields: []Field{words("What and how much, roughly"), day},
+				Says: "For a panful picked and eaten. The ratio is then shown as “at least”.",
+			},
+			Form{
+				Name: "close", Title: "Close the bag", Action: at + "close", Button: "Close this bag", Fields: []Field{day},
+				Says: "When everything is lifted and weighed. It then counts on the Compare page.",
+			})
+	}
+	return nil
+}
+
+// spare fields for pieces beyond the number planned.
+const spare = 1
+
+func plantForm(st *garden.Standing, sys measure.System, at string, day Field) Form {
+	f := Form{Name: "plant", Title: "Plant", Action: at + "plant", Button: "Planted", Open: true}
+	if st.Variety.Class.Crop() == crop.SweetPotato {
+		f.Says = "Slips have next to no weight: count them."
+		f.Fields = []Field{{Name: "slips", Label: "Slips planted", Kind: "count", Value: fmt.Sprint(st.Number)}, day}
+		return f
+	}
+	f.Says = "Weigh each piece in. The sum is the seed weight that the harvest is held against."
+	f.Caution = "Sprouts and green parts are poisonous: wash your hands, keep pieces from children and pets. " +
+		"Keep potting mix damp and its dust away from your face."
+	for i := 1; i <= min(st.Number+spare, mostPieces); i++ {
+		f.Fields = append(f.Fields, Field{
+			Name: fmt.Sprintf("piece-%d", i), Label: fmt.Sprintf("Piece %d", i), Kind: "piece",
+			Unit: string(sys.MassUnit()), Read: "/read/mass",
+		})
+	}
+	f.Fields = append(f.Fields, day)
+	return f
+}
+
+func raiseForm(st *garden.Standing, sys measure.System, at string, day Field) Form {
+	f := Form{Name: "raise", Title: "Raise a layer", Action: at + "raise", Button: "Raised", Open: st.Job.Kind == job.Raise}
+	f.Caution = "A wet bag is heavier than it looks. Keep mix damp while you pour; gloves on."
+	by := Field{
+		Name: "by", Label: "How much went on", Kind: "quantity", Unit: string(sys.LengthUnit()),
+		Read: fmt.Sprintf("/read/rise?planting=%d", st.Planting.ID), Hint: "A height, or loose litres: 10 cm or 12 L",
+	}
+	if sys != measure.Metric {
+		by.Hint = "A height, or loose gallons: 4 in or 3 gal"
+	}
+	next := st.Upcoming()
+	switch {
+	case next == nil:
+		f.Says = "The bag is full to its planned level. A top-up may go as far as the rim."
+	case next.Thickness() < 0.5:
+		f.Says = fmt.Sprintf("Stems are too short: a layer now would bury them. The next goes on at %s.", sys.Length(next.Trigger))
+	default:
+		f.Says = fmt.Sprintf("Planned: %s, to a level of %s. Bring %s loose; it settles to %s.",
+			sys.Length(next.Thickness()), sys.Length(next.To), sys.Volume(next.Loose), sys.Volume(next.Settled))
+		if next.Cut {
+			f.Says += " Thinner than planned, so that enough stem shows."
+		}
+		by.Value = sys.Fine(next.Thickness())
+	}
+	f.Fields = []Field{by, day}
+	return f
+}
+
+func measureForm(st *garden.Standing, sys measure.System, at string, day Field) Form {
+	f := Form{
+		Name: "measure", Title: "Stem height", Action: at + "measure", Button: "Measured", Open: st.Job.Kind == job.Measure,
+		Says: "From the medium to the growing tip of a middling stem.",
+		Fields: []Field{
+			{Name: "height", Label: "Above the medium", Kind: "quantity", Unit: string(sys.LengthUnit()), Read: "/read/length"}, day,
+		},
+	}
+	if st.Variety.Class.Crop() == crop.SweetPotato {
+		f.Title, f.Says = "Vine length", "Along the longest vine, from the medium to its tip."
+		f.Fields[0].Label = "Vine length"
+	}
+	return f
+}
+
+// record keeps one entry and goes back to its bag.
+func (s *Site) record(c *gin.Context) {
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	st, h, err := s.withHistory(c, idOf(c))
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	doing := c.Param("doing")
+	e, ok := r.entry(doing, &st)
+	if !ok {
+		s.fail(c, garden.ErrNotFound)
+		return
+	}
+	var id garden.ID
+	if r.faults == nil {
+		e.Planting = st.Planting.ID
+		id, err = s.garden.Record(c, e, s.asked(c))
+		refused, mine := faultsOf(err)
+		if err != nil && !mine {
+			s.fail(c, err)
+			return
+		}
+		r.faults = refused
+	}
+	if r.faults != nil {
+		t := typed{form: doing, values: r.values, faults: r.faults, units: r.units}
+		if doing == "weigh" {
+			s.weighing(c, http.StatusUnprocessableEntity, &st, t)
+			return
+		}
+		s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, t)
+		return
+	}
+	switch doing {
+	case "weigh":
+		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d/weigh?done=%d", st.Planting.ID, id))
+	case "drop":
+		c.Redirect(http.StatusSeeOther, bagAddress(&st, "said=dropped"))
+	case "close":
+		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d?done=%d", st.Planting.ID, id))
+	default:
+		c.Redirect(http.StatusSeeOther, bagAddress(&st, fmt.Sprintf("done=%d", id)))
+	}
+}
+
+// entry reads what a form of a planting records; ok is false for an unknown one.
+func (r *reading) entry(doing string, st *garden.Standing) (e garden.Entry, ok bool) {
+	e.Day = r.day("day")
+	switch doing {
+	case "plant":
+		e.Kind = garden.Planted
+		if st.Variety.Class.Crop() == crop.SweetPotato {
+			e.Slips = r.count("slips")
+			break
+		}
+		e.Pieces = r.pieces()
+	case "raise":
+		e.Kind = garden.Raised
+		e.RaiseBy, e.Loose = r.rise("by")
+	case "measure":
+		e.Kind = garden.Measured
+		e.Height = r.length("height")
+	case "note":
+		e.Kind, e.Text = garden.Noted, r.text("text")
+	case "take":
+		e.Kind, e.Text = garden.Taken, r.text("text")
+	case "weigh":
+		e.Kind = garden.Weighed
+		e.Batches = []garden.Batch{r.batch()}
+	case "close":
+		e.Kind = garden.Closed
+	case "drop":
+		e.Kind = garden.Dropped
+	default:
+		return e, false
+	}
+	return e, true
+}
+
+// mostPieces that one planting card reads.
+const mostPieces = 60
+
+// pieces reads the weights of the planting card. Empty fields are skipped and
+// the others moved together, so that a piece keeps the number of its field.
+func (r *reading) pieces() []measure.Mass {
+	var typed []string
+	for i := 1; i <= mostPieces; i++ {
+		field := fmt.Sprintf("piece-%d", i)
+		if text := r.text(field); text != "" {
+			typed = append(typed, text)
+		}
+		r.values.Del(field)
+	}
+	pieces := make([]measure.Mass, len(typed))
+	for i, text := range typed {
+		field := fmt.Sprintf("piece-%d", i+1)
+		r.values.Set(field, text)
+		pieces[i] = r.mass(field, r.units.MassUnit())
+	}
+	return pieces
+}
+
+// batch reads one weighing: the container by name, or a tare of its own.
+func (r *reading) batch() garden.Batch {
+	b := garden.Batch{Grade: r.text("grade-1"), Count: r.count("count-1")}
+	b.Gross = r.mass("gross-1", r.units.ScaleUnit())
+	b.Container = r.text("container-1")
+	if other := r.text("new-container"); other != "" {
+		b.Container = other
+	}
+	if r.text("tare-1") != "" {
+		b.Tare = r.mass("tare-1", r.units.MassUnit())
+	}
+	return b
+}
+
+// weighBody is the weigh-in page.
+type weighBody struct {
+	S       *garden.Standing
+	Form    Form
+	Batches []logLine
+	Done    *logLine
+	Grades  []lift.Grade
+	Notes   []note
+}
+
+func (s *Site) weighPage(c *gin.Context) {
+	st, err := s.garden.Planting(c, idOf(c), s.clock.Today())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.weighing(c, http.StatusOK, &st, typed{})
+}
+
+func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed) {
+	sys, err := s.units(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	cat, err := s.garden.Catalogue(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	t.units = sys
+	body := weighBody{S: st, Form: t.fill(weighForm(st, cat, sys, s.clock.Today()))}
+	for i := len(st.Log) - 1; i >= 0; i-- {
+		e := &st.Log[i]
+		if e.Kind != garden.Weighed {
+			continue
+		}
+		line := logLine{e.ID, e.Day, entryWords(e, sys), newKey()}
+		body.Batches = append(body.Batches, line)
+		if c.Query("done") == fmt.Sprint(e.ID) {
+			body.Done = &line
+		}
+	}
+	body.Notes = notesOf(st, []string{garden.FigureHarvest, garden.FigureRatio}, sys)
+	s.render(c, status, "weigh", view{Title: "Weigh in " + st.Bag.Label, Stage: "Bags", Body: body})
+}
+
+func weighForm(st *garden.Standing, cat garden.Catalogue, sys measure.System, today measure.Day) Form {
+	containers := []Option{{Value: "", Name: "none, weighed bare"}}
+	for _, k := range cat.Containers {
+		containers = append(containers, Option{Value: k.Name, Name: k.Name + " · " + sys.Mass(k.Tare)})
+	}
+	var grades []Option
+	for _, g := range lift.Grades() {
+		grades = append(grades, Option{Value: string(g), Name: g.Name()})
+	}
+	return Form{
+		Name: "weigh", Action: fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), Button: "Weigh in",
+		Fields: []Field{
+			{Name: "gross-1", Label: "On the scale", Kind: "quantity", Unit: string(sys.ScaleUnit())},
+			{Name: "container-1", Label: "In which container", Kind: "choice", Options: containers},
+			{Name: "new-container", Label: "Another container: its name", Kind: "text"},
+			{Name: "tare-1", Label: "and its empty weight", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},
+			{Name: "grade-1", Label: "Grade", Kind: "choice", Value: string(lift.Keep), Options: grades},
+			{Name: "count-1", Label: "Tubers in it", Kind: "count", Hint: "If you counted them"},
+			{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()},
+		},
+	}
+}

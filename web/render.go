@@ -1,0 +1,195 @@
+package web
+
+import (
+	"bytes"
+	"embed"
+	"fmt"
+	"html/template"
+	"io/fs"
+	"log/slog"
+	"path"
+	"strings"
+	"sync"
+	plain "text/template"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+//go:embed templates
+var templates embed.FS
+
+// buffers that pages and drawings are made in, *bytes.Buffer.
+var buffers = sync.Pool{New: func() any { return new(bytes.Buffer) }}
+
+// pages are the parsed templates, one set a page, each with the layout.
+type pages struct{ sets map[string]*template.Template }
+
+func loadPages(a *assets) (*pages, error) {
+	funcs := template.FuncMap{
+		"asset": a.address,
+		"px":    draw.Px,
+		"scale": draw.Scale,
+		"class": func(c crop.Class) string { return c.Name() },
+		"add":   func(a, b int) int { return a + b },
+		"seq": func(n int) []int {
+			out := make([]int, n)
+			for i := range out {
+				out[i] = i + 1
+			}
+			return out
+		},
+		"args": func(pairs ...any) map[string]any {
+			m := make(map[string]any, len(pairs)/2)
+			for i := 0; i+1 < len(pairs); i += 2 {
+				m[fmt.Sprint(pairs[i])] = pairs[i+1]
+			}
+			return m
+		},
+		"newKey": newKey,
+	}
+	drawings, err := plain.New("").Funcs(plain.FuncMap{"px": draw.Px, "scale": draw.Scale, "add": funcs["add"]}).
+		ParseFS(templates, "templates/drawings/*.svg")
+	if err != nil {
+		return nil, err
+	}
+	funcs["drawing"] = func(name string, data any) (template.HTML, error) {
+		b := buffers.Get().(*bytes.Buffer)
+		defer buffers.Put(b)
+		b.Reset()
+		err := drawings.ExecuteTemplate(b, name, data)
+		return template.HTML(b.String()), err // the drawings escape what is text
+	}
+	parts, err := template.New("").Funcs(funcs).ParseFS(templates, "templates/parts/*.html")
+	if err != nil {
+		return nil, err
+	}
+	names, err := fs.Glob(templates, "templates/*.html")
+	if err != nil {
+		return nil, err
+	}
+	p := &pages{map[string]*template.Template{}}
+	for _, name := range names {
+		set, err := parts.Clone()
+		if err != nil {
+			return nil, err
+		}
+		if set, err = set.ParseFS(templates, name); err != nil {
+			return nil, err
+		}
+		p.sets[strings.TrimSuffix(path.Base(name), ".html")] = set
+	}
+	return p, nil
+}
+
+// view is what every page is rendered from; Body is the page's own.
+type view struct {
+	Title string
+	Stage string // the stage of the year the page belongs to
+	Body  any
+	Known *garden.SeasonLine // when the handler has it at hand
+
+	// Filled in by render.
+	Units  measure.System
+	Today  measure.Day
+	Season seasonLine
+	Demo   bool
+	Path   string
+}
+
+// Systems offered in the footer.
+func (view) Systems() []measure.System { return measure.Systems[:] }
+
+// render answers with a page, or with its main part when htmx asks. The whole
+// answer is made before any of it is sent.
+func (s *Site) render(c *gin.Context, status int, page string, v view) {
+	v.Today = s.clock.Today()
+	_, v.Demo = s.clock.(Stepper)
+	v.Path = c.Request.URL.RequestURI()
+	if c.Request.Method != "GET" {
+		v.Path = "/"
+	}
+	var err error
+	if v.Units, err = s.units(c); err != nil {
+		slog.Error("reading units", "error", err)
+	}
+	if !fragment(c) {
+		if v.Known == nil {
+			line, err := s.garden.SeasonLine(c, v.Today)
+			if err != nil {
+				slog.Error("reading the season", "error", err)
+			}
+			v.Known = &line
+		}
+		v.Season = seasonLine{*v.Known, s.stages(v.Stage)}
+	}
+	name := "layout"
+	if fragment(c) {
+		name = "page"
+		if status >= 400 {
+			c.Header("HX-Push-Url", "false") // the address of a form is no page
+		}
+	}
+	s.write(c, status, page, name, v)
+}
+
+// write executes one block of a page's templates.
+func (s *Site) write(c *gin.Context, status int, page, block string, data any) {
+	b := buffers.Get().(*bytes.Buffer)
+	defer buffers.Put(b)
+	b.Reset()
+	if err := s.pages.sets[page].ExecuteTemplate(b, block, data); err != nil {
+		slog.Error("rendering", "page", page, "error", err)
+		c.String(500, "This page could not be drawn.")
+		return
+	}
+	c.Header("Cache-Control", "no-store")
+	c.Header("Vary", "HX-Request")
+	c.Data(status, "text/html; charset=utf-8", b.Bytes())
+}
+
+// stage is one mark of the season strip.
+type stage struct {
+	Key, Name, Address string
+	Here               bool
+}
+
+// seasonLine is the strip across the top: the stages, and where today stands.
+type seasonLine struct {
+	garden.SeasonLine
+	Stages []stage
+}
+
+// Percent of the strip's width at which a stage's mark stands.
+func (l seasonLine) Percent(i int) string {
+	return fmt.Sprintf("%.2f%%", (float64(i)+0.04)*100/float64(max(1, len(l.Stages))))
+}
+
+// Dot is where today stands: between the marks of the stages it lies between.
+func (l seasonLine) Dot() string {
+	marks := map[garden.Mark]string{garden.MarkPlan: "plan", garden.MarkPlant: "bags", garden.MarkLift: "compare"}
+	from, to, share := l.Between()
+	return fmt.Sprintf("%.2f%%", ((1-share)*l.at(marks[from])+share*l.at(marks[to])+0.04)*100/float64(max(1, len(l.Stages))))
+}
+
+func (l seasonLine) at(stage string) float64 {
+	for i, s := range l.Stages {
+		if s.Address == "/"+stage {
+			return float64(i)
+		}
+	}
+	return float64(len(l.Stages)) - 0.3
+}
+
+// stages that exist, each under its digit of the year's order.
+func (s *Site) stages(here string) []stage {
+	list := []stage{{"1", "Today", "/", false}, {"2", "Plan", "/plan", false}, {"4", "Bags", "/bags", false}, {"7", "Compare", "/compare", false}}
+	for i := range list {
+		list[i].Here = list[i].Name == here
+	}
+	return list
+}

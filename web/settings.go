@@ -1,0 +1,45 @@
+package web
+
+import (
+	"net/http"
+	"strconv"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+)
+
+// units the grower reads and writes in, read once a request.
+func (s *Site) units(c *gin.Context) (measure.System, error) {
+	const kept = "units"
+	if sys, ok := c.Get(kept); ok {
+		return sys.(measure.System), nil
+	}
+	sys, err := s.garden.Units(c)
+	if err == nil {
+		c.Set(kept, sys)
+	}
+	return sys, err
+}
+
+func (s *Site) setUnits(c *gin.Context) {
+	sys, ok := measure.SystemNamed(c.PostForm("units"))
+	if ok {
+		if err := s.garden.SetUnits(c, sys); err != nil {
+			s.fail(c, err)
+			return
+		}
+	}
+	c.Redirect(http.StatusSeeOther, back(c))
+}
+
+// stepClock moves a pinned clock on; a real one cannot be moved.
+func (s *Site) stepClock(c *gin.Context) {
+	if clock, ok := s.clock.(Stepper); ok {
+		days, err := strconv.Atoi(c.PostForm("days"))
+		if err == nil && days >= 1 && days <= 31 {
+			clock.Step(days)
+		}
+	}
+	c.Redirect(http.StatusSeeOther, back(c))
+}

@@ -1,0 +1,70 @@
+// Keys, the working sheet and focus. Everything here is a convenience: each page
+// works without it.
+(() => {
+  const sheet = document.getElementById("sheet");
+  const keys = document.getElementById("keys");
+  let opener = null;
+  document.documentElement.classList.add("scripted");
+
+  const closeSheet = () => {
+    if (!sheet.firstChild) return false;
+    sheet.replaceChildren();
+    if (opener && opener.isConnected) opener.focus();
+    return true;
+  };
+
+  document.addEventListener("click", (e) => {
+    const working = e.target.closest("a.w");
+    if (working && !e.ctrlKey && !e.metaKey && !e.shiftKey) {
+      e.preventDefault();
+      opener = working;
+      htmx.ajax("GET", working.getAttribute("href"), { target: "#sheet", swap: "innerHTML" }).then(() => sheet.focus());
+      return;
+    }
+    if (e.target.closest("#sheet .close")) closeSheet();
+    if (e.target.closest("#keys-open")) keys.showModal();
+  });
+
+  const typing = (el) => el.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(el.tagName);
+  const go = (selector) => {
+    const el = document.querySelector(selector);
+    if (el) el.click();
+  };
+  const newEntry = () => {
+    const entry = document.querySelector("#entries details[open]") || document.querySelector("#entries details");
+    if (!entry) return;
+    entry.open = true;
+    const field = entry.querySelector("input:not([type=hidden]), textarea, select");
+    if (field) {
+      field.focus();
+      if (field.select) field.select();
+    }
+  };
+
+  document.addEventListener("keydown", (e) => {
+    if (e.key === "Escape") {
+      if (!closeSheet() && typing(e.target)) e.target.blur();
+      return;
+    }
+    if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target) || keys.open) return;
+    if (/^[1-9]$/.test(e.key)) go(`.stages a[data-key="${e.key}"]`);
+    else if (e.key === "/") document.getElementById("find").focus();
+    else if (e.key === "e") newEntry();
+    else if (e.key === "w") go("#weigh");
+    else if (e.key === ".") go("#step");
+    else if (e.key === "?") keys.showModal();
+    else return;
+    e.preventDefault();
+  });
+
+  // After an entry: the first thing wrong, else what was saved, has the focus.
+  document.body.addEventListener("htmx:afterSettle", (e) => {
+    if (e.detail.target.id !== "page") return;
+    const at = document.querySelector('#page [aria-invalid="true"], #page .wrong[role=alert]:not(:empty), #page [data-focus]');
+    if (at) at.focus();
+  });
+
+  document.addEventListener("change", (e) => {
+    if (e.target.id === "units") e.target.form.requestSubmit();
+  });
+})();

@@ -1,0 +1,139 @@
+package web
+
+import (
+	"fmt"
+	"html"
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/job"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+// rowScale is the scale of the Row in px per mm: 2.5 px per cm.
+const rowScale = 0.25
+
+// strip is the bags of one standing place.
+type strip struct {
+	Place string
+	Bags  []rowBag
+}
+
+// rowBag is one bag of the Row. It and line are flat, and hold words already
+// put in the grower's units and escaped, because a page has hundreds of them.
+type rowBag struct {
+	Class, Label, Name string
+	PxW, PxH           int
+	Section            draw.Section
+}
+
+// row is the Row: every bag in section, to one scale, and what its drawings
+// refer to.
+type row struct {
+	Defs   draw.Defs
+	Strips []strip
+}
+
+func makeRow(bags []garden.Standing, sys measure.System) row {
+	var r row
+	for i := range bags {
+		st := &bags[i]
+		place := html.EscapeString(st.Bag.Place.Name)
+		if len(r.Strips) == 0 || r.Strips[len(r.Strips)-1].Place != place {
+			r.Strips = append(r.Strips, strip{Place: place})
+		}
+		s := &r.Strips[len(r.Strips)-1]
+		b := rowBag{Class: "b", Label: html.EscapeString(st.Bag.Label), Name: html.EscapeString(st.Variety.Name)}
+		if st.Stage == garden.StagePlanned {
+			b.Class = "b planned"
+		}
+		b.Section = draw.Of(draw.Look{Standing: st, Units: sys}, &r.Defs)
+		b.PxW, b.PxH = draw.Px(b.Section.W, rowScale), draw.Px(b.Section.H, rowScale)
+		s.Bags = append(s.Bags, b)
+	}
+	return r
+}
+
+// line is one bag of the table below the Row.
+type line struct {
+	ID             garden.ID
+	Label, Variety string
+	Planted, Seed  string
+	Weighed        bool // Seed is a weight and shows its working
+	Level, Stems   string
+	Next           string // loose litres of the next layer
+	Due, Tag, Why  string // kind of the job when it is due, its tag and reason
+}
+
+func lineOf(st *garden.Standing, sys measure.System) line {
+	l := line{
+		ID: st.Planting.ID, Label: html.EscapeString(st.Bag.Label), Variety: html.EscapeString(st.Variety.Name),
+		Planted: "planned", Tag: st.Job.Tag.In(sys), Why: st.Job.Why.In(sys),
+	}
+	if st.Job.Due() {
+		l.Due = string(st.Job.Kind)
+	}
+	if next := st.Upcoming(); next != nil {
+		l.Next = sys.Volume(next.Loose)
+	}
+	slips := fmt.Sprintf("%d slips", max(st.Plants, st.Number))
+	if st.Stage == garden.StagePlanned {
+		if l.Seed = slips; st.SeedWanted() > 0 {
+			l.Seed = "about " + sys.Mass(st.SeedWanted())
+		}
+		return l
+	}
+	l.Planted, l.Level, l.Weighed = st.State.Planted.Short(), sys.Length(st.Level), st.Seed > 0
+	if l.Seed = slips; l.Weighed {
+		l.Seed = sys.Mass(st.Seed)
+	}
+	if st.StemKnown {
+		l.Stems = sys.Length(st.Stem)
+	}
+	return l
+}
+
+type todayBody struct {
+	Row   row
+	Lines []line
+	Due   int
+	Loose measure.Volume // to bring for the raises that are due
+	Empty garden.Catalogue
+}
+
+func (s *Site) today(c *gin.Context) {
+	day := s.clock.Today()
+	bags, err := s.garden.Row(c, day)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	sys, err := s.units(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	body := todayBody{Row: makeRow(bags, sys), Lines: make([]line, len(bags))}
+	for i := range bags {
+		b := &bags[i]
+		body.Lines[i] = lineOf(b, sys)
+		if !b.Job.Due() {
+			continue
+		}
+		body.Due++
+		if b.Job.Kind == job.Raise {
+			body.Loose += b.Upcoming().Loose
+		}
+	}
+	if len(bags) == 0 {
+		if body.Empty, err = s.garden.Catalogue(c); err != nil {
+			s.fail(c, err)
+			return
+		}
+	}
+	season := garden.SeasonOf(bags, day)
+	s.render(c, http.StatusOK, "today", view{Title: day.Long(), Stage: "Today", Body: body, Known: &season})
+}

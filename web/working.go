@@ -1,0 +1,77 @@
+package web
+
+import (
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/core/working"
+	"glebata/garden"
+)
+
+// note is a working put into words.
+type note struct {
+	Title, Figure string
+	Lines         []noteLine
+	Mark          working.Mark
+	Means         string
+	Source        string
+	Changes       string
+	Of            string // the bag
+}
+
+type noteLine struct{ Says, Result string }
+
+func noteOf(w working.Working, of string, sys measure.System) note {
+	n := note{
+		Title: w.Title, Figure: w.Figure(sys), Mark: w.Mark, Means: w.Mark.Means(),
+		Source: w.Source, Changes: w.Changes, Of: of,
+	}
+	for _, step := range w.Steps {
+		n.Lines = append(n.Lines, noteLine{step.Line(sys), step.Outcome(sys)})
+	}
+	return n
+}
+
+// notesOf are the workings printed below a page; figures a planting does not
+// have are left out.
+func notesOf(st *garden.Standing, figures []string, sys measure.System) []note {
+	var notes []note
+	for _, f := range figures {
+		if w, err := st.Working(f); err == nil {
+			notes = append(notes, noteOf(w, st.Bag.Label, sys))
+		}
+	}
+	return notes
+}
+
+// showWorking answers with one working: as a sheet beside the page for htmx,
+// else as a page of its own.
+func (s *Site) showWorking(c *gin.Context, st *garden.Standing, figure string) {
+	w, err := st.Working(figure)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	sys, err := s.units(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	n := noteOf(w, "Bag "+st.Bag.Label+", "+st.Variety.Name, sys)
+	if fragment(c) {
+		s.write(c, http.StatusOK, "working", "note", n)
+		return
+	}
+	s.render(c, http.StatusOK, "working", view{Title: n.Title, Stage: "Bags", Body: n})
+}
+
+func (s *Site) plantingWorking(c *gin.Context) {
+	st, err := s.garden.Planting(c, idOf(c), s.clock.Today())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.showWorking(c, &st, c.Param("figure"))
+}
