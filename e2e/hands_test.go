@@ -216,7 +216,7 @@ func TestPlanFollowsEveryChoice(t *testing.T) {
 	p.choose("Bag", "R14")
 	p.choose("Variety", "Harbour Lantern")
 	p.choose("Filling", "usual")
-	p.sees("0 raises to 30 cm") // a first early is filled once
+	p.sees("filled on planting day to 30 cm") // a first early is filled once
 	p.choose("Variety", "Cold Quay")
 	p.sees("2 raises to 30 cm")
 	p.choose("Filling", "two-level")

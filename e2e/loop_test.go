@@ -158,7 +158,7 @@ func (p *person) weighInAndClose() {
 func (p *person) compare() {
 	p.t.Helper()
 	p.press("Compare")
-	p.sees("1 bags together gave × 24.2 the seed planted")
+	p.sees("1 bag gave × 24.2 the seed planted")
 	row := p.reads(".table tbody tr")
 	for _, want := range []string{"R1", "Cold Quay", "165 g", "3.99 kg", "24.2", "114 g", "1.33 kg", "125 g"} { // mean: 2998 ÷ 24
 		if !strings.Contains(row, want) {

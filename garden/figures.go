@@ -7,6 +7,7 @@ import (
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/hill"
+	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/working"
@@ -25,6 +26,9 @@ const (
 	FigureRatio    = "ratio"
 	FigurePerLitre = "per-litre"
 	FigurePerPlant = "per-plant"
+	FigureMean     = "mean"
+	FigureMedium   = "medium"
+	FigureDay      = "planting-day"
 )
 
 // Working of one figure; ErrNotFound when this planting has no such figure.
@@ -48,6 +52,12 @@ func (s *Standing) Working(figure string) (working.Working, error) {
 		if r, ok := nth(s.Ladder.Fills, figure[len(FigureFill):]); ok {
 			return s.Filling.RungWorking(shape, r), nil
 		}
+	case figure == FigureDay:
+		return s.Ladder.PlantingDayWorking(s.Filling), nil
+	case figure == FigureMedium && len(s.Layers) > 0:
+		return s.mediumWorking(), nil
+	case figure == FigureMean && s.Harvest.Count > 0:
+		return s.Harvest.MeanTuberWorking(), nil
 	case figure == FigureSeed:
 		return s.seedWorking(), nil
 	case figure == FigureHarvest && len(s.Batches) > 0:
@@ -76,6 +86,48 @@ func (s *Standing) SeedWanted() measure.Mass {
 		return 0
 	}
 	return measure.Mass(s.Number) * crop.SeedPiece
+}
+
+// mediumWorking shows the layers that lie in the bag.
+func (s *Standing) mediumWorking() working.Working {
+	w := working.Working{
+		Title: "Medium in the bag", Result: s.Settled(), Mark: working.Sum,
+		Source: "the log, and the inside measures of the bag", Changes: "A raise, or one taken back.",
+	}
+	for _, l := range s.Layers {
+		w.Steps = append(w.Steps, working.Step{Says: "{} to {}, on {}", Args: []any{l.From, l.To, l.Day}, Result: l.Settled})
+	}
+	w.Steps = append(w.Steps,
+		working.Step{Says: "settled, together", Result: s.Settled()},
+		working.Step{Says: "level now", Result: s.Level})
+	return w
+}
+
+// Mix is the loose medium to bring for the raises that are due in a row.
+func Mix(row []Standing) measure.Volume {
+	var v measure.Volume
+	for i := range row {
+		if row[i].Job.Kind == job.Raise {
+			v += row[i].Upcoming().Loose
+		}
+	}
+	return v
+}
+
+// MixWorking shows Mix, bag by bag.
+func MixWorking(row []Standing) working.Working {
+	w := working.Working{
+		Title: "Loose medium for today's raises", Result: Mix(row), Mark: working.Practice,
+		Source: "each bag's ladder", Changes: "Stem heights measured anew, or a raise of your own.",
+	}
+	for i := range row {
+		if s := &row[i]; s.Job.Kind == job.Raise {
+			next := s.Upcoming()
+			w.Steps = append(w.Steps, working.Step{Says: "{}: {} to {}", Args: []any{s.Bag.Label, next.From, next.To}, Result: next.Loose})
+		}
+	}
+	w.Steps = append(w.Steps, working.Step{Says: "together", Result: w.Result})
+	return w
 }
 
 func (s *Standing) seedWorking() working.Working {

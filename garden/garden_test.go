@@ -326,7 +326,7 @@ func TestSlipsAreCountedNotWeighed(t *testing.T) {
 
 func TestEveryFigureHasAWholeWorking(t *testing.T) {
 	p, id := planted(t)
-	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 900, Tare: 300, Grade: "keep"}, {Gross: 100, Grade: "green"}}})
+	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 900, Tare: 300, Grade: "keep", Count: 7}, {Gross: 100, Grade: "green"}}})
 	p.must(err)
 	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Taken, Day: today, Text: "a panful"})
 	p.must(err)
@@ -334,6 +334,7 @@ func TestEveryFigureHasAWholeWorking(t *testing.T) {
 	for _, figure := range []string{
 		garden.FigureNumber, garden.FigureLadder, garden.FigureLitres, garden.FigureRung + "1", garden.FigureFill + "2", garden.FigureSeed,
 		garden.FigureHarvest, garden.FigureRatio, garden.FigurePerLitre, garden.FigurePerPlant,
+		garden.FigureDay, garden.FigureMedium, garden.FigureMean,
 	} {
 		w, err := s.Working(figure)
 		if err != nil {

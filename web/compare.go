@@ -28,6 +28,8 @@ type compareBody struct {
 	HasRatio  bool
 	AtLeast   bool // some of the lines have unweighed harvest
 	Any       bool // finished bags at all
+	Query     string
+	Notes     []note
 	Sort      string
 	Down      bool
 }
@@ -69,10 +71,8 @@ func (s *Site) compare(c *gin.Context) {
 	q := c.Request.URL.Query()
 	body := compareBody{Any: len(done) > 0, Sort: q.Get("sort"), Down: q.Get("dir") != "up"}
 	body.choices(done, q)
-	chosen := slices.DeleteFunc(slices.Clone(done), func(s garden.Standing) bool {
-		return q.Get("variety") != "" && q.Get("variety") != fmt.Sprint(s.Variety.ID) ||
-			q.Get("year") != "" && q.Get("year") != fmt.Sprint(s.Season.Year)
-	})
+	body.Query = url.Values{"variety": {q.Get("variety")}, "year": {q.Get("year")}}.Encode()
+	chosen := chosenOf(done, q)
 	for _, st := range chosen {
 		line := compareLine{Standing: st, M: st.Measures()}
 		line.Ratio, line.HasRatio = line.M.Ratio()
@@ -80,11 +80,37 @@ func (s *Site) compare(c *gin.Context) {
 		body.Lines = append(body.Lines, line)
 		body.AtLeast = body.AtLeast || st.Unweighed
 	}
-	body.Ratio, body.HasRatio = lift.RatioOfTotals(garden.Group(chosen))
+	group := garden.Group(chosen)
+	if body.Ratio, body.HasRatio = lift.RatioOfTotals(group); body.HasRatio {
+		body.Notes = []note{noteOf(lift.RatioOfTotalsWorking(group), "The bags chosen", sys)}
+	}
 	body.chart(done, sys)
 	body.sort(q)
 	body.heaps(sys)
 	s.render(c, http.StatusOK, "compare", view{Title: "Compare", Stage: "Compare", Body: body})
+}
+
+// chosenOf are the bags of the variety and year asked for, all when none is.
+func chosenOf(done []garden.Standing, q url.Values) []garden.Standing {
+	return slices.DeleteFunc(slices.Clone(done), func(s garden.Standing) bool {
+		return q.Get("variety") != "" && q.Get("variety") != fmt.Sprint(s.Variety.ID) ||
+			q.Get("year") != "" && q.Get("year") != fmt.Sprint(s.Season.Year)
+	})
+}
+
+// groupWorking is of the ratio of the bags chosen.
+func (s *Site) groupWorking(c *gin.Context) {
+	done, err := s.garden.Finished(c, s.clock.Today())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	group := garden.Group(chosenOf(done, c.Request.URL.Query()))
+	if _, ok := lift.RatioOfTotals(group); !ok {
+		s.fail(c, garden.ErrNotFound)
+		return
+	}
+	s.answerWorking(c, lift.RatioOfTotalsWorking(group), "The bags chosen")
 }
 
 // heaps draws the lines in the order of the table.

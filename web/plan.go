@@ -23,10 +23,9 @@ type planBody struct {
 	Above   draw.Above
 	Settled measure.Volume
 	Loose   measure.Volume
-	Day     measure.Volume // loose, on planting day
-	Query   string         // the plan as an address
-	Missing string         // what to do first, in an empty garden
-	Drill   bool           // ask for the grower's word to drill
+	Query   string // the plan as an address
+	Missing string // what to do first, in an empty garden
+	Drill   bool   // ask for the grower's word to drill
 	Notes   []note
 	Said    string
 	Reason  string
@@ -150,16 +149,18 @@ func (s *Site) planPage(c *gin.Context, status int, t typed) {
 	s.render(c, status, "plan", view{Title: "Plan a bag", Stage: "Plan", Body: body})
 }
 
+// planScale is how much larger than on a phone the pictures of a plan are shown:
+// two of them stand side by side.
+const planScale = 1.15
+
 // show puts the drawings and totals of a draft in the body.
 func (b *planBody) show(d *garden.Draft, a planAsk, sys measure.System) {
 	b.Draft = d
 	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: &d.Standing, Units: sys, Ladder: true}, &b.Drawing.Defs)
+	b.Drawing.Shown = b.Drawing.Scale * planScale
 	lower := d.Spots(&d.Planting)
-	b.Above = draw.AboveOf(d.Bag.Model.Shape, lower, draw.SeedRef(d.Variety.Class.Crop()), sys)
+	b.Above = draw.AboveOf(d.Bag.Model.Shape, lower, draw.SeedRef(d.Variety.Class.Crop()), &b.Drawing.Detail, sys)
 	b.Settled, b.Loose = d.Ladder.Wanted()
-	for _, f := range d.Ladder.Fills {
-		b.Day += f.Loose
-	}
 	q := url.Values{}
 	q.Set("bag", fmt.Sprint(a.bag.ID))
 	q.Set("variety", fmt.Sprint(a.variety.ID))

@@ -66,6 +66,7 @@ func New(g *garden.Garden, clock Clock) (http.Handler, error) {
 
 func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/", s.today)
+	r.GET("/today/working/mix", s.mixWorking)
 
 	r.GET("/plan", s.plan)
 	r.POST("/plan", s.savePlan)
@@ -75,6 +76,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/bags", s.bags)
 	r.POST("/bags", s.addBags)
 	r.POST("/models", s.addModel)
+	r.GET("/models/:id/working/:figure", s.modelWorking)
 	r.GET("/bags/:label", s.bag)
 	r.GET("/find", s.find)
 
@@ -90,6 +92,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/read/:what", s.read)
 
 	r.GET("/compare", s.compare)
+	r.GET("/compare/working/ratio", s.groupWorking)
 
 	r.POST("/units", s.setUnits)
 	r.POST("/clock", s.stepClock)

@@ -7,7 +7,6 @@ import (
 
 	"github.com/gin-gonic/gin"
 
-	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/web/draw"
@@ -102,6 +101,7 @@ type todayBody struct {
 	Due   int
 	Loose measure.Volume // to bring for the raises that are due
 	Empty garden.Catalogue
+	Notes []note
 }
 
 func (s *Site) today(c *gin.Context) {
@@ -116,16 +116,12 @@ func (s *Site) today(c *gin.Context) {
 		s.fail(c, err)
 		return
 	}
-	body := todayBody{Row: makeRow(bags, sys), Lines: make([]line, len(bags))}
+	body := todayBody{Row: makeRow(bags, sys), Lines: make([]line, len(bags)), Loose: garden.Mix(bags)}
 	for i := range bags {
 		b := &bags[i]
 		body.Lines[i] = lineOf(b, sys)
-		if !b.Job.Due() {
-			continue
-		}
-		body.Due++
-		if b.Job.Kind == job.Raise {
-			body.Loose += b.Upcoming().Loose
+		if b.Job.Due() {
+			body.Due++
 		}
 	}
 	if len(bags) == 0 {
@@ -133,6 +129,9 @@ func (s *Site) today(c *gin.Context) {
 			s.fail(c, err)
 			return
 		}
+	}
+	if body.Loose > 0 {
+		body.Notes = []note{noteOf(garden.MixWorking(bags), "All bags", sys)}
 	}
 	season := garden.SeasonOf(bags, day)
 	s.render(c, http.StatusOK, "today", view{Title: day.Long(), Stage: "Today", Body: body, Known: &season})

@@ -106,28 +106,32 @@ func (s *site) post(path string, pairs ...string) (int, string) {
 func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 	s := demoSite(t)
 	for path, says := range map[string]string{
-		"/":                            "Tuesday 9 June",
-		"/plan":                        "Save this plan",
-		"/bags":                        "Kinds of bag",
-		"/bags/R6":                     "169 g",
-		"/bags/r6":                     "169 g",
-		"/bags/R13":                    "Piece 1",
-		"/bags/R15":                    "This bag is free",
-		"/plantings/1":                 "Harbour Lantern",
-		"/plantings/10/weigh":          "On the scale",
-		"/plantings/1/working/ratio":   "break-even",
-		"/plantings/15/working/rung-1": "settles",
-		"/plan/working/number?bag=1":   "litre rule",
-		"/compare":                     "seed back",
-		"/compare?year=2024&sort=seed": "aria-sort",
-		"/find?label=r6":               "/bags/r6",
+		"/":                                "Tuesday 9 June",
+		"/plan":                            "Save this plan",
+		"/bags":                            "Kinds of bag",
+		"/bags/R6":                         "169 g",
+		"/bags/r6":                         "169 g",
+		"/bags/R13":                        "Piece 1",
+		"/bags/R15":                        "This bag is free",
+		"/plantings/1":                     "Harbour Lantern",
+		"/plantings/10/weigh":              "On the scale",
+		"/plantings/1/working/ratio":       "break-even",
+		"/plantings/15/working/rung-1":     "settles",
+		"/plan/working/number?bag=1":       "litre rule",
+		"/compare":                         "seed back",
+		"/compare/working/ratio?year=2024": "not the mean of ratios",
+		"/today/working/mix":               "R6: 28 cm to 38 cm",
+		"/models/3/working/standing":       "lowest hole",
+		"/models/3/working/usable":         "usable top",
+		"/compare?year=2024&sort=seed":     "aria-sort",
+		"/find?label=r6":                   "/bags/r6",
 	} {
 		status, body := s.get(path)
 		if status >= 400 || !strings.Contains(body, says) {
 			t.Errorf("%s answers %d and does not say %q", path, status, says)
 		}
 	}
-	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/find?label=Z1", "/static/nothing.js"} {
+	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js"} {
 		if status, _ := s.get(path); status != http.StatusNotFound {
 			t.Errorf("%s answers %d, want 404", path, status)
 		}
@@ -339,5 +343,34 @@ func TestHtmxGetsThePageWithoutItsFrame(t *testing.T) {
 	}
 	if !bytes.HasPrefix(bytes.TrimSpace(body), []byte(`<main id="page"`)) || bytes.Contains(body, []byte("<html")) {
 		t.Errorf("htmx gets %.80q", body)
+	}
+}
+
+func TestNamesAreEscapedWhereverTheyStand(t *testing.T) {
+	const name = `<q>&"'`
+	s := emptySite(t)
+	for _, form := range [][]string{
+		{"/models", "name", name, "kind", "round", "base", "36", "height", "42", "material", "fabric", "drain", "wall"},
+		{"/bags", "labels", "Z1", "model", "1", "place", name},
+		{"/varieties", "name", name, "class", "maincrop"},
+		{"/plan", "bag", "1", "variety", "1", "number", "2"},
+		{"/plantings/1/plant", "piece-1", "60", "day", "2026-04-01"},
+		{"/plantings/1/note", "text", name, "day", "2026-04-02"},
+		{"/plantings/1/weigh", "gross-1", "2", "new-container", name, "tare-1", "300", "grade-1", "keep", "day", "2026-06-01"},
+		{"/plantings/1/close", "day", "2026-06-01"},
+		{"/plan", "bag", "1", "variety", "1", "number", "2"},
+	} {
+		if status, body := s.post(form[0], form[1:]...); status != http.StatusSeeOther {
+			t.Fatalf("%s: %d\n%s", form[0], status, body)
+		}
+	}
+	for _, path := range []string{"/", "/plan", "/bags", "/bags/Z1", "/plantings/1", "/plantings/2/weigh", "/compare", "/plantings/1/working/harvest"} {
+		_, body := s.get(path)
+		if strings.Contains(body, "<q>") || strings.Contains(body, `&"'`) {
+			t.Errorf("%s holds the name as it was typed", path)
+		}
+		if !strings.Contains(body, "&lt;q&gt;") {
+			t.Errorf("%s does not show the name", path)
+		}
 	}
 }

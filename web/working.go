@@ -46,25 +46,60 @@ func notesOf(st *garden.Standing, figures []string, sys measure.System) []note {
 	return notes
 }
 
-// showWorking answers with one working: as a sheet beside the page for htmx,
-// else as a page of its own.
+// showWorking answers with the working of one figure of a planting.
 func (s *Site) showWorking(c *gin.Context, st *garden.Standing, figure string) {
 	w, err := st.Working(figure)
 	if err != nil {
 		s.fail(c, err)
 		return
 	}
+	s.answerWorking(c, w, "Bag "+st.Bag.Label+", "+st.Variety.Name)
+}
+
+// answerWorking answers with a working: as a sheet beside the page for htmx,
+// else as a page of its own.
+func (s *Site) answerWorking(c *gin.Context, w working.Working, of string) {
 	sys, err := s.units(c)
 	if err != nil {
 		s.fail(c, err)
 		return
 	}
-	n := noteOf(w, "Bag "+st.Bag.Label+", "+st.Variety.Name, sys)
+	n := noteOf(w, of, sys)
 	if fragment(c) {
 		s.write(c, http.StatusOK, "working", "note", n)
 		return
 	}
 	s.render(c, http.StatusOK, "working", view{Title: n.Title, Stage: "Bags", Body: n})
+}
+
+// mixWorking is of the medium for today's raises.
+func (s *Site) mixWorking(c *gin.Context) {
+	row, err := s.garden.Row(c, s.clock.Today())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	s.answerWorking(c, garden.MixWorking(row), "All bags")
+}
+
+// modelWorking is of what a kind of bag holds.
+func (s *Site) modelWorking(c *gin.Context) {
+	cat, err := s.garden.Catalogue(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	m := choose(cat.Models, idOf(c), func(m garden.Model) garden.ID { return m.ID })
+	switch {
+	case m.ID == 0 || m.ID != idOf(c):
+		s.fail(c, garden.ErrNotFound)
+	case c.Param("figure") == "usable":
+		s.answerWorking(c, m.Shape.UsableWorking(usualHeadspace), m.Name)
+	case c.Param("figure") == "standing":
+		s.answerWorking(c, m.Drainage.StandingWorking(m.Shape), m.Name)
+	default:
+		s.fail(c, garden.ErrNotFound)
+	}
 }
 
 func (s *Site) plantingWorking(c *gin.Context) {

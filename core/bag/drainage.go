@@ -1,6 +1,9 @@
 package bag
 
-import "glebata/core/measure"
+import (
+	"glebata/core/measure"
+	"glebata/core/working"
+)
 
 // Drain says how water leaves a bag.
 type Drain string
@@ -25,6 +28,16 @@ type DrainageFacts struct {
 	Level     measure.Length // up to which it stands
 	Plantable bool           // false until somebody drills
 	Says      string         // one sentence, empty when there is nothing to say
+}
+
+// StandingWorking shows how much water stands in a bag with side holes.
+func (d Drainage) StandingWorking(s Shape) working.Working {
+	f := d.Facts(s)
+	w := s.BetweenWorking(0, f.Level)
+	w.Title = "Water that stands in this bag"
+	w.Steps = append([]working.Step{{Says: "lowest hole above the base", Result: f.Level}}, w.Steps...)
+	w.Changes = "Where the lowest hole is: drill the base, or lower down."
+	return w
 }
 
 // Facts about drainage of a bag of shape s. Standing water is the whole volume

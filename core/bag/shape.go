@@ -161,6 +161,18 @@ func (s Shape) Usable(headspace measure.Length) measure.Volume {
 	return s.Between(0, s.UsableTop(headspace))
 }
 
+// UsableWorking is Usable with its steps.
+func (s Shape) UsableWorking(headspace measure.Length) working.Working {
+	top := s.UsableTop(headspace)
+	w := s.BetweenWorking(0, top)
+	w.Title = "Usable litres of this bag"
+	w.Steps = append([]working.Step{
+		{Says: "usable top: {} − {} kept free for watering and mulch", Args: []any{s.height, headspace}, Result: top},
+	}, w.Steps...)
+	w.Mark = working.Practice
+	return w
+}
+
 // LevelAfter is the level reached when a settled volume v is added on top of
 // level from. The result may lie above the rim; the caller decides.
 func (s Shape) LevelAfter(from measure.Length, v measure.Volume) measure.Length {

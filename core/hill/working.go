@@ -1,8 +1,6 @@
 package hill
 
 import (
-	"fmt"
-
 	"glebata/core/bag"
 	"glebata/core/measure"
 	"glebata/core/working"
@@ -26,8 +24,8 @@ func (p Plan) RungWorking(s bag.Shape, r Rung) working.Working {
 // LadderWorking shows how the levels came about.
 func (p Plan) LadderWorking(s bag.Shape, l Ladder) working.Working {
 	w := working.Working{
-		Title:   "Levels of the ladder",
-		Result:  fmt.Sprintf("%d raises", len(l.Rungs)),
+		Title:   "Raises after planting day",
+		Result:  len(l.Rungs),
 		Mark:    working.Practice,
 		Source:  l.School.Habit().Name,
 		Changes: "The school of filling, the headspace, or a raise of your own: the rest is then laid again.",
@@ -46,6 +44,30 @@ func (p Plan) LadderWorking(s bag.Shape, l Ladder) working.Working {
 		working.Step{Says: "÷ {} at the most, rounded up", Args: []any{p.MaxLayer}, Result: len(l.Rungs)},
 		working.Step{Says: "each: {} ÷ {}", Args: []any{left, len(l.Rungs)}, Result: left / measure.Length(len(l.Rungs))},
 	)
+	return w
+}
+
+// PlantingDay is the loose medium to bring on planting day.
+func (l Ladder) PlantingDay() measure.Volume {
+	var v measure.Volume
+	for _, f := range l.Fills {
+		v += f.Loose
+	}
+	return v
+}
+
+// PlantingDayWorking sums the litres of planting day.
+func (l Ladder) PlantingDayWorking(p Plan) working.Working {
+	w := working.Working{
+		Title: "Medium to bring on planting day", Result: l.PlantingDay(), Mark: working.Practice,
+		Source: l.School.Habit().Name, Changes: "The base and cover, and how much the mix settles.",
+	}
+	for _, f := range l.Fills {
+		w.Steps = append(w.Steps, working.Step{
+			Says: "{} to {}: {} settled ÷ (1 − {})", Args: []any{f.From, f.To, f.Settled, p.Settling}, Result: f.Loose,
+		})
+	}
+	w.Steps = append(w.Steps, working.Step{Says: "together, loose", Result: w.Result})
 	return w
 }
 

@@ -62,6 +62,49 @@ func RatioOfTotals(bags []Bag) (r float64, ok bool) {
 	return over(harvest, seed)
 }
 
+// RatioOfTotalsWorking shows the ratio of a group. Call it only for a group that
+// has one.
+func RatioOfTotalsWorking(bags []Bag) working.Working {
+	r, _ := RatioOfTotals(bags)
+	var harvest, seed measure.Mass
+	n, unweighed := 0, 0
+	for _, b := range bags {
+		if b.Seed > 0 {
+			n, harvest, seed = n+1, harvest+b.Edible, seed+b.Seed
+		}
+		if b.Unweighed {
+			unweighed++
+		}
+	}
+	w := working.Working{
+		Title: "Harvest for each gram of seed, all together", Result: r, Mark: working.Sum,
+		Steps: []working.Step{
+			{Says: "edible harvest of {} bags", Args: []any{n}, Result: harvest},
+			{Says: "seed planted in them", Result: seed},
+			{Says: "{} ÷ {}", Args: []any{harvest, seed}, Result: r},
+		},
+		Source:  "ratio of totals, not the mean of ratios, so that a small bag counts as little as it weighs",
+		Changes: "Which bags are chosen.",
+	}
+	if unweighed > 0 {
+		w.Steps = append(w.Steps, working.Step{Says: "{} of the bags lost some unweighed: the true ratio is higher", Args: []any{unweighed}})
+	}
+	return w
+}
+
+// MeanTuberWorking shows the mean over the batches that were counted.
+func (t Total) MeanTuberWorking() working.Working {
+	return working.Working{
+		Title: "Mean tuber", Result: t.MeanTuber(), Mark: working.Sum,
+		Steps: []working.Step{
+			{Says: "weight of the batches that were counted", Result: t.Counted},
+			{Says: "tubers in them", Result: t.Count},
+			{Says: "{} ÷ {}", Args: []any{t.Counted, t.Count}, Result: t.MeanTuber()},
+		},
+		Changes: "Counting the other batches too.",
+	}
+}
+
 // RatioWorking shows edible harvest against seed. Call it only for a bag with a
 // seed weight.
 func (b Bag) RatioWorking() working.Working {

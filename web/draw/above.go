@@ -19,6 +19,8 @@ type Above struct {
 	Tubers       []Use
 	Lines        []Distance
 	Says         string
+	Shown        float64 // px per mm
+	Type         int     // size of letters, in mm
 }
 
 // Distance is a dimension line with its measure.
@@ -28,13 +30,14 @@ type Distance struct {
 	Text           string
 }
 
-// AboveOf draws spots in a bag from above; ref is the symbol of the seed.
-func AboveOf(s bag.Shape, spots []bag.Spot, ref string, sys measure.System) Above {
+// AboveOf draws spots in a bag from above, at the scale of a detail; ref is the
+// symbol of the seed.
+func AboveOf(s bag.Shape, spots []bag.Spot, ref string, like *Detail, sys measure.System) Above {
 	if len(spots) == 0 {
 		return Above{}
 	}
 	h := spots[0].H
-	a := Above{Round: s.Kind() == bag.Round, R: mm(s.LengthAt(h)) / 2, L: mm(s.LengthAt(h)), B: mm(s.WidthAt(h))}
+	a := Above{Shown: like.Shown, Type: like.Type, Round: s.Kind() == bag.Round, R: mm(s.LengthAt(h)) / 2, L: mm(s.LengthAt(h)), B: mm(s.WidthAt(h))}
 	a.RimR = mm(s.LengthAt(s.Height())) / 2
 	a.BoxX, a.BoxY = -a.L/2, -a.B/2
 	halfW, halfH := a.L/2+40, a.B/2+40
@@ -50,7 +53,10 @@ func AboveOf(s bag.Shape, spots []bag.Spot, ref string, sys measure.System) Abov
 		a.Lines = append(a.Lines, nearest(spots, sys))
 		a.Says += ", " + sys.Length(bag.Nearest(spots)) + " to each other"
 	}
-	a.Lines = append(a.Lines, toWall(s, spots, sys))
+	a.Lines = append(a.Lines, toWall(s, spots, a.Lines, sys))
+	for i := range a.Lines {
+		a.Lines[i].TY -= a.Type / 3
+	}
 	return a
 }
 
@@ -67,14 +73,21 @@ func nearest(spots []bag.Spot, sys measure.System) Distance {
 	return dimension(p.X, p.Y, q.X, q.Y, sys.Length(d))
 }
 
-// toWall draws the shortest way to the wall from the spot that is nearest it
-// and furthest right.
-func toWall(s bag.Shape, spots []bag.Spot, sys measure.System) Distance {
+// toWall draws the shortest way to the wall, of the spots that are as near it as
+// any from the one furthest from the lines drawn already.
+func toWall(s bag.Shape, spots []bag.Spot, drawn []Distance, sys measure.System) Distance {
 	least := bag.ToWall(s, spots)
-	best := spots[0]
+	best, apart := spots[0], -1.0
 	for _, p := range spots {
-		if near := bag.ToWall(s, []bag.Spot{p}); near < least+0.05 && (p.X > best.X || bag.ToWall(s, []bag.Spot{best}) > least+0.05) {
-			best = p
+		if bag.ToWall(s, []bag.Spot{p}) > least+0.05 {
+			continue
+		}
+		far := 0.0
+		for _, d := range drawn {
+			far += math.Hypot(float64(mm(p.X)-d.TX), float64(mm(p.Y)-d.TY))
+		}
+		if far > apart {
+			best, apart = p, far
 		}
 	}
 	x, y := best.X, best.Y
@@ -98,6 +111,6 @@ func abs(l measure.Length) measure.Length { return max(l, -l) }
 
 func dimension(x1, y1, x2, y2 measure.Length, text string) Distance {
 	d := Distance{X1: mm(x1), Y1: mm(y1), X2: mm(x2), Y2: mm(y2), Text: text}
-	d.TX, d.TY = (d.X1+d.X2)/2, (d.Y1+d.Y2)/2-14
+	d.TX, d.TY = (d.X1+d.X2)/2, (d.Y1+d.Y2)/2
 	return d
 }

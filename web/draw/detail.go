@@ -19,6 +19,7 @@ type Detail struct {
 	Litres []Letter // litres on the right
 	StemUp string   // dimension line of the stems
 	Scale  float64  // px per mm at which it fits a phone
+	Shown  float64  // px per mm at which it is shown where there is room
 	Type   int      // size of letters, in mm
 }
 
@@ -28,6 +29,9 @@ type Letter struct {
 	Text   string
 	Strong bool // laid already, against to come
 }
+
+// deskOverPhone is how much larger a drawing is shown on a desk than on a phone.
+const deskOverPhone = 1.36
 
 // Room for letters in a Detail: left and right of the bag, and between lines, in
 // mm at the scale of a phone.
@@ -62,6 +66,7 @@ func DetailOf(l Look, defs *Defs) Detail {
 	d.View = viewBox(d.X0, d.Y0, d.W, d.H)
 	d.WallX = half + leaves
 
+	d.Shown = d.Scale * deskOverPhone
 	d.Type = int(16 / d.Scale)
 	line := int(linePx / d.Scale)
 	d.letterLevels(st, l.Units, line)

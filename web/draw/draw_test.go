@@ -1,0 +1,211 @@
+package draw
+
+import (
+	"math"
+	"regexp"
+	"strconv"
+	"strings"
+	"testing"
+	"testing/quick"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/lift"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// cask is a planting of three pieces in a cask, raised once, stems measured.
+func cask(t *testing.T, log ...garden.Entry) garden.Standing {
+	t.Helper()
+	shape, err := bag.NewRound(36, 40, 42)
+	if err != nil {
+		t.Fatal(err)
+	}
+	p := garden.Planting{
+		Bag:     garden.Bag{Label: "R1", Model: garden.Model{ID: 1, Shape: shape, Material: garden.Fabric}},
+		Variety: garden.Variety{Name: `<b>&"`, Class: crop.Maincrop}, Number: 3, Filling: hill.Defaults(hill.Steps),
+	}
+	s, err := garden.Replay(&p, log)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return garden.Standing{Planting: p, State: s}
+}
+
+var grown = []garden.Entry{
+	{ID: 1, Kind: garden.Planted, Day: 100, Pieces: []measure.Mass{60, 60, 480}},
+	{ID: 2, Kind: garden.Raised, Day: 140, RaiseBy: 10},
+	{ID: 3, Kind: garden.Measured, Day: 141, Height: 14},
+}
+
+func numbers(t *testing.T, s string) []int {
+	t.Helper()
+	var out []int
+	for _, m := range regexp.MustCompile(`-?\d+`).FindAllString(s, -1) {
+		n, err := strconv.Atoi(m)
+		if err != nil {
+			t.Fatal(err)
+		}
+		out = append(out, n)
+	}
+	return out
+}
+
+func TestSectionIsTrueToScale(t *testing.T) {
+	st := cask(t, grown...)
+	var defs Defs
+	s := Of(Look{Standing: &st}, &defs)
+	if len(s.Bands) != 3 {
+		t.Fatalf("%d layers are drawn, want 3", len(s.Bands))
+	}
+	// 18 to 28 cm: inside diameters 37.7 and 38.7 cm, in mm about the middle.
+	if got := numbers(t, s.Bands[2].Path); got[1] != -180 || got[4] != -280 || got[2] != 188 || got[3] != 193 {
+		t.Errorf("the raise is drawn as %s", s.Bands[2].Path)
+	}
+	if got := numbers(t, s.Next); got[1] != -380 {
+		t.Errorf("the next level is drawn at %d mm, want 380", -got[1])
+	}
+	for _, u := range s.Tubers {
+		if got := numbers(t, u.At); got[1] != -100 {
+			t.Errorf("a piece lies at %d mm, want 100", -got[1])
+		}
+	}
+	if !strings.HasSuffix(s.Tubers[2].At, "scale(2)") { // eight times the weight is twice the size
+		t.Errorf("the piece of 480 g is drawn at %s, want twice as large as one of 60 g", s.Tubers[2].At)
+	}
+	if top := -s.Y0; top < 420 || top < 280+140 {
+		t.Errorf("the view ends %d mm up and cuts off rim or stems", top)
+	}
+	if strings.Contains(s.Says, "<") || !strings.Contains(s.Says, "&lt;b&gt;&amp;&#34;") {
+		t.Errorf("the words %q are not escaped", s.Says)
+	}
+}
+
+func TestPlantsStandAsTallAsMeasured(t *testing.T) {
+	for _, height := range []measure.Length{3, 4, 9, 19, 28, 61, 130} {
+		var defs Defs
+		ref, size := defs.plant(crop.Potato, height)
+		top := 0
+		for _, p := range defs.Plants {
+			for _, stem := range strings.Split(p.Stems, "M")[1:] {
+				at := numbers(t, stem)
+				top = max(top, -at[len(at)-1])
+			}
+		}
+		if drawn := float64(top) * size; math.Abs(drawn-height.Millimetres()) > 0.02*height.Millimetres()+1 {
+			t.Errorf("stems of %v are drawn %.0f mm tall with %s", height, drawn, ref)
+		}
+	}
+	var defs Defs
+	defs.plant(crop.Potato, 19)
+	defs.plant(crop.Potato, 20)
+	if len(defs.Plants) != 1 {
+		t.Errorf("stems of 19 and 20 cm take %d symbols, want one", len(defs.Plants))
+	}
+}
+
+func TestDetailLettersDoNotMeet(t *testing.T) {
+	for _, log := range [][]garden.Entry{nil, grown[:1], grown, append(append([]garden.Entry{}, grown...), garden.Entry{ID: 4, Kind: garden.Raised, Day: 150, RaiseBy: 1})} {
+		st := cask(t, log...)
+		var defs Defs
+		d := DetailOf(Look{Standing: &st}, &defs)
+		for _, letters := range [][]Letter{d.Levels, d.Litres} {
+			for i := range letters[1:] {
+				if letters[i].Y-letters[i+1].Y < d.Type {
+					t.Errorf("%q and %q meet", letters[i].Text, letters[i+1].Text)
+				}
+			}
+		}
+		if d.W < 2*d.WallX {
+			t.Errorf("the view of %d mm is narrower than the bag", d.W)
+		}
+	}
+}
+
+func TestHeapHoldsTheWholeHarvest(t *testing.T) {
+	check := func(counts [4]uint8) bool {
+		var batches []lift.Batch
+		want := 0
+		for i, c := range counts {
+			n := int(c%60) + 1
+			want += n
+			batches = append(batches, lift.Batch{Gross: measure.Mass(n * (20 + 40*i)), Grade: lift.Grades()[i], Count: n})
+		}
+		var up []Use
+		width, height := stack(discsOf(batches), &up)
+		return len(up) == want && width > 0 && height > 0
+	}
+	if err := quick.Check(check, nil); err != nil {
+		t.Error(err)
+	}
+	if got := discsOf([]lift.Batch{{Gross: 70, Grade: lift.OldMother, Count: 1}, {Gross: 790, Grade: lift.Keep}}); len(got) != 10 {
+		t.Errorf("790 g uncounted and the mother tuber make %d tubers, want 10 of about 80 g", len(got))
+	}
+	if r := radius(80); math.Abs(r-26.05) > 0.05 { // (3·80 ÷ 4π·1.08)^⅓ = 2.605 cm
+		t.Errorf("a tuber of 80 g has a radius of %.2f mm, want 26.05", r)
+	}
+}
+
+func TestCompareStandsPointsAndFansRatios(t *testing.T) {
+	points := []Point{{Label: "R1", Seed: 100, Harvest: 2000}, {Label: `"R2"`, Seed: 200, Harvest: 1000, Unweighed: true}, {Label: "R3", Seed: 150, Harvest: 100}}
+	c := CompareOf(points, measure.Metric)
+	unit := func(m MarkedPoint) (g, kg float64) {
+		x0, x1, y0, y1 := c.XTicks[0], c.XTicks[1], c.YTicks[0], c.YTicks[1]
+		sx, _ := strconv.ParseFloat(x1.Text, 64)
+		sy, _ := strconv.ParseFloat(y1.Text, 64)
+		return float64(m.X-x0.X) / float64(x1.X-x0.X) * sx, float64(m.Y-y0.Y) / float64(y1.Y-y0.Y) * sy
+	}
+	for i, m := range c.Marks {
+		if g, kg := unit(m); math.Abs(g-points[i].Seed.Grams()) > 1 || math.Abs(kg-points[i].Harvest.Kilograms()) > 0.02 {
+			t.Errorf("%s stands at %.1f g, %.2f kg", m.Label, g, kg)
+		}
+		if (m.More != "") != points[i].Unweighed {
+			t.Errorf("%s is marked as more: %v", m.Label, m.More != "")
+		}
+	}
+	even := 0
+	for _, r := range c.Rays {
+		if r.X1 != c.Left || r.Y1 != c.Bottom || r.X2 > c.Right || r.Y2 < c.Top {
+			t.Errorf("the line %s runs from %d,%d to %d,%d", r.Text, r.X1, r.Y1, r.X2, r.Y2)
+		}
+		if r.BreakEven {
+			even++
+		}
+	}
+	if even != 1 || len(c.Rays) < 3 {
+		t.Errorf("%d lines, %d of them break-even", len(c.Rays), even)
+	}
+	if c.Marks[1].Label != "&#34;R2&#34;" {
+		t.Errorf("the label %q is not escaped", c.Marks[1].Label)
+	}
+	if none := CompareOf(nil, measure.US); len(none.Marks) != 0 || len(none.XTicks) == 0 {
+		t.Errorf("no points make %+v", none)
+	}
+}
+
+func TestLabelsOfCloseBagsDoNotMeet(t *testing.T) {
+	var points []Point
+	for i := range 9 {
+		points = append(points, Point{Label: "R" + strconv.Itoa(i), Seed: measure.Mass(150 + 14*(i%3)), Harvest: measure.Mass(2000 + 160*(i/3))})
+	}
+	c := CompareOf(points, measure.Metric)
+	at := func(m MarkedPoint) box {
+		b := box{m.TX, m.TY - labelH + 3, m.TX + labelW, m.TY + 3}
+		switch m.Anchor {
+		case "end":
+			b.x1, b.x2 = m.TX-labelW, m.TX
+		case "middle":
+			b.x1, b.x2 = m.TX-labelW/2, m.TX+labelW/2
+		}
+		return b
+	}
+	for i, m := range c.Marks {
+		for _, o := range c.Marks[i+1:] {
+			if at(m).meets(at(o)) {
+				t.Errorf("the labels of %s and %s meet", m.Label, o.Label)
+			}
+		}
+	}
+}
