@@ -162,6 +162,22 @@ func TestLadderIsLaidAgainAfterAnOddRaise(t *testing.T) {
 	}
 }
 
+func TestNextLayerIsCutOnlyOnceStemsCallForIt(t *testing.T) {
+	p, id := planted(t)
+	for _, c := range []struct{ stem, shown, now measure.Length }{
+		{4, 10, 0},   // waits as planned; forced today it would bury the stems
+		{12, 10, 6},  // forced today, 6 cm must show
+		{19, 10, 10}, // called for, and there is room
+	} {
+		_, err := p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: c.stem})
+		p.must(err)
+		s := p.state(id)
+		if shown, now := s.Upcoming().Thickness(), s.Next(&s.Planting).Thickness(); shown != c.shown || now != c.now {
+			t.Errorf("stems of %v: next layer %v, today %v; want %v, %v", c.stem, shown, now, c.shown, c.now)
+		}
+	}
+}
+
 func TestEntriesThatCannotBeAreRefusedAtTheirField(t *testing.T) {
 	p, id := planted(t)
 	before := len(p.state(id).Log)

@@ -179,7 +179,7 @@ func find[T any](list []T, is func(T) bool) (T, bool) {
 func planFault(err error) error {
 	var p *hill.PlanError
 	if errors.As(err, &p) {
-		return fault(p.Field, p.Why)
+		return Faults{{p.Field, p.Says}}
 	}
 	return err
 }

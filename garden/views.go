@@ -17,9 +17,18 @@ type Standing struct {
 	Job job.Job
 }
 
-// Upcoming is the next layer, cut down to what the stems can take; nil when the
-// bag is full.
-func (s *Standing) Upcoming() *hill.Rung { return s.Next(&s.Planting) }
+// Upcoming is the next layer as it will go on: as planned while the stems are
+// short of calling for it, and fitted to them once they do; nil when the bag is
+// full.
+func (s *Standing) Upcoming() *hill.Rung {
+	if len(s.Rungs) == 0 {
+		return nil
+	}
+	if r := s.Rungs[0]; !s.StemKnown || s.Stem < r.Trigger {
+		return &r
+	}
+	return s.Next(&s.Planting)
+}
 
 // standingOf puts a planting and its log together for a day. A log that no
 // longer replays, which the use cases never write, is an error.
@@ -33,7 +42,7 @@ func standingOf(p Planting, log []Entry, today measure.Day) (Standing, error) {
 		st.Job = job.Of(job.Bag{
 			Class: p.Variety.Class, PacketDays: p.Variety.PacketDays, Number: p.Number,
 			Planted: s.Stage == StageGrowing, DaysPlanted: int(today - s.Planted),
-			Next: s.Next(&p), StemKnown: s.StemKnown, Stem: s.Stem, DaysMeasured: int(today - s.StemDay),
+			Next: st.Upcoming(), StemKnown: s.StemKnown, Stem: s.Stem, DaysMeasured: int(today - s.StemDay),
 		})
 	}
 	return st, nil

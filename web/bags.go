@@ -99,7 +99,7 @@ func addModelForm(sys measure.System) Form {
 	}
 	unit := string(sys.LengthUnit())
 	return Form{
-		Name: "model", Title: "Add a kind of bag", Action: "/models", Button: "Add this kind",
+		Name: "model", Caution: beware("containers", "load"), Title: "Add a kind of bag", Action: "/models", Button: "Add this kind",
 		Says: "Inside measures, as it stands filled. A box needs both sides.",
 		Fields: []Field{
 			{Name: "name", Label: "Name", Kind: "text"},

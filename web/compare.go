@@ -19,7 +19,6 @@ type compareBody struct {
 	Lines     []compareLine
 	Chart     draw.Compare
 	Heaps     []draw.Heap
-	Scale     float64
 	Columns   []column
 	Varieties []Option
 	Years     []Option
@@ -115,12 +114,11 @@ func (s *Site) groupWorking(c *gin.Context) {
 
 // heaps draws the lines in the order of the table.
 func (b *compareBody) heaps(sys measure.System) {
-	b.Scale = rowScale
 	for i := range b.Lines {
 		if len(b.Lines[i].Batches) == 0 {
 			continue
 		}
-		h := draw.HeapOf(&b.Lines[i].Standing, sys)
+		h := draw.HeapOf(&b.Lines[i].Standing, rowScale, sys)
 		h.Href = b.Lines[i].Href()
 		b.Heaps = append(b.Heaps, h)
 	}

@@ -49,7 +49,7 @@ type Form struct {
 	Error       string // about the form as a whole
 	Fields      []Field
 	Open        bool
-	Caution     string
+	Caution     []caution
 	Says        string // a line of what it does, above the fields
 }
 

@@ -142,7 +142,7 @@ func (s *Site) planPage(c *gin.Context, status int, t typed) {
 	}
 	body.Form = plan.fill(planForm(cat, a, r.units))
 	body.Drill = !draft.Drainage.Plantable
-	body.Reason = a.school.Habit().Reason
+	body.Reason = a.school.Habit().Reason.In(r.units)
 	if err == nil && r.faults == nil {
 		body.show(&draft, a, r.units)
 	}
@@ -208,7 +208,7 @@ func planForm(cat garden.Catalogue, a planAsk, sys measure.System) Form {
 	f := a.filling
 	suggested := bag.Suggest(a.bag.Model.Shape, f.Headspace, a.variety.Class, a.school == hill.TwoLevel)
 	usual := garden.DefaultLadder(a.bag.Model.Shape, a.variety.Class, a.school)
-	form := Form{Name: "plan", Action: "/plan", Button: "Save this plan", Fields: []Field{
+	form := Form{Name: "plan", Caution: beware("drill", "containers"), Action: "/plan", Button: "Save this plan", Fields: []Field{
 		{Name: "bag", Label: "Bag", Kind: "choice", Value: fmt.Sprint(a.bag.ID), Options: bags},
 		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(a.variety.ID), Options: varieties},
 		{Name: "school", Label: "Filling", Kind: "choice", Value: string(a.school), Options: append([]Option{{Value: "", Name: "usual for its class"}}, schools...)},

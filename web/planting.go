@@ -8,6 +8,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/web/draw"
@@ -26,6 +27,7 @@ type plantingBody struct {
 	Error   string
 	Loose   measure.Volume // medium of the whole plan
 	Ratio   string
+	Heap    *draw.Heap // what was lifted, nil when nothing was
 }
 
 // logLine is one entry put into words.
@@ -107,11 +109,14 @@ func saidOf(code string) string {
 	return ""
 }
 
+// heapScale is the scale of a single heap, in px per mm.
+const heapScale = 0.4
+
 // tell fills the body from a planting.
 func (b *plantingBody) tell(st *garden.Standing, t typed, done string, today measure.Day) {
 	for i := len(st.Log) - 1; i >= 0; i-- {
 		e := &st.Log[i]
-		line := logLine{e.ID, e.Day, entryWords(e, t.units), newKey()}
+		line := logLine{e.ID, e.Day, entryWords(st, e, t.units), newKey()}
 		b.Log = append(b.Log, line)
 		if done == fmt.Sprint(e.ID) {
 			b.Done = &line
@@ -123,6 +128,10 @@ func (b *plantingBody) tell(st *garden.Standing, t typed, done string, today mea
 	if r, ok := st.Measures().Ratio(); ok {
 		b.Ratio = fmt.Sprintf("%.1f", r)
 	}
+	if len(st.Batches) > 0 {
+		heap := draw.HeapOf(st, heapScale, t.units)
+		b.Heap = &heap
+	}
 	for _, f := range entryForms(st, t.units, today) {
 		b.Forms = append(b.Forms, t.fill(f))
 	}
@@ -132,8 +141,8 @@ func (b *plantingBody) tell(st *garden.Standing, t typed, done string, today mea
 	}, t.units)
 }
 
-// entryWords says what an entry records.
-func entryWords(e *garden.Entry, sys measure.System) string {
+// entryWords says what an entry of a planting records.
+func entryWords(st *garden.Standing, e *garden.Entry, sys measure.System) string {
 	switch e.Kind {
 	case garden.Planted:
 		if e.Slips > 0 {
@@ -150,6 +159,9 @@ func entryWords(e *garden.Entry, sys measure.System) string {
 		}
 		return "raised " + sys.Length(e.RaiseBy)
 	case garden.Measured:
+		if st.Variety.Class.Crop() == crop.SweetPotato {
+			return "vines " + sys.Length(e.Height) + " long"
+		}
 		return "stems " + sys.Length(e.Height) + " above the medium"
 	case garden.Weighed:
 		return weighedWords(e, sys)

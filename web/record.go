@@ -50,13 +50,13 @@ const spare = 1
 func plantForm(st *garden.Standing, sys measure.System, at string, day Field) Form {
 	f := Form{Name: "plant", Title: "Plant", Action: at + "plant", Button: "Planted", Open: true}
 	if st.Variety.Class.Crop() == crop.SweetPotato {
+		f.Caution = beware("mix")
 		f.Says = "Slips have next to no weight: count them."
 		f.Fields = []Field{{Name: "slips", Label: "Slips planted", Kind: "count", Value: fmt.Sprint(st.Number)}, day}
 		return f
 	}
 	f.Says = "Weigh each piece in. The sum is the seed weight that the harvest is held against."
-	f.Caution = "Sprouts and green parts are poisonous: wash your hands, keep pieces from children and pets. " +
-		"Keep potting mix damp and its dust away from your face."
+	f.Caution = beware("green", "mix")
 	for i := 1; i <= min(st.Number+spare, mostPieces); i++ {
 		f.Fields = append(f.Fields, Field{
 			Name: fmt.Sprintf("piece-%d", i), Label: fmt.Sprintf("Piece %d", i), Kind: "piece",
@@ -69,7 +69,7 @@ func plantForm(st *garden.Standing, sys measure.System, at string, day Field) Fo
 
 func raiseForm(st *garden.Standing, sys measure.System, at string, day Field) Form {
 	f := Form{Name: "raise", Title: "Raise a layer", Action: at + "raise", Button: "Raised", Open: st.Job.Kind == job.Raise}
-	f.Caution = "A wet bag is heavier than it looks. Keep mix damp while you pour; gloves on."
+	f.Caution = beware("mix", "lifting")
 	by := Field{
 		Name: "by", Label: "How much went on", Kind: "quantity", Unit: string(sys.LengthUnit()),
 		Read: fmt.Sprintf("/read/rise?planting=%d", st.Planting.ID), Hint: "A height, or loose litres: 10 cm or 12 L",
@@ -77,9 +77,10 @@ func raiseForm(st *garden.Standing, sys measure.System, at string, day Field) Fo
 	if sys != measure.Metric {
 		by.Hint = "A height, or loose gallons: 4 in or 3 gal"
 	}
-	next := st.Upcoming()
+	next := st.Next(&st.Planting)
 	switch {
 	case next == nil:
+		f.Title, f.Button = "Top up", "Topped up"
 		f.Says = "The bag is full to its planned level. A top-up may go as far as the rim."
 	case next.Thickness() < 0.5:
 		f.Says = fmt.Sprintf("Stems are too short: a layer now would bury them. The next goes on at %s.", sys.Length(next.Trigger))
@@ -268,7 +269,7 @@ func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed
 		if e.Kind != garden.Weighed {
 			continue
 		}
-		line := logLine{e.ID, e.Day, entryWords(e, sys), newKey()}
+		line := logLine{e.ID, e.Day, entryWords(st, e, sys), newKey()}
 		body.Batches = append(body.Batches, line)
 		if c.Query("done") == fmt.Sprint(e.ID) {
 			body.Done = &line
@@ -285,10 +286,10 @@ func weighForm(st *garden.Standing, cat garden.Catalogue, sys measure.System, to
 	}
 	var grades []Option
 	for _, g := range lift.Grades() {
-		grades = append(grades, Option{Value: string(g), Name: g.Name()})
+		grades = append(grades, Option{Value: string(g), Name: g.Name().In(sys)})
 	}
 	return Form{
-		Name: "weigh", Action: fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), Button: "Weigh in",
+		Name: "weigh", Caution: beware("green", "lifting"), Action: fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), Button: "Weigh in",
 		Fields: []Field{
 			{Name: "gross-1", Label: "On the scale", Kind: "quantity", Unit: string(sys.ScaleUnit())},
 			{Name: "container-1", Label: "In which container", Kind: "choice", Options: containers},

@@ -187,7 +187,7 @@ func (l seasonLine) at(stage string) float64 {
 
 // stages that exist, each under its digit of the year's order.
 func (s *Site) stages(here string) []stage {
-	list := []stage{{"1", "Today", "/", false}, {"2", "Plan", "/plan", false}, {"4", "Bags", "/bags", false}, {"7", "Compare", "/compare", false}}
+	list := []stage{{"1", "Today", "/", false}, {"2", "Plan", "/plan", false}, {"4", "Bags", "/bags", false}, {"7", "Compare", "/compare", false}, {"9", "Guide", "/guide", false}}
 	for i := range list {
 		list[i].Here = list[i].Name == here
 	}

@@ -94,6 +94,9 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/compare", s.compare)
 	r.GET("/compare/working/ratio", s.groupWorking)
 
+	r.GET("/guide", s.guide)
+	r.GET("/guide/:key", s.term)
+
 	r.POST("/units", s.setUnits)
 	r.POST("/clock", s.stepClock)
 }

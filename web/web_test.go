@@ -119,6 +119,8 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plantings/15/working/rung-1":     "settles",
 		"/plan/working/number?bag=1":       "litre rule",
 		"/compare":                         "seed back",
+		"/guide":                           "General information only",
+		"/guide/settled":                   "/guide#settled",
 		"/compare/working/ratio?year=2024": "not the mean of ratios",
 		"/today/working/mix":               "R6: 28 cm to 38 cm",
 		"/models/3/working/standing":       "lowest hole",
@@ -131,7 +133,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 			t.Errorf("%s answers %d and does not say %q", path, status, says)
 		}
 	}
-	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js"} {
+	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon"} {
 		if status, _ := s.get(path); status != http.StatusNotFound {
 			t.Errorf("%s answers %d, want 404", path, status)
 		}

@@ -50,23 +50,27 @@ type Ladder struct {
 
 // Refusals of Lay. Each is a *PlanError naming the field.
 var (
-	ErrHeadspace = &PlanError{"headspace", "The headspace leaves no room for medium in this bag."}
-	ErrBase      = &PlanError{"base", "The base layer must lie between 0 and the usable top."}
-	ErrCover     = &PlanError{"cover", "Seed needs some cover: more than 0."}
-	ErrLayer     = &PlanError{"layer", "A layer must be at least 1 cm."}
-	ErrSettling  = &PlanError{"settling", "Settling is a share of the loose volume from 0 to 0.9."}
-	ErrTwoLevel  = &PlanError{"school", "Two levels of seed need a bag of at least 25 L usable and 35 cm deep."}
-	ErrHabit     = &PlanError{"school", "Two levels are for determinate types: earlies, not maincrops or sweet potatoes."}
-	ErrSweet     = &PlanError{"school", "Sweet potatoes are filled once: slips are set deep and not raised."}
+	ErrHeadspace = &PlanError{"headspace", measure.Say("The headspace leaves no room for medium in this bag.")}
+	ErrBase      = &PlanError{"base", measure.Say("The base layer must lie between 0 and the usable top.")}
+	ErrCover     = &PlanError{"cover", measure.Say("Seed needs some cover: more than 0.")}
+	ErrLayer     = &PlanError{"layer", measure.Say("A layer must be at least {}.", thinnest)}
+	ErrSettling  = &PlanError{"settling", measure.Say("Settling is a share of the loose volume from 0 to 0.9.")}
+	ErrTwoLevel  = &PlanError{"school", measure.Say("Two levels of seed need a bag of at least {} usable, filled {} deep.", twoLevelLitres, twoLevelDepth)}
+	ErrHabit     = &PlanError{"school", measure.Say("Two levels are for determinate types: earlies, not maincrops or sweet potatoes.")}
+	ErrSweet     = &PlanError{"school", measure.Say("Sweet potatoes are filled once: slips are set deep and not raised.")}
 )
 
 // PlanError is a plan that cannot be laid; Field names the number at fault.
 type PlanError struct {
 	Field string
-	Why   string
+	Says  measure.Phrase
 }
 
-func (e *PlanError) Error() string { return e.Why }
+// Error says it in metric, for logs and scripts.
+func (e *PlanError) Error() string { return e.Says.In(measure.Metric) }
+
+// thinnest layer that is worth a walk, in cm.
+const thinnest measure.Length = 1
 
 // Suits checks a school against a class: sweet potatoes are filled once, two
 // levels are for determinate potatoes.
@@ -198,7 +202,7 @@ func (p Plan) check(s bag.Shape) error {
 		return ErrBase
 	case p.Cover <= 0:
 		return ErrCover
-	case p.School != FillOnce && p.MaxLayer < 1:
+	case p.School != FillOnce && p.MaxLayer < thinnest:
 		return ErrLayer
 	}
 	return nil

@@ -22,7 +22,7 @@ func Schools() []School { return []School{FillOnce, Steps, LittleAndOften, TwoLe
 // Habit of a school: what it says about filling and raising. Practice.
 type Habit struct {
 	Name   string
-	Reason string // one line, for whom and why
+	Reason measure.Phrase // one line, for whom and why
 	Base   measure.Length
 	Cover  measure.Length
 	// Layer is the most one raise adds; Trigger the stem height above the medium
@@ -32,19 +32,19 @@ type Habit struct {
 
 var habits = map[School]Habit{
 	FillOnce: {
-		Name: "fill once", Reason: "Early types set tubers at one level, and a filled bag dries less.",
+		Name: "fill once", Reason: measure.Say("Early types set tubers at one level, and a filled bag dries less."),
 		Base: 10, Cover: 8,
 	},
 	Steps: {
-		Name: "steps", Reason: "For maincrops: a layer of up to 10 cm each time stems stand 18 cm tall keeps tubers covered and dark.",
+		Name: "steps", Reason: measure.Say("For maincrops: a layer of up to {} each time stems stand {} tall keeps tubers covered and dark.", measure.Length(10), measure.Length(18)),
 		Base: 10, Cover: 8, Layer: 10, Trigger: 18, Showing: 6,
 	},
 	LittleAndOften: {
-		Name: "little and often", Reason: "For growers at home every day: 5 cm at a time as soon as stems stand 7 cm.",
+		Name: "little and often", Reason: measure.Say("For growers at home every day: {} at a time as soon as stems stand {}.", measure.Length(5), measure.Length(7)),
 		Base: 8, Cover: 5, Layer: 5, Trigger: 7, Showing: 2.5,
 	},
 	TwoLevel: {
-		Name: "two-level", Reason: "Two rings of seed for determinate types in deep bags, filled on one day.",
+		Name: "two-level", Reason: measure.Say("Two rings of seed for determinate types in deep bags, filled on one day."),
 	},
 }
 

@@ -95,7 +95,7 @@ func looking(b Bag) Job {
 	switch {
 	case k.Crop == crop.SweetPotato && b.DaysPlanted >= days:
 		return Job{Look, measure.Say("lift before cold"),
-			measure.Say("{} days since planting, the packet says {}: lift before the medium falls under 13 °C.", b.DaysPlanted, days)}
+			measure.Say("{} days since planting, the packet says {}: lift before the medium falls under {}.", b.DaysPlanted, days, measure.Temperature(13))}
 	case early && b.DaysPlanted >= min(days, feelEarliesFrom):
 		return Job{Look, measure.Say("feel for tubers"),
 			measure.Say("{} days since planting: feel in for tubers of egg size before you lift.", b.DaysPlanted)}

@@ -26,18 +26,21 @@ func Grades() []Grade {
 	return []Grade{Keep, Small, EatFirst, SavedSeed, Green, Rotten, OldMother}
 }
 
-var gradeNames = map[Grade]string{
-	Keep:      "keep: sound, 40 g and over",
-	Small:     "small: under 40 g",
-	EatFirst:  "eat first: cut, speared, split, scabby",
-	SavedSeed: "saved as seed",
-	Green:     "green: discard",
-	Rotten:    "rotten or eaten by pests: discard",
-	OldMother: "old mother tuber: not counted",
+// smallUnder is the weight under which a sound tuber is graded small. Practice.
+const smallUnder = 40 * measure.Gram
+
+var gradeNames = map[Grade]measure.Phrase{
+	Keep:      measure.Say("keep: sound, {} and over", smallUnder),
+	Small:     measure.Say("small: under {}", smallUnder),
+	EatFirst:  measure.Say("eat first: cut, speared, split, scabby"),
+	SavedSeed: measure.Say("saved as seed"),
+	Green:     measure.Say("green: discard"),
+	Rotten:    measure.Say("rotten or eaten by pests: discard"),
+	OldMother: measure.Say("old mother tuber: not counted"),
 }
 
 // Name of the grade with what belongs in it.
-func (g Grade) Name() string { return gradeNames[g] }
+func (g Grade) Name() measure.Phrase { return gradeNames[g] }
 
 // Known reports whether g is one of Grades.
 func (g Grade) Known() bool { _, ok := gradeNames[g]; return ok }

@@ -17,8 +17,9 @@ type Heap struct {
 	Label, Variety, Href string
 	Says                 string
 	X0, Y0, W, H         int
-	Tubers               []Use // above the ground; discards are refs of their own
-	Seed                 []Use // below it
+	Shown                float64 // px per mm
+	Tubers               []Use   // above the ground; discards are refs of their own
+	Seed                 []Use   // below it
 }
 
 // tuberDensity of a potato or sweet potato, in g per cm³, and how much longer
@@ -34,9 +35,9 @@ const (
 	badTuber   = "t1"
 )
 
-// HeapOf draws a finished planting.
-func HeapOf(st *garden.Standing, sys measure.System) Heap {
-	h := Heap{Label: html.EscapeString(st.Bag.Label), Variety: html.EscapeString(st.Variety.Name)}
+// HeapOf draws what was lifted from a planting at a scale in px per mm.
+func HeapOf(st *garden.Standing, scale float64, sys measure.System) Heap {
+	h := Heap{Shown: scale, Label: html.EscapeString(st.Bag.Label), Variety: html.EscapeString(st.Variety.Name)}
 	discs := discsOf(st.Batches)
 	width, height := stack(discs, &h.Tubers)
 	var seed []disc

@@ -14,7 +14,7 @@
   };
 
   document.addEventListener("click", (e) => {
-    const working = e.target.closest("a.w");
+    const working = e.target.closest("a.w, a.term");
     if (working && !e.ctrlKey && !e.metaKey && !e.shiftKey) {
       e.preventDefault();
       opener = working;

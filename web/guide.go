@@ -1,0 +1,113 @@
+package web
+
+import (
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/core/working"
+	"glebata/garden"
+)
+
+// term is a grower's word and what it means.
+type term struct {
+	Key, Word string
+	Means     measure.Phrase
+}
+
+// terms of the trade, in the order of the guide.
+var terms = []term{
+	{"settled", "settled and loose", measure.Say("Medium sinks after rain and watering. Settled litres are what stands in the bag a fortnight on; loose litres are what you pour. Heights in Glebata are settled.")},
+	{"headspace", "headspace", measure.Say("What stays free below the rim for watering and mulch, usually {}.", usualHeadspace)},
+	{"ladder", "ladder", measure.Say("The levels a bag is filled to: on planting day, and layer by layer as the stems grow.")},
+	{"raise", "raising", measure.Say("Adding a layer of medium round the growing stems (hilling, earthing up). It keeps tubers covered and dark. Growers report more tubers from it on late types; the evidence is thin.")},
+	{"leave-showing", "leave showing", measure.Say("How much stem and leaf must stay above a new layer, so that the plant goes on growing.")},
+	{"seed", "seed", measure.Say("The tubers or cut pieces you plant. Their weight is what the harvest is held against.")},
+	{"slip", "slip", measure.Say("A rooted shoot of sweet potato. It has next to no weight, so a harvest is given for each slip.")},
+	{"ratio", "ratio", measure.Say("Edible harvest ÷ seed planted. At 1 the bag gave back just what went in.")},
+	{"edible", "edible", measure.Say("Keep, small, eat first and saved seed. Green and rotten ones are discards; the old mother tuber never counts.")},
+	{"tare", "tare", measure.Say("What the empty container weighs. Weighed once under a name, it is taken off by itself.")},
+	{"determinate", "determinate", measure.Say("Gardeners' word for the early habit of setting tubers at one level. Indeterminate types, the late ones, go on setting. A loose fit to botany.")},
+	{"litre-rule", "litre rule", measure.Say("How many to plant by root room: {} of medium each for earlies, {} for maincrops, {} for sweet potatoes, as far as the spacing allows.",
+		crop.FirstEarly.Constants().LitresPerPlant, crop.Maincrop.Constants().LitresPerPlant, crop.SweetMid.Constants().LitresPerPlant)},
+}
+
+// caution is what can hurt someone, said where the step is.
+type caution struct{ Key, Where, Says string }
+
+// cautions in full. Labels, local rules and qualified people come first.
+var cautions = []caution{
+	{"green", "Green or bitter potatoes, sprouts, leaves, berries", "Poisonous: discard green and bitter tubers; leaves and berries of potato are never eaten; keep raw and green ones from children and pets. Sweet potato leaves are another plant and are eaten."},
+	{"dust", "Perlite, dry peat, lime, sulphur, ash, fertiliser dust", "Wet it first; mask, gloves, eye protection; wash your hands."},
+	{"mix", "Potting mixes and composts", "Keep them damp and open bags away from your face (legionella); cover cuts (tetanus)."},
+	{"manure", "Manure", "Only well rotted near harvest; raw manure at least 120 days before harvest of a crop that touches the soil; local food rules."},
+	{"lifting", "Lifting", "A wet bag is heavier than it looks: two people or wheels over your own limit; bend your knees."},
+	{"load", "Balconies, roofs, decks", "A load figure is not a permission: ask the owner and a structural engineer; local codes; keep drains and escape ways free; tie down against wind."},
+	{"knives", "Knives", "Cut on a board, away from the hand; clean the blade."},
+	{"sprays", "Slug baits, sprays, sulphur", "Label rate and local law, never more; keep from children, pets, wildlife; note waiting times before harvest."},
+	{"electric", "Electric heat mats, lamps, pumps outdoors", "Outdoor-rated, with residual-current protection, off the wet floor; a qualified electrician for new circuits."},
+	{"containers", "Containers", "Food-safe material; no treated timber of unknown age, no tyres, no drums that held chemicals."},
+	{"notifiable", "Notifiable pests and diseases", "Report as the local plant-health service asks; do not move soil or tubers."},
+	{"gas", "Rotting potatoes in a closed room", "Dangerous gas: air the place before you enter; never store sealed."},
+	{"stored", "Stored tubers", "Rot spreads: throw out what is soft or smells."},
+	{"straw", "Straw, hay, manure from unknown fields", "May carry weedkiller: sow beans in a sample for 3 weeks first."},
+	{"canes", "Canes", "Cap the tips at eye height."},
+	{"drill", "Drill and blade work on containers", "Eye protection, and clamp the work."},
+	{"heat", "Heat", "Water and shade for the gardener too."},
+}
+
+// beware is the words of some cautions, to stand at a step.
+func beware(keys ...string) []caution {
+	var out []caution
+	for _, key := range keys {
+		for _, c := range cautions {
+			if c.Key == key {
+				out = append(out, c)
+			}
+		}
+	}
+	return out
+}
+
+type guideBody struct {
+	Terms    []term
+	Cautions []caution
+	Schools  []hill.Habit
+	Classes  []crop.Constants
+	Marks    []working.Mark
+}
+
+func (s *Site) guide(c *gin.Context) {
+	body := guideBody{Terms: terms, Cautions: cautions, Marks: []working.Mark{working.Sum, working.Practice, working.Published, working.Model, working.Yours}}
+	for _, school := range hill.Schools() {
+		body.Schools = append(body.Schools, school.Habit())
+	}
+	for _, class := range crop.Classes() {
+		body.Classes = append(body.Classes, class.Constants())
+	}
+	s.render(c, http.StatusOK, "guide", view{Title: "Guide", Stage: "Guide", Body: body})
+}
+
+// term opens what one word means, beside the page or as the guide's place.
+func (s *Site) term(c *gin.Context) {
+	for _, t := range terms {
+		if t.Key != c.Param("key") {
+			continue
+		}
+		if fragment(c) {
+			sys, err := s.units(c)
+			if err != nil {
+				s.fail(c, err)
+				return
+			}
+			s.write(c, http.StatusOK, "guide", "term", struct{ Key, Word, Says string }{t.Key, t.Word, t.Means.In(sys)})
+			return
+		}
+		c.Redirect(http.StatusSeeOther, "/guide#"+t.Key)
+		return
+	}
+	s.fail(c, garden.ErrNotFound)
+}
