@@ -6,6 +6,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"regexp"
 	"strconv"
 	"strings"
 	"testing"
@@ -140,6 +141,24 @@ func TestCoreAndGardenAskNoClock(t *testing.T) {
 			if strings.Contains(text, call) {
 				t.Errorf("%s calls %s: the clock and chance are arguments", file, call)
 			}
+		}
+	}
+}
+
+// A gin.Context is used again for another request while the database may still
+// watch it: what a handler hands on is the request's own context.
+func TestHandlersHandOnTheRequestsContext(t *testing.T) {
+	wrong := regexp.MustCompile(`\.garden\.\w+\(c[,)]`)
+	for _, file := range goFiles(t) {
+		if part, _ := partOf(file); part != "web" {
+			continue
+		}
+		content, err := os.ReadFile(file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if found := wrong.Find(content); found != nil {
+			t.Errorf("%s: %s hands on a gin.Context", file, found)
 		}
 	}
 }

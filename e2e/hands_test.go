@@ -111,9 +111,7 @@ func TestEverythingByKeyboard(t *testing.T) {
 	p.must("typing an amount", p.page.InsertText("4"))
 	p.key(input.Enter)
 	p.sees("Saved: raised 4 cm.")
-	if focus := p.asks(`() => document.activeElement.className`); focus != "done" {
-		t.Errorf("after saving the focus is on %q, want what was saved", focus)
-	}
+	p.waits("the focus on what was saved", `() => document.activeElement.className === "done"`)
 
 	p.asks(`() => document.querySelector(".facts a.w[href$=rung-1]").focus()`)
 	p.key(input.Enter)
@@ -220,7 +218,7 @@ func TestPlanFollowsEveryChoice(t *testing.T) {
 	p.choose("Variety", "Cold Quay")
 	p.sees("2 raises to 30 cm")
 	p.choose("Filling", "two-level")
-	p.sees("Two levels of seed need a bag of at least 25 L")
+	p.sees("Two levels of seed need a bag of at least 25.0 L")
 	p.choose("Filling", "little and often")
 	p.sees("raise 1, when stems stand 7 cm 13 cm")
 	p.press("Levels and settling")

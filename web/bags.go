@@ -43,12 +43,12 @@ const usualHeadspace measure.Length = 4
 func (s *Site) bags(c *gin.Context) { s.bagsPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) bagsPage(c *gin.Context, status int, t typed) {
-	cat, err := s.garden.Catalogue(c)
+	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
 		s.fail(c, err)
 		return
 	}
-	row, err := s.garden.Row(c, s.clock.Today())
+	row, err := s.garden.Row(c.Request.Context(), s.clock.Today())
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -135,7 +135,7 @@ func (s *Site) addBags(c *gin.Context) {
 	}
 	labels := strings.FieldsFunc(r.text("labels"), func(r rune) bool { return r == ' ' || r == ',' || r == ';' || r == '\t' })
 	n := garden.NewBags{Labels: labels, Model: r.id("model"), Place: r.text("place")}
-	_, err = s.garden.AddBags(c, n, s.asked(c))
+	_, err = s.garden.AddBags(c.Request.Context(), n, s.asked(c))
 	s.added(c, "bags", r, err, "Bags added: "+strings.Join(labels, ", ")+".", s.bagsPage)
 }
 
@@ -157,7 +157,7 @@ func (s *Site) addModel(c *gin.Context) {
 		s.bagsPage(c, http.StatusUnprocessableEntity, typed{form: "model", values: r.values, faults: r.faults})
 		return
 	}
-	_, err = s.garden.AddModel(c, m, s.asked(c))
+	_, err = s.garden.AddModel(c.Request.Context(), m, s.asked(c))
 	s.added(c, "model", r, err, "Kind of bag added: "+m.Name+".", s.bagsPage)
 }
 
@@ -206,7 +206,7 @@ func (s *Site) added(c *gin.Context, form string, r reading, err error, said str
 // find opens the bag whose label was typed.
 func (s *Site) find(c *gin.Context) {
 	label := strings.TrimSpace(c.Query("label"))
-	if _, err := s.garden.BagLabelled(c, label, s.clock.Today()); err != nil {
+	if _, err := s.garden.BagLabelled(c.Request.Context(), label, s.clock.Today()); err != nil {
 		s.render(c, http.StatusNotFound, "message", view{Title: "No such bag", Stage: "Bags",
 			Body: "There is no bag with the label “" + label + "”. The labels are on the Bags page."})
 		return

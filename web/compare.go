@@ -57,7 +57,7 @@ type seriesKey struct {
 }
 
 func (s *Site) compare(c *gin.Context) {
-	done, err := s.garden.Finished(c, s.clock.Today())
+	done, err := s.garden.Finished(c.Request.Context(), s.clock.Today())
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -99,7 +99,7 @@ func chosenOf(done []garden.Standing, q url.Values) []garden.Standing {
 
 // groupWorking is of the ratio of the bags chosen.
 func (s *Site) groupWorking(c *gin.Context) {
-	done, err := s.garden.Finished(c, s.clock.Today())
+	done, err := s.garden.Finished(c.Request.Context(), s.clock.Today())
 	if err != nil {
 		s.fail(c, err)
 		return

@@ -112,7 +112,7 @@ func choose[T any](list []T, id garden.ID, of func(T) garden.ID) T {
 func (s *Site) plan(c *gin.Context) { s.planPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) planPage(c *gin.Context, status int, t typed) {
-	cat, err := s.garden.Catalogue(c)
+	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -240,7 +240,7 @@ func varietyForm() Form {
 }
 
 func (s *Site) savePlan(c *gin.Context) {
-	cat, err := s.garden.Catalogue(c)
+	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -253,7 +253,7 @@ func (s *Site) savePlan(c *gin.Context) {
 	a := s.readPlan(cat, &r)
 	faults := r.faults
 	if faults == nil {
-		_, err = s.garden.PlanBag(c, garden.NewPlanting{
+		_, err = s.garden.PlanBag(c.Request.Context(), garden.NewPlanting{
 			Year: a.year, Bag: a.bag.ID, Variety: a.variety.ID, Number: a.number,
 			Filling: a.filling, WillDrill: r.text("drill") != "",
 		}, s.asked(c))
@@ -279,7 +279,7 @@ func (s *Site) addVariety(c *gin.Context) {
 	}
 	v := garden.Variety{Name: r.text("name"), Class: crop.Class(r.text("class")), PacketDays: r.count("days")}
 	if r.faults == nil {
-		_, err = s.garden.AddVariety(c, v, s.asked(c))
+		_, err = s.garden.AddVariety(c.Request.Context(), v, s.asked(c))
 		refused, ok := faultsOf(err)
 		if err != nil && !ok {
 			s.fail(c, err)
@@ -299,7 +299,7 @@ func (s *Site) addVariety(c *gin.Context) {
 }
 
 func (s *Site) planWorking(c *gin.Context) {
-	cat, err := s.garden.Catalogue(c)
+	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
 		s.fail(c, err)
 		return

@@ -48,7 +48,7 @@ func idOf(c *gin.Context) garden.ID {
 
 // bag is the page of a bag by its label: what is in it now, or an offer to plan.
 func (s *Site) bag(c *gin.Context) {
-	h, err := s.garden.BagLabelled(c, c.Param("label"), s.clock.Today())
+	h, err := s.garden.BagLabelled(c.Request.Context(), c.Param("label"), s.clock.Today())
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -67,11 +67,11 @@ func (s *Site) planting(c *gin.Context) {
 }
 
 func (s *Site) withHistory(c *gin.Context, id garden.ID) (garden.Standing, garden.BagHistory, error) {
-	st, err := s.garden.Planting(c, id, s.clock.Today())
+	st, err := s.garden.Planting(c.Request.Context(), id, s.clock.Today())
 	if err != nil {
 		return st, garden.BagHistory{}, err
 	}
-	h, err := s.garden.BagLabelled(c, st.Bag.Label, s.clock.Today())
+	h, err := s.garden.BagLabelled(c.Request.Context(), st.Bag.Label, s.clock.Today())
 	return st, h, err
 }
 
@@ -196,7 +196,7 @@ func (s *Site) undo(c *gin.Context) {
 		return
 	}
 	planting := r.id("planting")
-	_, err = s.garden.Undo(c, idOf(c), s.asked(c))
+	_, err = s.garden.Undo(c.Request.Context(), idOf(c), s.asked(c))
 	st, h, lookErr := s.withHistory(c, planting)
 	if lookErr != nil {
 		s.fail(c, lookErr)

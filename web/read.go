@@ -71,7 +71,7 @@ func (s *Site) readRise(c *gin.Context, r *reading) string {
 		return ""
 	}
 	by, loose := r.rise("by")
-	st, err := s.garden.Planting(c, r.id("planting"), s.clock.Today())
+	st, err := s.garden.Planting(c.Request.Context(), r.id("planting"), s.clock.Today())
 	if err != nil || r.faults != nil {
 		return ""
 	}
@@ -96,7 +96,7 @@ func (s *Site) readNet(c *gin.Context, r *reading) said {
 	if r.faults != nil {
 		return said{}
 	}
-	b, err := s.garden.WithTare(c, b)
+	b, err := s.garden.WithTare(c.Request.Context(), b)
 	if faults, ok := faultsOf(err); ok {
 		r.faults = faults
 		return said{}

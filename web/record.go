@@ -132,7 +132,7 @@ func (s *Site) record(c *gin.Context) {
 	var id garden.ID
 	if r.faults == nil {
 		e.Planting = st.Planting.ID
-		id, err = s.garden.Record(c, e, s.asked(c))
+		id, err = s.garden.Record(c.Request.Context(), e, s.asked(c))
 		refused, mine := faultsOf(err)
 		if err != nil && !mine {
 			s.fail(c, err)
@@ -243,7 +243,7 @@ type weighBody struct {
 }
 
 func (s *Site) weighPage(c *gin.Context) {
-	st, err := s.garden.Planting(c, idOf(c), s.clock.Today())
+	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -257,7 +257,7 @@ func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed
 		s.fail(c, err)
 		return
 	}
-	cat, err := s.garden.Catalogue(c)
+	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
 		s.fail(c, err)
 		return

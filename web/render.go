@@ -119,7 +119,7 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	}
 	if !fragment(c) {
 		if v.Known == nil {
-			line, err := s.garden.SeasonLine(c, v.Today)
+			line, err := s.garden.SeasonLine(c.Request.Context(), v.Today)
 			if err != nil {
 				slog.Error("reading the season", "error", err)
 			}

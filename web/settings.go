@@ -15,7 +15,7 @@ func (s *Site) units(c *gin.Context) (measure.System, error) {
 	if sys, ok := c.Get(kept); ok {
 		return sys.(measure.System), nil
 	}
-	sys, err := s.garden.Units(c)
+	sys, err := s.garden.Units(c.Request.Context())
 	if err == nil {
 		c.Set(kept, sys)
 	}
@@ -25,7 +25,7 @@ func (s *Site) units(c *gin.Context) (measure.System, error) {
 func (s *Site) setUnits(c *gin.Context) {
 	sys, ok := measure.SystemNamed(c.PostForm("units"))
 	if ok {
-		if err := s.garden.SetUnits(c, sys); err != nil {
+		if err := s.garden.SetUnits(c.Request.Context(), sys); err != nil {
 			s.fail(c, err)
 			return
 		}

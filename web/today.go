@@ -106,7 +106,7 @@ type todayBody struct {
 
 func (s *Site) today(c *gin.Context) {
 	day := s.clock.Today()
-	bags, err := s.garden.Row(c, day)
+	bags, err := s.garden.Row(c.Request.Context(), day)
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -125,7 +125,7 @@ func (s *Site) today(c *gin.Context) {
 		}
 	}
 	if len(bags) == 0 {
-		if body.Empty, err = s.garden.Catalogue(c); err != nil {
+		if body.Empty, err = s.garden.Catalogue(c.Request.Context()); err != nil {
 			s.fail(c, err)
 			return
 		}

@@ -74,7 +74,7 @@ func (s *Site) answerWorking(c *gin.Context, w working.Working, of string) {
 
 // mixWorking is of the medium for today's raises.
 func (s *Site) mixWorking(c *gin.Context) {
-	row, err := s.garden.Row(c, s.clock.Today())
+	row, err := s.garden.Row(c.Request.Context(), s.clock.Today())
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -84,7 +84,7 @@ func (s *Site) mixWorking(c *gin.Context) {
 
 // modelWorking is of what a kind of bag holds.
 func (s *Site) modelWorking(c *gin.Context) {
-	cat, err := s.garden.Catalogue(c)
+	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
 		s.fail(c, err)
 		return
@@ -103,7 +103,7 @@ func (s *Site) modelWorking(c *gin.Context) {
 }
 
 func (s *Site) plantingWorking(c *gin.Context) {
-	st, err := s.garden.Planting(c, idOf(c), s.clock.Today())
+	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
 	if err != nil {
 		s.fail(c, err)
 		return
