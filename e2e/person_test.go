@@ -6,6 +6,7 @@ import (
 	"net/http/httptest"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"sync"
 	"sync/atomic"
@@ -149,6 +150,25 @@ func (p *person) must(what string, err error) {
 	p.t.Fatalf("%s: %v", what, err)
 }
 
+// turning are what the browser says while one page gives way to the next.
+var turning = []string{"navigated or closed", "Cannot find context", "context was destroyed", "detached", "not find node", "not belong to the document"}
+
+// try something until it works, as long as what goes wrong is only that the page
+// is turning and patience lasts.
+func (p *person) try(what string, do func(*rod.Page) error) {
+	p.t.Helper()
+	deadline := time.Now().Add(patience)
+	for {
+		err := do(p.page.Timeout(time.Until(deadline) + 50*time.Millisecond))
+		passing := err != nil && slices.ContainsFunc(turning, func(s string) bool { return strings.Contains(err.Error(), s) })
+		if !passing || time.Now().After(deadline) {
+			p.must(what, err)
+			return
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
+}
+
 // open an address.
 func (p *person) open(path string) {
 	p.t.Helper()
@@ -160,9 +180,12 @@ func (p *person) open(path string) {
 // element by a function of JavaScript that returns it.
 func (p *person) element(what, js string, args ...any) *rod.Element {
 	p.t.Helper()
-	el, err := p.page.Timeout(patience).ElementByJS(rod.Eval(js, args...))
-	p.must("looking for "+what, err)
-	return el
+	var el *rod.Element
+	p.try("looking for "+what, func(page *rod.Page) (err error) {
+		el, err = page.ElementByJS(rod.Eval(js, args...))
+		return err
+	})
+	return el.CancelTimeout()
 }
 
 // field by the words of its label, among those that show.
@@ -178,13 +201,16 @@ func (p *person) field(label string) *rod.Element {
 // fill a field as by typing over what stands in it.
 func (p *person) fill(label, text string) {
 	p.t.Helper()
-	f := p.field(label)
-	p.must("selecting "+label, f.SelectAllText())
-	if text == "" {
-		p.must("emptying "+label, f.Type(input.Backspace))
-		return
-	}
-	p.must("typing into "+label, f.Input(text))
+	p.try("typing into "+label, func(*rod.Page) error {
+		f := p.field(label)
+		if err := f.SelectAllText(); err != nil {
+			return err
+		}
+		if text == "" {
+			return f.Type(input.Backspace)
+		}
+		return f.Input(text)
+	})
 }
 
 // setDay sets a date field; its own picker differs between browsers.
@@ -237,23 +263,21 @@ func (p *person) openEntry(title string) {
 // sees waits until the page shows some words.
 func (p *person) sees(words string) {
 	p.t.Helper()
-	err := p.page.Timeout(patience).Wait(rod.Eval(`words => document.body.innerText.replace(/\s+/g, " ").includes(words)`, words))
-	p.must("waiting to see “"+words+"”", err)
+	p.try("waiting to see “"+words+"”", func(page *rod.Page) error {
+		return page.Wait(rod.Eval(`words => document.body.innerText.replace(/\s+/g, " ").includes(words)`, words))
+	})
 }
 
 // waits until something is so on the page.
 func (p *person) waits(what, js string) {
 	p.t.Helper()
-	p.must("waiting for "+what, p.page.Timeout(patience).Wait(rod.Eval(js)))
+	p.try("waiting for "+what, func(page *rod.Page) error { return page.Wait(rod.Eval(js)) })
 }
 
 // reads what is at a selector.
 func (p *person) reads(selector string) string {
 	p.t.Helper()
-	el := p.element(selector, `s => document.querySelector(s)`, selector)
-	text, err := el.Text()
-	p.must("reading "+selector, err)
-	return strings.Join(strings.Fields(text), " ")
+	return strings.Join(strings.Fields(p.asks(`s => document.querySelector(s).innerText`, selector)), " ")
 }
 
 // key presses one key on the page.
@@ -265,13 +289,21 @@ func (p *person) key(k input.Key) {
 // at waits until the page at an address is shown.
 func (p *person) at(path string) {
 	p.t.Helper()
-	p.must("waiting for "+path, p.page.Timeout(patience).Wait(rod.Eval(`path => location.pathname === path && document.readyState === "complete"`, path)))
+	p.try("waiting for "+path, func(page *rod.Page) error {
+		return page.Wait(rod.Eval(`path => location.pathname === path && document.readyState === "complete"`, path))
+	})
 }
 
 // asks the page for a value.
 func (p *person) asks(js string, args ...any) string {
 	p.t.Helper()
-	v, err := p.page.Timeout(patience).Eval(js, args...)
-	p.must("asking the page", err)
-	return v.Value.String()
+	var answer string
+	p.try("asking the page", func(page *rod.Page) error {
+		v, err := page.Eval(js, args...)
+		if err == nil {
+			answer = v.Value.String()
+		}
+		return err
+	})
+	return answer
 }
