@@ -103,9 +103,9 @@ func (w *writer) AddPlanting(ctx context.Context, p garden.Planting) (garden.ID,
 const entryColumns = `e.id, e.planting_id, e.kind, e.day, e.logged_day, e.slips, coalesce(e.raise_cm, 0),
 	coalesce(e.loose_l, 0), coalesce(e.height_cm, 0), e.text, coalesce(e.voids_id, 0)`
 
-// entries reads log entries without their pieces and batches. It scans column
-// by column: a page of bags reads thousands of them.
-func (r *reader) entries(ctx context.Context, rest string, args ...any) ([]garden.Entry, error) {
+// entries reads log entries with their pieces and batches, in the order of
+// writing. It scans column by column: a garden has thousands of them.
+func (r *reader) entries(ctx context.Context, where string, args ...any) ([]garden.Entry, error) {
 	out := make([]garden.Entry, 0, 64)
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		// Plain types are scanned without reflection.
@@ -119,8 +119,19 @@ func (r *reader) entries(ctx context.Context, rest string, args ...any) ([]garde
 			Loose: measure.Volume(loose), Height: measure.Length(height), Text: text, Voids: garden.ID(voids),
 		})
 		return err
-	}, `SELECT `+entryColumns+` FROM entry e `+rest, args...)
-	return out, err
+	}, `SELECT `+entryColumns+` FROM entry e `+where+` ORDER BY e.id`, args...)
+	if err != nil || len(out) == 0 {
+		return out, err
+	}
+	at := make(map[garden.ID]*garden.Entry, len(out))
+	for i := range out {
+		at[out[i].ID] = &out[i]
+	}
+	in := ` WHERE entry_id IN (SELECT e.id FROM entry e ` + where + `) ORDER BY entry_id, n`
+	if err := r.fillPieces(ctx, at, in, args); err != nil {
+		return nil, err
+	}
+	return out, r.fillBatches(ctx, at, in, args)
 }
 
 // each runs a query and hands over its rows one by one.
@@ -140,37 +151,24 @@ func (r *reader) each(ctx context.Context, scan func(*sqlx.Rows) error, query st
 
 func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[garden.ID][]garden.Entry, error) {
 	cond, args := where(f)
-	chosen := ` IN (SELECT p.id FROM planting p WHERE ` + cond + `)`
-	entries, err := r.entries(ctx, `WHERE e.planting_id`+chosen+` ORDER BY e.planting_id, e.day, e.id`, args...)
+	var chosen []garden.ID
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var id int64
+		err := rows.Scan(&id)
+		chosen = append(chosen, garden.ID(id))
+		return err
+	}, `SELECT p.id FROM planting p WHERE `+cond, args...)
 	if err != nil {
 		return nil, err
 	}
-	at := make(map[garden.ID]*garden.Entry, len(entries))
-	for i := range entries {
-		at[entries[i].ID] = &entries[i]
+	if r.store != nil {
+		return r.store.book.of(ctx, r, chosen)
 	}
-	in := ` WHERE entry_id IN (SELECT e.id FROM entry e WHERE e.planting_id` + chosen + `) ORDER BY entry_id, n`
-	if err := r.fillPieces(ctx, at, in, args); err != nil {
-		return nil, err
-	}
-	if err := r.fillBatches(ctx, at, in, args); err != nil {
-		return nil, err
-	}
-	return byPlanting(entries), nil
-}
-
-// byPlanting cuts entries, ordered by planting, into the logs they make up.
-func byPlanting(entries []garden.Entry) map[garden.ID][]garden.Entry {
-	logs := make(map[garden.ID][]garden.Entry, len(entries)/4)
-	for start := 0; start < len(entries); {
-		id, end := entries[start].Planting, start+1
-		for end < len(entries) && entries[end].Planting == id {
-			end++
-		}
-		logs[id] = entries[start:end:end]
-		start = end
-	}
-	return logs
+	// A writer reads the few logs it changes, with what it has written itself.
+	entries, err := r.entries(ctx, `WHERE e.planting_id IN (SELECT p.id FROM planting p WHERE `+cond+`)`, args...)
+	var own logbook
+	own.add(entries)
+	return own.logs, err
 }
 
 func (r *reader) fillPieces(ctx context.Context, at map[garden.ID]*garden.Entry, in string, args []any) error {
@@ -200,8 +198,6 @@ func (r *reader) fillBatches(ctx context.Context, at map[garden.ID]*garden.Entry
 	}, `SELECT entry_id, gross_g, tare_g, container, grade, count FROM batch`+in, args...)
 }
 
-// Entry comes without its pieces and batches, which no one who looks up a
-// single entry needs.
 func (r *reader) Entry(ctx context.Context, id garden.ID) (garden.Entry, error) {
 	found, err := r.entries(ctx, `WHERE e.id = ?`, id)
 	if err != nil {

@@ -40,6 +40,7 @@ type Store struct {
 	// prepared holds the reading statements by their text, *sqlx.Stmt; the
 	// texts are the few that stand in this package.
 	prepared sync.Map
+	book     logbook
 }
 
 var _ garden.Store = (*Store)(nil)
@@ -104,9 +105,15 @@ func (s *Store) Close() error {
 	return errors.Join(err, s.write.Close())
 }
 
+// whole keeps a read or write, which takes milliseconds, from being broken off
+// half way when the one who asked has gone: the log then holds what was sent,
+// and sending it again counts once. Watching for it would also cost a goroutine
+// for each query.
+func whole(ctx context.Context) context.Context { return context.WithoutCancel(ctx) }
+
 // View implements garden.Store.
 func (s *Store) View(ctx context.Context, do func(garden.Reader) error) error {
-	tx, err := s.read.BeginTxx(ctx, &sql.TxOptions{ReadOnly: true})
+	tx, err := s.read.BeginTxx(whole(ctx), &sql.TxOptions{ReadOnly: true})
 	if err != nil {
 		return fmt.Errorf("reading the garden: %w", err)
 	}
@@ -116,7 +123,7 @@ func (s *Store) View(ctx context.Context, do func(garden.Reader) error) error {
 
 // Update implements garden.Store.
 func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err error) {
-	tx, err := s.write.BeginTxx(ctx, nil)
+	tx, err := s.write.BeginTxx(whole(ctx), nil)
 	if err != nil {
 		return fmt.Errorf("writing the garden: %w", err)
 	}
@@ -150,6 +157,7 @@ type reader struct {
 
 // query runs a query, prepared when that is possible.
 func (r *reader) query(ctx context.Context, query string, args ...any) (*sqlx.Rows, error) {
+	ctx = whole(ctx)
 	if r.store == nil {
 		return r.tx.QueryxContext(ctx, query, args...)
 	}

@@ -3,9 +3,11 @@ package store
 import (
 	"context"
 	"errors"
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -206,6 +208,69 @@ func TestSchemaRefusesWhatMustNeverBe(t *testing.T) {
 	if _, err := s.read.Exec(`DELETE FROM sent`); err == nil {
 		t.Error("a reader wrote")
 	}
+}
+
+// What was read of the log before is not read again, and must still be what a
+// fresh reading gives: late entries in their place, nothing of a failed write,
+// nothing newer than the moment a view sees.
+func TestLogReadAgainIsTheLogReadAfresh(t *testing.T) {
+	s := fresh(t)
+	p := stocked(t, s)
+	key := 0
+	add := func(day measure.Day, height measure.Length, fail error) {
+		t.Helper()
+		key++
+		e := garden.Entry{Planting: p.ID, Kind: garden.Measured, Day: day, Logged: 30000, Height: height, Key: strconv.Itoa(key)}
+		err := s.Update(ctx, func(w garden.Writer) error {
+			if _, err := w.AddEntry(ctx, e); err != nil {
+				return err
+			}
+			return fail
+		})
+		if !errors.Is(err, fail) {
+			t.Fatal(err)
+		}
+	}
+	heights := func(r garden.Reader) string {
+		logs, err := r.Logs(ctx, garden.Filter{})
+		must(t, err)
+		var out []string
+		for _, e := range logs[p.ID] {
+			out = append(out, fmt.Sprintf("%d:%g", e.Day, float64(e.Height)))
+		}
+		return strings.Join(out, " ")
+	}
+	same := func(want string) {
+		t.Helper()
+		must(t, s.View(ctx, func(r garden.Reader) error {
+			if got := heights(r); got != want {
+				t.Errorf("read again: %s, want %s", got, want)
+			}
+			return nil
+		}))
+		must(t, s.Update(ctx, func(w garden.Writer) error {
+			if got := heights(w); got != want {
+				t.Errorf("read afresh: %s, want %s", got, want)
+			}
+			return nil
+		}))
+	}
+	add(20600, 1, nil)
+	add(20620, 2, nil)
+	same("20600:1 20620:2")
+	add(20610, 3, nil) // entered late
+	same("20600:1 20610:3 20620:2")
+	add(20630, 4, errors.New("failed"))
+	same("20600:1 20610:3 20620:2")
+	must(t, s.View(ctx, func(early garden.Reader) error {
+		before := heights(early)
+		add(20610, 5, nil)
+		same("20600:1 20610:3 20610:5 20620:2")
+		if after := heights(early); after != before {
+			t.Errorf("a view that saw %s sees %s later", before, after)
+		}
+		return nil
+	}))
 }
 
 func TestFailedUpdateLeavesNothing(t *testing.T) {

@@ -1,0 +1,68 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"sync"
+
+	"github.com/jmoiron/sqlx"
+
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// logbook keeps what was read of the log. The log only grows and no entry is
+// ever changed, so what was read once need not be read again: each reading asks
+// for the entries that came since. Only committed entries come in, because only
+// reading transactions fill it. Safe for concurrent use.
+type logbook struct {
+	mu   sync.Mutex
+	last garden.ID // newest entry held
+	// logs by planting, in order of day and then of writing. A log that was
+	// handed out is never changed: it is appended to, or replaced by a copy.
+	logs map[garden.ID][]garden.Entry
+}
+
+// of are the logs of some plantings as the reader's transaction sees them.
+func (b *logbook) of(ctx context.Context, r *reader, plantings []garden.ID) (map[garden.ID][]garden.Entry, error) {
+	var newest int64
+	err := r.each(ctx, func(rows *sqlx.Rows) error { return rows.Scan(&newest) }, `SELECT coalesce(max(id), 0) FROM entry`)
+	if err != nil {
+		return nil, err
+	}
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	if garden.ID(newest) > b.last {
+		news, err := r.entries(ctx, `WHERE e.id > ?`, b.last)
+		if err != nil {
+			return nil, fmt.Errorf("reading what is new in the log: %w", err)
+		}
+		b.add(news)
+		b.last = garden.ID(newest)
+	}
+	out := make(map[garden.ID][]garden.Entry, len(plantings))
+	for _, id := range plantings {
+		out[id] = slices.Clip(b.logs[id]) // who appends to it gets a copy
+		if b.last > garden.ID(newest) {   // another reading saw later entries than this one may
+			out[id] = slices.DeleteFunc(slices.Clone(b.logs[id]), func(e garden.Entry) bool { return e.ID > garden.ID(newest) })
+		}
+	}
+	return out, nil
+}
+
+// add entries that come in the order of writing.
+func (b *logbook) add(entries []garden.Entry) {
+	if b.logs == nil {
+		b.logs = map[garden.ID][]garden.Entry{}
+	}
+	for _, e := range entries {
+		log := b.logs[e.Planting]
+		if n := len(log); n > 0 && log[n-1].Day > e.Day { // entered late: into its place, in a copy
+			at, _ := slices.BinarySearchFunc(log, e.Day+1, func(o garden.Entry, day measure.Day) int { return int(o.Day - day) })
+			b.logs[e.Planting] = slices.Insert(slices.Clone(log), at, e)
+			continue
+		}
+		b.logs[e.Planting] = append(log, e)
+	}
+}
