@@ -340,39 +340,6 @@ func TestSlipsAreCountedNotWeighed(t *testing.T) {
 	}
 }
 
-func TestEveryFigureHasAWholeWorking(t *testing.T) {
-	p, id := planted(t)
-	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 900, Tare: 300, Grade: "keep", Count: 7}, {Gross: 100, Grade: "green"}}})
-	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Taken, Day: today, Text: "a panful"})
-	p.must(err)
-	s := p.state(id)
-	for _, figure := range []string{
-		garden.FigureNumber, garden.FigureLadder, garden.FigureLitres, garden.FigureRung + "1", garden.FigureFill + "2", garden.FigureSeed,
-		garden.FigureHarvest, garden.FigureRatio, garden.FigurePerLitre, garden.FigurePerPlant,
-		garden.FigureDay, garden.FigureMedium, garden.FigureMean,
-	} {
-		w, err := s.Working(figure)
-		if err != nil {
-			t.Errorf("%s: %v", figure, err)
-			continue
-		}
-		if w.Title == "" || w.Mark == "" || len(w.Steps) == 0 || w.Result == nil {
-			t.Errorf("%s has a gap: %+v", figure, w)
-		}
-		for _, step := range w.Steps {
-			if !step.Complete() {
-				t.Errorf("%s: %q takes %d numbers", figure, step.Says, len(step.Args))
-			}
-		}
-	}
-	for _, none := range []string{"", "rung-9", "rung-x", "moon"} {
-		if _, err := s.Working(none); !errors.Is(err, garden.ErrNotFound) {
-			t.Errorf("%q: %v, want ErrNotFound", none, err)
-		}
-	}
-}
-
 func TestCatalogueRefusals(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	ctx := context.Background()
@@ -390,27 +357,5 @@ func TestCatalogueRefusals(t *testing.T) {
 	refused(t, "of glass", err, "material", "Choose")
 	if v := (garden.Variety{Class: crop.Maincrop, PacketDays: 80}); v.ClassConflict().Empty() {
 		t.Error("a maincrop of 80 days is not questioned")
-	}
-}
-
-func TestTodayLiesBetweenTheMarksOfTheSeason(t *testing.T) {
-	p, _ := planted(t) // 16 April, 135 days by the class
-	for _, c := range []struct {
-		day      measure.Day
-		from, to garden.Mark
-		share    float64
-	}{
-		{today - 54 - 42, garden.MarkPlan, garden.MarkPlan, 0},
-		{today - 54 - 21, garden.MarkPlan, garden.MarkPlant, 0.5},
-		{today - 54, garden.MarkPlant, garden.MarkLift, 0},
-		{today - 54 + 54, garden.MarkPlant, garden.MarkLift, 0.4},
-		{today + 400, garden.MarkPlant, garden.MarkLift, 1},
-	} {
-		l, err := p.SeasonLine(context.Background(), c.day)
-		p.must(err)
-		from, to, share := l.Between()
-		if from != c.from || to != c.to || math.Abs(share-c.share) > 1e-9 {
-			t.Errorf("%s lies %v of the way from %v to %v, want %v, %v, %v", c.day, share, from, to, c.share, c.from, c.to)
-		}
 	}
 }

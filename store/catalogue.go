@@ -141,8 +141,8 @@ type bagRow struct {
 	PlaceID garden.ID `db:"place_id"`
 }
 
-// Bags come by place and then by label, R2 before R10.
-func (r *reader) Bags(ctx context.Context) ([]garden.Bag, error) {
+// bagMaker makes bags of rows, with their models and places.
+func (r *reader) bagMaker(ctx context.Context) (func(bagRow) garden.Bag, error) {
 	models, err := r.Models(ctx)
 	if err != nil {
 		return nil, err
@@ -159,9 +159,18 @@ func (r *reader) Bags(ctx context.Context) ([]garden.Bag, error) {
 	for _, p := range places {
 		placeOf[p.ID] = p
 	}
-	return list(ctx, r, func(b bagRow) garden.Bag {
+	return func(b bagRow) garden.Bag {
 		return garden.Bag{ID: b.ID, Label: b.Label, Model: modelOf[b.ModelID], Place: placeOf[b.PlaceID]}
-	}, `SELECT b.id, b.label, b.model_id, b.place_id FROM bag b JOIN place p ON p.id = b.place_id
+	}, nil
+}
+
+// Bags come by place and then by label, R2 before R10.
+func (r *reader) Bags(ctx context.Context) ([]garden.Bag, error) {
+	bagOf, err := r.bagMaker(ctx)
+	if err != nil {
+		return nil, err
+	}
+	return list(ctx, r, bagOf, `SELECT b.id, b.label, b.model_id, b.place_id FROM bag b JOIN place p ON p.id = b.place_id
 	     ORDER BY p.position, p.id, length(b.label), b.label`)
 }
 

@@ -19,6 +19,7 @@ type compareBody struct {
 	Lines     []compareLine
 	Chart     draw.Compare
 	Heaps     []draw.Heap
+	MoreHeaps bool // than are drawn
 	Columns   []column
 	Varieties []Option
 	Years     []Option
@@ -112,11 +113,18 @@ func (s *Site) groupWorking(c *gin.Context) {
 	s.answerWorking(c, lift.RatioOfTotalsWorking(group), "The bags chosen")
 }
 
-// heaps draws the lines in the order of the table.
+// mostHeaps are drawn, so that a page of many seasons stays light.
+const mostHeaps = 24
+
+// heaps draws the first lines in the order of the table.
 func (b *compareBody) heaps(sys measure.System) {
 	for i := range b.Lines {
 		if len(b.Lines[i].Batches) == 0 {
 			continue
+		}
+		if len(b.Heaps) == mostHeaps {
+			b.MoreHeaps = true
+			break
 		}
 		h := draw.HeapOf(&b.Lines[i].Standing, rowScale, sys)
 		h.Href = b.Lines[i].Href()
