@@ -79,6 +79,21 @@ func TestCalcWeighin(t *testing.T) {
 	}
 }
 
+func TestCalcClimate(t *testing.T) {
+	for want, args := range map[string][]string{
+		`"ra_mj_m2": 32.19`:    {"ra", "--lat", "-20", "--day", "246"},
+		`"et0_mm": 3.63`:       {"et0", "--lat", "54", "--day", "160", "--tmin", "9", "--tmax", "18"},
+		`"day": "05-02"`:       {"frost", "--last", "04-24", "--sd", "11", "--risk", "0.25"},
+		`"risk": 0.25`:         {"frost", "--last", "04-24", "--sd", "11", "--risk", "0.25"},
+		`"day": "12-31"`:       {"normals", "--climate", "southern-temperate"},
+		`"risk_that_day": 0.2`: {"frost", "--last", "09-21", "--sd", "13"},
+	} {
+		if out, err := run(append(append([]string{"calc"}, args...), "--json")...); err != nil || !strings.Contains(out, want) {
+			t.Errorf("%v: %v, want %s in %.200s", args, err, want, out)
+		}
+	}
+}
+
 func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 	for says, args := range map[string][]string{
 		"--base: “wide” is not a number":  {"calc", "ladder", "--base", "wide", "--height", "42cm"},
@@ -88,6 +103,13 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 		"nothing is left":                 {"calc", "weighin", "--batch", "300g-412g"},
 		"a unit of length, not of weight": {"calc", "weighin", "--batch", "3 cm"},
 		"give at least one":               {"calc", "weighin"},
+		"between −90 and 90":              {"calc", "ra", "--lat", "120", "--day", "1"},
+		"between 1 and 366":               {"calc", "ra", "--lat", "20", "--day", "0"},
+		"minimum is over the maximum":     {"calc", "et0", "--lat", "20", "--day", "9", "--tmin", "9", "--tmax", "2"},
+		"a month and day like 04-24":      {"calc", "frost", "--last", "April"},
+		"risk lies between 0 and 1":       {"calc", "frost", "--last", "04-24", "--risk", "1"},
+		"3 numbers, where twelve":         {"calc", "normals", "--min", "1,2,3", "--max", "1,2,3"},
+		"is none of cool-maritime":        {"calc", "normals", "--climate", "moon"},
 		"more than 0":                     {"calc", "weighin", "--batch", "3kg", "--seed", "0"},
 		"is not a day":                    {"demo", "--today", "soon"},
 		`"data" not set`:                  {"serve"},
@@ -99,7 +121,7 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 }
 
 func TestHelpOnEverything(t *testing.T) {
-	for _, args := range [][]string{{"--help"}, {"demo", "--help"}, {"serve", "--help"}, {"calc", "--help"}, {"calc", "ladder", "--help"}, {"calc", "weighin", "--help"}} {
+	for _, args := range [][]string{{"--help"}, {"demo", "--help"}, {"serve", "--help"}, {"calc", "--help"}, {"calc", "ladder", "--help"}, {"calc", "ra", "--help"}, {"calc", "normals", "--help"}, {"calc", "weighin", "--help"}} {
 		if out, err := run(args...); err != nil || !strings.Contains(out, "Usage:") {
 			t.Errorf("%v: %v\n%s", args, err, out)
 		}

@@ -1,0 +1,111 @@
+package climate
+
+import (
+	"math"
+
+	"glebata/core/measure"
+)
+
+// Shelter is where a bag can stand. The value is its key in files and addresses.
+type Shelter string
+
+// The shelters, from the open inward.
+const (
+	Open       Shelter = "open"
+	Wall       Shelter = "wall"
+	Fleece     Shelter = "fleece"
+	Greenhouse Shelter = "greenhouse"
+	Wrapped    Shelter = "wrapped"
+	FrostFree  Shelter = "frost-free"
+)
+
+// Gain of a shelter over the open air. Practice.
+type Gain struct {
+	Name  string
+	Night measure.Temperature // added to the night's minimum
+	Day   measure.Temperature // added to the day's maximum
+	// Floor is the least a night falls to, when Floored.
+	Floor   measure.Temperature
+	Floored bool
+	Note    string
+}
+
+var gains = map[Shelter]Gain{
+	Open:       {Name: "in the open"},
+	Wall:       {Name: "by a wall, or wrapped", Night: 1, Day: 0.5},
+	Fleece:     {Name: "under fleece", Night: 2, Day: 1, Note: "take it off in the day when plants are in leaf"},
+	Greenhouse: {Name: "cold greenhouse or tunnel", Night: 3, Day: 4},
+	Wrapped:    {Name: "greenhouse with fleece", Night: 5, Day: 4},
+	FrostFree:  {Name: "frost-free room or porch", Day: 4, Floor: 4, Floored: true},
+}
+
+// Shelters lists every shelter in the order it is offered.
+func Shelters() []Shelter { return []Shelter{Open, Wall, Fleece, Greenhouse, Wrapped, FrostFree} }
+
+// Gain of the shelter; the zero Gain for an unknown one.
+func (s Shelter) Gain() Gain { return gains[s] }
+
+// Known reports whether s is one of Shelters.
+func (s Shelter) Known() bool { _, ok := gains[s]; return ok }
+
+// steepest shift that is believed, in days, where the normals hardly rise.
+const steepest = 90
+
+// ShiftDays is by how many days a shelter brings the last frost of a date
+// forward, or puts the first one off: night gain ÷ slope of the normal daily
+// minimum at that date, the slope taken over a fortnight. A site whose minimum
+// hardly changes then is given no more than 90 days.
+func (n *Normals) ShiftDays(s Shelter, at measure.Day) float64 {
+	gain := float64(s.Gain().Night)
+	if gain == 0 {
+		return 0
+	}
+	slope := math.Abs(n.Min.At(at+7)-n.Min.At(at-7)) / 14
+	return math.Min(steepest, gain/math.Max(slope, 1e-9))
+}
+
+// Window of days that are safe for green growth, from spring to autumn. It spans
+// the turn of the year south of the equator.
+type Window struct {
+	From, Until measure.Day
+	// Always is set where no frost is expected: From and Until then mean nothing.
+	Always bool
+}
+
+// Days of the window, both ends counted; 0 when it never opens.
+func (w Window) Days() int {
+	if w.Always {
+		return 365
+	}
+	return max(0, int(w.Until-w.From)+1)
+}
+
+// Frosts of a site: the median last frost of spring and the median first one of
+// the autumn after it, with their spread in days.
+type Frosts struct {
+	Last, First     measure.Day
+	LastSD, FirstSD float64
+	None            bool // no frosts at all
+}
+
+// Safe is the window under a shelter at an appetite for risk.
+func (n *Normals) Safe(f Frosts, s Shelter, risk Appetite) Window {
+	if f.None || s.Gain().Floored {
+		return Window{Always: true}
+	}
+	w := Window{
+		From:  SafeFrom(f.Last, f.LastSD, risk) - measure.Day(math.Floor(n.ShiftDays(s, f.Last))),
+		Until: SafeUntil(f.First, f.FirstSD, risk) + measure.Day(math.Floor(n.ShiftDays(s, f.First))),
+	}
+	w.Always = w.Until-w.From >= 364
+	return w
+}
+
+// Risk on a day that green growth meets a frost yet: of a later one in spring,
+// or an earlier one in autumn, whichever is more.
+func (f Frosts) Risk(d measure.Day) float64 {
+	if f.None {
+		return 0
+	}
+	return math.Max(After(float64(d-f.Last), f.LastSD), Before(float64(d-f.First), f.FirstSD))
+}
