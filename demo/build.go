@@ -42,6 +42,9 @@ func Fill(ctx context.Context, g *garden.Garden) error {
 // catalogue adds varieties, models, places and bags.
 func (b *builder) catalogue(ctx context.Context) error {
 	start := measure.Date(2024, 1, 20)
+	if err := b.g.SaveSite(ctx, site(), b.asked(start)); err != nil {
+		return fmt.Errorf("saving the site: %w", err)
+	}
 	for _, v := range varieties {
 		if _, err := b.g.AddVariety(ctx, v, b.asked(start)); err != nil {
 			return fmt.Errorf("adding variety %s: %w", v.Name, err)

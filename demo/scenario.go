@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"glebata/core/bag"
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/lift"
@@ -59,6 +60,15 @@ var places = []struct {
 	{"Middle step", [][2]string{{"cask", "R6"}, {"cask", "R7"}, {"crate", "R8"}, {"crate", "R9"}, {"pail", "R10"}}},
 	{"Upper step", [][2]string{{"cask", "R11"}, {"cask", "R12"}, {"keg", "R13"}, {"keg", "R14"}, {"pail", "R15"}}},
 	{"Greenhouse", [][2]string{{"sack", "R16"}, {"sack", "R17"}, {"sack", "R18"}, {"sack", "R19"}}},
+}
+
+// Site of Net Loft Steps.
+func site() garden.Site {
+	s := garden.SiteOf(climate.Presets()[0])
+	s.Name, s.Latitude, s.LiftLimit = "Net Loft Steps", 54.3, 16*measure.Kilogram
+	s.LastSD, s.FirstSD = 11, 12
+	s.Shelters = []climate.Shelter{climate.FrostFree, climate.Greenhouse}
+	return s
 }
 
 // containers, by name, with their tare in g.

@@ -13,7 +13,7 @@ import (
 var axe string
 
 // everyPage of the demo, for checks that hold on all of them.
-var everyPage = []string{"/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R15", "/bags/R16", "/plantings/1", "/plantings/15/weigh", "/compare", "/plantings/15/working/rung-1", "/guide", "/bags/R99"}
+var everyPage = []string{"/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R15", "/bags/R16", "/plantings/1", "/plantings/15/weigh", "/compare", "/plantings/15/working/rung-1", "/guide", "/site", "/bags/R99"}
 
 func TestPhoneLogsARaiseAndAWeighInWithThumbs(t *testing.T) {
 	p := sit(t, demoGarden, phone)

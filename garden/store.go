@@ -39,6 +39,8 @@ type Reader interface {
 	Entry(ctx context.Context, id ID) (Entry, error)
 	// Sent returns what a client key was used for before; ok is false when never.
 	Sent(ctx context.Context, key string) (s Sent, ok bool, err error)
+	// Site of the garden; known is false when none was saved.
+	Site(ctx context.Context) (s Site, known bool, err error)
 	// Setting by name, "" when never set.
 	Setting(ctx context.Context, name string) (string, error)
 }
@@ -62,6 +64,7 @@ type Writer interface {
 	AddPlanting(ctx context.Context, p Planting) (ID, error)
 	AddEntry(ctx context.Context, e Entry) (ID, error)
 	Remember(ctx context.Context, s Sent) error
+	SetSite(ctx context.Context, s Site) error
 	SetSetting(ctx context.Context, name, value string) error
 }
 

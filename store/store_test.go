@@ -7,11 +7,13 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"reflect"
 	"strconv"
 	"strings"
 	"testing"
 
 	"glebata/core/bag"
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
@@ -289,6 +291,32 @@ func TestFailedUpdateLeavesNothing(t *testing.T) {
 		t.Errorf("%d seasons after a failed update", n)
 	}
 	must(t, s.Update(ctx, func(w garden.Writer) error { _, err := w.AddSeason(ctx, 2026); return err }))
+}
+
+func TestSiteReadsBackAndIsReplaced(t *testing.T) {
+	s := fresh(t)
+	for _, key := range []string{"highland", "tropical-highland"} {
+		p, ok := climate.PresetNamed(key)
+		if !ok {
+			t.Fatal("no preset ", key)
+		}
+		want := garden.SiteOf(p)
+		want.Name = key
+		if key == "highland" {
+			want.Shelters = []climate.Shelter{climate.Fleece, climate.Wall}
+		}
+		must(t, s.Update(ctx, func(w garden.Writer) error { return w.SetSite(ctx, want) }))
+		got := view(t, s, func(r garden.Reader) (garden.Site, error) {
+			site, known, err := r.Site(ctx)
+			if !known {
+				t.Error("the site is not known")
+			}
+			return site, err
+		})
+		if !reflect.DeepEqual(got, want) {
+			t.Errorf("site\n%+v reads back as\n%+v", want, got)
+		}
+	}
 }
 
 func TestSettingsAndSentRequests(t *testing.T) {

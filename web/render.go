@@ -7,6 +7,7 @@ import (
 	"html/template"
 	"io/fs"
 	"log/slog"
+	"net/http"
 	"path"
 	"strings"
 	"sync"
@@ -109,10 +110,7 @@ func (view) Systems() []measure.System { return measure.Systems[:] }
 func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	v.Today = s.clock.Today()
 	_, v.Demo = s.clock.(Stepper)
-	v.Path = c.Request.URL.RequestURI()
-	if c.Request.Method != "GET" {
-		v.Path = "/"
-	}
+	v.Path = pathOf(c)
 	var err error
 	if v.Units, err = s.units(c); err != nil {
 		slog.Error("reading units", "error", err)
@@ -135,6 +133,21 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 		}
 	}
 	s.write(c, status, page, name, v)
+}
+
+// pathOf is the address of the page a request is for, without what it was to say
+// once; "/" for a form that came back.
+func pathOf(c *gin.Context) string {
+	if c.Request.Method != http.MethodGet {
+		return "/"
+	}
+	q := c.Request.URL.Query()
+	q.Del("said")
+	q.Del("done")
+	if len(q) == 0 {
+		return c.Request.URL.Path
+	}
+	return c.Request.URL.Path + "?" + q.Encode()
 }
 
 // write executes one block of a page's templates.
@@ -187,7 +200,7 @@ func (l seasonLine) at(stage string) float64 {
 
 // stages that exist, each under its digit of the year's order.
 func (s *Site) stages(here string) []stage {
-	list := []stage{{"1", "Today", "/", false}, {"2", "Plan", "/plan", false}, {"4", "Bags", "/bags", false}, {"7", "Compare", "/compare", false}, {"9", "Guide", "/guide", false}}
+	list := []stage{{"1", "Today", "/", false}, {"2", "Plan", "/plan", false}, {"4", "Bags", "/bags", false}, {"7", "Compare", "/compare", false}, {"8", "Site", "/site", false}, {"9", "Guide", "/guide", false}}
 	for i := range list {
 		list[i].Here = list[i].Name == here
 	}

@@ -94,6 +94,9 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/compare", s.compare)
 	r.GET("/compare/working/ratio", s.groupWorking)
 
+	r.GET("/site", s.site)
+	r.POST("/site", s.saveSite)
+	r.GET("/site/working/:shelter", s.siteWorking)
 	r.GET("/guide", s.guide)
 	r.GET("/guide/:key", s.term)
 

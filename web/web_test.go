@@ -106,34 +106,37 @@ func (s *site) post(path string, pairs ...string) (int, string) {
 func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 	s := demoSite(t)
 	for path, says := range map[string]string{
-		"/":                                "Tuesday 9 June",
-		"/plan":                            "Save this plan",
-		"/bags":                            "Kinds of bag",
-		"/bags/R6":                         "169 g",
-		"/bags/r6":                         "169 g",
-		"/bags/R13":                        "Piece 1",
-		"/bags/R15":                        "This bag is free",
-		"/plantings/1":                     "Harbour Lantern",
-		"/plantings/10/weigh":              "On the scale",
-		"/plantings/1/working/ratio":       "break-even",
-		"/plantings/15/working/rung-1":     "settles",
-		"/plan/working/number?bag=1":       "litre rule",
-		"/compare":                         "seed back",
-		"/guide":                           "General information only",
-		"/guide/settled":                   "/guide#settled",
-		"/compare/working/ratio?year=2024": "not the mean of ratios",
-		"/today/working/mix":               "R6: 28 cm to 38 cm",
-		"/models/3/working/standing":       "lowest hole",
-		"/models/3/working/usable":         "usable top",
-		"/compare?year=2024&sort=seed":     "aria-sort",
-		"/find?label=r6":                   "/bags/r6",
+		"/":                            "Tuesday 9 June",
+		"/plan":                        "Save this plan",
+		"/bags":                        "Kinds of bag",
+		"/bags/R6":                     "169 g",
+		"/bags/r6":                     "169 g",
+		"/bags/R13":                    "Piece 1",
+		"/bags/R15":                    "This bag is free",
+		"/plantings/1":                 "Harbour Lantern",
+		"/plantings/10/weigh":          "On the scale",
+		"/plantings/1/working/ratio":   "break-even",
+		"/plantings/15/working/rung-1": "settles",
+		"/plan/working/number?bag=1":   "litre rule",
+		"/compare":                     "seed back",
+		"/site":                        "Net Loft Steps",
+		"/site?climate=southern-temperate&name=x": "2026",
+		"/site/working/greenhouse":                "night",
+		"/guide":                                  "General information only",
+		"/guide/settled":                          "/guide#settled",
+		"/compare/working/ratio?year=2024":        "not the mean of ratios",
+		"/today/working/mix":                      "R6: 28 cm to 38 cm",
+		"/models/3/working/standing":              "lowest hole",
+		"/models/3/working/usable":                "usable top",
+		"/compare?year=2024&sort=seed":            "aria-sort",
+		"/find?label=r6":                          "/bags/r6",
 	} {
 		status, body := s.get(path)
 		if status >= 400 || !strings.Contains(body, says) {
 			t.Errorf("%s answers %d and does not say %q", path, status, says)
 		}
 	}
-	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon"} {
+	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon", "/site/working/moon"} {
 		if status, _ := s.get(path); status != http.StatusNotFound {
 			t.Errorf("%s answers %d, want 404", path, status)
 		}
@@ -221,22 +224,25 @@ func TestBadInputIsAnsweredAtTheFieldAndKept(t *testing.T) {
 		says  string
 		keeps string
 	}{
-		"raise in apples":      {"/plantings/15/raise", []string{"by", "three apples", "day", "2026-06-09"}, "as a height or as loose litres", `value="three apples"`},
-		"raise over the rim":   {"/plantings/15/raise", []string{"by", "3 ft", "day", "2026-06-09"}, "over the rim: at most 14 cm", `value="3 ft"`},
-		"negative stem":        {"/plantings/15/measure", []string{"height", "-4", "day", "2026-06-09"}, "cannot be below zero", `value="-4"`},
-		"before planting":      {"/plantings/15/measure", []string{"height", "12", "day", "2026-03-01"}, "not planted yet", `value="2026-03-01"`},
-		"no day at all":        {"/plantings/15/measure", []string{"height", "12", "day", "soon"}, "is not a day", `value="12"`},
-		"gross below tare":     {"/plantings/15/weigh", []string{"gross-1", "300 g", "container-1", "blue bucket", "grade-1", "keep", "day", "2026-06-09"}, "not more than the container", `value="300 g"`},
-		"kilos for grams":      {"/plantings/15/weigh", []string{"gross-1", "3410", "grade-1", "keep", "day", "2026-06-09"}, "check the unit", `value="3410"`},
-		"half a tuber counted": {"/plantings/15/weigh", []string{"gross-1", "3", "grade-1", "keep", "count-1", "2.5", "day", "2026-06-09"}, "whole number", `value="2.5"`},
-		"unknown container":    {"/plantings/15/weigh", []string{"gross-1", "3", "new-container", "red pot", "grade-1", "keep", "day", "2026-06-09"}, "Weigh the red pot empty once", `value="red pot"`},
-		"plan of no number":    {"/plan", []string{"bag", "10", "variety", "1", "number", "0"}, "at least 1", `value="0"`},
-		"plan in a taken bag":  {"/plan", []string{"bag", "1", "variety", "1", "number", "2"}, "is taken", `value="2"`},
-		"plan without cover":   {"/plan", []string{"bag", "10", "variety", "4", "school", "steps", "cover", "0"}, "needs some cover", `value="0"`},
-		"a seed of nine kilos": {"/plantings/20/plant", []string{"piece-1", "60", "piece-2", "9 kg", "day", "2026-06-09"}, "is not believed", `value="9 kg"`},
-		"a bag twice":          {"/bags", []string{"labels", "R6", "model", "1", "place", "x"}, "a bag R6 already", `value="R6"`},
-		"a bag of no size":     {"/models", []string{"name", "tiny", "kind", "round", "base", "1 mm", "height", "2", "material", "card", "drain", "base"}, "measures between", `value="1 mm"`},
-		"a variety unnamed":    {"/varieties", []string{"name", " ", "class", "maincrop", "days", "130"}, "Give the variety a name", `value="130"`},
+		"raise in apples":       {"/plantings/15/raise", []string{"by", "three apples", "day", "2026-06-09"}, "as a height or as loose litres", `value="three apples"`},
+		"raise over the rim":    {"/plantings/15/raise", []string{"by", "3 ft", "day", "2026-06-09"}, "over the rim: at most 14 cm", `value="3 ft"`},
+		"negative stem":         {"/plantings/15/measure", []string{"height", "-4", "day", "2026-06-09"}, "cannot be below zero", `value="-4"`},
+		"before planting":       {"/plantings/15/measure", []string{"height", "12", "day", "2026-03-01"}, "not planted yet", `value="2026-03-01"`},
+		"no day at all":         {"/plantings/15/measure", []string{"height", "12", "day", "soon"}, "is not a day", `value="12"`},
+		"gross below tare":      {"/plantings/15/weigh", []string{"gross-1", "300 g", "container-1", "blue bucket", "grade-1", "keep", "day", "2026-06-09"}, "not more than the container", `value="300 g"`},
+		"kilos for grams":       {"/plantings/15/weigh", []string{"gross-1", "3410", "grade-1", "keep", "day", "2026-06-09"}, "check the unit", `value="3410"`},
+		"half a tuber counted":  {"/plantings/15/weigh", []string{"gross-1", "3", "grade-1", "keep", "count-1", "2.5", "day", "2026-06-09"}, "whole number", `value="2.5"`},
+		"unknown container":     {"/plantings/15/weigh", []string{"gross-1", "3", "new-container", "red pot", "grade-1", "keep", "day", "2026-06-09"}, "Weigh the red pot empty once", `value="red pot"`},
+		"plan of no number":     {"/plan", []string{"bag", "10", "variety", "1", "number", "0"}, "at least 1", `value="0"`},
+		"plan in a taken bag":   {"/plan", []string{"bag", "1", "variety", "1", "number", "2"}, "is taken", `value="2"`},
+		"plan without cover":    {"/plan", []string{"bag", "10", "variety", "4", "school", "steps", "cover", "0"}, "needs some cover", `value="0"`},
+		"a seed of nine kilos":  {"/plantings/20/plant", []string{"piece-1", "60", "piece-2", "9 kg", "day", "2026-06-09"}, "is not believed", `value="9 kg"`},
+		"a bag twice":           {"/bags", []string{"labels", "R6", "model", "1", "place", "x"}, "a bag R6 already", `value="R6"`},
+		"a bag of no size":      {"/models", []string{"name", "tiny", "kind", "round", "base", "1 mm", "height", "2", "material", "card", "drain", "base"}, "measures between", `value="1 mm"`},
+		"a site at no latitude": {"/site", []string{"name", "x", "climate", "highland", "latitude", "120"}, "latitude lies between", `value="120"`},
+		"a frost on no day":     {"/site", []string{"name", "x", "climate", "highland", "last", "some day"}, "is not a day of the year", `value="some day"`},
+		"a cold summer noon":    {"/site", []string{"name", "x", "climate", "highland", "max-7", "-9"}, "minimum is not under", `value="-9"`},
+		"a variety unnamed":     {"/varieties", []string{"name", " ", "class", "maincrop", "days", "130"}, "Give the variety a name", `value="130"`},
 	} {
 		status, body := s.post(c.path, c.form...)
 		if status != http.StatusUnprocessableEntity {

@@ -1,9 +1,11 @@
 package climate
 
 import (
+	"fmt"
 	"math"
 
 	"glebata/core/measure"
+	"glebata/core/working"
 )
 
 // Shelter is where a bag can stand. The value is its key in files and addresses.
@@ -62,6 +64,34 @@ func (n *Normals) ShiftDays(s Shelter, at measure.Day) float64 {
 	}
 	slope := math.Abs(n.Min.At(at+7)-n.Min.At(at-7)) / 14
 	return math.Min(steepest, gain/math.Max(slope, 1e-9))
+}
+
+// SafeWorking shows how a window came about.
+func (n *Normals) SafeWorking(f Frosts, s Shelter, risk Appetite) working.Working {
+	w := n.Safe(f, s, risk)
+	out := working.Working{
+		Title: "Safe days for green growth, " + s.Gain().Name, Mark: working.Model,
+		Source:  "normal distribution of the frosts, and the night gain of the shelter",
+		Changes: "Your appetite for risk, the frost dates of your site, another shelter.",
+	}
+	if w.Always {
+		out.Result = "all year"
+		out.Steps = []working.Step{{Says: "no frost is expected here"}}
+		return out
+	}
+	out.Result = fmt.Sprintf("%d days", w.Days())
+	out.Steps = []working.Step{
+		{Says: "median last frost", Result: f.Last},
+		{Says: "days past it at a risk of {}: z(1 − {}) × {}", Args: []any{float64(risk), float64(risk), f.LastSD}, Result: Margin(risk, f.LastSD)},
+		{Says: "in the open, safe from", Result: SafeFrom(f.Last, f.LastSD, risk)},
+		{Says: "days the shelter brings it forward: {} a night ÷ the slope of the minimum", Args: []any{s.Gain().Night}, Result: n.ShiftDays(s, f.Last)},
+		{Says: "safe from", Result: w.From},
+		{Says: "median first frost", Result: f.First},
+		{Says: "in the open, safe until", Result: SafeUntil(f.First, f.FirstSD, risk)},
+		{Says: "days the shelter puts it off", Result: n.ShiftDays(s, f.First)},
+		{Says: "safe until", Result: w.Until},
+	}
+	return out
 }
 
 // Window of days that are safe for green growth, from spring to autumn. It spans

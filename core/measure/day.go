@@ -46,3 +46,27 @@ func (d Day) Long() string { return d.time().Format("Monday 2 January") }
 
 // Year is the calendar year of the day.
 func (d Day) Year() int { return d.time().Year() }
+
+// DayOfMonth is 1 to 31.
+func (d Day) DayOfMonth() int { return d.time().Day() }
+
+// MonthName is the short name of the month, "Jun".
+func (d Day) MonthName() string { return d.time().Format("Jan") }
+
+// ParseMonthDay reads a day without a year, "24 April", "24 Apr" or "04-24", as a
+// day of a year of 365, from 1. 29 February is not among them.
+func ParseMonthDay(text string) (int, error) {
+	text = strings.TrimSpace(text)
+	for _, form := range []string{"2 January", "2 Jan", "2. January", "January 2", "Jan 2", "01-02"} {
+		t, err := time.Parse(form+" 2006", text+" 2025")
+		if err == nil {
+			return t.YearDay(), nil
+		}
+	}
+	return 0, &ParseError{Text: text, Why: fmt.Sprintf("“%s” is not a day of the year. Write it like 24 April.", shorten(text))}
+}
+
+// MonthDay prints a day of a year of 365, from 1: "24 April".
+func MonthDay(day int) string {
+	return (Date(2025, time.January, 1) + Day(day-1)).time().Format("2 January")
+}

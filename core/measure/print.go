@@ -164,6 +164,14 @@ func (s System) LengthUnit() Unit {
 	return "in"
 }
 
+// TemperatureUnit is Celsius, or Fahrenheit for US growers.
+func (s System) TemperatureUnit() Unit {
+	if s == US {
+		return "°F"
+	}
+	return "°C"
+}
+
 func poundsOunces(m Mass, decimals int) string {
 	oz := round(float64(m)/ounceGrams, decimals)
 	if math.Abs(oz) < 16 {

@@ -35,6 +35,7 @@ var views = []view{
 	{name: "planting-card", path: "/bags/R13"},
 	{name: "bags", path: "/bags"},
 	{name: "weigh-in-phone", path: "/bags/R1", phone: true, do: weigh},
+	{name: "site", path: "/site"},
 	{name: "compare", path: "/compare"},
 	{name: "working", path: "/bags/R6", do: working},
 }

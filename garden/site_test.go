@@ -1,0 +1,85 @@
+package garden_test
+
+import (
+	"context"
+	"errors"
+	"testing"
+	"time"
+
+	"glebata/core/bag"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+func siteOf(t *testing.T, key string) garden.Site {
+	t.Helper()
+	p, ok := climate.PresetNamed(key)
+	if !ok {
+		t.Fatal("no climate ", key)
+	}
+	s := garden.SiteOf(p)
+	s.Name = key
+	return s
+}
+
+func TestSeasonOfADayInBothHemispheres(t *testing.T) {
+	day := measure.Date
+	for _, c := range []struct {
+		climate           string
+		today, last, frst measure.Day
+	}{
+		{"cool-maritime", day(2026, time.June, 9), day(2026, time.April, 24), day(2026, time.November, 2)},
+		{"cool-maritime", day(2026, time.January, 10), day(2026, time.April, 24), day(2026, time.November, 2)},
+		{"cool-maritime", day(2026, time.December, 20), day(2027, time.April, 24), day(2027, time.November, 2)},
+		{"southern-temperate", day(2026, time.January, 10), day(2025, time.September, 21), day(2026, time.May, 15)},
+		{"southern-temperate", day(2026, time.July, 10), day(2026, time.September, 21), day(2027, time.May, 15)},
+		{"southern-temperate", day(2026, time.November, 10), day(2026, time.September, 21), day(2027, time.May, 15)},
+	} {
+		s := siteOf(t, c.climate)
+		if f := s.Frosts(c.today); f.Last != c.last || f.First != c.frst {
+			t.Errorf("%s on %s: frosts end %s and begin %s, want %s and %s", c.climate, c.today, f.Last, f.First, c.last, c.frst)
+		}
+	}
+	s := siteOf(t, "tropical-highland")
+	if f := s.Frosts(today); !f.None {
+		t.Error("the tropical highland has frosts")
+	}
+}
+
+func TestSiteIsKeptAndRefusedAtItsFields(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	ctx := context.Background()
+	if s, known, err := p.Site(ctx); err != nil || known || s.Climate == "" {
+		t.Errorf("before saving: known %v, climate %q, %v", known, s.Climate, err)
+	}
+	want := siteOf(t, "highland")
+	p.must(p.SaveSite(ctx, want, p.asked()))
+	if s, known, err := p.Site(ctx); err != nil || !known || s.Name != "highland" {
+		t.Errorf("after saving: %q, known %v, %v", s.Name, known, err)
+	}
+	for field, change := range map[string]func(*garden.Site){
+		"name":     func(s *garden.Site) { s.Name = " " },
+		"latitude": func(s *garden.Site) { s.Latitude = -95 },
+		"min-4":    func(s *garden.Site) { s.Monthly.Min[3] = 40; s.Monthly.Max[3] = 39 },
+		"max-7":    func(s *garden.Site) { s.Monthly.Max[6] = 80 },
+		"rain-1":   func(s *garden.Site) { s.Monthly.Rain[0] = -4 },
+		"first":    func(s *garden.Site) { s.First = 0 },
+		"last-sd":  func(s *garden.Site) { s.LastSD = 0 },
+		"risk":     func(s *garden.Site) { s.Risk = 1 },
+		"lift":     func(s *garden.Site) { s.LiftLimit = 0 },
+	} {
+		s := want
+		change(&s)
+		err := p.SaveSite(ctx, s, p.asked())
+		refused(t, field, err, field, "")
+		if _, err := garden.OutlookOf(s, today); err == nil {
+			t.Errorf("%s: an outlook was made of it", field)
+		}
+	}
+	var faults garden.Faults
+	if _, err := garden.OutlookOf(want, today); errors.As(err, &faults) {
+		t.Errorf("the highland has no outlook: %v", err)
+	}
+}

@@ -1,0 +1,71 @@
+package store
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"glebata/core/climate"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+func (r *reader) Site(ctx context.Context) (s garden.Site, known bool, err error) {
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
+		var risk, lift float64
+		known = true
+		err := rows.Scan(&s.Name, &s.Climate, &s.Latitude, &s.Last, &s.First, &s.LastSD, &s.FirstSD, &risk, &lift)
+		s.Risk, s.LiftLimit = climate.Appetite(risk), measure.Mass(lift)
+		return err
+	}, `SELECT name, climate, latitude, last_frost, first_frost, last_sd, first_sd, risk, lift_limit_g FROM site`)
+	if err != nil || !known {
+		return s, known, err
+	}
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
+		var month int
+		var tmin, tmax, rain float64
+		if err := rows.Scan(&month, &tmin, &tmax, &rain); err != nil {
+			return err
+		}
+		s.Monthly.Min[month-1], s.Monthly.Max[month-1], s.Monthly.Rain[month-1] = tmin, tmax, rain
+		return nil
+	}, `SELECT month, tmin, tmax, rain FROM site_month`)
+	if err != nil {
+		return s, known, err
+	}
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
+		var shelter string
+		err := rows.Scan(&shelter)
+		s.Shelters = append(s.Shelters, climate.Shelter(shelter))
+		return err
+	}, `SELECT shelter FROM site_shelter ORDER BY shelter`)
+	return s, known, err
+}
+
+func (w *writer) SetSite(ctx context.Context, s garden.Site) error {
+	_, err := w.add(ctx,
+		`INSERT INTO site (id, name, climate, latitude, last_frost, first_frost, last_sd, first_sd, risk, lift_limit_g)
+		 VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+		 ON CONFLICT (id) DO UPDATE SET name = excluded.name, climate = excluded.climate, latitude = excluded.latitude,
+		   last_frost = excluded.last_frost, first_frost = excluded.first_frost, last_sd = excluded.last_sd,
+		   first_sd = excluded.first_sd, risk = excluded.risk, lift_limit_g = excluded.lift_limit_g`,
+		s.Name, s.Climate, s.Latitude, s.Last, s.First, s.LastSD, s.FirstSD, float64(s.Risk), s.LiftLimit.Grams())
+	if err != nil {
+		return err
+	}
+	for i := range 12 {
+		if _, err := w.add(ctx, `INSERT OR REPLACE INTO site_month (month, tmin, tmax, rain) VALUES (?, ?, ?, ?)`,
+			i+1, s.Monthly.Min[i], s.Monthly.Max[i], s.Monthly.Rain[i]); err != nil {
+			return err
+		}
+	}
+	if _, err := w.add(ctx, `DELETE FROM site_shelter`); err != nil {
+		return err
+	}
+	for _, shelter := range s.Shelters {
+		if _, err := w.add(ctx, `INSERT OR IGNORE INTO site_shelter (shelter) VALUES (?)`, shelter); err != nil {
+			return err
+		}
+	}
+	return nil
+}

@@ -1,0 +1,294 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"net/url"
+	"slices"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/climate"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type siteBody struct {
+	Form     Form
+	Year     *draw.SiteYear // nil while something is wrong
+	Windows  []garden.ShelterWindow
+	Shelters []shelterTick
+	Months   []monthLine
+	Own      bool // the monthly numbers are open
+	Query    string
+	Said     string
+	Known    bool
+	Notes    []note
+}
+
+type shelterTick struct {
+	Key, Name, Note string
+	Have            bool
+}
+
+// monthLine is one month of the site's numbers.
+type monthLine struct {
+	Name           string
+	Min, Max, Rain Field
+}
+
+// readSite reads a site as typed; what is left empty is as the climate has it.
+func (r *reading) site(before garden.Site) garden.Site {
+	preset, ok := climate.PresetNamed(r.text("climate"))
+	if !ok {
+		return before
+	}
+	s := garden.SiteOf(preset)
+	s.Name = r.text("name")
+	if r.text("latitude") != "" {
+		s.Latitude = r.number("latitude", s.Latitude)
+	}
+	if last, first := r.text("last"), r.text("first"); strings.EqualFold(last, "none") || strings.EqualFold(first, "none") {
+		s.Last, s.First = 0, 0
+	} else {
+		s.Last, s.First = r.monthDay("last", s.Last), r.monthDay("first", s.First)
+	}
+	s.LastSD, s.FirstSD = r.number("last-sd", s.LastSD), r.number("first-sd", s.FirstSD)
+	s.Risk = climate.Appetite(r.number("risk", float64(s.Risk)))
+	if r.text("lift") != "" {
+		s.LiftLimit = r.mass("lift", r.units.ScaleUnit())
+	}
+	for _, key := range r.values["shelter"] {
+		if shelter := climate.Shelter(key); shelter.Known() && shelter != climate.Open {
+			s.Shelters = append(s.Shelters, shelter)
+		}
+	}
+	slices.Sort(s.Shelters)
+	for i := range 12 {
+		s.Monthly.Min[i] = r.degrees(fmt.Sprintf("min-%d", i+1), s.Monthly.Min[i])
+		s.Monthly.Max[i] = r.degrees(fmt.Sprintf("max-%d", i+1), s.Monthly.Max[i])
+		s.Monthly.Rain[i] = r.number(fmt.Sprintf("rain-%d", i+1), s.Monthly.Rain[i])
+	}
+	return s
+}
+
+// number reads a plain number, or takes other when nothing is typed.
+func (r *reading) number(field string, other float64) float64 {
+	text := strings.NewReplacer(",", ".", "−", "-").Replace(r.text(field))
+	if text == "" {
+		return other
+	}
+	var v float64
+	if n, err := fmt.Sscanf(text+"\n", "%g\n", &v); err != nil || n != 1 || v != v || v > 1e6 || v < -1e6 {
+		r.faults.Add(field, "Write a number, like 11.")
+		return other
+	}
+	return v
+}
+
+func (r *reading) degrees(field string, other float64) float64 {
+	if r.text(field) == "" {
+		return other
+	}
+	t, err := measure.ParseTemperature(r.text(field), r.units.TemperatureUnit(), r.units)
+	if err != nil {
+		r.refuse(field, err)
+		return other
+	}
+	return float64(t)
+}
+
+func (r *reading) monthDay(field string, other int) int {
+	if r.text(field) == "" {
+		return other
+	}
+	day, err := measure.ParseMonthDay(r.text(field))
+	if err != nil {
+		r.refuse(field, err)
+	}
+	return day
+}
+
+func (s *Site) site(c *gin.Context) { s.sitePage(c, http.StatusOK, nil) }
+
+func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) {
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	kept, known, err := s.garden.Site(c.Request.Context())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	site, t := kept, typed{}
+	if r.text("climate") != "" {
+		site = r.site(kept)
+		t = typed{form: "site", values: r.values, faults: r.faults, units: r.units}
+	}
+	body := siteBody{Known: known, Said: c.Query("said")}
+	outlook, err := garden.OutlookOf(named(site), s.clock.Today())
+	if faults, ok := faultsOf(err); ok {
+		t.faults = append(t.faults, faults...)
+	}
+	if refused != nil {
+		t.faults = refused
+	}
+	if err == nil && r.faults == nil {
+		year := draw.YearOf(outlook, s.clock.Today(), r.units)
+		body.Year, body.Windows = &year, outlook.Windows
+		for _, w := range outlook.Windows {
+			if w.Have {
+				body.Notes = append(body.Notes, noteOf(outlook.Normals.SafeWorking(outlook.Frosts, w.Shelter, site.Risk), site.Name, r.units))
+			}
+		}
+	}
+	body.Form = t.fill(siteForm(kept, site, r.units))
+	body.fields(kept, site, t, r.units)
+	if t.form != "" {
+		body.Query = r.values.Encode()
+	}
+	s.render(c, status, "site", view{Title: "Site", Stage: "Site", Body: body})
+}
+
+// named gives a site that nobody has named yet a name to be drawn under.
+func named(s garden.Site) garden.Site {
+	if s.Name == "" {
+		s.Name = "your site"
+	}
+	return s
+}
+
+// fields adds the shelters and the months, which are laid out by hand.
+func (b *siteBody) fields(kept, site garden.Site, t typed, sys measure.System) {
+	usual := usualSite(kept)
+	for _, shelter := range climate.Shelters()[1:] {
+		g := shelter.Gain()
+		b.Shelters = append(b.Shelters, shelterTick{string(shelter), g.Name, g.Note, site.Has(shelter)})
+	}
+	month := func(kind string, i int, label string, print func(float64) string, of func(*garden.Site) float64) Field {
+		f := Field{Name: fmt.Sprintf("%s-%d", kind, i+1), Label: label, Hint: print(of(&site)), Kind: "month"}
+		if of(&kept) != of(&usual) {
+			f.Value = print(of(&kept))
+		}
+		f.ID = "site-" + f.Name
+		if t.form == "site" {
+			f.Value, f.Error = t.values.Get(f.Name), t.at(f.Name)
+		}
+		b.Own = b.Own || f.Value != "" || f.Error != ""
+		return f
+	}
+	degrees := func(v float64) string { return sys.Temperature(measure.Temperature(v)) }
+	for i := range 12 {
+		name := (measure.Date(2025, 1, 1) + measure.Day(30*i+15)).MonthName()
+		b.Months = append(b.Months, monthLine{
+			Name: name,
+			Min:  month("min", i, name+" minimum", degrees, func(s *garden.Site) float64 { return s.Monthly.Min[i] }),
+			Max:  month("max", i, name+" maximum", degrees, func(s *garden.Site) float64 { return s.Monthly.Max[i] }),
+			Rain: month("rain", i, name+" rain", number, func(s *garden.Site) float64 { return s.Monthly.Rain[i] }),
+		})
+	}
+}
+
+// usualSite is what the climate of a site has, where the grower has no number of
+// their own.
+func usualSite(s garden.Site) garden.Site {
+	p, ok := climate.PresetNamed(s.Climate)
+	if !ok {
+		return s
+	}
+	return garden.SiteOf(p)
+}
+
+func number(v float64) string { return fmt.Sprintf("%g", v) }
+
+// siteForm is filled with what the grower set apart from the climate. A field
+// that is left empty follows the climate, and says what that has.
+func siteForm(kept, site garden.Site, sys measure.System) Form {
+	usual := usualSite(kept)
+	var climates []Option
+	for _, p := range climate.Presets() {
+		climates = append(climates, Option{Value: p.Key, Name: p.Name})
+	}
+	risks := []Option{
+		{Value: "0.1", Name: "cautious: 1 year in 10"}, {Value: "0.25", Name: "even: 1 year in 4"}, {Value: "0.4", Name: "bold: 2 years in 5"},
+	}
+	frost := func(day int) string {
+		if day == 0 {
+			return "none"
+		}
+		return measure.MonthDay(day)
+	}
+	own := func(mine, climates string) string {
+		if mine == climates {
+			return ""
+		}
+		return mine
+	}
+	return Form{Name: "site", Action: "/site", Button: "Save this site", Fields: []Field{
+		{Name: "name", Label: "Name", Kind: "text", Value: kept.Name},
+		{Name: "climate", Label: "Climate", Kind: "choice", Value: site.Climate, Options: climates},
+		{Name: "latitude", Label: "Latitude", Kind: "count", Unit: "°", Value: own(number(kept.Latitude), number(usual.Latitude)), Hint: "South below 0. Empty: " + number(site.Latitude)},
+		{Name: "risk", Label: "Frost risk you take", Kind: "choice", Value: fmt.Sprintf("%g", float64(site.Risk)), Options: risks},
+		{Name: "last", Label: "Last frost, half of years", Kind: "text", Value: own(frost(kept.Last), frost(usual.Last)), Hint: "Empty: " + frost(site.Last)},
+		{Name: "last-sd", Label: "give or take, days", Kind: "count", Value: own(number(kept.LastSD), number(usual.LastSD)), Hint: fmt.Sprintf("Empty: %g", site.LastSD)},
+		{Name: "first", Label: "First frost, half of years", Kind: "text", Value: own(frost(kept.First), frost(usual.First)), Hint: "Empty: " + frost(site.First)},
+		{Name: "first-sd", Label: "give or take, days", Kind: "count", Value: own(number(kept.FirstSD), number(usual.FirstSD)), Hint: fmt.Sprintf("Empty: %g", site.FirstSD)},
+		{Name: "lift", Label: "You lift alone up to", Kind: "quantity", Unit: string(sys.ScaleUnit()), Value: sys.Fine(kept.LiftLimit)},
+	}}
+}
+
+func (s *Site) saveSite(c *gin.Context) {
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	kept, _, err := s.garden.Site(c.Request.Context())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	site := r.site(kept)
+	if r.faults == nil {
+		err := s.garden.SaveSite(c.Request.Context(), site, s.asked(c))
+		refused, ok := faultsOf(err)
+		if err != nil && !ok {
+			s.fail(c, err)
+			return
+		}
+		r.faults = refused
+	}
+	if r.faults != nil {
+		s.sitePage(c, http.StatusUnprocessableEntity, r.faults)
+		return
+	}
+	c.Redirect(http.StatusSeeOther, "/site?said="+url.QueryEscape("Saved: "+site.Name+"."))
+}
+
+// siteWorking is of the safe window under one shelter, of what is typed or kept.
+func (s *Site) siteWorking(c *gin.Context) {
+	r, err := s.reads(c)
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	site, _, err := s.garden.Site(c.Request.Context())
+	if err != nil {
+		s.fail(c, err)
+		return
+	}
+	if r.text("climate") != "" {
+		site = r.site(site)
+	}
+	shelter := climate.Shelter(c.Param("shelter"))
+	outlook, err := garden.OutlookOf(named(site), s.clock.Today())
+	if err != nil || r.faults != nil || !shelter.Known() {
+		s.fail(c, garden.ErrNotFound)
+		return
+	}
+	s.answerWorking(c, outlook.Normals.SafeWorking(outlook.Frosts, shelter, site.Risk), outlook.Site.Name)
+}
