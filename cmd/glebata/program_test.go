@@ -94,6 +94,30 @@ func TestCalcClimate(t *testing.T) {
 	}
 }
 
+func TestCalcSeed(t *testing.T) {
+	out, err := run("calc", "cut", "--weight", "170g", "--eyes", "7", "--json")
+	if err != nil || !strings.Contains(out, `"pieces": 3`) || !strings.Contains(out, `"reason": "`) {
+		t.Errorf("170 g with 7 eyes: %v, %s", err, out)
+	}
+	out, err = run("calc", "allot", "--bags", "3", "--each", "2", "--weights", "61g,58g,55g,52g,63g,49g,200g", "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got struct {
+		Bags   [][]float64
+		Spread float64 `json:"spread_pct"`
+		Left   []float64
+		Short  int
+	}
+	if err := json.Unmarshal([]byte(out), &got); err != nil {
+		t.Fatal(err)
+	}
+	// 63 + 49, 61 + 52, 58 + 55: 112, 113, 113; 1 of a mean of 112.67
+	if len(got.Bags) != 3 || got.Spread != 0.888 || len(got.Left) != 1 || got.Left[0] != 200 || got.Short != 0 {
+		t.Errorf("allotted %+v", got)
+	}
+}
+
 func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 	for says, args := range map[string][]string{
 		"--base: “wide” is not a number":  {"calc", "ladder", "--base", "wide", "--height", "42cm"},
@@ -107,6 +131,9 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 		"between 1 and 366":               {"calc", "ra", "--lat", "20", "--day", "0"},
 		"minimum is over the maximum":     {"calc", "et0", "--lat", "20", "--day", "9", "--tmin", "9", "--tmax", "2"},
 		"a month and day like 04-24":      {"calc", "frost", "--last", "April"},
+		"whole number from 1 to 100":      {"calc", "cut", "--weight", "170g", "--eyes", "many"},
+		"up to 2 kg":                      {"calc", "cut", "--weight", "170kg", "--eyes", "7"},
+		"weight of each piece":            {"calc", "allot", "--bags", "2", "--each", "2"},
 		"risk lies between 0 and 1":       {"calc", "frost", "--last", "04-24", "--risk", "1"},
 		"3 numbers, where twelve":         {"calc", "normals", "--min", "1,2,3", "--max", "1,2,3"},
 		"is none of cool-maritime":        {"calc", "normals", "--climate", "moon"},
@@ -121,7 +148,7 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 }
 
 func TestHelpOnEverything(t *testing.T) {
-	for _, args := range [][]string{{"--help"}, {"demo", "--help"}, {"serve", "--help"}, {"calc", "--help"}, {"calc", "ladder", "--help"}, {"calc", "ra", "--help"}, {"calc", "normals", "--help"}, {"calc", "weighin", "--help"}} {
+	for _, args := range [][]string{{"--help"}, {"demo", "--help"}, {"serve", "--help"}, {"calc", "--help"}, {"calc", "ladder", "--help"}, {"calc", "ra", "--help"}, {"calc", "normals", "--help"}, {"calc", "cut", "--help"}, {"calc", "allot", "--help"}, {"calc", "weighin", "--help"}} {
 		if out, err := run(args...); err != nil || !strings.Contains(out, "Usage:") {
 			t.Errorf("%v: %v\n%s", args, err, out)
 		}

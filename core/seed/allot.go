@@ -1,0 +1,344 @@
+package seed
+
+import (
+	"cmp"
+	"math"
+	"math/bits"
+	"math/rand/v2"
+	"slices"
+
+	"glebata/core/measure"
+)
+
+// Place is a bag that wants so many pieces. Litres count only when seed is
+// allotted to fit.
+type Place struct {
+	Wants  int
+	Litres measure.Volume
+}
+
+// Allotment of pieces to places, by their index.
+type Allotment struct {
+	Places [][]int
+	Left   []int // pieces that no place wanted
+	Short  []int // how many each place is short of
+	// Spread is heaviest less lightest place as a share of the mean; 0 with
+	// fewer than two places that hold seed.
+	Spread float64
+}
+
+// Balanced allots pieces so that the places differ as little as can be in seed
+// weight, for a fair comparison. Places should want the same number. Up to
+// twelve pieces are tried out whole; more are laid out and then improved by
+// dividing any two places anew, from several beginnings drawn from the seed.
+func Balanced(pieces []measure.Mass, places []Place, seed uint64) Allotment {
+	return allot(pieces, places, seed, func(chosen []int) []float64 {
+		total := sum(pieces, chosen)
+		goals := make([]float64, len(places))
+		wanted := 0
+		for _, p := range places {
+			wanted += p.Wants
+		}
+		for i, p := range places {
+			goals[i] = total * float64(p.Wants) / float64(max(1, wanted))
+		}
+		return goals
+	})
+}
+
+// ToFit allots heavier seed to larger bags: the seed weight of a place comes as
+// near as can be to its share of all litres.
+func ToFit(pieces []measure.Mass, places []Place, seed uint64) Allotment {
+	return allot(pieces, places, seed, func(chosen []int) []float64 {
+		total := sum(pieces, chosen)
+		var litres measure.Volume
+		for _, p := range places {
+			litres += p.Litres
+		}
+		goals := make([]float64, len(places))
+		for i, p := range places {
+			goals[i] = total * float64(p.Litres/max(litres, 1e-9))
+		}
+		return goals
+	})
+}
+
+func sum(pieces []measure.Mass, chosen []int) float64 {
+	var total float64
+	for _, i := range chosen {
+		total += float64(pieces[i])
+	}
+	return total
+}
+
+// allot chooses the pieces that are planted, lays them out and improves that.
+func allot(pieces []measure.Mass, places []Place, seed uint64, goalsOf func([]int) []float64) Allotment {
+	wanted := 0
+	for _, p := range places {
+		wanted += max(0, p.Wants)
+	}
+	chosen, left := choose(pieces, wanted)
+	s := &search{pieces: pieces, goals: goalsOf(chosen), sizes: shares(places, len(chosen))}
+	best := s.best(chosen, seed)
+	out := Allotment{Places: best, Left: left, Short: make([]int, len(places)), Spread: spread(pieces, best)}
+	for i, p := range places {
+		out.Short[i] = p.Wants - len(best[i])
+		slices.Sort(best[i])
+	}
+	return out
+}
+
+// choose the pieces that are planted when there are more than are wanted: those
+// that lie closest together in weight, the heavier where that is equal.
+func choose(pieces []measure.Mass, wanted int) (chosen, left []int) {
+	order := make([]int, len(pieces))
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(pieces[b], pieces[a]) })
+	if wanted >= len(pieces) {
+		return order, nil
+	}
+	at, narrowest := 0, math.Inf(1)
+	for i := 0; wanted > 0 && i+wanted <= len(order); i++ {
+		if w := float64(pieces[order[i]] - pieces[order[i+wanted-1]]); w < narrowest-1e-9 {
+			at, narrowest = i, w
+		}
+	}
+	left = append(slices.Clone(order[:at]), order[at+wanted:]...)
+	slices.Sort(left)
+	return slices.Clone(order[at : at+wanted]), left
+}
+
+// shares are how many pieces each place gets: what it wants, or with too few
+// pieces as even a part of that as can be, one after the other.
+func shares(places []Place, have int) []int {
+	sizes := make([]int, len(places))
+	for have > 0 {
+		given := false
+		for i, p := range places {
+			if have > 0 && sizes[i] < p.Wants {
+				sizes[i], have, given = sizes[i]+1, have-1, true
+			}
+		}
+		if !given {
+			break
+		}
+	}
+	return sizes
+}
+
+// search for the division that comes nearest the goals.
+type search struct {
+	pieces []measure.Mass
+	goals  []float64
+	sizes  []int
+}
+
+// most pieces that are tried out whole, and how often larger divisions are begun
+// again, by the number of pieces.
+const exactUpTo = 12
+
+func beginnings(pieces int) int {
+	switch {
+	case pieces <= 30:
+		return 60
+	case pieces <= 100:
+		return 12
+	default:
+		return 2
+	}
+}
+
+func (s *search) best(chosen []int, seed uint64) [][]int {
+	if len(chosen) <= exactUpTo {
+		return s.exact(chosen)
+	}
+	dice := rand.New(rand.NewPCG(seed, uint64(len(chosen))))
+	var best [][]int
+	least := math.Inf(1)
+	for i := range beginnings(len(chosen)) {
+		order := slices.Clone(chosen)
+		if i > 0 {
+			dice.Shuffle(len(order), func(a, b int) { order[a], order[b] = order[b], order[a] })
+		}
+		got := s.layOut(order)
+		s.improve(got)
+		if m := s.miss(got); m < least-1e-9 {
+			best, least = got, m
+		}
+	}
+	return best
+}
+
+// miss is how far a division is from its goals: the widest difference between
+// two places first, then all of them.
+func (s *search) miss(places [][]int) float64 {
+	low, high, square := math.Inf(1), math.Inf(-1), 0.0
+	for i, p := range places {
+		off := sum(s.pieces, p) - s.goals[i]
+		low, high, square = math.Min(low, off), math.Max(high, off), square+off*off
+	}
+	return high - low + 1e-6*square
+}
+
+// layOut gives each piece in turn to the place that lacks most for each piece it
+// still takes.
+func (s *search) layOut(order []int) [][]int {
+	places := make([][]int, len(s.sizes))
+	lacks := slices.Clone(s.goals)
+	for _, piece := range order {
+		at, most := -1, math.Inf(-1)
+		for i, size := range s.sizes {
+			if open := size - len(places[i]); open > 0 && lacks[i]/float64(open) > most {
+				at, most = i, lacks[i]/float64(open)
+			}
+		}
+		if at < 0 {
+			break
+		}
+		places[at] = append(places[at], piece)
+		lacks[at] -= float64(s.pieces[piece])
+	}
+	return places
+}
+
+// improve divides any two places anew for as long as that brings them nearer
+// their goals.
+func (s *search) improve(places [][]int) {
+	for range 50 {
+		better := false
+		for a := range places {
+			for b := a + 1; b < len(places); b++ {
+				better = s.divide(places, a, b) || better
+			}
+		}
+		if !better {
+			return
+		}
+	}
+}
+
+// widest union of two places that is divided anew in every way; larger ones
+// exchange one piece for one.
+const widestUnion = 12
+
+func (s *search) divide(places [][]int, a, b int) bool {
+	goal := s.goals[a] - s.goals[b]
+	now := math.Abs(sum(s.pieces, places[a]) - sum(s.pieces, places[b]) - goal)
+	if now < 0.05 || len(places[a]) == 0 || len(places[b]) == 0 {
+		return false
+	}
+	if len(places[a])+len(places[b]) > widestUnion {
+		return s.exchange(places, a, b, goal, now)
+	}
+	union := append(slices.Clone(places[a]), places[b]...)
+	total := sum(s.pieces, union)
+	var best uint
+	for set := uint(1); set < 1<<len(union); set++ {
+		if bits.OnesCount(set) != len(places[a]) {
+			continue
+		}
+		part := 0.0
+		for rest := set; rest != 0; rest &= rest - 1 {
+			part += float64(s.pieces[union[bits.TrailingZeros(rest)]])
+		}
+		if off := math.Abs(2*part - total - goal); off < now-1e-9 {
+			best, now = set, off
+		}
+	}
+	if best == 0 {
+		return false
+	}
+	places[a], places[b] = places[a][:0], places[b][:0]
+	for i, piece := range union {
+		if best&(1<<i) != 0 {
+			places[a] = append(places[a], piece)
+		} else {
+			places[b] = append(places[b], piece)
+		}
+	}
+	return true
+}
+
+// exchange the two pieces whose exchange helps most.
+func (s *search) exchange(places [][]int, a, b int, goal, now float64) bool {
+	diff := sum(s.pieces, places[a]) - sum(s.pieces, places[b]) - goal
+	at, with := -1, -1
+	for i, x := range places[a] {
+		for j, y := range places[b] {
+			if off := math.Abs(diff - 2*float64(s.pieces[x]-s.pieces[y])); off < now-1e-9 {
+				at, with, now = i, j, off
+			}
+		}
+	}
+	if at < 0 {
+		return false
+	}
+	places[a][at], places[b][with] = places[b][with], places[a][at]
+	return true
+}
+
+// exact tries every division, but for places that are alike only once.
+func (s *search) exact(chosen []int) [][]int {
+	places := make([][]int, len(s.sizes))
+	best := s.layOut(chosen)
+	least := s.miss(best)
+	var try func(k int)
+	try = func(k int) {
+		if k == len(chosen) {
+			if m := s.miss(places); m < least-1e-9 {
+				least, best = m, deepClone(places)
+			}
+			return
+		}
+		for i := range places {
+			if len(places[i]) >= s.sizes[i] || s.alikeBefore(places, i) {
+				continue
+			}
+			places[i] = append(places[i], chosen[k])
+			try(k + 1)
+			places[i] = places[i][:len(places[i])-1]
+		}
+	}
+	try(0)
+	return best
+}
+
+// alikeBefore reports whether an empty place with the same size and goal comes
+// before an empty place: trying both would try the same twice.
+func (s *search) alikeBefore(places [][]int, i int) bool {
+	if len(places[i]) > 0 {
+		return false
+	}
+	for j := range i {
+		if len(places[j]) == 0 && s.sizes[j] == s.sizes[i] && s.goals[j] == s.goals[i] {
+			return true
+		}
+	}
+	return false
+}
+
+func deepClone(places [][]int) [][]int {
+	out := make([][]int, len(places))
+	for i, p := range places {
+		out[i] = slices.Clone(p)
+	}
+	return out
+}
+
+// spread of the places that hold seed: (heaviest − lightest) ÷ mean.
+func spread(pieces []measure.Mass, places [][]int) float64 {
+	low, high, total, n := math.Inf(1), 0.0, 0.0, 0
+	for _, p := range places {
+		if len(p) == 0 {
+			continue
+		}
+		w := sum(pieces, p)
+		low, high, total, n = math.Min(low, w), math.Max(high, w), total+w, n+1
+	}
+	if n < 2 || total == 0 {
+		return 0
+	}
+	return (high - low) / (total / float64(n))
+}
