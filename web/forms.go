@@ -215,3 +215,14 @@ func faultsOf(err error) (f garden.Faults, ok bool) {
 	}
 	return nil, false
 }
+
+// refused takes what a use case refuses into the faults; an error that is not
+// the grower's comes back.
+func (r *reading) refused(err error) error {
+	faults, ok := faultsOf(err)
+	if !ok {
+		return err
+	}
+	r.faults = append(r.faults, faults...)
+	return nil
+}

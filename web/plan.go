@@ -239,33 +239,38 @@ func varietyForm() Form {
 	}
 }
 
-func (s *Site) savePlan(c *gin.Context) {
+// plannedIn reads the plan of a request.
+func (s *Site) plannedIn(c *gin.Context) (planAsk, *reading, error) {
 	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return planAsk{}, nil, err
 	}
 	r, err := s.reads(c)
 	if err != nil {
+		return planAsk{}, nil, err
+	}
+	return s.readPlan(cat, &r), &r, nil
+}
+
+func (s *Site) savePlan(c *gin.Context) {
+	a, r, err := s.plannedIn(c)
+	if err != nil {
 		s.fail(c, err)
 		return
 	}
-	a := s.readPlan(cat, &r)
-	faults := r.faults
-	if faults == nil {
-		_, err = s.garden.PlanBag(c.Request.Context(), garden.NewPlanting{
-			Year: a.year, Bag: a.bag.ID, Variety: a.variety.ID, Number: a.number,
+	if r.faults == nil {
+		_, err := s.garden.PlanBag(c.Request.Context(), garden.NewPlanting{
+			// What was chosen, not what a plan that chose nothing is drawn with.
+			Year: a.year, Bag: r.id("bag"), Variety: r.id("variety"), Number: a.number,
 			Filling: a.filling, WillDrill: r.text("drill") != "",
 		}, s.asked(c))
-		refused, ok := faultsOf(err)
-		if err != nil && !ok {
+		if err := r.refused(err); err != nil {
 			s.fail(c, err)
 			return
 		}
-		faults = refused
 	}
-	if faults != nil {
-		s.planPage(c, http.StatusUnprocessableEntity, typed{form: "plan", faults: faults})
+	if r.faults != nil {
+		s.planPage(c, http.StatusUnprocessableEntity, typed{form: "plan", faults: r.faults})
 		return
 	}
 	c.Redirect(http.StatusSeeOther, "/bags/"+url.PathEscape(a.bag.Label)+"?said=planned")
@@ -279,13 +284,11 @@ func (s *Site) addVariety(c *gin.Context) {
 	}
 	v := garden.Variety{Name: r.text("name"), Class: crop.Class(r.text("class")), PacketDays: r.count("days")}
 	if r.faults == nil {
-		_, err = s.garden.AddVariety(c.Request.Context(), v, s.asked(c))
-		refused, ok := faultsOf(err)
-		if err != nil && !ok {
+		_, err := s.garden.AddVariety(c.Request.Context(), v, s.asked(c))
+		if err := r.refused(err); err != nil {
 			s.fail(c, err)
 			return
 		}
-		r.faults = refused
 	}
 	if r.faults != nil {
 		s.planPage(c, http.StatusUnprocessableEntity, typed{form: "variety", values: r.values, faults: r.faults})
@@ -299,17 +302,11 @@ func (s *Site) addVariety(c *gin.Context) {
 }
 
 func (s *Site) planWorking(c *gin.Context) {
-	cat, err := s.garden.Catalogue(c.Request.Context())
+	a, r, err := s.plannedIn(c)
 	if err != nil {
 		s.fail(c, err)
 		return
 	}
-	r, err := s.reads(c)
-	if err != nil {
-		s.fail(c, err)
-		return
-	}
-	a := s.readPlan(cat, &r)
 	draft, err := garden.DraftPlanting(a.bag, a.variety, a.number, a.filling)
 	if err != nil || r.faults != nil {
 		s.fail(c, garden.ErrNotFound)

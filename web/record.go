@@ -133,12 +133,10 @@ func (s *Site) record(c *gin.Context) {
 	if r.faults == nil {
 		e.Planting = st.Planting.ID
 		id, err = s.garden.Record(c.Request.Context(), e, s.asked(c))
-		refused, mine := faultsOf(err)
-		if err != nil && !mine {
+		if err := r.refused(err); err != nil {
 			s.fail(c, err)
 			return
 		}
-		r.faults = refused
 	}
 	if r.faults != nil {
 		t := typed{form: doing, values: r.values, faults: r.faults, units: r.units}

@@ -254,13 +254,10 @@ func (s *Site) saveSite(c *gin.Context) {
 	}
 	site := r.site(kept)
 	if r.faults == nil {
-		err := s.garden.SaveSite(c.Request.Context(), site, s.asked(c))
-		refused, ok := faultsOf(err)
-		if err != nil && !ok {
+		if err := r.refused(s.garden.SaveSite(c.Request.Context(), site, s.asked(c))); err != nil {
 			s.fail(c, err)
 			return
 		}
-		r.faults = refused
 	}
 	if r.faults != nil {
 		s.sitePage(c, http.StatusUnprocessableEntity, r.faults)

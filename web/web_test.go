@@ -234,6 +234,7 @@ func TestBadInputIsAnsweredAtTheFieldAndKept(t *testing.T) {
 		"half a tuber counted":  {"/plantings/15/weigh", []string{"gross-1", "3", "grade-1", "keep", "count-1", "2.5", "day", "2026-06-09"}, "whole number", `value="2.5"`},
 		"unknown container":     {"/plantings/15/weigh", []string{"gross-1", "3", "new-container", "red pot", "grade-1", "keep", "day", "2026-06-09"}, "Weigh the red pot empty once", `value="red pot"`},
 		"plan of no number":     {"/plan", []string{"bag", "10", "variety", "1", "number", "0"}, "at least 1", `value="0"`},
+		"plan in no bag":        {"/plan", []string{"variety", "1", "number", "2"}, "Choose a bag", `value="2"`},
 		"plan in a taken bag":   {"/plan", []string{"bag", "1", "variety", "1", "number", "2"}, "is taken", `value="2"`},
 		"plan without cover":    {"/plan", []string{"bag", "10", "variety", "4", "school", "steps", "cover", "0"}, "needs some cover", `value="0"`},
 		"a seed of nine kilos":  {"/plantings/20/plant", []string{"piece-1", "60", "piece-2", "9 kg", "day", "2026-06-09"}, "is not believed", `value="9 kg"`},
