@@ -183,6 +183,26 @@ func (p *person) marked(id string) {
 	p.waits("the mark at "+id, `() => document.activeElement.id === "`+id+`" && document.activeElement.getAttribute("aria-invalid") === "true"`)
 }
 
+// Out of reach of the house a raise is entered, and entered again with a signal.
+func TestNothingIsLostWithoutASignal(t *testing.T) {
+	p := sit(t, demoGarden, phone)
+	p.open("/bags/R6")
+	p.fill("How much went on", "7 cm")
+	signal := func(on bool) {
+		p.must("the signal", proto.NetworkEmulateNetworkConditions{Offline: !on, DownloadThroughput: -1, UploadThroughput: -1}.Call(p.page))
+	}
+	signal(false)
+	p.press("Raised")
+	p.sees("No connection: this is not saved yet.")
+	if v := p.asks(`() => document.getElementById("raise-by").value`); v != "7 cm" {
+		t.Errorf("without a signal the field holds %q, want what was typed", v)
+	}
+	signal(true)
+	p.press("Raised")
+	p.sees("Saved: raised 7 cm.")
+	p.sees("at 35 cm of 38 cm")
+}
+
 // Every record can be made without scripts: here none of them arrives.
 func TestWorksWithoutScripts(t *testing.T) {
 	p := sit(t, demoGarden, desk)

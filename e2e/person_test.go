@@ -125,8 +125,9 @@ func (p *person) watch() {
 			note("a request left for %s", url)
 		}
 	}, func(e *proto.LogEntryAdded) {
-		// A refused form is answered with 422 on purpose, and a test may keep scripts out.
-		meant := strings.Contains(e.Entry.Text, "422") || strings.Contains(e.Entry.Text, "ERR_BLOCKED_BY_CLIENT")
+		// A refused form is answered with 422 on purpose; a test may keep scripts out or pull the plug.
+		meant := strings.Contains(e.Entry.Text, "422") || strings.Contains(e.Entry.Text, "ERR_BLOCKED_BY_CLIENT") ||
+			strings.Contains(e.Entry.Text, "ERR_INTERNET_DISCONNECTED")
 		if e.Entry.Level == proto.LogLogEntryLevelError && !meant {
 			note("the browser says: %s %s", e.Entry.Text, e.Entry.URL)
 		}

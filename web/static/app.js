@@ -64,6 +64,24 @@
     if (at) at.focus();
   });
 
+  // No signal, or trouble on the other side: what was typed stays, and sending it
+  // again counts once.
+  const trouble = (said) => (e) => {
+    const form = e.detail.elt.closest("form[method=post]");
+    if (!form || e.detail.requestConfig.verb === "get") return;
+    let at = form.querySelector(".wrong[role=alert]");
+    if (!at) {
+      at = document.createElement("p");
+      at.className = "wrong";
+      at.setAttribute("role", "alert");
+      form.prepend(at);
+    }
+    at.textContent = said;
+    at.scrollIntoView({ block: "nearest" });
+  };
+  document.body.addEventListener("htmx:sendError", trouble("No connection: this is not saved yet. What you typed is still here; send it again when you have a signal. It counts once."));
+  document.body.addEventListener("htmx:responseError", trouble("Something went wrong on the other side: this may not be saved. What you typed is still here; send it again, it counts once."));
+
   document.addEventListener("change", (e) => {
     if (e.target.id === "units") e.target.form.requestSubmit();
   });
