@@ -66,7 +66,7 @@ var (
 )
 
 // patience is how long a person waits for something to show.
-const patience = 8 * time.Second
+const patience = 15 * time.Second
 
 func demoGarden(g *garden.Garden) error { return demo.Fill(context.Background(), g) }
 func emptyGarden(*garden.Garden) error  { return nil }

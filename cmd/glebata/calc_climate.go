@@ -194,10 +194,7 @@ func calcNormals() *cobra.Command {
 			})
 		},
 	}
-	cmd.Flags().String("climate", "", "one of the climates: "+strings.Join(presetKeys(), ", "))
-	cmd.Flags().String("min", "", "twelve mean daily minima in °C, January first")
-	cmd.Flags().String("max", "", "twelve mean daily maxima in °C")
-	cmd.Flags().String("rain", "", "twelve sums of rain in mm")
+	climateFlags(cmd)
 	return cmd
 }
 
@@ -243,4 +240,52 @@ func (a *asked) months(flag string) climate.Months {
 		m[i] = v
 	}
 	return m
+}
+
+func calcWeather() *cobra.Command {
+	cmd := &cobra.Command{
+		Use:     "weather",
+		Short:   "A simulated year of weather, as lines of date, minimum, maximum and rain",
+		Example: "  glebata calc weather --climate cool-maritime --seed 7",
+		Args:    cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			a := read(cmd)
+			monthly := a.monthly()
+			number, err := strconv.ParseUint(a.text("seed"), 10, 64)
+			if err != nil {
+				a.refuse("seed", errors.New("write a whole number"))
+			}
+			if a.err != nil {
+				return a.err
+			}
+			n, err := monthly.Daily()
+			if err != nil {
+				return err
+			}
+			var year [365]climate.DayWeather
+			climate.NewSimulator(n, number).Year(&year)
+			out := make([]normalFigures, len(year))
+			for i, d := range year {
+				day := measure.Date(2025, 1, 1) + measure.Day(i)
+				out[i] = normalFigures{day.ISO()[5:], figure(d.Min, 1), figure(d.Max, 1), figure(d.Rain, 1)}
+			}
+			return answer(cmd, out, func(w io.Writer) {
+				fmt.Fprintln(w, "# simulated\ndate,tmin,tmax,rain")
+				for _, d := range out {
+					fmt.Fprintf(w, "%s,%s,%s,%s\n", d.Day, d.Tmin, d.Tmax, d.Rain)
+				}
+			})
+		},
+	}
+	climateFlags(cmd)
+	cmd.Flags().String("seed", "1", "another number gives another year")
+	return cmd
+}
+
+// climateFlags name a climate, or its monthly means.
+func climateFlags(cmd *cobra.Command) {
+	cmd.Flags().String("climate", "", "one of the climates: "+strings.Join(presetKeys(), ", "))
+	cmd.Flags().String("min", "", "twelve mean daily minima in °C, January first")
+	cmd.Flags().String("max", "", "twelve mean daily maxima in °C")
+	cmd.Flags().String("rain", "", "twelve sums of rain in mm")
 }

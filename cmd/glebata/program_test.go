@@ -85,6 +85,7 @@ func TestCalcClimate(t *testing.T) {
 		`"et0_mm": 3.63`:       {"et0", "--lat", "54", "--day", "160", "--tmin", "9", "--tmax", "18"},
 		`"day": "05-02"`:       {"frost", "--last", "04-24", "--sd", "11", "--risk", "0.25"},
 		`"risk": 0.25`:         {"frost", "--last", "04-24", "--sd", "11", "--risk", "0.25"},
+		`"rain_mm": 0.0`:       {"weather", "--climate", "subtropical-dry", "--seed", "3"},
 		`"day": "12-31"`:       {"normals", "--climate", "southern-temperate"},
 		`"risk_that_day": 0.2`: {"frost", "--last", "09-21", "--sd", "13"},
 	} {
