@@ -60,13 +60,13 @@ func (s *Standing) Working(figure string) (working.Working, error) {
 		return s.Harvest.MeanTuberWorking(), nil
 	case figure == FigureSeed:
 		return s.seedWorking(), nil
-	case figure == FigureHarvest && len(s.Batches) > 0:
+	case figure == FigureHarvest && s.Lifted():
 		return lift.SumWorking(s.Batches), nil
-	case figure == FigureRatio && s.Seed > 0 && len(s.Batches) > 0:
+	case figure == FigureRatio && s.Seed > 0 && s.Lifted():
 		return m.RatioWorking(), nil
-	case figure == FigurePerLitre && m.Litres > 0 && len(s.Batches) > 0:
+	case figure == FigurePerLitre && m.Litres > 0 && s.Lifted():
 		return m.PerLitreWorking(), nil
-	case figure == FigurePerPlant && m.Plants > 0 && len(s.Batches) > 0:
+	case figure == FigurePerPlant && m.Plants > 0 && s.Lifted():
 		return m.PerPlantWorking(), nil
 	}
 	return working.Working{}, ErrNotFound

@@ -43,6 +43,25 @@ func TestEveryFigureHasAWholeWorking(t *testing.T) {
 	}
 }
 
+// A bag that is closed with nothing in it gave nothing for its seed.
+func TestLostBagHasARatioOfNothing(t *testing.T) {
+	p, id := planted(t)
+	if s := p.state(id); s.Lifted() {
+		t.Error("a growing bag with nothing weighed has a harvest")
+	}
+	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Closed, Day: today})
+	p.must(err)
+	s := p.state(id)
+	for _, figure := range []string{garden.FigureHarvest, garden.FigureRatio, garden.FigurePerLitre, garden.FigurePerPlant} {
+		if _, err := s.Working(figure); err != nil {
+			t.Errorf("%s of a lost bag: %v", figure, err)
+		}
+	}
+	if r, ok := s.Measures().Ratio(); !ok || r != 0 {
+		t.Errorf("the ratio of a lost bag is %v, %v; want 0", r, ok)
+	}
+}
+
 func TestTodayLiesBetweenTheMarksOfTheSeason(t *testing.T) {
 	p, _ := planted(t) // 16 April, 135 days by the class
 	for _, c := range []struct {

@@ -244,6 +244,10 @@ func (s *State) Next(p *Planting) *hill.Rung {
 	return &r
 }
 
+// Lifted reports whether there is a harvest to speak of: something was weighed,
+// or the bag was closed, perhaps with nothing in it.
+func (s *State) Lifted() bool { return len(s.Batches) > 0 || s.Stage == StageClosed }
+
 // Measures of the bag for comparing.
 func (s *State) Measures() lift.Bag {
 	return lift.Bag{Seed: s.Seed, Plants: s.Plants, Litres: s.Settled(), Total: s.Harvest, Unweighed: s.Unweighed}

@@ -72,7 +72,7 @@ type typed struct {
 	units  measure.System
 }
 
-// form lays the typed values and faults over a form's fields and gives it a
+// fill lays the typed values and faults over a form's fields and gives it a
 // fresh client key.
 func (t typed) fill(f Form) Form {
 	f.Key = newKey()

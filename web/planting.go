@@ -102,7 +102,7 @@ func saidOf(code string) string {
 	case "planned":
 		return "Planned. Weigh the seed in on planting day."
 	case "undone":
-		return "Taken back. Both entries stay in the log's history."
+		return "Taken back. The entry is kept in the log, marked as taken back."
 	case "dropped":
 		return "The plan was dropped; the bag is free."
 	}

@@ -37,13 +37,6 @@ func loadPages(a *assets) (*pages, error) {
 		"scale": draw.Scale,
 		"class": func(c crop.Class) string { return c.Name() },
 		"add":   func(a, b int) int { return a + b },
-		"seq": func(n int) []int {
-			out := make([]int, n)
-			for i := range out {
-				out[i] = i + 1
-			}
-			return out
-		},
 		"args": func(pairs ...any) map[string]any {
 			m := make(map[string]any, len(pairs)/2)
 			for i := 0; i+1 < len(pairs); i += 2 {
@@ -51,7 +44,6 @@ func loadPages(a *assets) (*pages, error) {
 			}
 			return m
 		},
-		"newKey": newKey,
 	}
 	drawings, err := plain.New("").Funcs(plain.FuncMap{"px": draw.Px, "scale": draw.Scale, "add": funcs["add"]}).
 		ParseFS(templates, "templates/drawings/*.svg")

@@ -9,6 +9,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"glebata/core/measure"
+	"glebata/core/working"
 )
 
 func calcCommand() *cobra.Command {
@@ -98,6 +99,13 @@ func answer(cmd *cobra.Command, figures any, tell func(io.Writer)) error {
 	enc := json.NewEncoder(cmd.OutOrStdout())
 	enc.SetIndent("", "  ")
 	return enc.Encode(figures)
+}
+
+// tellSteps prints a working line by line.
+func tellSteps(w io.Writer, a *asked, steps []working.Step) {
+	for _, step := range steps {
+		fmt.Fprintf(w, "%s = %s\n", step.Line(a.units), step.Outcome(a.units))
+	}
 }
 
 // figure rounds for JSON, so that scripts see no noise of floating point.

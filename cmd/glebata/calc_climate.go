@@ -14,6 +14,7 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
+	"glebata/core/working"
 )
 
 func (a *asked) number(flag string) float64 {
@@ -106,9 +107,7 @@ func calcEt0() *cobra.Command {
 			}{figure(et, 3), figure(climate.Radiation(lat, day), 3)}
 			w := climate.EvapotranspirationWorking(lat, day, tmin, tmax)
 			return answer(cmd, figures, func(out io.Writer) {
-				for _, step := range w.Steps {
-					fmt.Fprintf(out, "%s = %s\n", step.Line(a.units), step.Outcome(a.units))
-				}
+				tellSteps(out, a, w.Steps)
 				fmt.Fprintf(out, "%.1f mm a day (%s)\n", et, w.Source)
 			})
 		},
@@ -146,6 +145,8 @@ func calcFrost() *cobra.Command {
 				Then json.Number `json:"risk_that_day"`
 			}{day.ISO()[5:], figure(risk, 4), figure(then, 4)}
 			return answer(cmd, figures, func(w io.Writer) {
+				steps := climate.SafeFromWorking(last, sd, climate.Appetite(risk)).Steps
+				tellSteps(w, a, []working.Step{steps[1], steps[3]}) // the others name a year, and none is meant
 				fmt.Fprintf(w, "safe from %s (%s), when %.0f %% of years still have a frost to come\n", day.ISO()[5:], day.Short(), then*100)
 			})
 		},

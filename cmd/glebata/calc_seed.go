@@ -46,7 +46,8 @@ func calcCut() *cobra.Command {
 				Reason string      `json:"reason"`
 			}{c.Pieces, figure(c.Each.Grams(), 1), c.Reason.In(a.units)}
 			return answer(cmd, figures, func(w io.Writer) {
-				fmt.Fprintf(w, "%d of about %s\n%s\n", c.Pieces, a.units.Mass(c.Each), c.Reason.In(a.units))
+				tellSteps(w, a, seed.UsualCutting.Working(weight, eyes).Steps)
+				fmt.Fprintln(w, c.Reason.In(a.units))
 				if !c.Whole() {
 					fmt.Fprintf(w, "Cut on a board, away from the hand, with a clean blade; let it heal %d days in airy shade.\n", seed.HealDays)
 				}
@@ -68,7 +69,7 @@ type allotFigures struct {
 func calcAllot() *cobra.Command {
 	cmd := &cobra.Command{
 		Use:     "allot",
-		Short:   "Share seed among bags so that they differ least in weight",
+		Short:   "Share seed among bags: as even as can be, or in proportion to litres",
 		Example: "  glebata calc allot --bags 3 --each 2 --weights 61g,58g,55g,52g,63g,49g",
 		Args:    cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
@@ -83,13 +84,40 @@ func calcAllot() *cobra.Command {
 				places[i].Wants = each
 			}
 			got := seed.Balanced(pieces, places, 1)
+			if a.text("litres") != "" {
+				a.litres(places)
+				if a.err != nil {
+					return a.err
+				}
+				got = seed.ToFit(pieces, places, 1)
+			}
 			return answer(cmd, allotmentOf(pieces, got), func(w io.Writer) { tellAllotment(w, a, pieces, got) })
 		},
 	}
 	cmd.Flags().String("bags", "", "number of bags")
 	cmd.Flags().String("each", "", "pieces to a bag")
 	cmd.Flags().String("weights", "", "the weight of each piece, with commas between")
+	cmd.Flags().String("litres", "", "litres of each bag, with commas between: heavier seed then goes to larger bags")
 	return cmd
+}
+
+// litres of each place.
+func (a *asked) litres(places []seed.Place) {
+	parts := strings.Split(a.text("litres"), ",")
+	if len(parts) != len(places) {
+		a.refuse("litres", fmt.Errorf("%d volumes for %d bags", len(parts), len(places)))
+		return
+	}
+	for i, part := range parts {
+		v, err := measure.ParseVolume(part, "L", a.units)
+		if err == nil && v <= 0 {
+			err = errors.New("a bag holds more than 0")
+		}
+		if err != nil {
+			a.refuse("litres", err)
+		}
+		places[i].Litres = v
+	}
 }
 
 func (a *asked) pieces() []measure.Mass {

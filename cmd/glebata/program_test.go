@@ -119,6 +119,14 @@ func TestCalcSeed(t *testing.T) {
 	}
 }
 
+func TestCalcAllotToFit(t *testing.T) {
+	out, err := run("calc", "allot", "--bags", "2", "--each", "2", "--weights", "40g,50g,60g,70g", "--litres", "20,40")
+	// 220 g by 20 and 40 L: nearest to 73 and 147 g are 90 and 130
+	if err != nil || !strings.Contains(out, "= 90 g") || !strings.Contains(out, "= 130 g") {
+		t.Errorf("to fit: %v\n%s", err, out)
+	}
+}
+
 func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 	for says, args := range map[string][]string{
 		"--base: “wide” is not a number":  {"calc", "ladder", "--base", "wide", "--height", "42cm"},
@@ -134,6 +142,7 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 		"a month and day like 04-24":      {"calc", "frost", "--last", "April"},
 		"whole number from 1 to 100":      {"calc", "cut", "--weight", "170g", "--eyes", "many"},
 		"up to 2 kg":                      {"calc", "cut", "--weight", "170kg", "--eyes", "7"},
+		"3 volumes for 2 bags":            {"calc", "allot", "--bags", "2", "--each", "1", "--weights", "50g,60g", "--litres", "1,2,3"},
 		"weight of each piece":            {"calc", "allot", "--bags", "2", "--each", "2"},
 		"risk lies between 0 and 1":       {"calc", "frost", "--last", "04-24", "--risk", "1"},
 		"3 numbers, where twelve":         {"calc", "normals", "--min", "1,2,3", "--max", "1,2,3"},

@@ -109,14 +109,6 @@ var presets = []Preset{
 	},
 }
 
-// Frosts of a preset in the growing season that begins with the spring of a year.
-func (p Preset) Frosts(year int) Frosts {
-	if p.Last == 0 {
-		return Frosts{None: true}
-	}
-	return FrostsOf(year, p.Last, p.First, p.SD)
-}
-
 // FrostsOf puts days of the year, from 1, into the growing season that begins
 // with the spring of a year: where the first frost has the smaller number, as in
 // the south, it falls in the year after.

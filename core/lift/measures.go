@@ -130,26 +130,22 @@ func (b Bag) RatioWorking() working.Working {
 
 // PerLitreWorking shows edible harvest for each litre.
 func (b Bag) PerLitreWorking() working.Working {
-	return working.Working{
-		Title: "Harvest for each litre of medium", Result: b.PerLitre(), Mark: working.Sum,
-		Steps: []working.Step{
-			{Says: "edible harvest", Result: b.Edible},
-			{Says: "settled medium in the bag at the end", Result: b.Litres},
-			{Says: "{} ÷ {}", Args: []any{b.Edible, b.Litres}, Result: b.PerLitre()},
-		},
-		Changes: "How high the bag was filled.",
-	}
+	return b.shared("Harvest for each litre of medium", "settled medium in the bag at the end", b.Litres, b.PerLitre(), "How high the bag was filled.")
 }
 
 // PerPlantWorking shows edible harvest for each plant.
 func (b Bag) PerPlantWorking() working.Working {
+	return b.shared("Harvest for each plant", "tubers or slips planted", b.Plants, b.PerPlant(), "How many were planted together.")
+}
+
+// shared is the working of edible harvest divided by something of the bag.
+func (b Bag) shared(title, among string, by any, each measure.Mass, changes string) working.Working {
 	return working.Working{
-		Title: "Harvest for each plant", Result: b.PerPlant(), Mark: working.Sum,
+		Title: title, Result: each, Mark: working.Sum, Changes: changes,
 		Steps: []working.Step{
 			{Says: "edible harvest", Result: b.Edible},
-			{Says: "tubers or slips planted", Result: b.Plants},
-			{Says: "{} ÷ {}", Args: []any{b.Edible, b.Plants}, Result: b.PerPlant()},
+			{Says: among, Result: by},
+			{Says: "{} ÷ {}", Args: []any{b.Edible, by}, Result: each},
 		},
-		Changes: "How many were planted together.",
 	}
 }

@@ -38,6 +38,14 @@ func (s System) String() string {
 	}
 }
 
+// Name of the style for reading: "metric", "US", "imperial".
+func (s System) Name() string {
+	if s == US {
+		return "US"
+	}
+	return s.String()
+}
+
 // Unit is a unit by the symbol the program prints: "g", "kg", "lb", "L", "in".
 type Unit string
 
