@@ -19,8 +19,10 @@ var mayImport = map[string][]string{
 	"garden":      {"core"},
 	"store":       {"garden", "core"},
 	"demo":        {"garden", "core"},
-	"web":         {"web", "garden", "core"},
-	"cmd":         {"web", "store", "demo", "garden", "core"},
+	"station":     {"garden", "core"},
+	"openformat":  {"garden", "core"},
+	"web":         {"web", "openformat", "garden", "core"},
+	"cmd":         {"web", "store", "station", "demo", "garden", "core"},
 	"e2e/browser": {},
 	"e2e/shots":   {"e2e/browser"},
 }
@@ -29,8 +31,8 @@ var mayImport = map[string][]string{
 var floors = map[string]int{
 	"measure": 0, "working": 1, "crop": 2,
 	"climate": 3, "bag": 3, "medium": 3,
-	"growth": 4, "seed": 4, "calendar": 4, "water": 4,
-	"hill": 5, "lift": 5, "trial": 5, "keep": 5, "risk": 5,
+	"growth": 4, "seed": 4, "water": 4,
+	"hill": 5, "calendar": 5, "lift": 5, "trial": 5, "keep": 5, "risk": 5,
 	"job": 6,
 }
 

@@ -18,14 +18,16 @@ var daysIn = [12]int{31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31}
 type Year [365]float64
 
 // At is the value on a day of any year; 29 February has that of 28 February.
-func (y *Year) At(d measure.Day) float64 { return y[dayIndex(d)] }
+func (y *Year) At(d measure.Day) float64 { return y[DayIndex(d)] }
 
-// dayIndex is 0 on the first of January and 364 on the last of December.
-func dayIndex(d measure.Day) int {
-	start := measure.Date(d.Year(), 1, 1)
-	i := int(d - start)
-	if leap := measure.Date(d.Year()+1, 1, 1)-start == 366; leap && i > 58 {
-		i--
+// DayIndex of a day is 0 on the first of January and 364 on the last of December; 29
+// February has that of the day before.
+func DayIndex(d measure.Day) int {
+	i := d.YearDay() - 1
+	if i > 58 { // only from here on does a leap year differ
+		if y := d.Year(); y%4 == 0 && (y%100 != 0 || y%400 == 0) {
+			i--
+		}
 	}
 	return i
 }

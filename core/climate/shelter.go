@@ -19,30 +19,58 @@ const (
 	Greenhouse Shelter = "greenhouse"
 	Wrapped    Shelter = "wrapped"
 	FrostFree  Shelter = "frost-free"
+	Heated     Shelter = "heated"
 )
 
 // Gain of a shelter over the open air. Practice.
 type Gain struct {
 	Name  string
+	Where string              // in a sentence: "under fleece"
 	Night measure.Temperature // added to the night's minimum
 	Day   measure.Temperature // added to the day's maximum
 	// Floor is the least a night falls to, when Floored.
 	Floor   measure.Temperature
 	Floored bool
-	Note    string
+	// Kept is set where a lamp or a mat keeps one temperature, the grower's own.
+	Kept bool
+	Note string
 }
 
 var gains = map[Shelter]Gain{
-	Open:       {Name: "in the open"},
-	Wall:       {Name: "by a wall, or wrapped", Night: 1, Day: 0.5},
-	Fleece:     {Name: "under fleece", Night: 2, Day: 1, Note: "take it off in the day when plants are in leaf"},
-	Greenhouse: {Name: "cold greenhouse or tunnel", Night: 3, Day: 4},
-	Wrapped:    {Name: "greenhouse with fleece", Night: 5, Day: 4},
-	FrostFree:  {Name: "frost-free room or porch", Day: 4, Floor: 4, Floored: true},
+	Open:       {Name: "in the open", Where: "in the open"},
+	Wall:       {Name: "by a wall, or wrapped", Where: "by a wall", Night: 1, Day: 0.5},
+	Fleece:     {Name: "under fleece", Where: "under fleece", Night: 2, Day: 1, Note: "take it off in the day when plants are in leaf"},
+	Greenhouse: {Name: "cold greenhouse or tunnel", Where: "in a cold greenhouse or tunnel", Night: 3, Day: 4},
+	Wrapped:    {Name: "greenhouse with fleece", Where: "in a greenhouse with fleece", Night: 5, Day: 4},
+	FrostFree:  {Name: "frost-free room or porch", Where: "in a frost-free room or porch", Day: 4, Floor: 4, Floored: true},
+	Heated:     {Name: "heated room, lamp or mat", Where: "in a heated room, under a lamp or on a mat", Kept: true},
 }
 
+// UsualHeated is what a heated room, lamp or mat keeps until the grower says
+// otherwise, in °C. Practice.
+const UsualHeated measure.Temperature = 24
+
 // Shelters lists every shelter in the order it is offered.
-func Shelters() []Shelter { return []Shelter{Open, Wall, Fleece, Greenhouse, Wrapped, FrostFree} }
+func Shelters() []Shelter {
+	return []Shelter{Open, Wall, Fleece, Greenhouse, Wrapped, FrostFree, Heated}
+}
+
+// Frostless reports whether no frost comes in at all.
+func (g Gain) Frostless() bool { return g.Floored || g.Kept }
+
+// Inside is the day's minimum and maximum in °C where a bag stands, from those
+// of the open air; kept is the temperature of a heated room. Practice.
+func (g Gain) Inside(tmin, tmax float64, kept measure.Temperature) (low, high float64) {
+	if g.Kept {
+		return float64(kept), float64(kept)
+	}
+	low, high = tmin+float64(g.Night), tmax+float64(g.Day)
+	if g.Floored {
+		low = math.Max(low, float64(g.Floor))
+		high = math.Max(high, low)
+	}
+	return low, high
+}
 
 // Gain of the shelter; the zero Gain for an unknown one.
 func (s Shelter) Gain() Gain { return gains[s] }
@@ -120,7 +148,7 @@ type Frosts struct {
 
 // Safe is the window under a shelter at an appetite for risk.
 func (n *Normals) Safe(f Frosts, s Shelter, risk Appetite) Window {
-	if f.None || s.Gain().Floored {
+	if f.None || s.Gain().Frostless() {
 		return Window{Always: true}
 	}
 	w := Window{
@@ -129,6 +157,16 @@ func (n *Normals) Safe(f Frosts, s Shelter, risk Appetite) Window {
 	}
 	w.Always = w.Until-w.From >= 364
 	return w
+}
+
+// Under a shelter the frosts of a site come earlier to an end and later on.
+func (n *Normals) Under(f Frosts, s Shelter) Frosts {
+	if f.None || s.Gain().Frostless() {
+		return Frosts{None: true}
+	}
+	f.Last -= measure.Day(math.Floor(n.ShiftDays(s, f.Last)))
+	f.First += measure.Day(math.Floor(n.ShiftDays(s, f.First)))
+	return f
 }
 
 // Risk on a day that green growth meets a frost yet: of a later one in spring,

@@ -34,6 +34,7 @@ type Bag struct {
 	PacketDays   int // the variety's own, 0 for the usual of its class
 	Number       int // to plant
 	Planted      bool
+	DaysToPlant  int // until planting day, 0 or less when it has come
 	DaysPlanted  int
 	Next         *hill.Rung // the next layer, nil when none is left
 	StemKnown    bool
@@ -51,6 +52,9 @@ const (
 
 // Of one bag, the most pressing job.
 func Of(b Bag) Job {
+	if !b.Planted && b.DaysToPlant > 0 {
+		return Job{Wait, measure.Say("plant in {} days", b.DaysToPlant), measure.Say("Planting day is {} days off, by your frosts and the warmth of the medium.", b.DaysToPlant)}
+	}
 	if !b.Planted {
 		return Job{Plant, measure.Say("plant {}", b.Number), measure.Say("Planned and not planted yet.")}
 	}

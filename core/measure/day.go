@@ -47,6 +47,9 @@ func (d Day) Long() string { return d.time().Format("Monday 2 January") }
 // Year is the calendar year of the day.
 func (d Day) Year() int { return d.time().Year() }
 
+// YearDay is the day of its year, 1 to 366.
+func (d Day) YearDay() int { return d.time().YearDay() }
+
 // DayOfMonth is 1 to 31.
 func (d Day) DayOfMonth() int { return d.time().Day() }
 

@@ -80,7 +80,7 @@ func allot(pieces []measure.Mass, places []Place, seed uint64, goalsOf func([]in
 	chosen, left := choose(pieces, wanted)
 	s := &search{pieces: pieces, goals: goalsOf(chosen), sizes: shares(places, len(chosen))}
 	best := s.best(chosen, seed)
-	out := Allotment{Places: best, Left: left, Short: make([]int, len(places)), Spread: spread(pieces, best)}
+	out := Allotment{Places: best, Left: left, Short: make([]int, len(places)), Spread: Spread(pieces, best)}
 	for i, p := range places {
 		out.Short[i] = p.Wants - len(best[i])
 		slices.Sort(best[i])
@@ -327,8 +327,9 @@ func deepClone(places [][]int) [][]int {
 	return out
 }
 
-// spread of the places that hold seed: (heaviest − lightest) ÷ mean.
-func spread(pieces []measure.Mass, places [][]int) float64 {
+// Spread of the places that hold seed: (heaviest − lightest) ÷ mean; 0 with fewer
+// than two of them. Places hold pieces by their index.
+func Spread(pieces []measure.Mass, places [][]int) float64 {
 	low, high, total, n := math.Inf(1), 0.0, 0.0, 0
 	for _, p := range places {
 		if len(p) == 0 {

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"glebata/core/measure"
+	"glebata/core/working"
 )
 
 // Call is what to do with a tuber by its sprouts.
@@ -105,4 +106,30 @@ func RubOff(sprouts int, aim Aim) int {
 		return 0
 	}
 	return max(0, sprouts-keep)
+}
+
+// ReadyWorking shows DaysToReady.
+func ReadyWorking(longest measure.Length, had float64, steady measure.Temperature, inLight bool) working.Working {
+	days, ok := DaysToReady(longest, had, steady, inLight)
+	rate, where := sproutDark, "in the dark"
+	if inLight {
+		rate, where = sproutLight, "in the light"
+	}
+	w := working.Working{
+		Title: "Day a tuber is ready", Result: days, Mark: working.Model,
+		Source:  "sprouts by warmth above 2 °C",
+		Changes: "The temperature of the tray, light, or the sprout measured anew.",
+	}
+	if !ok {
+		w.Result = "never"
+		w.Steps = []working.Step{{Says: "at {} sprouts do not grow", Args: []any{steady}}}
+		return w
+	}
+	if longest == 0 {
+		w.Steps = append(w.Steps, working.Step{Says: "°C·days to the first sprout: {} less {} it has had", Args: []any{sproutStart, had}, Result: math.Max(0, sproutStart-had)})
+	}
+	w.Steps = append(w.Steps,
+		working.Step{Says: "from {} mm to {} mm at {} mm a °C·day, {}", Args: []any{longest.Millimetres(), readyLength, rate, where}, Result: math.Max(0, readyLength-longest.Millimetres()) / rate},
+		working.Step{Says: "days at {}: {} °C·days each", Args: []any{steady, float64(steady) - sproutBase}, Result: days})
+	return w
 }

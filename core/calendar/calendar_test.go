@@ -1,0 +1,255 @@
+package calendar
+
+import (
+	"strings"
+	"testing"
+
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
+
+// flat is a site that is as warm every day: 24 April ± 11 and 2 November ± 12 are
+// its frosts, and a quarter of the risk is taken: safe from 2 May to 24 October.
+func flat(t *testing.T, low, high float64) *Place {
+	t.Helper()
+	var m climate.Monthly
+	for i := range 12 {
+		m.Min[i], m.Max[i], m.Rain[i] = low, high, 60
+	}
+	n, err := m.Daily()
+	if err != nil {
+		t.Fatal(err)
+	}
+	f := climate.Frosts{Last: measure.Date(2026, 4, 24), First: measure.Date(2026, 11, 2), LastSD: 11, FirstSD: 12}
+	return NewPlace(n, f, climate.Even, 24, measure.Date(2026, 1, 1))
+}
+
+func placeOf(t *testing.T, key string, risk climate.Appetite) *Place {
+	t.Helper()
+	p, ok := climate.PresetNamed(key)
+	if !ok {
+		t.Fatalf("no climate %s", key)
+	}
+	n, err := p.Monthly.Daily()
+	if err != nil {
+		t.Fatal(err)
+	}
+	f := climate.Frosts{None: true}
+	if p.Last != 0 {
+		f = climate.FrostsOf(2026, p.Last, p.First, p.SD)
+	}
+	return NewPlace(n, f, risk, 24, measure.Date(2026, 1, 1))
+}
+
+func is(t *testing.T, what string, got measure.Day, want string) {
+	t.Helper()
+	if got.ISO() != want {
+		t.Errorf("%s: %s, want %s", what, got.ISO(), want)
+	}
+}
+
+// At 13 °C a chitted tuber under 8 cm takes 116 ÷ 8 = 14.5, so 15 days: planted on
+// 17 April it is up on 2 May. Chitted from 35 days before, 13 March; ordered 42
+// before that, 30 January. A first early needs 600 ÷ 8 = 75 days more: 16 July; at
+// 14.2 °C 65.2 days, 7 July; at 11.8 °C 88.2 days, 30 July.
+func TestPotatoIsCountedBackFromTheFrost(t *testing.T) {
+	s := flat(t, 8, 18).Plan(Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8})
+	is(t, "ordered", s.Order, "2026-01-30")
+	is(t, "chitted", s.Chit, "2026-03-13")
+	is(t, "planted", s.Plant, "2026-04-17")
+	is(t, "up", s.Emerge, "2026-05-02")
+	is(t, "early", s.Early, "2026-07-07")
+	is(t, "likely", s.Likely, "2026-07-16")
+	is(t, "late", s.Late, "2026-07-30")
+	if !s.Feasible || len(s.Warnings) != 0 {
+		t.Errorf("feasible %v, warned of %v", s.Feasible, s.Warnings)
+	}
+	for i := 1; i < len(s.Moments); i++ {
+		if s.Moments[i].Day < s.Moments[i-1].Day {
+			t.Errorf("%v comes after %v", s.Moments[i-1], s.Moments[i])
+		}
+	}
+}
+
+// A transplant goes out on the safe day, from a pot filled 21 days before.
+func TestPreGrownIsCountedBackFromTheSafeDay(t *testing.T) {
+	s := flat(t, 8, 18).Plan(Asked{Class: crop.FirstEarly, Way: PreGrown, Chitted: true, Cover: 8})
+	is(t, "transplanted", s.Plant, "2026-05-02")
+	is(t, "potted", s.Pots, "2026-04-11")
+	is(t, "chitted", s.Chit, "2026-03-07")
+	is(t, "hardened", s.Harden, "2026-04-25")
+}
+
+// 18.09 days past the last frost its risk is 5 %: out on 13 May. Established after
+// 60 ÷ 8 days, 21 May; from there to 24 October 156 × 8 = 1248 °C·days.
+func TestSweetPotatoIsToldWhatItLacks(t *testing.T) {
+	p := flat(t, 15, 25)
+	s := p.Plan(Asked{Class: crop.SweetEarly, PacketDays: 100, Way: OwnSlips})
+	is(t, "planted out", s.Plant, "2026-05-13")
+	is(t, "slips started", s.Slips, "2026-03-11")
+	is(t, "established", s.Emerge, "2026-05-21")
+	is(t, "up before", s.End, "2026-10-24")
+	if s.Need != 1200 || s.Have != 1248 || !s.Feasible {
+		t.Errorf("%g of %g, feasible %v; want 1248 of 1200", s.Have, s.Need, s.Feasible)
+	}
+	s = p.Plan(Asked{Class: crop.SweetMid, PacketDays: 116, Way: OwnSlips})
+	if s.Feasible || s.Need-s.Have != 144 || s.Closes == "" {
+		t.Errorf("lacks %g, closed by %q; want 144 and a shelter", s.Need-s.Have, s.Closes)
+	}
+	if got := p.Plan(Asked{Class: crop.SweetMid, PacketDays: 116, Way: OwnSlips, Shelter: s.Closes}); !got.Feasible {
+		t.Errorf("%s is said to close the gap and does not", s.Closes)
+	}
+	cool := p.Plan(Asked{Class: crop.SweetEarly, PacketDays: 100, Way: OwnSlips, CoolRoom: true})
+	is(t, "slips started in a cool room", cool.Slips, "2026-02-25")
+	ordered := p.Plan(Asked{Class: crop.SweetEarly, PacketDays: 100, Way: OrderedSlips})
+	is(t, "slips ordered", ordered.Order, "2026-03-18")
+	indoors := p.Plan(Asked{Class: crop.SweetMid, PacketDays: 116, Way: Indoors})
+	if !indoors.Feasible || indoors.End != 0 {
+		t.Errorf("indoors: feasible %v, up before %s", indoors.Feasible, indoors.End)
+	}
+}
+
+// A chosen day that breaks something is kept, and what it breaks is said.
+func TestChosenDayThatBreaksSomethingIsWarnedOf(t *testing.T) {
+	for what, c := range map[string]struct {
+		ask   Asked
+		wants string
+	}{
+		"frost on the shoots": {Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 3, Dark: true, Plant: measure.Date(2026, 4, 1)}, "chance of a frost"},
+		"cold medium":         {Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8, Plant: measure.Date(2026, 2, 1)}, "cold and wet"},
+		"no time":             {Asked{Class: crop.Maincrop, Way: Direct, Chitted: true, Cover: 8, Plant: measure.Date(2026, 7, 20)}, "Frost takes the tops"},
+		"moved too early":     {Asked{Class: crop.FirstEarly, Way: Direct, Cover: 8, Shelter: climate.Greenhouse, Then: climate.Open, Move: measure.Date(2026, 4, 10)}, "Moved on"},
+		"moved before":        {Asked{Class: crop.FirstEarly, Way: Direct, Cover: 8, Shelter: climate.Greenhouse, Then: climate.Open, Move: measure.Date(2026, 1, 10)}, "comes before planting"},
+		"late too late":       {Asked{Class: crop.SecondEarly, Way: Late, Cover: 8, Plant: measure.Date(2026, 9, 10)}, "Too late"},
+	} {
+		s := placeOf(t, "cool-maritime", climate.Even).Plan(c.ask)
+		if c.ask.Plant != 0 && s.Plant != c.ask.Plant {
+			t.Errorf("%s: the day was changed to %s", what, s.Plant)
+		}
+		said := ""
+		for _, w := range s.Warnings {
+			said += w.In(measure.Metric) + " "
+		}
+		if !strings.Contains(said, c.wants) {
+			t.Errorf("%s: it says %q, want %q", what, said, c.wants)
+		}
+	}
+}
+
+func TestLateCropWindowIsShorterTowardThePole(t *testing.T) {
+	width := func(key string) int {
+		s := placeOf(t, key, climate.Even).Plan(Asked{Class: crop.FirstEarly, Way: Late, Cover: 8})
+		if s.Window[1] == 0 {
+			return 0
+		}
+		if s.Plant < s.Window[0] || s.Plant > s.Window[1] {
+			t.Errorf("%s: planted on %s, outside its window", key, s.Plant)
+		}
+		return int(s.Window[1] - s.Window[0])
+	}
+	south, middle, north := width("mediterranean"), width("mild-continental"), width("cold-continental")
+	if !(south > middle && middle > north) {
+		t.Errorf("windows of %d, %d and %d days from south to north", south, middle, north)
+	}
+	open := placeOf(t, "cool-maritime", climate.Even).Plan(Asked{Class: crop.FirstEarly, Way: Late, Cover: 8})
+	under := placeOf(t, "cool-maritime", climate.Even).Plan(Asked{Class: crop.FirstEarly, Way: Late, Cover: 8, Then: climate.Greenhouse})
+	if under.Window[1] <= open.Window[1] {
+		t.Errorf("under glass at the end it may be planted until %s, in the open until %s", under.Window[1], open.Window[1])
+	}
+}
+
+// More risk or more shelter is never later, in both hemispheres; the south plants
+// in its own spring.
+func TestBolderAndShelteredAreNeverLater(t *testing.T) {
+	for _, preset := range climate.Presets() {
+		last := measure.Day(0)
+		for _, risk := range []climate.Appetite{climate.Cautious, climate.Even, climate.Bold} {
+			s := placeOf(t, preset.Key, risk).Plan(Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8})
+			if last != 0 && s.Plant > last {
+				t.Errorf("%s: bolder plants later, on %s", preset.Key, s.Plant)
+			}
+			last = s.Plant
+			under := placeOf(t, preset.Key, risk).Plan(Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8, Shelter: climate.Greenhouse})
+			if under.Plant > s.Plant {
+				t.Errorf("%s: under glass planted on %s, in the open on %s", preset.Key, under.Plant, s.Plant)
+			}
+			if s.Chit != s.Plant-35 || s.Early > s.Likely || s.Likely > s.Late {
+				t.Errorf("%s: %+v", preset.Key, s)
+			}
+		}
+	}
+	s := placeOf(t, "southern-temperate", climate.Even).Plan(Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8})
+	if s.Plant < measure.Date(2026, 7, 15) || s.Plant > measure.Date(2026, 10, 1) {
+		t.Errorf("in the south a first early is planted on %s", s.Plant)
+	}
+}
+
+// The windows follow one another without overlap, and each day that was asked for
+// lies in a window or a gap.
+func TestSuccessionTilesTheWeeks(t *testing.T) {
+	p := placeOf(t, "cool-maritime", climate.Even)
+	from, until := measure.Date(2026, 7, 1), measure.Date(2026, 10, 31)
+	batches, gaps := p.Succession(Asked{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, from, until, 21)
+	if len(batches) < 3 || len(gaps) == 0 {
+		t.Fatalf("%d batches, %d gaps", len(batches), len(gaps))
+	}
+	covered := map[measure.Day]int{}
+	for i, b := range batches {
+		if b.Likely > b.From {
+			t.Errorf("batch %d is eaten from %s and ready on %s", i, b.From, b.Likely)
+		}
+		if i > 0 && b.Plant < batches[i-1].Plant {
+			t.Errorf("batch %d is planted before the one ahead of it", i)
+		}
+		for d := b.From; d <= b.Until; d++ {
+			covered[d]++
+		}
+	}
+	for _, g := range gaps {
+		for d := g.From; d <= g.Until; d++ {
+			covered[d]++
+		}
+	}
+	for d := from; d <= until; d++ {
+		if covered[d] != 1 {
+			t.Errorf("%s lies in %d windows or gaps", d, covered[d])
+		}
+	}
+}
+
+func TestWorkingsHaveTheirNumbers(t *testing.T) {
+	p := placeOf(t, "cool-maritime", climate.Even)
+	for _, a := range []Asked{
+		{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8},
+		{Class: crop.FirstEarly, Way: PreGrown, Cover: 8, Shelter: climate.FrostFree},
+		{Class: crop.SecondEarly, Way: Late, Cover: 8, Plant: measure.Date(2026, 7, 1)},
+		{Class: crop.SweetMid, Way: OwnSlips},
+	} {
+		s := p.Plan(a)
+		plant, warmth := p.PlantWorking(&s), s.WarmthWorking()
+		for _, step := range append(plant.Steps, warmth.Steps...) {
+			if !step.Complete() {
+				t.Errorf("%q has %d numbers", step.Says, len(step.Args))
+			}
+		}
+		for _, m := range s.Moments {
+			if strings.Contains(m.What.In(measure.Metric)+m.Why.In(measure.Metric), "{}") {
+				t.Errorf("%s: %q, %q", m.Kind, m.What.Says, m.Why.Says)
+			}
+		}
+	}
+}
+
+func BenchmarkPlan(b *testing.B) {
+	preset, _ := climate.PresetNamed("cool-maritime")
+	n, err := preset.Monthly.Daily()
+	if err != nil {
+		b.Fatal(err)
+	}
+	p := NewPlace(n, climate.FrostsOf(2026, preset.Last, preset.First, preset.SD), climate.Even, 24, 0)
+	b.ReportAllocs()
+	for b.Loop() {
+		p.Plan(Asked{Class: crop.Maincrop, Way: Direct, Chitted: true, Cover: 8})
+	}
+}

@@ -1,0 +1,242 @@
+package calendar
+
+import (
+	"math"
+	"sort"
+
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/growth"
+	"glebata/core/measure"
+)
+
+// emergence of a tuber planted on a day under the first shelter.
+func (p *Place) emergence(a *Asked, planted measure.Day) measure.Day {
+	up, _ := growth.Reach(crop.Potato, planted, p.medium(a.Shelter, a.Dark), growth.EmergenceNeed(a.Chitted, a.Cover), longest)
+	return up
+}
+
+// earliestPlanting is the first day on which shoots come up no earlier than they
+// are safe and the medium is warm enough for a potato.
+func (p *Place) earliestPlanting(a *Asked) measure.Day {
+	medium := p.medium(a.Shelter, a.Dark)
+	begins := p.frosts.Last - 150
+	d := begins
+	if w := p.window(a.Shelter); !w.Always {
+		begins = w.From - 150
+		d = begins + measure.Day(sort.Search(200, func(i int) bool {
+			return p.emergence(a, begins+measure.Day(i)) >= w.From
+		}))
+	} else if p.frosts.None {
+		d = p.frosts.Last
+	} else {
+		// Nothing freezes there; the turn of the year is soon enough to begin.
+		d = p.frosts.Last - 100
+	}
+	if warm, ok := first(d, longest, func(d measure.Day) bool { return medium(d) >= coldestMedium }); ok {
+		return warm
+	}
+	return d
+}
+
+func (p *Place) potato(s *Schedule) {
+	switch s.Way {
+	case PreGrown:
+		p.preGrown(s)
+	case Late:
+		p.late(s)
+	default:
+		if s.Plant == 0 {
+			s.Plant = p.earliestPlanting(&s.Asked)
+		}
+		s.Stays = []Stay{{s.Plant, s.Shelter}}
+		s.Emerge = p.emergence(&s.Asked, s.Plant)
+		p.checkUp(s, s.Shelter, s.Emerge)
+	}
+	p.moves(s)
+	if s.Chitted {
+		s.Chit = s.Begins() - measure.Day(s.ChitDays)
+		if s.Pots != 0 {
+			s.Chit = s.Pots - measure.Day(s.ChitDays)
+		}
+		s.Order = s.Chit - seedAhead
+	} else {
+		s.Order = s.Begins() - seedAhead
+	}
+	p.ripen(s)
+}
+
+// preGrown counts back from the day green growth is safe where the bag stands.
+func (p *Place) preGrown(s *Schedule) {
+	if s.Plant == 0 {
+		w := p.window(s.Shelter)
+		if s.Plant = w.From; w.Always {
+			s.Plant = p.earliestPlanting(&s.Asked) + preGrowDays
+		}
+	}
+	s.Pots = s.Plant - preGrowDays
+	s.Harden = s.Plant - hardenDays
+	s.Stays = []Stay{{s.Pots, s.Asked.Pots}, {s.Plant, s.Shelter}}
+	need := growth.EmergenceNeed(s.Chitted, potCover)
+	up, _ := growth.Reach(crop.Potato, s.Pots, along(s.Stays, func(sh climate.Shelter) growth.Warmth { return p.medium(sh, false) }), need, longest)
+	if up > s.Plant {
+		s.say("The shoots are not through on planting day: the pots stand too cold. {} after planting they will be.", days(up-s.Plant))
+	}
+	s.Emerge = up
+	p.checkUp(s, s.Shelter, s.Plant)
+}
+
+// checkUp warns of green growth that stands under a shelter from a day on before
+// it is safe there, and of a cold medium.
+func (p *Place) checkUp(s *Schedule, shelter climate.Shelter, green measure.Day) {
+	w := p.window(shelter)
+	if !w.Always && green < w.From && s.Way != Late {
+		what := "Shoots are up about {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}."
+		if s.Way == PreGrown {
+			what = "Transplanted on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}."
+		}
+		s.say(what, green, percent(p.riskAt(shelter, green)), shelter.Gain().Where, percent(float64(p.risk)), w.From)
+	}
+	if t := p.medium(shelter, s.Dark)(s.Plant); t < coldestMedium && s.Way != PreGrown {
+		s.say("The medium has about {} on {}: seed lies cold and wet; wait for {}.", measure.Temperature(math.Round(t*10)/10), s.Plant, measure.Temperature(coldestMedium))
+	}
+}
+
+// moves puts the planting from its first shelter to the next on the earliest
+// safe day, or the day that was asked for.
+func (p *Place) moves(s *Schedule) {
+	if s.Then == "" {
+		return
+	}
+	w := p.window(s.Then)
+	s.Move = s.Asked.Move
+	if s.Move == 0 {
+		s.Move = max(w.From, s.Plant)
+		if w.Always || s.Way == Late {
+			s.Move = p.autumnMove(s)
+		}
+	}
+	if s.Move < s.Plant {
+		s.say("The move on {} comes before planting on {}.", s.Move, s.Plant)
+		s.Move = s.Plant
+	}
+	s.Stays = append(s.Stays, Stay{s.Move, s.Then})
+	if s.Then == climate.Open || s.Then == climate.Wall {
+		s.Harden = s.Move - hardenDays
+	}
+	if green := max(s.Move, s.Emerge); !w.Always && green < w.From && s.Way != Late {
+		s.say("Moved on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}.",
+			s.Move, percent(p.riskAt(s.Then, green)), s.Then.Gain().Where, percent(float64(p.risk)), w.From)
+	}
+}
+
+// autumnMove is when a planting goes under cover: a week before its first shelter
+// is no longer safe.
+func (p *Place) autumnMove(s *Schedule) measure.Day {
+	w := p.window(s.Shelter)
+	if w.Always {
+		return s.Plant
+	}
+	return max(s.Plant, w.Until-hardenDays)
+}
+
+// endOf is the last safe day under the last shelter of a planting; 0 where there
+// is none.
+func (p *Place) endOf(s *Schedule) measure.Day {
+	w := p.window(s.Stays[len(s.Stays)-1].Shelter)
+	if w.Always {
+		return 0
+	}
+	return w.Until
+}
+
+// ripen counts forward to the days a potato is ready.
+func (p *Place) ripen(s *Schedule) {
+	s.End = p.endOf(s)
+	ready := func(off float64) (measure.Day, bool) {
+		air := along(s.Stays, p.air)
+		return growth.Reach(crop.Potato, s.Emerge, func(d measure.Day) float64 {
+			t := air(d)
+			if s.Way == Late && t < endAir {
+				return 0
+			}
+			return t + off
+		}, s.Need, longest)
+	}
+	s.Early, _ = ready(seasonSpread)
+	var ok bool
+	s.Likely, ok = ready(0)
+	s.Late, _ = ready(-seasonSpread)
+	s.Feasible = ok && (s.End == 0 || s.Likely <= s.End)
+	s.Have = s.Need
+	if s.End != 0 {
+		s.Have = growth.Sum(crop.Potato, s.Emerge, s.End, along(s.Stays, p.air))
+		s.Late = min(s.Late, max(s.End, s.Likely))
+	}
+	if !s.Feasible && s.Way != Late {
+		end := s.End
+		if end == 0 {
+			s.say("It hardly ripens here: warmth for {} % of what a {} of {} days needs.", percent(s.Have/s.Need), s.Class.Name(), s.packet())
+			return
+		}
+		s.say("Frost takes the tops about {}; by then it has had {} % of the warmth it needs. Fewer and smaller tubers: plant earlier, under shelter, or an earlier class.", end, percent(s.Have/s.Need))
+	}
+}
+
+// late counts back from the frost to the last day on which an early planted in
+// high summer still bulks.
+func (p *Place) late(s *Schedule) {
+	last := s.Shelter
+	if s.Then != "" {
+		last = s.Then
+	}
+	w := p.window(last)
+	midsummer := p.frosts.Last + (p.frosts.First-p.frosts.Last)/2 - 35
+	end := w.Until
+	if w.Always {
+		end = p.frosts.First + 60
+	}
+	mature := func(d measure.Day) (measure.Day, bool) {
+		up := p.emergence(&s.Asked, d)
+		stays := []Stay{{d, s.Shelter}}
+		if s.Then != "" {
+			under := Schedule{Asked: s.Asked, Plant: d}
+			stays = append(stays, Stay{p.autumnMove(&under), s.Then})
+		}
+		air := along(stays, p.air)
+		return growth.Reach(crop.Potato, up, func(d measure.Day) float64 {
+			if t := air(d); t >= endAir {
+				return t
+			}
+			return 0
+		}, s.Need, longest)
+	}
+	latest, ok := latestPlanting(midsummer-60, end, end, mature)
+	if ok {
+		s.Window = [2]measure.Day{min(midsummer, latest), latest}
+	}
+	if s.Plant == 0 {
+		s.Plant = midsummer
+		if ok {
+			s.Plant = max(s.Window[0], latest-10)
+		}
+	}
+	s.Stays = []Stay{{s.Plant, s.Shelter}}
+	s.Emerge = p.emergence(&s.Asked, s.Plant)
+	switch {
+	case !ok:
+		s.say("No late crop here {}: from high summer to the frost there is too little warmth for a {}.", last.Gain().Where, s.Class.Name())
+	case s.Plant > latest:
+		s.say("Too late: after {} a {} has no time to bulk before frost {}.", latest, s.Class.Name(), last.Gain().Where)
+	case latest <= midsummer:
+		s.say("The window is past high summer's start: {} at the latest, which is hardly a second crop.", latest)
+	}
+	s.say("Blight is likeliest on late plantings: keep leaves dry, look twice a week, cut tops at the first spots.")
+}
+
+func days(n measure.Day) string {
+	if n == 1 {
+		return "1 day"
+	}
+	return measure.Say("{} days", int(n)).In(measure.Metric)
+}

@@ -1,0 +1,120 @@
+package growth
+
+import (
+	"math"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
+
+// Warmth is the mean temperature of a day, °C.
+type Warmth func(measure.Day) float64
+
+// Constants of the temperature of medium in a bag. Model.
+const (
+	smoothDays = 5   // the medium follows the air by so many days' mean
+	darkGain   = 1.5 // °C, of a dark bag in the sun
+)
+
+// Medium is the mean temperature of the medium in a bag: that of the air over
+// the last five days, and 1.5 °C more in a dark bag in the sun. Model.
+func Medium(air Warmth, dark bool) Warmth {
+	gain := 0.0
+	if dark {
+		gain = darkGain
+	}
+	return func(d measure.Day) float64 {
+		sum := 0.0
+		for i := range smoothDays {
+			sum += air(d - measure.Day(i))
+		}
+		return sum/smoothDays + gain
+	}
+}
+
+// Degrees that count for growth on a day of a mean temperature, °C. Potato: none
+// up to 5 °C, T − 5 up to 18, 13 up to 24, falling straight to none at 32. Sweet
+// potato: none up to 12, T − 12 up to 28, 16 up to 32, falling to none at 40.
+// Model.
+func Degrees(c crop.Crop, mean float64) float64 {
+	if c == crop.SweetPotato {
+		return trapeze(mean, 12, 28, 32, 40)
+	}
+	return trapeze(mean, 5, 18, 24, 32)
+}
+
+// trapeze rises by 1 a degree from base to full, stays, and falls to 0 at end.
+func trapeze(t, base, full, falls, end float64) float64 {
+	top := full - base
+	switch {
+	case t <= base || t >= end || math.IsNaN(t):
+		return 0
+	case t <= full:
+		return t - base
+	case t <= falls:
+		return top
+	default:
+		return top * (end - t) / (end - falls)
+	}
+}
+
+// Thermal times to emergence in the medium, °C·days. Model.
+const (
+	needChitted   = 60.0
+	needUnchitted = 120.0
+	needCover     = 7.0 // for each cm over the tuber
+	needReappear  = 30.0
+	needSlip      = 60.0
+)
+
+// EmergenceNeed of a tuber under so much cover: 60 °C·days chitted, 120
+// unchitted, and 7 for each cm. Model.
+func EmergenceNeed(chitted bool, cover measure.Length) float64 {
+	need := needUnchitted
+	if chitted {
+		need = needChitted
+	}
+	return need + needCover*float64(cover)
+}
+
+// ReappearNeed of a transplant buried over its leaves, 30 °C·days. Model.
+func ReappearNeed() float64 { return needReappear }
+
+// EstablishNeed of a slip, 60 °C·days. Model.
+func EstablishNeed() float64 { return needSlip }
+
+// MaturityNeed is the thermal time from emergence to half the leaves yellow:
+// (packet days − 20) × 10 °C·days for a potato on the air, packet days × 12 for
+// a sweet potato on the medium. Days of 0 are the usual ones of the class. Model.
+func MaturityNeed(class crop.Class, packetDays int) float64 {
+	k := class.Constants()
+	if packetDays == 0 {
+		packetDays = k.PacketDays
+	}
+	if k.Crop == crop.SweetPotato {
+		return float64(packetDays) * 12
+	}
+	return math.Max(0, float64(packetDays-20)*10)
+}
+
+// Reach is the first day on which degrees summed from a day on come to a need;
+// ok is false when they do not within so many days.
+func Reach(c crop.Crop, from measure.Day, w Warmth, need float64, within int) (day measure.Day, ok bool) {
+	sum := 0.0
+	for i := range within {
+		if sum >= need-1e-9 {
+			return from + measure.Day(i), true
+		}
+		sum += Degrees(c, w(from+measure.Day(i)))
+	}
+	return from + measure.Day(within), sum >= need-1e-9
+}
+
+// Sum of degrees from a day up to another, that one left out.
+func Sum(c crop.Crop, from, until measure.Day, w Warmth) float64 {
+	sum := 0.0
+	for d := from; d < until; d++ {
+		sum += Degrees(c, w(d))
+	}
+	return sum
+}
