@@ -7,6 +7,7 @@ import (
 
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/station"
 	"glebata/store"
 )
 
@@ -21,7 +22,7 @@ func filled(t *testing.T) *garden.Garden {
 			t.Error(err)
 		}
 	})
-	g := garden.Open(s)
+	g := garden.Open(s, station.NewWeather(station.UsualSeed))
 	if err := demo.Fill(context.Background(), g); err != nil {
 		t.Fatal(err)
 	}

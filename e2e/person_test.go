@@ -21,6 +21,7 @@ import (
 	"glebata/demo"
 	"glebata/e2e/browser"
 	"glebata/garden"
+	"glebata/station"
 	"glebata/store"
 	"glebata/web"
 )
@@ -78,7 +79,7 @@ func sit(t *testing.T, fill func(*garden.Garden) error, size proto.EmulationSetD
 	if err != nil {
 		t.Fatal(err)
 	}
-	g := garden.Open(s)
+	g := garden.Open(s, station.NewWeather(station.UsualSeed))
 	if err := fill(g); err != nil {
 		t.Fatal(err)
 	}

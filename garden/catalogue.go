@@ -5,6 +5,7 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
 )
@@ -14,6 +15,8 @@ type NewBags struct {
 	Labels []string
 	Model  ID
 	Place  string // a new name makes a new place
+	// Shelter of a new place; empty for the open.
+	Shelter climate.Shelter
 }
 
 const longestName = 40
@@ -124,7 +127,7 @@ func (g *Garden) AddBags(ctx context.Context, n NewBags, a Asked) (ID, error) {
 		if faults != nil {
 			return 0, faults
 		}
-		at, err := placeNamed(ctx, w, place)
+		at, err := placeNamed(ctx, w, place, n.Shelter)
 		if err != nil {
 			return 0, err
 		}
@@ -183,7 +186,7 @@ func labelWord(label string) bool {
 	return true
 }
 
-func placeNamed(ctx context.Context, w Writer, name string) (Place, error) {
+func placeNamed(ctx context.Context, w Writer, name string, s climate.Shelter) (Place, error) {
 	places, err := w.Places(ctx)
 	if err != nil {
 		return Place{}, err
@@ -191,7 +194,10 @@ func placeNamed(ctx context.Context, w Writer, name string) (Place, error) {
 	if p, ok := find(places, func(p Place) bool { return strings.EqualFold(p.Name, name) }); ok {
 		return p, nil
 	}
-	p := Place{Name: name, Position: len(places) + 1}
+	if !s.Known() {
+		s = climate.Open
+	}
+	p := Place{Name: name, Position: len(places) + 1, Shelter: s}
 	p.ID, err = w.AddPlace(ctx, p)
 	return p, err
 }

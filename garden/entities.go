@@ -2,6 +2,7 @@ package garden
 
 import (
 	"glebata/core/bag"
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
@@ -61,6 +62,7 @@ type Place struct {
 	ID       ID
 	Name     string
 	Position int
+	Shelter  climate.Shelter // that it gives
 }
 
 // Bag is one container with its label. Nothing exists without a label.

@@ -16,6 +16,7 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/station"
 	"glebata/store"
 )
 
@@ -41,7 +42,7 @@ func newPlot(t *testing.T, class crop.Class, drain bag.Drainage) *plot {
 			t.Error(err)
 		}
 	})
-	p := &plot{Garden: garden.Open(s), t: t}
+	p := &plot{Garden: garden.Open(s, station.NewWeather(station.UsualSeed)), t: t}
 	shape, err := bag.NewRound(36, 40, 42)
 	if err != nil {
 		t.Fatal(err)

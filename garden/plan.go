@@ -17,6 +17,7 @@ type NewPlanting struct {
 	Variety ID
 	Number  int
 	Filling hill.Plan
+	Timing  Timing // the usual one when its Way is empty
 	// WillDrill is the grower's word that a bag without holes gets some first.
 	WillDrill bool
 }
@@ -120,7 +121,14 @@ func (g *Garden) PlanBag(ctx context.Context, n NewPlanting, a Asked) (ID, error
 		if d.Planting.Season, err = seasonOf(ctx, w, n.Year); err != nil {
 			return 0, err
 		}
-		return w.AddPlanting(ctx, d.Planting)
+		id, err := w.AddPlanting(ctx, d.Planting)
+		if err != nil || n.Timing.Way == "" {
+			return id, err
+		}
+		if err := n.Timing.check(v, n.Year); err != nil {
+			return 0, err
+		}
+		return id, w.SetTiming(ctx, id, n.Timing)
 	})
 }
 

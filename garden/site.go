@@ -20,8 +20,9 @@ type Site struct {
 	Last, First     int
 	LastSD, FirstSD float64
 	Risk            climate.Appetite
-	Shelters        []climate.Shelter // that the grower has, beside the open
-	LiftLimit       measure.Mass      // the grower lifts alone
+	Shelters        []climate.Shelter   // that the grower has, beside the open
+	LiftLimit       measure.Mass        // the grower lifts alone
+	Heated          measure.Temperature // that a heated room, lamp or mat keeps
 }
 
 // usualLift is the lifting limit until the grower says otherwise. Practice.
@@ -31,7 +32,7 @@ const usualLift = 15 * measure.Kilogram
 func SiteOf(p climate.Preset) Site {
 	s := Site{
 		Climate: p.Key, Latitude: p.Latitude, Monthly: p.Monthly, Last: p.Last, First: p.First,
-		LastSD: p.SD, FirstSD: p.SD, Risk: climate.Even, LiftLimit: usualLift,
+		LastSD: p.SD, FirstSD: p.SD, Risk: climate.Even, LiftLimit: usualLift, Heated: climate.UsualHeated,
 	}
 	if p.Last == 0 {
 		s.LastSD, s.FirstSD = usualSpread, usualSpread
@@ -94,6 +95,9 @@ func (s *Site) check() error {
 	if s.LiftLimit < 1*measure.Kilogram || s.LiftLimit > 100*measure.Kilogram {
 		faults.Add("lift", "A lifting limit lies between {} and {}.", 1*measure.Kilogram, 100*measure.Kilogram)
 	}
+	if s.Heated < 5 || s.Heated > 40 {
+		faults.Add("heated", "A heated room keeps between {} and {}.", measure.Temperature(5), measure.Temperature(40))
+	}
 	return faults.Err()
 }
 
@@ -108,6 +112,15 @@ func (g *Garden) Site(ctx context.Context) (s Site, known bool, err error) {
 		s = SiteOf(climate.Presets()[0])
 	}
 	return s, known, err
+}
+
+// siteOf the garden, the usual one until the grower has saved theirs.
+func siteOf(ctx context.Context, r Reader) (Site, error) {
+	s, known, err := r.Site(ctx)
+	if err == nil && !known {
+		s = SiteOf(climate.Presets()[0])
+	}
+	return s, err
 }
 
 // SaveSite keeps the site. Safe to repeat.

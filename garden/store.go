@@ -18,6 +18,8 @@ type Store interface {
 type Filter struct {
 	ID  ID
 	Bag ID
+	// Year of the season.
+	Year int
 	// Open keeps those neither closed nor dropped; Finished those closed.
 	Open, Finished bool
 }
@@ -41,6 +43,18 @@ type Reader interface {
 	Sent(ctx context.Context, key string) (s Sent, ok bool, err error)
 	// Site of the garden; known is false when none was saved.
 	Site(ctx context.Context) (s Site, known bool, err error)
+	// Timings of the plantings a filter chooses, by planting; those that were set.
+	Timings(ctx context.Context, f Filter) (map[ID]Timing, error)
+	// Weather of the grower's own from one day to another, in order of day.
+	Weather(ctx context.Context, from, until measure.Day) ([]DayRecord, error)
+	Lots(ctx context.Context) ([]Lot, error)
+	Trays(ctx context.Context) ([]Tray, error)
+	// SeedLog in the order of writing.
+	SeedLog(ctx context.Context) ([]SeedEntry, error)
+	Nurslings(ctx context.Context) ([]Nursling, error)
+	// NurseryLog in the order of writing; entries of plantings that were taken
+	// back are left out.
+	NurseryLog(ctx context.Context) ([]NurseryEntry, error)
 	// Setting by name, "" when never set.
 	Setting(ctx context.Context, name string) (string, error)
 }
@@ -65,14 +79,24 @@ type Writer interface {
 	AddEntry(ctx context.Context, e Entry) (ID, error)
 	Remember(ctx context.Context, s Sent) error
 	SetSite(ctx context.Context, s Site) error
+	SetTiming(ctx context.Context, planting ID, t Timing) error
+	PutWeather(ctx context.Context, r DayRecord, imported measure.Day) error
+	AddLot(ctx context.Context, l Lot) (ID, error)
+	AddTray(ctx context.Context, t Tray) (ID, error)
+	AddSeedEntry(ctx context.Context, e SeedEntry) (ID, error)
+	AddNursling(ctx context.Context, n Nursling) (ID, error)
+	AddNurseryEntry(ctx context.Context, e NurseryEntry) (ID, error)
 	SetSetting(ctx context.Context, name, value string) error
 }
 
-// Garden is the use cases over a store.
-type Garden struct{ store Store }
+// Garden is the use cases over a store and a weather station.
+type Garden struct {
+	store   Store
+	station Station
+}
 
-// Open a garden kept in a store.
-func Open(s Store) *Garden { return &Garden{s} }
+// Open a garden kept in a store, with the station that watches its weather.
+func Open(s Store, w Station) *Garden { return &Garden{s, w} }
 
 // Asked says who asks: the client key that makes a request safe to repeat, and
 // today. Both are needed by everything that writes.

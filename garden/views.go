@@ -4,6 +4,7 @@ import (
 	"context"
 	"strings"
 
+	"glebata/core/calendar"
 	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/lift"
@@ -15,6 +16,8 @@ type Standing struct {
 	Planting
 	State
 	Job job.Job
+	// Dates of a bag that is planned, or that is still to be moved; nil otherwise.
+	Dates *calendar.Schedule
 }
 
 // Upcoming is the next layer as it will go on: as planned while the stems are
@@ -38,14 +41,24 @@ func standingOf(p Planting, log []Entry, today measure.Day) (Standing, error) {
 		return Standing{}, err
 	}
 	st := Standing{Planting: p, State: s}
-	if s.Stage == StagePlanned || s.Stage == StageGrowing {
-		st.Job = job.Of(job.Bag{
-			Class: p.Variety.Class, PacketDays: p.Variety.PacketDays, Number: p.Number,
-			Planted: s.Stage == StageGrowing, DaysPlanted: int(today - s.Planted),
-			Next: st.Upcoming(), StemKnown: s.StemKnown, Stem: s.Stem, DaysMeasured: int(today - s.StemDay),
-		})
-	}
+	st.due(today)
 	return st, nil
+}
+
+// due works out the most pressing job of a bag.
+func (s *Standing) due(today measure.Day) {
+	if s.Stage != StagePlanned && s.Stage != StageGrowing {
+		return
+	}
+	b := job.Bag{
+		Class: s.Variety.Class, PacketDays: s.Variety.PacketDays, Number: s.Number,
+		Planted: s.Stage == StageGrowing, DaysPlanted: int(today - s.State.Planted),
+		Next: s.Upcoming(), StemKnown: s.StemKnown, Stem: s.Stem, DaysMeasured: int(today - s.StemDay),
+	}
+	if s.Dates != nil {
+		b.DaysToPlant = int(s.Dates.Plant - today)
+	}
+	s.Job = job.Of(b)
 }
 
 // Row is every bag with something planned or growing, in the order they stand.
@@ -60,6 +73,8 @@ func (g *Garden) Finished(ctx context.Context, today measure.Day) ([]Standing, e
 
 func (g *Garden) standings(ctx context.Context, f Filter, today measure.Day) ([]Standing, error) {
 	var out []Standing
+	var timings map[ID]Timing
+	var site Site
 	err := g.store.View(ctx, func(r Reader) error {
 		plantings, err := r.Plantings(ctx, f)
 		if err != nil {
@@ -77,9 +92,47 @@ func (g *Garden) standings(ctx context.Context, f Filter, today measure.Day) ([]
 			}
 			out = append(out, st)
 		}
-		return nil
+		if f.Finished {
+			return nil
+		}
+		if timings, err = r.Timings(ctx, f); err != nil {
+			return err
+		}
+		site, err = siteOf(ctx, r)
+		return err
 	})
-	return out, err
+	if err != nil || f.Finished {
+		return out, err
+	}
+	return out, dates(out, &site, timings, today)
+}
+
+// dates counts the dates of the bags that are planned or still to be moved, and
+// what is due by them.
+func dates(row []Standing, site *Site, timings map[ID]Timing, today measure.Day) error {
+	places := map[int]*calendar.Place{}
+	for i := range row {
+		st := &row[i]
+		t, set := timings[st.Planting.ID]
+		if !set {
+			t = UsualTiming(st.Bag, st.Variety)
+		}
+		if st.Stage != StagePlanned && (st.Stage != StageGrowing || t.Then == "") {
+			continue
+		}
+		year := st.Season.Year
+		if places[year] == nil {
+			place, err := site.Calendar(year)
+			if err != nil {
+				return err
+			}
+			places[year] = place
+		}
+		s := schedule(places[year], st, t, today)
+		st.Dates = &s
+		st.due(today)
+	}
+	return nil
 }
 
 // Planting by ID, with what it has come to.

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"errors"
@@ -9,6 +10,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"glebata/core/bag"
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
@@ -123,15 +125,16 @@ type placeRow struct {
 	ID       garden.ID
 	Name     string
 	Position int
+	Shelter  climate.Shelter
 }
 
 func (r *reader) Places(ctx context.Context) ([]garden.Place, error) {
 	return list(ctx, r, func(p placeRow) garden.Place { return garden.Place(p) },
-		`SELECT id, name, position FROM place ORDER BY position, id`)
+		`SELECT id, name, position, shelter FROM place ORDER BY position, id`)
 }
 
 func (w *writer) AddPlace(ctx context.Context, p garden.Place) (garden.ID, error) {
-	return w.add(ctx, `INSERT INTO place (name, position) VALUES (?, ?)`, p.Name, p.Position)
+	return w.add(ctx, `INSERT INTO place (name, position, shelter) VALUES (?, ?, ?)`, p.Name, p.Position, string(cmp.Or(p.Shelter, climate.Open)))
 }
 
 type bagRow struct {

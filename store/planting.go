@@ -22,6 +22,9 @@ func where(f garden.Filter) (string, []any) {
 	if f.Bag != 0 {
 		conds, args = append(conds, "p.bag_id = ?"), append(args, f.Bag)
 	}
+	if f.Year != 0 {
+		conds, args = append(conds, "p.season_id IN (SELECT id FROM season WHERE year = ?)"), append(args, f.Year)
+	}
 	if f.Open {
 		conds = append(conds, "NOT EXISTS ("+ended+")")
 	}
@@ -61,13 +64,9 @@ func (r *reader) Plantings(ctx context.Context, f garden.Filter) ([]garden.Plant
 	if err != nil {
 		return nil, err
 	}
-	varieties, err := r.Varieties(ctx)
+	varietyOf, err := r.varietyByID(ctx)
 	if err != nil {
 		return nil, err
-	}
-	varietyOf := make(map[garden.ID]garden.Variety, len(varieties))
-	for _, v := range varieties {
-		varietyOf[v.ID] = v
 	}
 	cond, args := where(f)
 	return list(ctx, r, func(p plantingRow) garden.Planting {

@@ -12,12 +12,12 @@ import (
 
 func (r *reader) Site(ctx context.Context) (s garden.Site, known bool, err error) {
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var risk, lift float64
+		var risk, lift, heated float64
 		known = true
-		err := rows.Scan(&s.Name, &s.Climate, &s.Latitude, &s.Last, &s.First, &s.LastSD, &s.FirstSD, &risk, &lift)
-		s.Risk, s.LiftLimit = climate.Appetite(risk), measure.Mass(lift)
+		err := rows.Scan(&s.Name, &s.Climate, &s.Latitude, &s.Last, &s.First, &s.LastSD, &s.FirstSD, &risk, &lift, &heated)
+		s.Risk, s.LiftLimit, s.Heated = climate.Appetite(risk), measure.Mass(lift), measure.Temperature(heated)
 		return err
-	}, `SELECT name, climate, latitude, last_frost, first_frost, last_sd, first_sd, risk, lift_limit_g FROM site`)
+	}, `SELECT name, climate, latitude, last_frost, first_frost, last_sd, first_sd, risk, lift_limit_g, heated_c FROM site`)
 	if err != nil || !known {
 		return s, known, err
 	}
@@ -44,12 +44,13 @@ func (r *reader) Site(ctx context.Context) (s garden.Site, known bool, err error
 
 func (w *writer) SetSite(ctx context.Context, s garden.Site) error {
 	_, err := w.add(ctx,
-		`INSERT INTO site (id, name, climate, latitude, last_frost, first_frost, last_sd, first_sd, risk, lift_limit_g)
-		 VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+		`INSERT INTO site (id, name, climate, latitude, last_frost, first_frost, last_sd, first_sd, risk, lift_limit_g, heated_c)
+		 VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 		 ON CONFLICT (id) DO UPDATE SET name = excluded.name, climate = excluded.climate, latitude = excluded.latitude,
 		   last_frost = excluded.last_frost, first_frost = excluded.first_frost, last_sd = excluded.last_sd,
-		   first_sd = excluded.first_sd, risk = excluded.risk, lift_limit_g = excluded.lift_limit_g`,
-		s.Name, s.Climate, s.Latitude, s.Last, s.First, s.LastSD, s.FirstSD, float64(s.Risk), s.LiftLimit.Grams())
+		   first_sd = excluded.first_sd, risk = excluded.risk, lift_limit_g = excluded.lift_limit_g,
+		   heated_c = excluded.heated_c`,
+		s.Name, s.Climate, s.Latitude, s.Last, s.First, s.LastSD, s.FirstSD, float64(s.Risk), s.LiftLimit.Grams(), float64(s.Heated))
 	if err != nil {
 		return err
 	}

@@ -61,7 +61,7 @@ func stocked(t *testing.T, s *Store) garden.Planting {
 		if model.ID, err = w.AddModel(ctx, model); err != nil {
 			return err
 		}
-		place := garden.Place{Name: "Upper step", Position: 3}
+		place := garden.Place{Name: "Upper step", Position: 3, Shelter: climate.Open}
 		if place.ID, err = w.AddPlace(ctx, place); err != nil {
 			return err
 		}

@@ -18,6 +18,7 @@ import (
 	"glebata/core/measure"
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/station"
 	"glebata/store"
 	"glebata/web"
 )
@@ -44,7 +45,7 @@ func open(t testing.TB, fill func(*garden.Garden) error) *site {
 			t.Error(err)
 		}
 	})
-	g := garden.Open(s)
+	g := garden.Open(s, station.NewWeather(station.UsualSeed))
 	if err := fill(g); err != nil {
 		t.Fatal(err)
 	}

@@ -19,6 +19,7 @@ import (
 	"glebata/core/measure"
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/station"
 	"glebata/store"
 	"glebata/web"
 )
@@ -90,7 +91,7 @@ func runDemo(ctx context.Context, out io.Writer, listen string, day measure.Day,
 		return err
 	}
 	defer func() { err = errors.Join(err, s.Close()) }()
-	g := garden.Open(s)
+	g := garden.Open(s, station.NewWeather(station.UsualSeed))
 	if bags > 0 {
 		err = demo.FillLarger(ctx, g, bags, seasons)
 	} else {
@@ -122,7 +123,7 @@ func serveCommand() *cobra.Command {
 				return err
 			}
 			defer func() { err = errors.Join(err, s.Close()) }()
-			return serve(cmd.Context(), ln, garden.Open(s), realClock{}, func() {
+			return serve(cmd.Context(), ln, garden.Open(s, station.NewWeather(station.UsualSeed)), realClock{}, func() {
 				fmt.Fprintf(cmd.OutOrStdout(), "Glebata at http://%s, keeping %s. Stop with Ctrl-C.\n", ln.Addr(), data)
 			})
 		},

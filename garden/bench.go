@@ -1,0 +1,321 @@
+package garden
+
+import (
+	"context"
+	"slices"
+
+	"glebata/core/measure"
+	"glebata/core/seed"
+)
+
+// Source of a seed lot.
+type Source string
+
+// The sources. Kitchen tubers are allowed and marked.
+const (
+	Certified Source = "certified"
+	Saved     Source = "saved"
+	Kitchen   Source = "kitchen"
+)
+
+var sources = map[Source]struct{ name, note string }{
+	Certified: {"certified seed", "Tested for disease: the usual choice."},
+	Saved:     {"own, saved", "Yours, as healthy as the plants it came from."},
+	Kitchen:   {"from the kitchen", "May be treated against sprouting and is not tested for disease: keep its medium out of beds and of the next potatoes or tomatoes."},
+}
+
+// Sources lists every source in the order it is offered.
+func Sources() []Source { return []Source{Certified, Saved, Kitchen} }
+
+// Name of the source for reading, and Note what to think of with it.
+func (s Source) Name() string { return sources[s].name }
+
+// Note is what to think of with seed of this source.
+func (s Source) Note() string { return sources[s].note }
+
+// Lot of seed that came together.
+type Lot struct {
+	ID      ID
+	Label   string
+	Variety Variety
+	Source  Source
+	Year    int
+	Cost    int // in hundredths of the grower's money; 0 when not known
+}
+
+// Tray that tubers of one lot chit in.
+type Tray struct {
+	ID    ID
+	Label string
+	Lot   Lot
+}
+
+// SeedKind is the kind of an entry in the log of the bench.
+type SeedKind string
+
+// The kinds.
+const (
+	SeedStood     SeedKind = "stood"   // where a tray stands: temperature, light
+	SeedWeighed   SeedKind = "weighed" // tubers put in
+	SeedLooked    SeedKind = "looked"  // eyes and sprouts seen
+	SeedRubbed    SeedKind = "rubbed"  // sprouts rubbed off
+	SeedCut       SeedKind = "cut"
+	SeedDiscarded SeedKind = "discarded"
+	SeedAllotted  SeedKind = "allotted" // pieces given to plantings
+	SeedVoided    SeedKind = "voided"
+)
+
+// SeedEntry is one line of the log of the bench: appended, never edited.
+type SeedEntry struct {
+	ID     ID
+	Tray   ID // 0 for an allotment
+	Kind   SeedKind
+	Day    measure.Day
+	Logged measure.Day
+	Key    string
+
+	Tuber    int // number in its tray, from 1
+	Temp     measure.Temperature
+	Light    bool
+	Weights  []measure.Mass // Weighed: of tubers; Cut: of pieces
+	Eyes     []int          // Cut: of each piece
+	Seen     []Seen
+	Keep     int // Rubbed: sprouts left
+	HealDays int
+	Allots   []Allotted
+	Text     string
+	Voids    ID
+}
+
+// Seen is what a look at one tuber showed.
+type Seen struct {
+	Tuber, Eyes, Sprouts int
+	Longest              measure.Length // of its sprouts
+	Stout, Soft          bool
+}
+
+// Allotted is a piece given to a planting.
+type Allotted struct {
+	Planting ID
+	PieceRef
+}
+
+// Bench is all seed.
+type Bench struct {
+	Lots  []Lot
+	Trays []TrayState
+	Log   []SeedEntry // allotments that stand, newest first
+}
+
+// Bench as it stands today.
+func (g *Garden) Bench(ctx context.Context, today measure.Day) (Bench, error) {
+	var b Bench
+	err := g.store.View(ctx, func(r Reader) (err error) {
+		b, err = benchOf(ctx, r, today)
+		return err
+	})
+	return b, err
+}
+
+func benchOf(ctx context.Context, r Reader, today measure.Day) (Bench, error) {
+	var b Bench
+	var err error
+	if b.Lots, err = r.Lots(ctx); err != nil {
+		return b, err
+	}
+	trays, err := r.Trays(ctx)
+	if err != nil {
+		return b, err
+	}
+	log, err := r.SeedLog(ctx)
+	if err != nil {
+		return b, err
+	}
+	at := map[ID]*TrayState{}
+	b.Trays = make([]TrayState, len(trays))
+	for i, t := range trays {
+		b.Trays[i] = TrayState{Tray: t, Temp: usualTrayTemp, Light: true}
+		at[t.ID] = &b.Trays[i]
+	}
+	live := standingSeed(log)
+	var allots []SeedEntry
+	for _, e := range live {
+		if e.Kind == SeedAllotted {
+			allots = append(allots, e)
+			continue
+		}
+		t := at[e.Tray]
+		if err := t.apply(e); err != nil {
+			return b, err
+		}
+		t.Log = append(t.Log, e)
+	}
+	if len(log) > 0 {
+		if err := b.allot(ctx, r, allots, at); err != nil {
+			return b, err
+		}
+	}
+	slices.Reverse(allots)
+	b.Log = allots
+	for i := range b.Trays {
+		slices.Reverse(b.Trays[i].Log)
+		b.Trays[i].judge(b.sprouting(b.Trays[i].Lot), today)
+	}
+	return b, nil
+}
+
+// standingSeed leaves out what was taken back and sorts by day.
+func standingSeed(log []SeedEntry) []SeedEntry {
+	back := map[ID]bool{}
+	for _, e := range log {
+		if e.Kind == SeedVoided {
+			back[e.Voids] = true
+		}
+	}
+	var live []SeedEntry
+	for _, e := range log {
+		if e.Kind != SeedVoided && !back[e.ID] {
+			live = append(live, e)
+		}
+	}
+	slices.SortStableFunc(live, func(a, b SeedEntry) int { return int(a.Day - b.Day) })
+	return live
+}
+
+// allot gives pieces to plantings: the latest allotment of a planting holds while
+// it is open; what was planted is gone.
+func (b *Bench) allot(ctx context.Context, r Reader, allots []SeedEntry, at map[ID]*TrayState) error {
+	plantings, err := r.Plantings(ctx, Filter{})
+	if err != nil {
+		return err
+	}
+	logs, err := r.Logs(ctx, Filter{})
+	if err != nil {
+		return err
+	}
+	stage := map[ID]Stage{}
+	for _, p := range plantings {
+		stage[p.ID] = stageOf(logs[p.ID])
+	}
+	holder := map[ID]ID{} // planting to the entry that holds for it
+	for _, e := range allots {
+		for _, a := range e.Allots {
+			holder[a.Planting] = e.ID
+		}
+	}
+	for _, e := range allots {
+		for _, a := range e.Allots {
+			p := b.piece(at, a.PieceRef)
+			if p == nil || holder[a.Planting] != e.ID || stage[a.Planting] == StageDropped {
+				continue
+			}
+			p.Planting, p.Gone = a.Planting, stage[a.Planting] != StagePlanned
+		}
+	}
+	return nil
+}
+
+// stageOf a log, without laying the ladder.
+func stageOf(log []Entry) Stage {
+	s := StagePlanned
+	for _, e := range standing(log) {
+		switch e.Kind {
+		case Planted:
+			s = StageGrowing
+		case Closed:
+			s = StageClosed
+		case Dropped:
+			s = StageDropped
+		}
+	}
+	return s
+}
+
+func (b *Bench) piece(at map[ID]*TrayState, ref PieceRef) *PieceState {
+	t := at[ref.Tray]
+	if t == nil || ref.Tuber < 1 || ref.Tuber > len(t.Tubers) {
+		return nil
+	}
+	for i := range t.Tubers[ref.Tuber-1].Pieces {
+		if p := &t.Tubers[ref.Tuber-1].Pieces[i]; p.PieceRef == ref {
+			return p
+		}
+	}
+	return nil
+}
+
+// sprouting reports whether any tuber of a lot has a sprout.
+func (b *Bench) sprouting(l Lot) bool {
+	for i := range b.Trays {
+		if b.Trays[i].Lot.ID != l.ID {
+			continue
+		}
+		for _, u := range b.Trays[i].Tubers {
+			if u.Seen.Sprouts > 0 && u.Seen.Longest >= 0.5 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// Tray of the bench by ID.
+func (b *Bench) Tray(id ID) (*TrayState, bool) {
+	for i := range b.Trays {
+		if b.Trays[i].ID == id {
+			return &b.Trays[i], true
+		}
+	}
+	return nil, false
+}
+
+// Free pieces of a variety: sound, not given away, not thrown out.
+func (b *Bench) Free(variety ID) []PieceState {
+	var out []PieceState
+	for i := range b.Trays {
+		t := &b.Trays[i]
+		if t.Lot.Variety.ID != variety {
+			continue
+		}
+		for _, u := range t.Tubers {
+			if u.Discarded || u.Call == seed.Discard || u.Call == seed.Blind {
+				continue
+			}
+			for _, p := range u.Pieces {
+				if !p.Gone {
+					out = append(out, p)
+				}
+			}
+		}
+	}
+	return out
+}
+
+// For are the pieces that are given to a planting.
+func (b *Bench) For(planting ID) []PieceState {
+	var out []PieceState
+	for i := range b.Trays {
+		for _, u := range b.Trays[i].Tubers {
+			for _, p := range u.Pieces {
+				if p.Planting == planting && planting != 0 {
+					out = append(out, p)
+				}
+			}
+		}
+	}
+	return out
+}
+
+// Waits reports whether any of an allotment is still to be planted.
+func (b *Bench) Waits(e SeedEntry) bool {
+	at := map[ID]*TrayState{}
+	for i := range b.Trays {
+		at[b.Trays[i].ID] = &b.Trays[i]
+	}
+	for _, a := range e.Allots {
+		if p := b.piece(at, a.PieceRef); p != nil && p.Planting == a.Planting && !p.Gone {
+			return true
+		}
+	}
+	return false
+}

@@ -1,0 +1,35 @@
+package garden
+
+// FrostyNight is a night for which something stands too open.
+type FrostyNight struct {
+	Forecast
+	Pots   []string
+	Chance float64 // that it freezes where they stand
+	Act    bool    // tonight or never, and not only to be watched
+}
+
+// watchFrom and actFrom are the forecast minimum under the shelter, in °C, at
+// which frost is watched for and acted on. Practice.
+const watchFrom, actFrom = 3.0, 0.5
+
+// FrostyNights are the nights ahead on which pots have to come in.
+func FrostyNights(forecast []Forecast, nursery []NursingState) []FrostyNight {
+	var out []FrostyNight
+	for _, f := range forecast {
+		night := FrostyNight{Forecast: f}
+		for i := range nursery {
+			n := &nursery[i]
+			gain := n.Now.Gain()
+			if !n.Open() || n.Kind != Pot || gain.Frostless() || f.Min+float64(gain.Night) > watchFrom {
+				continue
+			}
+			night.Pots = append(night.Pots, n.Label)
+			night.Chance = max(night.Chance, f.FrostChance(n.Now))
+			night.Act = night.Act || f.Lead <= 1 && f.Min+float64(gain.Night) <= actFrom
+		}
+		if len(night.Pots) > 0 {
+			out = append(out, night)
+		}
+	}
+	return out
+}

@@ -1,0 +1,110 @@
+package garden_test
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"glebata/core/bag"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+func TestPotsAndSlipsGoFromNurseryToBag(t *testing.T) {
+	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
+	start := func(n garden.Nursling) garden.ID {
+		t.Helper()
+		n.Started, n.Shelter = today-25, climate.FrostFree
+		id, err := p.Start(ctx, n, p.asked())
+		p.must(err)
+		return id
+	}
+	pot := start(garden.Nursling{Label: "P1", Kind: garden.Pot, Variety: p.variety, Weight: 63})
+	_, err := p.Start(ctx, garden.Nursling{Label: "p1", Kind: garden.Root, Variety: p.variety, Shelter: climate.Open, Started: today + 1}, p.asked())
+	for field, says := range map[string]string{"label": "already", "variety": "is a potato", "method": "how", "temp": "22 °C", "day": "today or before"} {
+		refused(t, "a root that cannot be", err, field, says)
+	}
+	id, err := p.plan(1)
+	p.must(err)
+	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{}, p.asked())
+	refused(t, "no pot", err, "pot", "Choose the pots")
+	entry, err := p.PlantFromNursery(ctx, id, today, garden.FromNursery{Pots: []garden.ID{pot}, Height: 31}, p.asked())
+	p.must(err)
+	// Filled once to 38 cm over seed at 10: 28 cm under, 3 of 31 show.
+	if s := p.state(id); s.Seed != 63 || s.Stem != 3 || s.Plants != 1 {
+		t.Errorf("transplanted: %v of seed, %v of stem", s.Seed, s.Stem)
+	}
+	nursing := func() garden.NursingState {
+		t.Helper()
+		list, err := p.Nursery(ctx, today)
+		p.must(err)
+		return list[0]
+	}
+	if n := nursing(); n.Open() || n.Into[0] != id {
+		t.Errorf("the pot stands in the nursery yet: %+v", n)
+	}
+	s := p.state(id)
+	_, err = p.Undo(ctx, s.Log[len(s.Log)-1].ID, p.asked())
+	p.must(err)
+	_, err = p.Undo(ctx, entry, p.asked())
+	p.must(err)
+	if n := nursing(); !n.Open() {
+		t.Error("taken back, the pot is gone all the same")
+	}
+}
+
+// 4 slips in one bag: 4.8, so 5 needed. A root of 25 days at 25 °C has none yet.
+func TestSlipsAreCountedAgainstWhatIsNeeded(t *testing.T) {
+	p := newPlot(t, crop.SweetEarly, bag.Drainage{Way: bag.ThroughWall})
+	id, err := p.plan(4)
+	p.must(err)
+	root, err := p.Start(ctx, garden.Nursling{Label: "S1", Kind: garden.Root, Variety: p.variety, Method: garden.InSand, Temp: 25, Weight: 300, Shelter: climate.Heated, Started: today - 60}, p.asked())
+	p.must(err)
+	log := func(e garden.NurseryEntry) error {
+		e.Nursling, e.Day = root, today
+		_, err := p.RecordNursery(ctx, e, p.asked())
+		return err
+	}
+	refused(t, "a slip with two nodes", log(garden.NurseryEntry{Kind: garden.NurseTaken, Count: 3, Nodes: 2}), "nodes", "at least 3 nodes")
+	refused(t, "rooted before taken", log(garden.NurseryEntry{Kind: garden.NurseRooted, Count: 3}), "count", "0 slips were taken")
+	p.must(log(garden.NurseryEntry{Kind: garden.NurseTaken, Count: 3, Nodes: 3}))
+	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{Root: root, Slips: 4}, p.asked())
+	refused(t, "more slips than there are", err, "slips", "3 slips of S1 are in hand")
+	b, err := p.SlipBalances(ctx, today)
+	p.must(err)
+	// 60 days after starting, 5 of 8 slips are to be had: 1 + 7·(60−41)/(70−41).
+	if len(b) != 1 || b[0].Needed != 5 || b[0].Available != 5 || !strings.Contains(b[0].Says.In(measure.Metric), "Enough") {
+		t.Errorf("%+v", b)
+	}
+	p.must(log(garden.NurseryEntry{Kind: garden.NurseTaken, Count: 1}))
+	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{Root: root, Slips: 4}, p.asked())
+	p.must(err)
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 2400, Grade: "keep"}}})
+	p.must(err)
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Closed, Day: today})
+	p.must(err)
+	list, err := p.Nursery(ctx, today)
+	p.must(err)
+	h, err := p.RootHarvests(ctx, list, today)
+	p.must(err)
+	if got := h[root]; got.Slips != 4 || got.PerSlip != 600 || got.Ratio != 8 {
+		t.Errorf("of the root came %+v, want 600 g a slip and 8 kg to each kg", got)
+	}
+}
+
+func TestFrostyNightsNameThePotsThatStandOpen(t *testing.T) {
+	pot := func(label string, s climate.Shelter) garden.NursingState {
+		return garden.NursingState{Nursling: garden.Nursling{Label: label, Kind: garden.Pot}, Now: s}
+	}
+	nights := garden.FrostyNights([]garden.Forecast{
+		{Day: today + 1, Lead: 1, Min: 0, Spread: 0.8}, {Day: today + 2, Lead: 2, Min: 2.5, Spread: 1.2}, {Day: today + 3, Lead: 3, Min: 8, Spread: 1.5},
+	}, []garden.NursingState{pot("P1", climate.Open), pot("P2", climate.Wall), pot("P3", climate.FrostFree), pot("P4", climate.Greenhouse)})
+	if len(nights) != 2 || strings.Join(nights[0].Pots, " ") != "P1 P2 P4" || !nights[0].Act || math.Abs(nights[0].Chance-0.5) > 1e-9 {
+		t.Fatalf("%+v", nights)
+	}
+	if strings.Join(nights[1].Pots, " ") != "P1" || nights[1].Act {
+		t.Errorf("%+v", nights[1])
+	}
+}

@@ -1,0 +1,242 @@
+package garden
+
+import (
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/seed"
+)
+
+// PieceRef names a piece: a tuber in its tray, whole when Piece is 0.
+type PieceRef struct {
+	Tray  ID
+	Tuber int
+	Piece int
+}
+
+// PieceState is a piece of seed, or a whole tuber.
+type PieceState struct {
+	PieceRef
+	Name     string // "A1·7" or "A1·7b"
+	Weight   measure.Mass
+	Eyes     int
+	Sprouts  int
+	HealedBy measure.Day // 0 when it was not cut
+	Planting ID          // allotted to, 0 when free
+	Gone     bool        // planted or potted
+}
+
+// TuberState is a tuber in its tray.
+type TuberState struct {
+	N         int
+	Weight    measure.Mass
+	Seen      Seen
+	Looked    measure.Day // 0 before the first look
+	Since     measure.Day // in the tray
+	Rubbed    bool
+	Discarded bool
+	Why       string // it was discarded
+	Pieces    []PieceState
+
+	Call   seed.Call
+	Reason measure.Phrase
+	Ready  measure.Day // forecast; 0 when it is not known
+	Rub    int         // sprouts to rub off for a balanced crop
+	Cut    seed.Cut    // what cutting it would give
+	Cuts   measure.Phrase
+}
+
+// Whole reports whether the tuber was not cut.
+func (t *TuberState) Whole() bool { return len(t.Pieces) == 1 && t.Pieces[0].Piece == 0 }
+
+// TrayState is a tray as it stands.
+type TrayState struct {
+	Tray
+	Stood  measure.Day // 0 when nobody said where
+	Temp   measure.Temperature
+	Light  bool
+	Tubers []TuberState
+	Total  measure.Mass
+	Log    []SeedEntry // that stand, newest first
+}
+
+// usual conditions until the grower says where a tray stands. Practice.
+const usualTrayTemp measure.Temperature = 10
+
+// tuber by its number; a fault when there is none, or it was thrown out.
+func (t *TrayState) tuber(n int) (*TuberState, error) {
+	if n < 1 || n > len(t.Tubers) {
+		return nil, fault("tuber", "There is no tuber {} in tray {}.", n, t.Label)
+	}
+	if t.Tubers[n-1].Discarded {
+		return nil, fault("tuber", "Tuber {} of tray {} was thrown out.", n, t.Label)
+	}
+	return &t.Tubers[n-1], nil
+}
+
+func (t *TrayState) apply(e SeedEntry) error {
+	switch e.Kind {
+	case SeedStood:
+		t.Stood, t.Temp, t.Light = e.Day, e.Temp, e.Light
+	case SeedWeighed:
+		for _, w := range e.Weights {
+			n := len(t.Tubers) + 1
+			u := TuberState{N: n, Weight: w, Since: e.Day}
+			ref := PieceRef{t.ID, n, 0}
+			u.Pieces = []PieceState{{PieceRef: ref, Name: t.pieceName(n, 0), Weight: w}}
+			t.Tubers = append(t.Tubers, u)
+			t.Total += w
+		}
+	case SeedLooked:
+		for _, s := range e.Seen {
+			u, err := t.tuber(s.Tuber)
+			if err != nil {
+				return err
+			}
+			u.Seen, u.Looked = s, e.Day
+			if u.Whole() {
+				u.Pieces[0].Eyes, u.Pieces[0].Sprouts = s.Eyes, s.Sprouts
+			}
+		}
+	case SeedRubbed:
+		u, err := t.tuber(e.Tuber)
+		if err != nil {
+			return err
+		}
+		u.Seen.Sprouts, u.Rubbed = min(u.Seen.Sprouts, e.Keep), true
+	case SeedCut:
+		return t.cut(e)
+	case SeedDiscarded:
+		u, err := t.tuber(e.Tuber)
+		if err != nil {
+			return err
+		}
+		u.Discarded, u.Why = true, e.Text
+		t.Total -= u.Weight
+	}
+	return nil
+}
+
+func (t *TrayState) cut(e SeedEntry) error {
+	u, err := t.tuber(e.Tuber)
+	if err != nil {
+		return err
+	}
+	if !u.Whole() {
+		return fault("tuber", "Tuber {} of tray {} is cut already.", e.Tuber, t.Label)
+	}
+	u.Pieces = nil
+	for i, w := range e.Weights {
+		eyes := 0
+		if i < len(e.Eyes) {
+			eyes = e.Eyes[i]
+		}
+		u.Pieces = append(u.Pieces, PieceState{
+			PieceRef: PieceRef{t.ID, e.Tuber, i + 1}, Name: t.pieceName(e.Tuber, i+1), Weight: w, Eyes: eyes, HealedBy: e.Day + measure.Day(e.HealDays),
+		})
+	}
+	return nil
+}
+
+func (t *TrayState) pieceName(tuber, piece int) string {
+	name := measure.Say("{}·{}", t.Label, tuber).In(measure.Metric)
+	if piece > 0 {
+		name += string(rune('a' + piece - 1))
+	}
+	return name
+}
+
+// judge every tuber of a tray by what was seen last.
+func (t *TrayState) judge(lotSprouts bool, today measure.Day) {
+	variety := t.Lot.Variety
+	for i := range t.Tubers {
+		u := &t.Tubers[i]
+		if u.Discarded {
+			continue
+		}
+		u.Cut = seed.UsualCutting.Of(u.Weight, u.Seen.Eyes)
+		u.Cuts = cutWords(u, t.Lot, variety)
+		u.Rub = seed.RubOff(u.Seen.Sprouts, seed.Balance)
+		if u.Looked == 0 {
+			u.Call, u.Reason = seed.Wait, measure.Say("Not looked at yet: count eyes and sprouts, measure the longest.")
+			if days, ok := seed.DaysToReady(0, 0, t.Temp, t.Light); ok {
+				u.Ready = u.Since + measure.Day(days)
+			}
+			continue
+		}
+		s := u.Seen
+		u.Call, u.Reason = seed.Judge(seed.Tuber{Longest: s.Longest, Stout: s.Stout, Sprouts: s.Sprouts, Rotten: s.Soft, LotSprouts: lotSprouts})
+		if u.Call == seed.Wait {
+			had := float64(t.Temp-2) * float64(u.Looked-u.Since)
+			if days, ok := seed.DaysToReady(s.Longest, had, t.Temp, t.Light); ok {
+				u.Ready = u.Looked + measure.Day(days)
+			}
+			if u.Ready != 0 && u.Ready <= today {
+				u.Reason = measure.Say("It should have come on by now: look again.")
+			}
+		}
+	}
+}
+
+// cutWords is what to think of cutting a tuber.
+func cutWords(u *TuberState, l Lot, v Variety) measure.Phrase {
+	switch {
+	case v.Class.Crop() != crop.Potato || u.Looked == 0 || u.Cut.Whole():
+		return u.Cut.Reason
+	case l.Source == Kitchen:
+		return measure.Say("It would give {}, but kitchen seed is better planted whole.", u.Cut.Pieces)
+	case v.Class == crop.FirstEarly:
+		return measure.Say("It would give {}, but first earlies go into cold medium: plant them whole.", u.Cut.Pieces)
+	default:
+		return u.Cut.Reason
+	}
+}
+
+// Counts of a tray's tubers by what to do with them.
+func (t *TrayState) Counts() map[seed.Call]int {
+	out := map[seed.Call]int{}
+	for _, u := range t.Tubers {
+		if !u.Discarded && !allGone(u.Pieces) {
+			out[u.Call]++
+		}
+	}
+	return out
+}
+
+// Sound is how many tubers have not been thrown out.
+func (t *TrayState) Sound() int {
+	n := 0
+	for _, u := range t.Tubers {
+		if !u.Discarded {
+			n++
+		}
+	}
+	return n
+}
+
+// Left are the tubers of which some is not planted or thrown out, and what is
+// left of them weighs.
+func (t *TrayState) Left() (n int, weight measure.Mass) {
+	for _, u := range t.Tubers {
+		was := weight
+		for _, p := range u.Pieces {
+			if !u.Discarded && !p.Gone {
+				weight += p.Weight
+			}
+		}
+		if weight > was {
+			n++
+		}
+	}
+	return n, weight
+}
+
+// AllReady is the day the last tuber that waits is likely ready; 0 when none waits.
+func (t *TrayState) AllReady() measure.Day {
+	var last measure.Day
+	for _, u := range t.Tubers {
+		if !u.Discarded && u.Call == seed.Wait && !allGone(u.Pieces) {
+			last = max(last, u.Ready)
+		}
+	}
+	return last
+}

@@ -1,0 +1,202 @@
+package openformat
+
+import (
+	"bytes"
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"io"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// weatherColumns in the order they are written; the first four are needed.
+var weatherColumns = []string{"date", "tmin", "tmax", "rain", "humidity", "wind", "sun", "source"}
+
+// needed are the columns a record cannot do without.
+const needed = 4
+
+// LineError is one thing wrong with a line of a file, counted from 1.
+type LineError struct {
+	Line int
+	Says measure.Phrase
+}
+
+// mostErrors of a file that are reported; more help nobody.
+const mostErrors = 50
+
+// ReadWeather reads daily records from CSV, separated by commas, semicolons or
+// tabs: a heading line with date, tmin, tmax and rain, and humidity, wind and sun
+// where there are some; days like 2026-06-09, °C, mm, %, m/s and hours. Decimals
+// may have a comma where commas do not separate. It returns the days in order, or
+// every error with its line and no days.
+func ReadWeather(file []byte, today measure.Day) ([]garden.DayRecord, []LineError) {
+	file = bytes.TrimPrefix(file, []byte("\xef\xbb\xbf"))
+	first, _, _ := bytes.Cut(file, []byte("\n"))
+	r := csv.NewReader(bytes.NewReader(file))
+	r.FieldsPerRecord, r.TrimLeadingSpace = -1, true
+	r.Comma = separatorOf(string(first))
+	header, err := r.Read()
+	if err != nil {
+		return nil, []LineError{{1, measure.Say("There is nothing in this file: the first line names the columns, date, tmin, tmax, rain.")}}
+	}
+	at, errs := columnsOf(header)
+	if errs != nil {
+		return nil, errs
+	}
+	w := weatherReader{at: at, today: today, seen: map[measure.Day]int{}}
+	for len(w.errs) < mostErrors {
+		fields, err := r.Read()
+		if errors.Is(err, io.EOF) {
+			break
+		}
+		if err != nil {
+			var p *csv.ParseError
+			line := 0
+			if errors.As(err, &p) {
+				line = p.Line
+			}
+			w.refuse(line, "This line cannot be read: a quotation mark is open or in the wrong place.")
+			break
+		}
+		line, _ := r.FieldPos(0)
+		w.read(line, fields)
+	}
+	if len(w.errs) == 0 && len(w.days) == 0 {
+		w.refuse(1, "There are no days under the heading.")
+	}
+	if len(w.errs) > 0 {
+		return nil, w.errs
+	}
+	slices.SortFunc(w.days, func(a, b garden.DayRecord) int { return int(a.Day - b.Day) })
+	return w.days, nil
+}
+
+func separatorOf(header string) rune {
+	for _, sep := range []rune{';', '\t'} {
+		if strings.ContainsRune(header, sep) {
+			return sep
+		}
+	}
+	return ','
+}
+
+// columnsOf says at which place each known column stands; −1 when it does not.
+func columnsOf(header []string) (map[string]int, []LineError) {
+	at := map[string]int{}
+	for i, name := range header {
+		name = strings.ToLower(strings.TrimSpace(name))
+		if _, twice := at[name]; twice && slices.Contains(weatherColumns, name) {
+			return nil, []LineError{{1, measure.Say("The column {} is there twice.", name)}}
+		}
+		at[name] = i
+	}
+	for _, name := range weatherColumns[:needed] {
+		if _, ok := at[name]; !ok {
+			return nil, []LineError{{1, measure.Say("The column {} is missing: the first line names date, tmin, tmax, rain.", name)}}
+		}
+	}
+	return at, nil
+}
+
+type weatherReader struct {
+	at    map[string]int
+	today measure.Day
+	days  []garden.DayRecord
+	seen  map[measure.Day]int // day to the line it stands in
+	errs  []LineError
+}
+
+func (w *weatherReader) refuse(line int, says string, args ...any) {
+	w.errs = append(w.errs, LineError{line, measure.Say(says, args...)})
+}
+
+func (w *weatherReader) read(line int, fields []string) {
+	if len(fields) == 1 && strings.TrimSpace(fields[0]) == "" {
+		return
+	}
+	before := len(w.errs)
+	d := garden.DayRecord{}
+	text, ok := w.field(fields, "date")
+	if !ok {
+		w.refuse(line, "There are {} values and the heading has more columns.", len(fields))
+		return
+	}
+	var err error
+	if d.Day, err = measure.ParseDay(text); err != nil {
+		w.refuse(line, "“{}” is not a day. Write it like 2026-06-09.", text)
+	}
+	number := func(column string, must bool) float64 { return w.number(line, fields, column, must) }
+	d.Min, d.Max, d.Rain = number("tmin", true), number("tmax", true), number("rain", true)
+	d.Humidity, d.Wind, d.Sun = number("humidity", false), number("wind", false), number("sun", false)
+	if len(w.errs) > before {
+		return
+	}
+	if other, twice := w.seen[d.Day]; twice {
+		w.refuse(line, "{} stands in line {} already.", d.Day, other)
+		return
+	}
+	w.seen[d.Day] = line
+	var faults garden.Faults
+	if errors.As(d.Check(w.today), &faults) {
+		for _, f := range faults {
+			w.errs = append(w.errs, LineError{line, f.Says})
+		}
+		return
+	}
+	w.days = append(w.days, d)
+}
+
+func (w *weatherReader) field(fields []string, column string) (string, bool) {
+	i, ok := w.at[column]
+	if !ok || i >= len(fields) {
+		return "", false
+	}
+	return strings.TrimSpace(fields[i]), true
+}
+
+func (w *weatherReader) number(line int, fields []string, column string, must bool) float64 {
+	text, there := w.field(fields, column)
+	if text == "" {
+		if must && !there {
+			w.refuse(line, "{} is missing: the line is too short.", column)
+		} else if must {
+			w.refuse(line, "{} is empty.", column)
+		}
+		return math.NaN()
+	}
+	v, err := strconv.ParseFloat(strings.NewReplacer(",", ".", "−", "-").Replace(text), 64)
+	if err != nil || math.IsNaN(v) || math.IsInf(v, 0) {
+		w.refuse(line, "{} is “{}”, which is not a number.", column, text)
+		return math.NaN()
+	}
+	return v
+}
+
+// WriteWeather writes daily records as CSV that ReadWeather reads back.
+func WriteWeather(w io.Writer, days []garden.DayRecord) error {
+	out := csv.NewWriter(w)
+	if err := out.Write(weatherColumns); err != nil {
+		return fmt.Errorf("writing the weather: %w", err)
+	}
+	for _, d := range days {
+		if err := out.Write([]string{d.Day.ISO(), plain(d.Min), plain(d.Max), plain(d.Rain), plain(d.Humidity), plain(d.Wind), plain(d.Sun), d.Source}); err != nil {
+			return fmt.Errorf("writing the weather: %w", err)
+		}
+	}
+	out.Flush()
+	return out.Error()
+}
+
+// plain number, empty when it was not measured.
+func plain(v float64) string {
+	if math.IsNaN(v) {
+		return ""
+	}
+	return strconv.FormatFloat(v, 'f', -1, 64)
+}

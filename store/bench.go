@@ -1,0 +1,213 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+
+	"github.com/jmoiron/sqlx"
+
+	"glebata/core/climate"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// varietyByID looks varieties up.
+func (r *reader) varietyByID(ctx context.Context) (map[garden.ID]garden.Variety, error) {
+	list, err := r.Varieties(ctx)
+	out := make(map[garden.ID]garden.Variety, len(list))
+	for _, v := range list {
+		out[v.ID] = v
+	}
+	return out, err
+}
+
+func (r *reader) Lots(ctx context.Context) ([]garden.Lot, error) {
+	varieties, err := r.varietyByID(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var out []garden.Lot
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
+		var l garden.Lot
+		var variety garden.ID
+		err := rows.Scan(&l.ID, &l.Label, &variety, &l.Source, &l.Year, &l.Cost)
+		l.Variety = varieties[variety]
+		out = append(out, l)
+		return err
+	}, `SELECT id, label, variety_id, source, year, cost_cents FROM lot ORDER BY year DESC, label`)
+	return out, err
+}
+
+func (w *writer) AddLot(ctx context.Context, l garden.Lot) (garden.ID, error) {
+	return w.add(ctx, `INSERT INTO lot (label, variety_id, source, year, cost_cents) VALUES (?, ?, ?, ?, ?)`,
+		l.Label, l.Variety.ID, string(l.Source), l.Year, l.Cost)
+}
+
+func (r *reader) Trays(ctx context.Context) ([]garden.Tray, error) {
+	lots, err := r.Lots(ctx)
+	if err != nil {
+		return nil, err
+	}
+	lotOf := make(map[garden.ID]garden.Lot, len(lots))
+	for _, l := range lots {
+		lotOf[l.ID] = l
+	}
+	var out []garden.Tray
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
+		var t garden.Tray
+		var lot garden.ID
+		err := rows.Scan(&t.ID, &t.Label, &lot)
+		t.Lot = lotOf[lot]
+		out = append(out, t)
+		return err
+	}, `SELECT t.id, t.label, t.lot_id FROM tray t JOIN lot l ON l.id = t.lot_id ORDER BY l.year DESC, length(t.label), t.label`)
+	return out, err
+}
+
+func (w *writer) AddTray(ctx context.Context, t garden.Tray) (garden.ID, error) {
+	return w.add(ctx, `INSERT INTO tray (label, lot_id) VALUES (?, ?)`, t.Label, t.Lot.ID)
+}
+
+// SeedLog reads the entries and then what hangs on them, in four queries.
+func (r *reader) SeedLog(ctx context.Context) ([]garden.SeedEntry, error) {
+	var out []garden.SeedEntry
+	at := map[garden.ID]int{}
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var e garden.SeedEntry
+		var kind string
+		var day, logged int64
+		var temp float64
+		err := rows.Scan(&e.ID, &e.Tray, &kind, &day, &logged, &e.Tuber, &temp, &e.Light, &e.Keep, &e.HealDays, &e.Text, &e.Voids)
+		e.Kind, e.Day, e.Logged, e.Temp = garden.SeedKind(kind), measure.Day(day), measure.Day(logged), measure.Temperature(temp)
+		at[e.ID] = len(out)
+		out = append(out, e)
+		return err
+	}, `SELECT id, coalesce(tray_id, 0), kind, day, logged_day, tuber, coalesce(temp_c, 0), light, keep, heal_days, text, coalesce(voids_id, 0)
+	      FROM seed_entry ORDER BY id`)
+	if err != nil || len(out) == 0 {
+		return out, err
+	}
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
+		var id garden.ID
+		var grams float64
+		var eyes int
+		err := rows.Scan(&id, &grams, &eyes)
+		e := &out[at[id]]
+		e.Weights = append(e.Weights, measure.Mass(grams))
+		if e.Kind == garden.SeedCut {
+			e.Eyes = append(e.Eyes, eyes)
+		}
+		return err
+	}, `SELECT entry_id, grams, eyes FROM seed_weight ORDER BY entry_id, n`)
+	if err != nil {
+		return nil, err
+	}
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
+		var id garden.ID
+		var s garden.Seen
+		var longest float64
+		err := rows.Scan(&id, &s.Tuber, &s.Eyes, &s.Sprouts, &longest, &s.Stout, &s.Soft)
+		s.Longest = measure.Length(longest)
+		e := &out[at[id]]
+		e.Seen = append(e.Seen, s)
+		return err
+	}, `SELECT entry_id, tuber, eyes, sprouts, longest_cm, stout, soft FROM seed_seen ORDER BY entry_id, tuber`)
+	if err != nil {
+		return nil, err
+	}
+	return out, r.each(ctx, func(rows *sqlx.Rows) error {
+		var id garden.ID
+		var a garden.Allotted
+		err := rows.Scan(&id, &a.Planting, &a.Tray, &a.Tuber, &a.Piece)
+		e := &out[at[id]]
+		e.Allots = append(e.Allots, a)
+		return err
+	}, `SELECT entry_id, planting_id, tray_id, tuber, piece FROM seed_allotted ORDER BY entry_id, planting_id, tray_id, tuber, piece`)
+}
+
+func (w *writer) AddSeedEntry(ctx context.Context, e garden.SeedEntry) (garden.ID, error) {
+	id, err := w.add(ctx,
+		`INSERT INTO seed_entry (tray_id, kind, day, logged_day, client_key, tuber, temp_c, light, keep, heal_days, text, voids_id)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		orNull(e.Tray), string(e.Kind), int(e.Day), int(e.Logged), e.Key, e.Tuber,
+		sql.NullFloat64{Float64: float64(e.Temp), Valid: e.Kind == garden.SeedStood}, e.Light, e.Keep, e.HealDays, e.Text, orNull(e.Voids))
+	if err != nil {
+		return 0, err
+	}
+	for i, g := range e.Weights {
+		eyes := 0
+		if i < len(e.Eyes) {
+			eyes = e.Eyes[i]
+		}
+		if _, err := w.add(ctx, `INSERT INTO seed_weight (entry_id, n, grams, eyes) VALUES (?, ?, ?, ?)`, id, i+1, g.Grams(), eyes); err != nil {
+			return 0, err
+		}
+	}
+	for _, s := range e.Seen {
+		if _, err := w.add(ctx, `INSERT INTO seed_seen (entry_id, tuber, eyes, sprouts, longest_cm, stout, soft) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+			id, s.Tuber, s.Eyes, s.Sprouts, float64(s.Longest), s.Stout, s.Soft); err != nil {
+			return 0, err
+		}
+	}
+	for _, a := range e.Allots {
+		if _, err := w.add(ctx, `INSERT INTO seed_allotted (entry_id, planting_id, tray_id, tuber, piece) VALUES (?, ?, ?, ?, ?)`,
+			id, a.Planting, a.Tray, a.Tuber, a.Piece); err != nil {
+			return 0, err
+		}
+	}
+	return id, nil
+}
+
+func orNull(id garden.ID) sql.NullInt64 { return sql.NullInt64{Int64: int64(id), Valid: id != 0} }
+
+func (r *reader) Nurslings(ctx context.Context) ([]garden.Nursling, error) {
+	varieties, err := r.varietyByID(ctx)
+	if err != nil {
+		return nil, err
+	}
+	var out []garden.Nursling
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
+		var n garden.Nursling
+		var variety garden.ID
+		var kind, method, shelter string
+		var grams, temp float64
+		var started int64
+		err := rows.Scan(&n.ID, &n.Label, &kind, &variety, &grams, &method, &temp, &shelter, &started)
+		n.Kind, n.Method, n.Shelter = garden.NurseKind(kind), garden.Method(method), climate.Shelter(shelter)
+		n.Weight, n.Temp, n.Started, n.Variety = measure.Mass(grams), measure.Temperature(temp), measure.Day(started), varieties[variety]
+		out = append(out, n)
+		return err
+	}, `SELECT id, label, kind, variety_id, grams, method, temp_c, shelter, started FROM nursling ORDER BY kind DESC, length(label), label`)
+	return out, err
+}
+
+func (w *writer) AddNursling(ctx context.Context, n garden.Nursling) (garden.ID, error) {
+	return w.add(ctx,
+		`INSERT INTO nursling (label, kind, variety_id, grams, method, temp_c, shelter, started) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+		n.Label, string(n.Kind), n.Variety.ID, n.Weight.Grams(), string(n.Method), float64(n.Temp), string(n.Shelter), int(n.Started))
+}
+
+func (r *reader) NurseryLog(ctx context.Context) ([]garden.NurseryEntry, error) {
+	var out []garden.NurseryEntry
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var e garden.NurseryEntry
+		var kind, shelter string
+		var day, logged int64
+		err := rows.Scan(&e.ID, &e.Nursling, &kind, &day, &logged, &shelter, &e.Count, &e.Nodes, &e.Entry, &e.Planting, &e.Text, &e.Voids)
+		e.Kind, e.Shelter, e.Day, e.Logged = garden.NurseryKind(kind), climate.Shelter(shelter), measure.Day(day), measure.Day(logged)
+		out = append(out, e)
+		return err
+	}, `SELECT n.id, n.nursling_id, n.kind, n.day, n.logged_day, n.shelter, n.count, n.nodes, coalesce(n.entry_id, 0),
+	           coalesce(e.planting_id, 0), n.text, coalesce(n.voids_id, 0)
+	      FROM nursery_entry n LEFT JOIN entry e ON e.id = n.entry_id
+	     WHERE NOT EXISTS (SELECT 1 FROM entry v WHERE v.voids_id = n.entry_id)
+	     ORDER BY n.id`)
+	return out, err
+}
+
+func (w *writer) AddNurseryEntry(ctx context.Context, e garden.NurseryEntry) (garden.ID, error) {
+	return w.add(ctx,
+		`INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key, shelter, count, nodes, entry_id, text, voids_id)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		e.Nursling, string(e.Kind), int(e.Day), int(e.Logged), e.Key, string(e.Shelter), e.Count, e.Nodes, orNull(e.Entry), e.Text, orNull(e.Voids))
+}
