@@ -48,3 +48,4 @@ race: browser
 
 fuzz:
 	$(GO) test -run '^$$' -fuzz FuzzParse -fuzztime 1m ./core/measure
+	$(GO) test -run '^$$' -fuzz FuzzReadWeather -fuzztime 1m ./openformat

@@ -18,6 +18,8 @@ type builder struct {
 	varieties map[string]garden.Variety
 	models    map[string]garden.ID
 	bags      map[string]garden.Bag
+	trays     map[string]*laid // by variety, that sowings take seed from
+	roots     map[string]garden.ID
 }
 
 func (b *builder) asked(today measure.Day) garden.Asked {
@@ -31,7 +33,24 @@ func Fill(ctx context.Context, g *garden.Garden) error {
 	if err := b.catalogue(ctx); err != nil {
 		return err
 	}
-	for _, s := range sowings {
+	if err := b.sowAll(ctx, season2024); err != nil {
+		return err
+	}
+	year := Today().Year()
+	if err := b.layOut(ctx, year); err != nil {
+		return err
+	}
+	if err := b.nurse(ctx, year); err != nil {
+		return err
+	}
+	if err := b.sowAll(ctx, season2026); err != nil {
+		return err
+	}
+	return b.watch(ctx, Today())
+}
+
+func (b *builder) sowAll(ctx context.Context, list []sowing) error {
+	for _, s := range list {
 		if err := b.sow(ctx, s); err != nil {
 			return fmt.Errorf("sowing %s in %s, %d: %w", s.variety, s.bag, s.year, err)
 		}
@@ -64,7 +83,7 @@ func (b *builder) catalogue(ctx context.Context) error {
 	}
 	for _, p := range places {
 		for _, pair := range p.bags {
-			n := garden.NewBags{Labels: []string{pair[1]}, Model: b.models[pair[0]], Place: p.name}
+			n := garden.NewBags{Labels: []string{pair[1]}, Model: b.models[pair[0]], Place: p.name, Shelter: p.shelter}
 			if _, err := b.g.AddBags(ctx, n, b.asked(start)); err != nil {
 				return fmt.Errorf("adding bag %s: %w", pair[1], err)
 			}
@@ -98,8 +117,13 @@ func (b *builder) sow(ctx context.Context, s sowing) error {
 		return err
 	}
 	bag, variety := b.bags[s.bag], b.varieties[s.variety]
+	timing := garden.UsualTiming(bag, variety)
+	if s.timing != nil {
+		timing = s.timing(timing)
+	}
 	id, err := b.g.PlanBag(ctx, garden.NewPlanting{
-		Year: s.year, Bag: bag.ID, Variety: variety.ID, Number: max(s.number, len(s.pieces), s.slips),
+		Timing: timing,
+		Year:   s.year, Bag: bag.ID, Variety: variety.ID, Number: max(s.number, len(s.pieces), s.slips),
 		Filling: garden.DefaultLadder(bag.Model.Shape, variety.Class, s.school),
 	}, b.asked(planned))
 	if err != nil || s.planted == "" {
@@ -109,8 +133,7 @@ func (b *builder) sow(ctx context.Context, s sowing) error {
 	if err != nil {
 		return err
 	}
-	e := garden.Entry{Planting: id, Kind: garden.Planted, Day: day, Pieces: s.pieces, Slips: s.slips}
-	if _, err := b.g.Record(ctx, e, b.asked(day)); err != nil {
+	if err := b.plant(ctx, s, id, day); err != nil {
 		return err
 	}
 	for _, d := range s.doings {
@@ -124,6 +147,20 @@ func (b *builder) sow(ctx context.Context, s sowing) error {
 		}
 	}
 	return nil
+}
+
+// plant a sowing with the seed of its tray, or slips of a root of the nursery.
+func (b *builder) plant(ctx context.Context, s sowing, id garden.ID, day measure.Day) error {
+	if root := b.roots[s.root]; root != 0 {
+		_, err := b.g.PlantFromNursery(ctx, id, day, garden.FromNursery{Root: root, Slips: s.slips}, b.asked(day))
+		return err
+	}
+	if err := b.give(ctx, s, id, day); err != nil {
+		return err
+	}
+	e := garden.Entry{Planting: id, Kind: garden.Planted, Day: day, Pieces: s.pieces, Slips: s.slips}
+	_, err := b.g.Record(ctx, e, b.asked(day))
+	return err
 }
 
 func (d doing) entry() garden.Entry {

@@ -38,8 +38,8 @@ func TestScenarioIsTheSameEveryTime(t *testing.T) {
 		return row
 	}
 	a, b := describe(), describe()
-	if len(a) != 13 {
-		t.Fatalf("%d bags stand in the row, want 13", len(a))
+	if len(a) != 18 {
+		t.Fatalf("%d bags stand in the row, want 18", len(a))
 	}
 	for i := range a {
 		if a[i].Bag.Label != b[i].Bag.Label || a[i].Level != b[i].Level || a[i].Seed != b[i].Seed || a[i].Job.Kind != b[i].Job.Kind {

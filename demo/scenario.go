@@ -4,6 +4,7 @@ import (
 	"time"
 
 	"glebata/core/bag"
+	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
@@ -53,13 +54,14 @@ func (m model) shape() (bag.Shape, error) {
 
 // places with the bags that stand there: model and labels.
 var places = []struct {
-	name string
-	bags [][2]string // model, label
+	name    string
+	shelter climate.Shelter
+	bags    [][2]string // model, label
 }{
-	{"Lower step", [][2]string{{"cask", "R1"}, {"cask", "R2"}, {"keg", "R3"}, {"keg", "R4"}, {"pail", "R5"}}},
-	{"Middle step", [][2]string{{"cask", "R6"}, {"cask", "R7"}, {"crate", "R8"}, {"crate", "R9"}, {"pail", "R10"}}},
-	{"Upper step", [][2]string{{"cask", "R11"}, {"cask", "R12"}, {"keg", "R13"}, {"keg", "R14"}, {"pail", "R15"}}},
-	{"Greenhouse", [][2]string{{"sack", "R16"}, {"sack", "R17"}, {"sack", "R18"}, {"sack", "R19"}}},
+	{"Lower step", climate.Open, [][2]string{{"cask", "R1"}, {"cask", "R2"}, {"keg", "R3"}, {"keg", "R4"}, {"pail", "R5"}}},
+	{"Middle step", climate.Open, [][2]string{{"cask", "R6"}, {"cask", "R7"}, {"crate", "R8"}, {"crate", "R9"}, {"pail", "R10"}}},
+	{"Upper step", climate.Open, [][2]string{{"cask", "R11"}, {"cask", "R12"}, {"keg", "R13"}, {"keg", "R14"}, {"pail", "R15"}}},
+	{"Greenhouse", climate.Greenhouse, [][2]string{{"sack", "R16"}, {"sack", "R17"}, {"sack", "R18"}, {"sack", "R19"}}},
 }
 
 // Site of Net Loft Steps.
@@ -85,6 +87,8 @@ type sowing struct {
 	planted string
 	pieces  []measure.Mass
 	slips   int
+	root    string                            // of the nursery, that the slips came from
+	timing  func(garden.Timing) garden.Timing // other than usual
 	doings  []doing
 }
 
@@ -112,8 +116,6 @@ func weigh(day string, gross measure.Mass, container string, grade lift.Grade, c
 		Gross: gross, Tare: tares[container], Container: container, Grade: string(grade), Count: count,
 	}}}
 }
-
-var sowings = append(season2024, season2026...)
 
 var season2024 = []sowing{
 	{
@@ -234,15 +236,37 @@ var season2026 = []sowing{
 	},
 	{
 		year: 2026, bag: "R13", variety: "Cold Quay", planned: "06-02", number: 2, school: hill.Steps,
+		timing: func(t garden.Timing) garden.Timing { t.Plant = measure.Date(2026, time.June, 11); return t },
+	},
+	{
+		year: 2026, bag: "R9", variety: "Netmender", planned: "06-01", number: 4, school: hill.FillOnce, timing: lateCrop,
+	},
+	{
+		year: 2026, bag: "R14", variety: "Netmender", planned: "06-01", number: 2, school: hill.FillOnce, timing: lateCrop,
+	},
+	{
+		year: 2026, bag: "R15", variety: "Harbour Lantern", planned: "05-20", number: 1, school: hill.FillOnce,
+		timing: func(t garden.Timing) garden.Timing {
+			t.Way, t.Plant = calendar.PreGrown, measure.Date(2026, time.June, 17)
+			return t
+		},
 	},
 	{
 		year: 2026, bag: "R16", variety: "Signal Copper", planned: "03-10", school: hill.FillOnce,
-		planted: "06-02", slips: 4,
+		planted: "06-02", slips: 4, root: "S1",
 		doings: []doing{stem("06-08", 14), note("06-03", "Slips limp for a day, up again.")},
 	},
 	{
 		year: 2026, bag: "R17", variety: "Low Lamp", planned: "03-10", school: hill.FillOnce,
-		planted: "06-02", slips: 4,
+		planted: "06-02", slips: 4, root: "S2",
 		doings: []doing{stem("06-08", 18)},
+	},
+	{
+		year: 2026, bag: "R18", variety: "Signal Copper", planned: "03-10", school: hill.FillOnce,
+		planted: "06-03", slips: 3, root: "S1",
+		doings: []doing{stem("06-08", 11)},
+	},
+	{
+		year: 2026, bag: "R19", variety: "Low Lamp", planned: "05-28", number: 4, school: hill.FillOnce,
 	},
 }

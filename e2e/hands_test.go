@@ -13,7 +13,7 @@ import (
 var axe string
 
 // everyPage of the demo, for checks that hold on all of them.
-var everyPage = []string{"/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R15", "/bags/R16", "/plantings/1", "/plantings/15/weigh", "/compare", "/plantings/15/working/rung-1", "/guide", "/site", "/bags/R99"}
+var everyPage = []string{"/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R10", "/bags/R15", "/bags/R16", "/bags/R19", "/plantings/1", "/plantings/15/weigh", "/compare", "/plantings/15/working/rung-1", "/guide", "/site", "/weather", "/plan/season", "/plan/succession?variety=1&from=2026-07-01&until=2026-09-30", "/seed", "/seed/trays/6?tuber=3", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/bags/R99"}
 
 func TestPhoneLogsARaiseAndAWeighInWithThumbs(t *testing.T) {
 	p := sit(t, demoGarden, phone)
@@ -214,10 +214,10 @@ func TestWorksWithoutScripts(t *testing.T) {
 	p.sees("Taken back.")
 	p.press("14.2 L")
 	p.sees("What would change it")
-	p.open("/plan?bag=9&variety=4")
-	p.fill("How many", "3")
+	p.open("/plan?bag=10&variety=4")
+	p.fill("How many", "2")
 	p.press("Save this plan")
-	p.at("/bags/R9")
+	p.at("/bags/R10")
 	p.fill("Piece 1", "60")
 	p.fill("Piece 2", "55")
 	p.press("Planted")
@@ -252,13 +252,14 @@ func TestPlanFollowsEveryChoice(t *testing.T) {
 	p.choose("Bag", "R6")
 	p.sees("taken already")
 	p.choose("Variety", "Low Lamp")
-	p.choose("Bag", "R18")
+	p.choose("Bag", "R10")
 	p.sees("Sweet potatoes are filled once")
 	p.choose("Filling", "usual")
 	p.fill("How many", "4")
 	p.sees("4 slips")
 	p.press("Save this plan")
-	p.at("/bags/R18")
+	p.at("/bags/R10")
+	p.openEntry("Plant")
 	p.press("Planted")
 	p.sees("Saved: planted 4 slips.")
 }

@@ -85,7 +85,7 @@ func sit(t *testing.T, fill func(*garden.Garden) error, size proto.EmulationSetD
 	}
 	c := &clock{}
 	c.day.Store(int64(demo.Today()))
-	h, err := web.New(g, c)
+	h, err := web.New(g, c, station.NewScale(station.UsualSeed))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -236,29 +236,49 @@ func (p *person) choose(label, option string) {
 // press what bears these words: a button, a link, a heading that opens.
 func (p *person) press(words string) {
 	p.t.Helper()
-	p.click(words, p.element("“"+words+"”", `words => {
+	p.clicks(words, func() *rod.Element {
+		return p.element("“"+words+"”", `words => {
 		for (const e of document.querySelectorAll("button, a, summary"))
 			if ((e.innerText || "").replace(/\s+/g, " ").trim() === words && e.checkVisibility()) return e;
-		return null }`, words))
+		return null }`, words)
+	})
+}
+
+// clicks what is found, found anew when the page gave way under it.
+func (p *person) clicks(what string, find func() *rod.Element) {
+	p.t.Helper()
+	deadline := time.Now().Add(patience)
+	for {
+		el := find()
+		_, err := el.Eval(`() => this.scrollIntoView({block: "center", behavior: "instant"})`)
+		if err == nil {
+			err = el.Timeout(2*time.Second).Click(proto.InputMouseButtonLeft, 1)
+		}
+		if err == nil {
+			return
+		}
+		if time.Now().After(deadline) {
+			p.must("pressing "+what, err)
+		}
+	}
 }
 
 // click in the middle of an element, with the mouse or a finger.
 func (p *person) click(what string, el *rod.Element) {
 	p.t.Helper()
-	_, err := el.Eval(`() => this.scrollIntoView({block: "center", behavior: "instant"})`)
-	p.must("scrolling to "+what, err)
-	p.must("pressing "+what, el.Timeout(patience).Click(proto.InputMouseButtonLeft, 1))
+	p.clicks(what, func() *rod.Element { return el })
 }
 
 // openEntry opens one of the forms of a bag's page, when it is not open yet.
 func (p *person) openEntry(title string) {
 	p.t.Helper()
-	el := p.element("the entry “"+title+"”", `title => [...document.querySelectorAll("#page summary")].find(s => s.innerText.trim() === title) || null`, title)
 	p.entry = title
-	open, err := el.Eval(`() => this.parentElement.open`)
-	p.must("looking at "+title, err)
-	if !open.Value.Bool() {
-		p.click(title, el)
+	find := func() *rod.Element {
+		return p.element("the entry “"+title+"”", `title => [...document.querySelectorAll("#page summary")].find(s => s.innerText.trim() === title) || null`, title)
+	}
+	open := p.asks(`title => [...document.querySelectorAll("#page summary")].find(s => s.innerText.trim() === title)?.parentElement.open ?? false`, title)
+	if open != "true" {
+		p.clicks(title, find)
 	}
 }
 

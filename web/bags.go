@@ -9,6 +9,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/bag"
+	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/web/draw"
@@ -40,22 +41,19 @@ type modelLine struct {
 // usualHeadspace is kept free below the rim unless a plan says otherwise.
 const usualHeadspace measure.Length = 4
 
-func (s *Site) bags(c *gin.Context) { s.bagsPage(c, http.StatusOK, typed{}) }
+func (s *Site) bags(c *gin.Context) error { return s.bagsPage(c, http.StatusOK, typed{}) }
 
-func (s *Site) bagsPage(c *gin.Context, status int, t typed) {
+func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	row, err := s.garden.Row(c.Request.Context(), s.clock.Today())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	if t.units, err = s.units(c); err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	now := map[garden.ID]*garden.Standing{}
 	for i := range row {
@@ -69,6 +67,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) {
 		body.Models = append(body.Models, modelLine{m, draw.OutlineOf(m), m.Shape.Usable(usualHeadspace), m.Drainage.Facts(m.Shape)})
 	}
 	s.render(c, status, "bags", view{Title: "Bags", Stage: "Bags", Body: body})
+	return nil
 }
 
 func addBagsForm(cat garden.Catalogue) Form {
@@ -80,6 +79,10 @@ func addBagsForm(cat garden.Catalogue) Form {
 	for _, p := range cat.Places {
 		places = append(places, p.Name)
 	}
+	shelters := []Option{}
+	for _, sh := range climate.Shelters() {
+		shelters = append(shelters, Option{Value: string(sh), Name: sh.Gain().Name})
+	}
 	return Form{
 		Name: "bags", Title: "Add bags", Action: "/bags", Button: "Add these bags",
 		Open: len(cat.Bags) == 0 && len(cat.Models) > 0,
@@ -88,6 +91,7 @@ func addBagsForm(cat garden.Catalogue) Form {
 			{Name: "labels", Label: "Labels", Kind: "text", Hint: "One or more, like R20 R21 R22"},
 			{Name: "model", Label: "Kind of bag", Kind: "choice", Options: models},
 			{Name: "place", Label: "Where it stands", Kind: "text", Suggest: places, Hint: "A new name makes a new place"},
+			{Name: "shelter", Label: "A new place gives", Kind: "choice", Value: string(climate.Open), Options: shelters},
 		},
 	}
 }
@@ -119,31 +123,21 @@ func addModelForm(sys measure.System) Form {
 	}
 }
 
-func (s *Site) reads(c *gin.Context) (reading, error) {
-	if err := c.Request.ParseForm(); err != nil {
-		return reading{}, fmt.Errorf("reading the form: %w", err)
-	}
-	sys, err := s.units(c)
-	return reading{values: c.Request.Form, units: sys}, err
-}
-
-func (s *Site) addBags(c *gin.Context) {
+func (s *Site) addBags(c *gin.Context) error {
 	r, err := s.reads(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	labels := strings.FieldsFunc(r.text("labels"), func(r rune) bool { return r == ' ' || r == ',' || r == ';' || r == '\t' })
-	n := garden.NewBags{Labels: labels, Model: r.id("model"), Place: r.text("place")}
+	n := garden.NewBags{Labels: labels, Model: r.id("model"), Place: r.text("place"), Shelter: climate.Shelter(r.text("shelter"))}
 	_, err = s.garden.AddBags(c.Request.Context(), n, s.asked(c))
-	s.added(c, "bags", r, err, "Bags added: "+strings.Join(labels, ", ")+".", s.bagsPage)
+	return s.added(c, "bags", r, err, "Bags added: "+strings.Join(labels, ", ")+".", s.bagsPage)
 }
 
-func (s *Site) addModel(c *gin.Context) {
+func (s *Site) addModel(c *gin.Context) error {
 	r, err := s.reads(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	m := garden.Model{
 		Name: r.text("name"), Material: garden.Material(r.text("material")),
@@ -154,11 +148,10 @@ func (s *Site) addModel(c *gin.Context) {
 	}
 	m.Shape = r.shape()
 	if r.faults != nil {
-		s.bagsPage(c, http.StatusUnprocessableEntity, typed{form: "model", values: r.values, faults: r.faults})
-		return
+		return s.bagsPage(c, http.StatusUnprocessableEntity, typed{form: "model", values: r.values, faults: r.faults})
 	}
 	_, err = s.garden.AddModel(c.Request.Context(), m, s.asked(c))
-	s.added(c, "model", r, err, "Kind of bag added: "+m.Name+".", s.bagsPage)
+	return s.added(c, "model", r, err, "Kind of bag added: "+m.Name+".", s.bagsPage)
 }
 
 // shape reads the measures of a bag.
@@ -180,27 +173,22 @@ func (r *reading) shape() bag.Shape {
 	return shape
 }
 
-// asked is who asks: the form's key and today.
-func (s *Site) asked(c *gin.Context) garden.Asked {
-	return garden.Asked{Key: c.PostForm("key"), Today: s.clock.Today()}
-}
-
 // added answers a form that adds to the catalogue: back to its page, or the
 // page again with what was typed and what is wrong.
-func (s *Site) added(c *gin.Context, form string, r reading, err error, said string, page func(*gin.Context, int, typed)) {
+func (s *Site) added(c *gin.Context, form string, r reading, err error, said string, page func(*gin.Context, int, typed) error) error {
 	if faults, ok := faultsOf(err); ok {
 		page(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: faults})
-		return
+		return nil
 	}
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	to := c.FullPath()
 	if to == "/models" {
 		to = "/bags"
 	}
 	c.Redirect(http.StatusSeeOther, to+"?said="+url.QueryEscape(said))
+	return nil
 }
 
 // find opens the bag whose label was typed.

@@ -32,3 +32,21 @@ func BenchmarkToday(b *testing.B) {
 	b.ReportMetric(float64(b.Elapsed().Milliseconds())/float64(b.N), "ms/request")
 	b.ReportMetric(float64(size)/1000*50/bags, "kB/50bags")
 }
+
+// BenchmarkSeasonSheet is a whole request for the season sheet of 60 plantings.
+func BenchmarkSeasonSheet(b *testing.B) {
+	s := open(b, func(g *garden.Garden) error { return demo.FillLarger(context.Background(), g, 60, 1) })
+	client := &http.Client{Transport: &http.Transport{DisableCompression: true}}
+	b.ReportAllocs()
+	for b.Loop() {
+		res, err := client.Get(s.URL + "/plan/season")
+		if err != nil {
+			b.Fatal(err)
+		}
+		if _, err = io.Copy(io.Discard, res.Body); err != nil {
+			b.Fatal(err)
+		}
+		res.Body.Close()
+	}
+	b.ReportMetric(float64(b.Elapsed().Microseconds())/1000/float64(b.N), "ms/request")
+}

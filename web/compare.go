@@ -57,16 +57,14 @@ type seriesKey struct {
 	Shape draw.MarkedPoint
 }
 
-func (s *Site) compare(c *gin.Context) {
+func (s *Site) compare(c *gin.Context) error {
 	done, err := s.garden.Finished(c.Request.Context(), s.clock.Today())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	sys, err := s.units(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	q := c.Request.URL.Query()
 	body := compareBody{Any: len(done) > 0, Sort: q.Get("sort"), Down: q.Get("dir") != "up"}
@@ -88,6 +86,7 @@ func (s *Site) compare(c *gin.Context) {
 	body.sort(q)
 	body.heaps(sys)
 	s.render(c, http.StatusOK, "compare", view{Title: "Compare", Stage: "Compare", Body: body})
+	return nil
 }
 
 // chosenOf are the bags of the variety and year asked for, all when none is.
@@ -99,18 +98,16 @@ func chosenOf(done []garden.Standing, q url.Values) []garden.Standing {
 }
 
 // groupWorking is of the ratio of the bags chosen.
-func (s *Site) groupWorking(c *gin.Context) {
+func (s *Site) groupWorking(c *gin.Context) error {
 	done, err := s.garden.Finished(c.Request.Context(), s.clock.Today())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	group := garden.Group(chosenOf(done, c.Request.URL.Query()))
 	if _, ok := lift.RatioOfTotals(group); !ok {
-		s.fail(c, garden.ErrNotFound)
-		return
+		return garden.ErrNotFound
 	}
-	s.answerWorking(c, lift.RatioOfTotalsWorking(group), "The bags chosen")
+	return s.answerWorking(c, lift.RatioOfTotalsWorking(group), "The bags chosen")
 }
 
 // mostHeaps are drawn, so that a page of many seasons stays light.

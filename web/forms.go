@@ -4,9 +4,13 @@ import (
 	"crypto/rand"
 	"encoding/hex"
 	"errors"
+	"fmt"
+	"net/http"
 	"net/url"
 	"strconv"
 	"strings"
+
+	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
 	"glebata/garden"
@@ -87,6 +91,8 @@ func (t typed) fill(f Form) Form {
 		}
 		if field.Kind == "tick" {
 			field.Value = t.values.Get(field.Name)
+		} else if field.Kind == "file" {
+			field.Value = ""
 		} else if values, sent := t.values[field.Name]; sent && len(values) > 0 {
 			field.Value = values[0]
 		}
@@ -224,5 +230,43 @@ func (r *reading) refused(err error) error {
 		return err
 	}
 	r.faults = append(r.faults, faults...)
+	return nil
+}
+
+// reads the form of a request, an uploaded file's too.
+func (s *Site) reads(c *gin.Context) (reading, error) {
+	err := c.Request.ParseMultipartForm(maxForm)
+	if errors.Is(err, http.ErrNotMultipart) {
+		err = c.Request.ParseForm()
+	}
+	if err != nil {
+		return reading{}, fmt.Errorf("reading the form: %w", err)
+	}
+	sys, err := s.units(c)
+	return reading{values: c.Request.Form, units: sys}, err
+}
+
+// asked is who asks, and on which day.
+func (s *Site) asked(c *gin.Context) garden.Asked {
+	return garden.Asked{Key: c.PostForm("key"), Today: s.clock.Today()}
+}
+
+// keep carries out what a form asks for, unless something is wrong with it, and
+// says whether it was kept. What is refused goes into the faults; an error that
+// is not the grower's comes back.
+func (r *reading) keep(do func() error) (kept bool, err error) {
+	if r.faults == nil {
+		err = r.refused(do())
+	}
+	return r.faults == nil && err == nil, err
+}
+
+// goSaying goes to a page that says something once.
+func goSaying(c *gin.Context, to, said string) error {
+	join := "?"
+	if strings.Contains(to, "?") {
+		join = "&"
+	}
+	c.Redirect(http.StatusSeeOther, to+join+"said="+url.QueryEscape(said))
 	return nil
 }

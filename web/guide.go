@@ -26,6 +26,16 @@ var terms = []term{
 	{"raise", "raising", measure.Say("Adding a layer of medium round the growing stems (hilling, earthing up). It keeps tubers covered and dark. Growers report more tubers from it on late types; the evidence is thin.")},
 	{"leave-showing", "leave showing", measure.Say("How much stem and leaf must stay above a new layer, so that the plant goes on growing.")},
 	{"seed", "seed", measure.Say("The tubers or cut pieces you plant. Their weight is what the harvest is held against.")},
+	{"rose-end", "rose end", measure.Say("The end of a tuber where its eyes crowd and sprout first; up in the tray and in the bag. The heel end has the scar of the stalk it hung on.")},
+	{"chit", "chitting", measure.Say("Letting seed sprout before planting, cool ({} to {}), light and airy, for four to six weeks. It brings earlies on; for maincrops it matters less.", measure.Temperature(8), measure.Temperature(12))},
+	{"blind", "blind", measure.Say("A tuber without a sprout when the rest of its lot has them. It seldom makes up for it.")},
+	{"heal", "healing", measure.Say("Letting cut faces dry over in airy shade at {} to {} before planting, three days as a rule.", measure.Temperature(12), measure.Temperature(18))},
+	{"spread", "spread", measure.Say("How far the heaviest bag's seed is from the lightest's, as a share of the mean. The smaller, the fairer a comparison of their harvests.")},
+	{"harden", "hardening off", measure.Say("Out by day and in by night for a week, so that plants raised under cover stand the open.")},
+	{"degree-days", "°C·days", measure.Say("Warmth added up day by day above what a crop begins to grow at: {} for potatoes, {} for sweet potatoes. Plants count warmth, not days.", measure.Temperature(5), measure.Temperature(12))},
+	{"risk", "frost risk you take", measure.Say("The chance of a frost after your safe day that you accept. Cautious plants later and loses less often.")},
+	{"simulated", "simulated", measure.Say("Made up by the program around the normals of your site, not measured. Your own daily records take its place.")},
+	{"mother-root", "mother root", measure.Say("The sweet potato that slips are taken from.")},
 	{"slip", "slip", measure.Say("A rooted shoot of sweet potato. It has next to no weight, so a harvest is given for each slip.")},
 	{"ratio", "ratio", measure.Say("Edible harvest ÷ seed planted. At 1 the bag gave back just what went in.")},
 	{"edible", "edible", measure.Say("Keep, small, eat first and saved seed. Green and rotten ones are discards; the old mother tuber never counts.")},
@@ -92,7 +102,7 @@ func (s *Site) guide(c *gin.Context) {
 }
 
 // term opens what one word means, beside the page or as the guide's place.
-func (s *Site) term(c *gin.Context) {
+func (s *Site) term(c *gin.Context) error {
 	for _, t := range terms {
 		if t.Key != c.Param("key") {
 			continue
@@ -100,14 +110,13 @@ func (s *Site) term(c *gin.Context) {
 		if fragment(c) {
 			sys, err := s.units(c)
 			if err != nil {
-				s.fail(c, err)
-				return
+				return err
 			}
 			s.write(c, http.StatusOK, "guide", "term", struct{ Key, Word, Says string }{t.Key, t.Word, t.Means.In(sys)})
-			return
+			return nil
 		}
 		c.Redirect(http.StatusSeeOther, "/guide#"+t.Key)
-		return
+		return nil
 	}
-	s.fail(c, garden.ErrNotFound)
+	return garden.ErrNotFound
 }

@@ -4,10 +4,13 @@ import (
 	"fmt"
 	"net/http"
 	"net/url"
+	"slices"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/bag"
+	"glebata/core/calendar"
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
@@ -29,6 +32,10 @@ type planBody struct {
 	Notes   []note
 	Said    string
 	Reason  string
+	// Timing is what the dates come to, counted back from the site's frosts.
+	Timing *calendar.Schedule
+	When   []Field
+	Hints  []string // fields whose hints are renewed one by one
 }
 
 // drawing is one large section with what it refers to.
@@ -46,6 +53,8 @@ type planAsk struct {
 	number  int
 	filling hill.Plan
 	year    int
+	usual   bool // the school was not chosen but follows from the class
+	timing  garden.Timing
 }
 
 // readPlan reads a plan; what is missing falls back to the first free bag, the
@@ -56,7 +65,7 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	a.variety = choose(cat.Varieties, r.id("variety"), func(v garden.Variety) garden.ID { return v.ID })
 	a.school = hill.School(r.text("school"))
 	if !a.school.Known() {
-		a.school = hill.Default(a.variety.Class)
+		a.school, a.usual = hill.Default(a.variety.Class), true
 	}
 	a.year = r.count("year")
 	if a.year == 0 {
@@ -78,6 +87,7 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	if a.number = r.count("number"); r.text("number") == "" {
 		a.number = bag.Suggest(shape, a.filling.Headspace, a.variety.Class, a.school == hill.TwoLevel).Number
 	}
+	a.timing = r.timing(garden.UsualTiming(a.bag, a.variety), a.variety.Class.Crop())
 	return a
 }
 
@@ -109,24 +119,22 @@ func choose[T any](list []T, id garden.ID, of func(T) garden.ID) T {
 	return first
 }
 
-func (s *Site) plan(c *gin.Context) { s.planPage(c, http.StatusOK, typed{}) }
+func (s *Site) plan(c *gin.Context) error { return s.planPage(c, http.StatusOK, typed{}) }
 
-func (s *Site) planPage(c *gin.Context, status int, t typed) {
+func (s *Site) planPage(c *gin.Context, status int, t typed) error {
 	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	r, err := s.reads(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	t.units = r.units
 	body := planBody{Variety: t.fill(varietyForm()), Said: c.Query("said")}
 	if body.Missing = missing(cat); body.Missing != "" {
 		s.render(c, status, "plan", view{Title: "Plan", Stage: "Plan", Body: body})
-		return
+		return nil
 	}
 	a := s.readPlan(cat, &r)
 	plan := typed{form: "plan", values: r.values, faults: r.faults, units: r.units}
@@ -140,13 +148,43 @@ func (s *Site) planPage(c *gin.Context, status int, t typed) {
 	if taken := cat.Taken[a.bag.ID]; taken != 0 && len(plan.faults) == 0 && t.form != "plan" && r.text("bag") != "" {
 		plan.faults.Add("bag", "Bag {} is taken already: choose another.", a.bag.Label)
 	}
-	body.Form = plan.fill(planForm(cat, a, r.units))
+	if err == nil && r.faults == nil {
+		if err := s.when(c, &body, &draft, a, &plan); err != nil {
+			return err
+		}
+	}
+	body.Form = plan.fill(planForm(cat, a, body.Timing, r.units))
+	timings := timingFields(a.timing, a.variety.Class.Crop(), nil)
+	for _, f := range body.Form.Fields {
+		if slices.ContainsFunc(timings, func(t Field) bool { return t.Name == f.Name }) {
+			body.When = append(body.When, f)
+		} else {
+			body.Hints = append(body.Hints, f.ID)
+		}
+	}
 	body.Drill = !draft.Drainage.Plantable
 	body.Reason = a.school.Habit().Reason.In(r.units)
+	if a.usual {
+		body.Reason = strings.ToUpper(a.school.Habit().Name[:1]) + a.school.Habit().Name[1:] + ". " + body.Reason
+	}
 	if err == nil && r.faults == nil {
 		body.show(&draft, a, r.units)
 	}
 	s.render(c, status, "plan", view{Title: "Plan a bag", Stage: "Plan", Body: body})
+	return nil
+}
+
+// when works the dates of a draft out.
+func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, t *typed) error {
+	_, sch, err := s.garden.CountDraft(c.Request.Context(), d, a.year, a.timing, s.clock.Today())
+	if faults, ok := faultsOf(err); ok {
+		t.faults = append(t.faults, faults...)
+		return nil
+	}
+	if err == nil {
+		body.Timing = &sch
+	}
+	return err
 }
 
 // planScale is how much larger than on a phone the pictures of a plan are shown:
@@ -171,6 +209,10 @@ func (b *planBody) show(d *garden.Draft, a planAsk, sys measure.System) {
 	q.Set("cover", sys.Fine(a.filling.Cover))
 	q.Set("layer", sys.Fine(a.filling.MaxLayer))
 	q.Set("settling", fmt.Sprintf("%.0f", a.filling.Settling*100))
+	q.Set("year", fmt.Sprint(a.year))
+	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), nil) {
+		q.Set(f.Name, f.Value)
+	}
 	b.Query = q.Encode()
 	figures := []string{garden.FigureNumber, garden.FigureLadder, garden.FigureLitres, garden.FigureSeed}
 	b.Notes = notesOf(&d.Standing, figures, sys)
@@ -189,7 +231,7 @@ func missing(cat garden.Catalogue) string {
 	return ""
 }
 
-func planForm(cat garden.Catalogue, a planAsk, sys measure.System) Form {
+func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measure.System) Form {
 	unit := string(sys.LengthUnit())
 	var bags, varieties, schools []Option
 	for _, b := range cat.Bags {
@@ -205,13 +247,17 @@ func planForm(cat garden.Catalogue, a planAsk, sys measure.System) Form {
 	for _, school := range hill.Schools() {
 		schools = append(schools, Option{Value: string(school), Name: school.Habit().Name})
 	}
+	chosen := string(a.school)
+	if a.usual {
+		chosen = ""
+	}
 	f := a.filling
 	suggested := bag.Suggest(a.bag.Model.Shape, f.Headspace, a.variety.Class, a.school == hill.TwoLevel)
 	usual := garden.DefaultLadder(a.bag.Model.Shape, a.variety.Class, a.school)
 	form := Form{Name: "plan", Caution: beware("drill", "containers"), Action: "/plan", Button: "Save this plan", Fields: []Field{
 		{Name: "bag", Label: "Bag", Kind: "choice", Value: fmt.Sprint(a.bag.ID), Options: bags},
 		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(a.variety.ID), Options: varieties},
-		{Name: "school", Label: "Filling", Kind: "choice", Value: string(a.school), Options: append([]Option{{Value: "", Name: "usual for its class"}}, schools...)},
+		{Name: "school", Label: "Filling", Kind: "choice", Value: chosen, Options: append([]Option{{Value: "", Name: "usual for its class"}}, schools...)},
 		{Name: "number", Label: "How many", Kind: "count", Hint: fmt.Sprintf("Empty: %d, by litres and spacing", suggested.Number)},
 		{Name: "year", Label: "Season", Kind: "count", Value: fmt.Sprint(a.year)},
 		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Headspace)},
@@ -221,6 +267,14 @@ func planForm(cat garden.Catalogue, a planAsk, sys measure.System) Form {
 		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Hint: "15 for half mix, half compost"},
 		{Name: "drill", Label: "I will drill drain holes before planting", Kind: "tick"},
 	}}
+	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), sch) {
+		if f.Name == "shelter" {
+			usual := garden.UsualTiming(a.bag, a.variety).Shelter
+			f.Value, f.Options = "", append([]Option{{Value: "", Name: "as its place"}}, f.Options...)
+			f.Hint = "Its place: " + usual.Gain().Name
+		}
+		form.Fields = append(form.Fields, f)
+	}
 	return form
 }
 
@@ -252,65 +306,65 @@ func (s *Site) plannedIn(c *gin.Context) (planAsk, *reading, error) {
 	return s.readPlan(cat, &r), &r, nil
 }
 
-func (s *Site) savePlan(c *gin.Context) {
+func (s *Site) savePlan(c *gin.Context) error {
 	a, r, err := s.plannedIn(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	if r.faults == nil {
 		_, err := s.garden.PlanBag(c.Request.Context(), garden.NewPlanting{
 			// What was chosen, not what a plan that chose nothing is drawn with.
 			Year: a.year, Bag: r.id("bag"), Variety: r.id("variety"), Number: a.number,
-			Filling: a.filling, WillDrill: r.text("drill") != "",
+			Filling: a.filling, Timing: a.timing, WillDrill: r.text("drill") != "",
 		}, s.asked(c))
 		if err := r.refused(err); err != nil {
-			s.fail(c, err)
-			return
+			return err
 		}
 	}
 	if r.faults != nil {
-		s.planPage(c, http.StatusUnprocessableEntity, typed{form: "plan", faults: r.faults})
-		return
+		return s.planPage(c, http.StatusUnprocessableEntity, typed{form: "plan", faults: r.faults})
 	}
 	c.Redirect(http.StatusSeeOther, "/bags/"+url.PathEscape(a.bag.Label)+"?said=planned")
+	return nil
 }
 
-func (s *Site) addVariety(c *gin.Context) {
+func (s *Site) addVariety(c *gin.Context) error {
 	r, err := s.reads(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	v := garden.Variety{Name: r.text("name"), Class: crop.Class(r.text("class")), PacketDays: r.count("days")}
 	if r.faults == nil {
 		_, err := s.garden.AddVariety(c.Request.Context(), v, s.asked(c))
 		if err := r.refused(err); err != nil {
-			s.fail(c, err)
-			return
+			return err
 		}
 	}
 	if r.faults != nil {
-		s.planPage(c, http.StatusUnprocessableEntity, typed{form: "variety", values: r.values, faults: r.faults})
-		return
+		return s.planPage(c, http.StatusUnprocessableEntity, typed{form: "variety", values: r.values, faults: r.faults})
 	}
 	said := "Variety added: " + v.Name + "."
 	if conflict := v.ClassConflict(); !conflict.Empty() {
 		said += " " + conflict.In(r.units)
 	}
-	c.Redirect(http.StatusSeeOther, "/plan?said="+url.QueryEscape(said))
+	return goSaying(c, "/plan", said)
 }
 
-func (s *Site) planWorking(c *gin.Context) {
+func (s *Site) planWorking(c *gin.Context) error {
 	a, r, err := s.plannedIn(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	draft, err := garden.DraftPlanting(a.bag, a.variety, a.number, a.filling)
 	if err != nil || r.faults != nil {
-		s.fail(c, garden.ErrNotFound)
-		return
+		return garden.ErrNotFound
 	}
-	s.showWorking(c, &draft.Standing, c.Param("figure"))
+	if figure := c.Param("figure"); figure == figurePlantDay || figure == figureWarmth {
+		place, sch, err := s.garden.CountDraft(c.Request.Context(), &draft, a.year, a.timing, s.clock.Today())
+		if err != nil {
+			return garden.ErrNotFound
+		}
+		return s.answerTiming(c, place, &sch, "Bag "+a.bag.Label+", "+a.variety.Name)
+	}
+	return s.showWorking(c, &draft.Standing, c.Param("figure"))
 }

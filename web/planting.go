@@ -8,6 +8,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/calendar"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
@@ -28,6 +29,9 @@ type plantingBody struct {
 	Loose   measure.Volume // medium of the whole plan
 	Ratio   string
 	Heap    *draw.Heap // what was lifted, nil when nothing was
+	Dates   *calendar.Schedule
+	Given   []garden.PieceState // seed that is given to it
+	Sum     measure.Mass        // of Given
 }
 
 // logLine is one entry put into words.
@@ -47,23 +51,21 @@ func idOf(c *gin.Context) garden.ID {
 }
 
 // bag is the page of a bag by its label: what is in it now, or an offer to plan.
-func (s *Site) bag(c *gin.Context) {
+func (s *Site) bag(c *gin.Context) error {
 	h, err := s.garden.BagLabelled(c.Request.Context(), c.Param("label"), s.clock.Today())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	s.plantingPage(c, http.StatusOK, h, h.Now, typed{})
+	return s.plantingPage(c, http.StatusOK, h, h.Now, typed{})
 }
 
 // planting is the page of one planting, finished ones too.
-func (s *Site) planting(c *gin.Context) {
+func (s *Site) planting(c *gin.Context) error {
 	st, h, err := s.withHistory(c, idOf(c))
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	s.plantingPage(c, http.StatusOK, h, &st, typed{})
+	return s.plantingPage(c, http.StatusOK, h, &st, typed{})
 }
 
 func (s *Site) withHistory(c *gin.Context, id garden.ID) (garden.Standing, garden.BagHistory, error) {
@@ -75,11 +77,10 @@ func (s *Site) withHistory(c *gin.Context, id garden.ID) (garden.Standing, garde
 	return st, h, err
 }
 
-func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st *garden.Standing, t typed) {
+func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st *garden.Standing, t typed) error {
 	sys, err := s.units(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	t.units = sys
 	body := plantingBody{Bag: h.Bag, S: st, Said: saidOf(c.Query("said"))}
@@ -89,12 +90,25 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 		}
 	}
 	if st != nil {
-		body.tell(st, t, c.Query("done"), s.clock.Today())
+		supply, err := s.supplyOf(c, st)
+		if err != nil {
+			return err
+		}
+		if st.Stage == garden.StagePlanned || st.Stage == garden.StageGrowing {
+			_, sch, err := s.garden.Timing(c.Request.Context(), st, s.clock.Today())
+			if err != nil {
+				return err
+			}
+			body.Dates = &sch
+		}
+		body.Given, body.Sum = supply.given, supply.sum()
+		body.tell(st, t, c.Query("done"), supply, s.clock.Today())
 	}
 	if t.form == "undo" {
 		body.Error = t.at("")
 	}
 	s.render(c, status, "planting", view{Title: "Bag " + h.Bag.Label, Stage: "Bags", Body: body})
+	return nil
 }
 
 func saidOf(code string) string {
@@ -113,7 +127,7 @@ func saidOf(code string) string {
 const heapScale = 0.4
 
 // tell fills the body from a planting.
-func (b *plantingBody) tell(st *garden.Standing, t typed, done string, today measure.Day) {
+func (b *plantingBody) tell(st *garden.Standing, t typed, done string, supply supply, today measure.Day) {
 	for i := len(st.Log) - 1; i >= 0; i-- {
 		e := &st.Log[i]
 		line := logLine{e.ID, e.Day, entryWords(st, e, t.units), newKey()}
@@ -132,7 +146,7 @@ func (b *plantingBody) tell(st *garden.Standing, t typed, done string, today mea
 		heap := draw.HeapOf(st, heapScale, t.units)
 		b.Heap = &heap
 	}
-	for _, f := range entryForms(st, t.units, today) {
+	for _, f := range entryForms(st, supply, t.units, today) {
 		b.Forms = append(b.Forms, t.fill(f))
 	}
 	b.Notes = notesOf(st, []string{
@@ -189,32 +203,29 @@ func weighedWords(e *garden.Entry, sys measure.System) string {
 }
 
 // undo takes an entry back.
-func (s *Site) undo(c *gin.Context) {
+func (s *Site) undo(c *gin.Context) error {
 	r, err := s.reads(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	planting := r.id("planting")
 	_, err = s.garden.Undo(c.Request.Context(), idOf(c), s.asked(c))
 	st, h, lookErr := s.withHistory(c, planting)
 	if lookErr != nil {
-		s.fail(c, lookErr)
-		return
+		return lookErr
 	}
 	if faults, ok := faultsOf(err); ok {
-		s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, typed{form: "undo", faults: faults})
-		return
+		return s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, typed{form: "undo", faults: faults})
 	}
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	to := fmt.Sprintf("/plantings/%d?said=undone", planting)
 	if r.text("to") == "weigh" {
 		to = fmt.Sprintf("/plantings/%d/weigh", planting)
 	}
 	c.Redirect(http.StatusSeeOther, to)
+	return nil
 }
 
 // bagAddress is where a planting is shown.

@@ -2,6 +2,7 @@ package web
 
 import (
 	"net/http"
+	"strconv"
 	"strings"
 
 	"github.com/gin-gonic/gin"
@@ -18,11 +19,10 @@ type said struct {
 }
 
 // read answers while a quantity is being typed.
-func (s *Site) read(c *gin.Context) {
+func (s *Site) read(c *gin.Context) error {
 	r, err := s.reads(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	var out said
 	switch c.Param("what") {
@@ -43,16 +43,21 @@ func (s *Site) read(c *gin.Context) {
 			sum += p
 		}
 		out.Text = measure.Say("{} pieces, {}", len(pieces), sum).In(r.units)
+	case "weights":
+		out = r.readWeights()
+	case "scale":
+		n, _ := strconv.Atoi(c.Query("n"))
+		out.Text = r.units.Mass(s.scale.Reading(n))
 	case "net":
 		out = s.readNet(c, &r)
 	default:
-		s.fail(c, garden.ErrNotFound)
-		return
+		return garden.ErrNotFound
 	}
 	if len(r.faults) > 0 {
 		out = said{Text: r.faults[0].Says.In(r.units), Wrong: true}
 	}
 	s.write(c, http.StatusOK, "message", "said", out)
+	return nil
 }
 
 // only is the one field that was sent with something in it.
@@ -85,6 +90,22 @@ func (s *Site) readRise(c *gin.Context, r *reading) string {
 		words += measure.Say(" That buries too much: of {} stem, raise by {} at the most.", st.Stem, room).In(r.units)
 	}
 	return words
+}
+
+// readWeights says what a column of weights comes to.
+func (r *reading) readWeights() said {
+	if r.text("weights") == "" {
+		return said{}
+	}
+	weights := r.weights("weights")
+	if r.faults != nil || len(weights) == 0 {
+		return said{}
+	}
+	var sum measure.Mass
+	for _, w := range weights {
+		sum += w
+	}
+	return said{Big: r.units.Mass(sum), Text: measure.Say("{} tubers, {} each on the mean", len(weights), sum/measure.Mass(len(weights))).In(r.units)}
 }
 
 // readNet says the net of what is on the scale.

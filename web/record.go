@@ -14,17 +14,16 @@ import (
 )
 
 // entryForms are the forms for what can be recorded at a planting now.
-func entryForms(st *garden.Standing, sys measure.System, today measure.Day) []Form {
+func entryForms(st *garden.Standing, from supply, sys measure.System, today measure.Day) []Form {
 	at := fmt.Sprintf("/plantings/%d/", st.Planting.ID)
 	day := Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
 	words := func(label string) Field { return Field{Name: "text", Label: label, Kind: "words"} }
 	switch st.Stage {
 	case garden.StagePlanned:
-		return []Form{
-			plantForm(st, sys, at, day),
-			{Name: "note", Title: "Note", Action: at + "note", Button: "Keep this note", Fields: []Field{words("In your words"), day}},
-			{Name: "drop", Title: "Drop this plan", Action: at + "drop", Button: "Drop the plan", Fields: []Field{day}, Says: "Frees the bag. Nothing was planted."},
-		}
+		return append(plantForms(st, from, sys, at, day),
+			Form{Name: "note", Title: "Note", Action: at + "note", Button: "Keep this note", Fields: []Field{words("In your words"), day}},
+			Form{Name: "drop", Title: "Drop this plan", Action: at + "drop", Button: "Drop the plan", Fields: []Field{day}, Says: "Frees the bag. Nothing was planted."},
+		)
 	case garden.StageGrowing:
 		forms := []Form{measureForm(st, sys, at, day)}
 		if st.Level < st.Bag.Model.Shape.Height()-0.05 {
@@ -42,29 +41,6 @@ func entryForms(st *garden.Standing, sys measure.System, today measure.Day) []Fo
 			})
 	}
 	return nil
-}
-
-// spare fields for pieces beyond the number planned.
-const spare = 1
-
-func plantForm(st *garden.Standing, sys measure.System, at string, day Field) Form {
-	f := Form{Name: "plant", Title: "Plant", Action: at + "plant", Button: "Planted", Open: true}
-	if st.Variety.Class.Crop() == crop.SweetPotato {
-		f.Caution = beware("mix")
-		f.Says = "Slips have next to no weight: count them."
-		f.Fields = []Field{{Name: "slips", Label: "Slips planted", Kind: "count", Value: fmt.Sprint(st.Number)}, day}
-		return f
-	}
-	f.Says = "Weigh each piece in. The sum is the seed weight that the harvest is held against."
-	f.Caution = beware("green", "mix")
-	for i := 1; i <= min(st.Number+spare, mostPieces); i++ {
-		f.Fields = append(f.Fields, Field{
-			Name: fmt.Sprintf("piece-%d", i), Label: fmt.Sprintf("Piece %d", i), Kind: "piece",
-			Unit: string(sys.MassUnit()), Read: "/read/mass",
-		})
-	}
-	f.Fields = append(f.Fields, day)
-	return f
 }
 
 func raiseForm(st *garden.Standing, sys measure.System, at string, day Field) Form {
@@ -112,40 +88,37 @@ func measureForm(st *garden.Standing, sys measure.System, at string, day Field) 
 }
 
 // record keeps one entry and goes back to its bag.
-func (s *Site) record(c *gin.Context) {
+func (s *Site) record(c *gin.Context) error {
 	r, err := s.reads(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	st, h, err := s.withHistory(c, idOf(c))
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	doing := c.Param("doing")
+	if doing == "transplant" || doing == "slips" {
+		return s.plantFromNursery(c, &r, &st, h, doing)
+	}
 	e, ok := r.entry(doing, &st)
 	if !ok {
-		s.fail(c, garden.ErrNotFound)
-		return
+		return garden.ErrNotFound
 	}
 	var id garden.ID
 	if r.faults == nil {
 		e.Planting = st.Planting.ID
 		id, err = s.garden.Record(c.Request.Context(), e, s.asked(c))
 		if err := r.refused(err); err != nil {
-			s.fail(c, err)
-			return
+			return err
 		}
 	}
 	if r.faults != nil {
 		t := typed{form: doing, values: r.values, faults: r.faults, units: r.units}
 		if doing == "weigh" {
-			s.weighing(c, http.StatusUnprocessableEntity, &st, t)
-			return
+			return s.weighing(c, http.StatusUnprocessableEntity, &st, t)
 		}
-		s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, t)
-		return
+		return s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, t)
 	}
 	switch doing {
 	case "weigh":
@@ -157,6 +130,7 @@ func (s *Site) record(c *gin.Context) {
 	default:
 		c.Redirect(http.StatusSeeOther, bagAddress(&st, fmt.Sprintf("done=%d", id)))
 	}
+	return nil
 }
 
 // entry reads what a form of a planting records; ok is false for an unknown one.
@@ -240,25 +214,22 @@ type weighBody struct {
 	Notes   []note
 }
 
-func (s *Site) weighPage(c *gin.Context) {
+func (s *Site) weighPage(c *gin.Context) error {
 	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	s.weighing(c, http.StatusOK, &st, typed{})
+	return s.weighing(c, http.StatusOK, &st, typed{})
 }
 
-func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed) {
+func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed) error {
 	sys, err := s.units(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	t.units = sys
 	body := weighBody{S: st, Form: t.fill(weighForm(st, cat, sys, s.clock.Today()))}
@@ -275,6 +246,7 @@ func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed
 	}
 	body.Notes = notesOf(st, []string{garden.FigureHarvest, garden.FigureRatio}, sys)
 	s.render(c, status, "weigh", view{Title: "Weigh in " + st.Bag.Label, Stage: "Bags", Body: body})
+	return nil
 }
 
 func weighForm(st *garden.Standing, cat garden.Catalogue, sys measure.System, today measure.Day) Form {

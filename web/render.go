@@ -45,7 +45,7 @@ func loadPages(a *assets) (*pages, error) {
 			return m
 		},
 	}
-	drawings, err := plain.New("").Funcs(plain.FuncMap{"px": draw.Px, "scale": draw.Scale, "add": funcs["add"]}).
+	drawings, err := plain.New("").Funcs(plain.FuncMap{"px": draw.Px, "scale": draw.Scale, "add": funcs["add"], "sub": func(a int) int { return -a }, "half": func(a int) int { return a / 2 }}).
 		ParseFS(templates, "templates/drawings/*.svg")
 	if err != nil {
 		return nil, err
@@ -192,7 +192,7 @@ func (l seasonLine) at(stage string) float64 {
 
 // stages that exist, each under its digit of the year's order.
 func (s *Site) stages(here string) []stage {
-	list := []stage{{"1", "Today", "/", false}, {"2", "Plan", "/plan", false}, {"4", "Bags", "/bags", false}, {"7", "Compare", "/compare", false}, {"8", "Site", "/site", false}, {"9", "Guide", "/guide", false}}
+	list := []stage{{"1", "Today", "/", false}, {"2", "Plan", "/plan", false}, {"3", "Seed", "/seed", false}, {"4", "Bags", "/bags", false}, {"7", "Compare", "/compare", false}, {"8", "Site", "/site", false}, {"9", "Guide", "/guide", false}}
 	for i := range list {
 		list[i].Here = list[i].Name == here
 	}

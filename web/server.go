@@ -26,10 +26,17 @@ type Stepper interface {
 	Step(days int)
 }
 
+// Scale is a kitchen scale that tubers are weighed on one after another.
+type Scale interface {
+	// Reading of the n-th thing put on it.
+	Reading(n int) measure.Mass
+}
+
 // Site serves the pages of one garden. Make it with New.
 type Site struct {
 	garden *garden.Garden
 	clock  Clock
+	scale  Scale
 	assets *assets
 	pages  *pages
 }
@@ -44,7 +51,7 @@ const contentPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; 
 
 // New makes the handler of all pages. It fails only when the embedded files are
 // broken.
-func New(g *garden.Garden, clock Clock) (http.Handler, error) {
+func New(g *garden.Garden, clock Clock, scale Scale) (http.Handler, error) {
 	a, err := loadAssets()
 	if err != nil {
 		return nil, err
@@ -53,7 +60,7 @@ func New(g *garden.Garden, clock Clock) (http.Handler, error) {
 	if err != nil {
 		return nil, fmt.Errorf("loading pages: %w", err)
 	}
-	s := &Site{garden: g, clock: clock, assets: a, pages: p}
+	s := &Site{garden: g, clock: clock, scale: scale, assets: a, pages: p}
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.Use(gin.CustomRecoveryWithWriter(nil, s.recovered), s.headers(), limitForm)
@@ -65,43 +72,88 @@ func New(g *garden.Garden, clock Clock) (http.Handler, error) {
 }
 
 func (s *Site) routes(r *gin.RouterGroup) {
-	r.GET("/", s.today)
-	r.GET("/today/working/mix", s.mixWorking)
+	r.GET("/", s.does(s.today))
+	r.GET("/today/working/mix", s.does(s.mixWorking))
 
-	r.GET("/plan", s.plan)
-	r.POST("/plan", s.savePlan)
-	r.GET("/plan/working/:figure", s.planWorking)
-	r.POST("/varieties", s.addVariety)
+	r.GET("/plan", s.does(s.plan))
+	r.POST("/plan", s.does(s.savePlan))
+	r.GET("/plan/working/:figure", s.does(s.planWorking))
+	r.GET("/plan/season", s.does(s.season))
+	r.POST("/plan/season/:id", s.does(s.saveTiming))
+	r.GET("/plan/season/:id", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/plan/season?line="+c.Param("id")) })
+	r.GET("/plan/succession", s.does(s.succession))
+	r.GET("/calendar.ics", s.does(s.feed))
+	r.GET("/plantings/:id/timing/:figure", s.does(s.timingWorking))
+	r.POST("/varieties", s.does(s.addVariety))
 
-	r.GET("/bags", s.bags)
-	r.POST("/bags", s.addBags)
-	r.POST("/models", s.addModel)
-	r.GET("/models/:id/working/:figure", s.modelWorking)
-	r.GET("/bags/:label", s.bag)
+	r.GET("/bags", s.does(s.bags))
+	r.POST("/bags", s.does(s.addBags))
+	r.POST("/models", s.does(s.addModel))
+	r.GET("/models/:id/working/:figure", s.does(s.modelWorking))
+	r.GET("/bags/:label", s.does(s.bag))
 	r.GET("/find", s.find)
 
-	r.GET("/plantings/:id", s.planting)
-	r.GET("/plantings/:id/weigh", s.weighPage)
-	r.GET("/plantings/:id/working/:figure", s.plantingWorking)
-	r.POST("/plantings/:id/:doing", s.record)
+	r.GET("/plantings/:id", s.does(s.planting))
+	r.GET("/plantings/:id/weigh", s.does(s.weighPage))
+	r.GET("/plantings/:id/working/:figure", s.does(s.plantingWorking))
+	r.POST("/plantings/:id/:doing", s.does(s.record))
 	// The addresses that forms are sent to lead back when they are opened.
 	r.GET("/plantings/:id/:doing", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/plantings/"+c.Param("id")) })
 	r.GET("/models", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/bags") })
 	r.GET("/varieties", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/plan") })
-	r.POST("/entries/:id/undo", s.undo)
-	r.GET("/read/:what", s.read)
+	r.POST("/entries/:id/undo", s.does(s.undo))
+	r.GET("/read/:what", s.does(s.read))
 
-	r.GET("/compare", s.compare)
-	r.GET("/compare/working/ratio", s.groupWorking)
+	r.GET("/seed", s.does(s.seedBench))
+	r.POST("/seed/lots", s.does(s.addLot))
+	r.POST("/seed/trays", s.does(s.addTray))
+	r.GET("/seed/trays/:id", s.does(s.tray))
+	r.POST("/seed/trays/:id/:doing", s.does(s.recordSeed))
+	r.GET("/seed/trays/:id/:tuber/working/:figure", s.does(s.seedWorking))
+	r.POST("/seed/entries/:id/undo", s.does(s.undoSeed))
+	r.GET("/seed/allot", s.does(s.allot))
+	r.POST("/seed/allot", s.does(s.confirmAllotment))
+	r.GET("/seed/allot/working/spread", s.does(s.allotWorking))
+	r.GET("/seed/nursery", s.does(s.nursery))
+	r.POST("/seed/nursery/pots", s.does(s.startPot))
+	r.POST("/seed/nursery/roots", s.does(s.startRoot))
+	r.POST("/seed/nursery/:id/log", s.does(s.recordNursery))
+	r.POST("/seed/nursery/entries/:id/undo", s.does(s.undoNursery))
+	r.GET("/seed/nursery/working/:variety", s.does(s.slipsWorking))
+	for _, form := range []string{"/seed/lots", "/seed/trays", "/seed/nursery/pots", "/seed/nursery/roots"} {
+		r.GET(form, func(c *gin.Context) {
+			c.Redirect(http.StatusSeeOther, c.Request.URL.Path[:strings.LastIndex(c.Request.URL.Path, "/")])
+		})
+	}
+	r.GET("/labels", s.does(s.labels))
+	r.GET("/labels/plain", s.does(s.plainLabels))
+	r.GET("/labels.pdf", s.does(s.labelsPDF))
 
-	r.GET("/site", s.site)
-	r.POST("/site", s.saveSite)
-	r.GET("/site/working/:shelter", s.siteWorking)
+	r.GET("/compare", s.does(s.compare))
+	r.GET("/compare/working/ratio", s.does(s.groupWorking))
+
+	r.GET("/site", s.does(s.site))
+	r.POST("/site", s.does(s.saveSite))
+	r.GET("/site/working/:shelter", s.does(s.siteWorking))
+	r.GET("/weather", s.does(s.weather))
+	r.POST("/weather", s.does(s.importWeather))
+	r.POST("/weather/read", s.does(s.readWeather))
+	r.GET("/weather/read", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/weather") })
+	r.GET("/weather.csv", s.does(s.exportWeather))
 	r.GET("/guide", s.guide)
-	r.GET("/guide/:key", s.term)
+	r.GET("/guide/:key", s.does(s.term))
 
-	r.POST("/units", s.setUnits)
+	r.POST("/units", s.does(s.setUnits))
 	r.POST("/clock", s.stepClock)
+}
+
+// does makes a handler of one that may fail: the failure is answered in words.
+func (s *Site) does(h func(*gin.Context) error) gin.HandlerFunc {
+	return func(c *gin.Context) {
+		if err := h(c); err != nil {
+			s.fail(c, err)
+		}
+	}
 }
 
 func (s *Site) headers() gin.HandlerFunc {
@@ -131,6 +183,8 @@ func (s *Site) fail(c *gin.Context, err error) {
 	status, said := http.StatusInternalServerError, "Something went wrong on our side. What was saved before is safe; try again."
 	if errors.Is(err, garden.ErrNotFound) {
 		status, said = http.StatusNotFound, "There is nothing at this address. It may have been mistyped, or belong to another garden."
+	} else if large := new(http.MaxBytesError); errors.As(err, &large) {
+		status, said = http.StatusRequestEntityTooLarge, "That is more than one form takes. Send it in parts."
 	} else {
 		slog.Error("request failed", "method", c.Request.Method, "path", c.Request.URL.Path, "error", err)
 	}

@@ -22,15 +22,15 @@ func (s *Site) units(c *gin.Context) (measure.System, error) {
 	return sys, err
 }
 
-func (s *Site) setUnits(c *gin.Context) {
+func (s *Site) setUnits(c *gin.Context) error {
 	sys, ok := measure.SystemNamed(c.PostForm("units"))
 	if ok {
 		if err := s.garden.SetUnits(c.Request.Context(), sys); err != nil {
-			s.fail(c, err)
-			return
+			return err
 		}
 	}
 	c.Redirect(http.StatusSeeOther, back(c))
+	return nil
 }
 
 // stepClock moves a pinned clock on; a real one cannot be moved.

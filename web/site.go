@@ -3,7 +3,6 @@ package web
 import (
 	"fmt"
 	"net/http"
-	"net/url"
 	"slices"
 	"strings"
 
@@ -26,6 +25,7 @@ type siteBody struct {
 	Said     string
 	Known    bool
 	Notes    []note
+	Electric []caution // where a lamp or mat stands
 }
 
 type shelterTick struct {
@@ -59,6 +59,9 @@ func (r *reading) site(before garden.Site) garden.Site {
 	s.Risk = climate.Appetite(r.number("risk", float64(s.Risk)))
 	if r.text("lift") != "" {
 		s.LiftLimit = r.mass("lift", r.units.ScaleUnit())
+	}
+	if r.text("heated") != "" {
+		s.Heated = measure.Temperature(r.degrees("heated", float64(s.Heated)))
 	}
 	for _, key := range r.values["shelter"] {
 		if shelter := climate.Shelter(key); shelter.Known() && shelter != climate.Open {
@@ -111,18 +114,16 @@ func (r *reading) monthDay(field string, other int) int {
 	return day
 }
 
-func (s *Site) site(c *gin.Context) { s.sitePage(c, http.StatusOK, nil) }
+func (s *Site) site(c *gin.Context) error { return s.sitePage(c, http.StatusOK, nil) }
 
-func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) {
+func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) error {
 	r, err := s.reads(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	kept, known, err := s.garden.Site(c.Request.Context())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	site, t := kept, typed{}
 	if r.text("climate") != "" {
@@ -148,10 +149,14 @@ func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) {
 	}
 	body.Form = t.fill(siteForm(kept, site, r.units))
 	body.fields(kept, site, t, r.units)
+	if site.Has(climate.Heated) {
+		body.Electric = beware("electric")
+	}
 	if t.form != "" {
 		body.Query = r.values.Encode()
 	}
 	s.render(c, status, "site", view{Title: "Site", Stage: "Site", Body: body})
+	return nil
 }
 
 // named gives a site that nobody has named yet a name to be drawn under.
@@ -238,45 +243,54 @@ func siteForm(kept, site garden.Site, sys measure.System) Form {
 		{Name: "first", Label: "First frost, half of years", Kind: "text", Value: own(frost(kept.First), frost(usual.First)), Hint: "Empty: " + frost(site.First)},
 		{Name: "first-sd", Label: "give or take, days", Kind: "count", Value: own(number(kept.FirstSD), number(usual.FirstSD)), Hint: fmt.Sprintf("Empty: %g", site.FirstSD)},
 		{Name: "lift", Label: "You lift alone up to", Kind: "quantity", Unit: string(sys.ScaleUnit()), Value: sys.Fine(kept.LiftLimit)},
+		{Name: "heated", Label: "A heated room keeps", Kind: "quantity", Unit: string(sys.TemperatureUnit()), Value: sys.Fine(kept.Heated)},
+		{Name: "units", Label: "Units you read and write", Kind: "choice", Value: sys.String(), Options: unitOptions()},
 	}}
 }
 
-func (s *Site) saveSite(c *gin.Context) {
+func unitOptions() []Option {
+	var out []Option
+	for _, sys := range measure.Systems {
+		out = append(out, Option{Value: sys.String(), Name: sys.Name()})
+	}
+	return out
+}
+
+func (s *Site) saveSite(c *gin.Context) error {
 	r, err := s.reads(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	kept, _, err := s.garden.Site(c.Request.Context())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	site := r.site(kept)
 	if r.faults == nil {
 		if err := r.refused(s.garden.SaveSite(c.Request.Context(), site, s.asked(c))); err != nil {
-			s.fail(c, err)
-			return
+			return err
 		}
 	}
 	if r.faults != nil {
-		s.sitePage(c, http.StatusUnprocessableEntity, r.faults)
-		return
+		return s.sitePage(c, http.StatusUnprocessableEntity, r.faults)
 	}
-	c.Redirect(http.StatusSeeOther, "/site?said="+url.QueryEscape("Saved: "+site.Name+"."))
+	if sys, ok := measure.SystemNamed(r.text("units")); ok && sys != r.units {
+		if err := s.garden.SetUnits(c.Request.Context(), sys); err != nil {
+			return err
+		}
+	}
+	return goSaying(c, "/site", "Saved: "+site.Name+".")
 }
 
 // siteWorking is of the safe window under one shelter, of what is typed or kept.
-func (s *Site) siteWorking(c *gin.Context) {
+func (s *Site) siteWorking(c *gin.Context) error {
 	r, err := s.reads(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	site, _, err := s.garden.Site(c.Request.Context())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	if r.text("climate") != "" {
 		site = r.site(site)
@@ -284,8 +298,7 @@ func (s *Site) siteWorking(c *gin.Context) {
 	shelter := climate.Shelter(c.Param("shelter"))
 	outlook, err := garden.OutlookOf(named(site), s.clock.Today())
 	if err != nil || r.faults != nil || !shelter.Known() {
-		s.fail(c, garden.ErrNotFound)
-		return
+		return garden.ErrNotFound
 	}
-	s.answerWorking(c, outlook.Normals.SafeWorking(outlook.Frosts, shelter, site.Risk), outlook.Site.Name)
+	return s.answerWorking(c, outlook.Normals.SafeWorking(outlook.Frosts, shelter, site.Risk), outlook.Site.Name)
 }

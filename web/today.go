@@ -102,19 +102,23 @@ type todayBody struct {
 	Loose measure.Volume // to bring for the raises that are due
 	Empty garden.Catalogue
 	Notes []note
+	Ahead []garden.Ahead
+	More  int // of what leads up, not listed
+	Frost []frostLine
 }
 
-func (s *Site) today(c *gin.Context) {
+// mostAhead that the first page lists of what leads up to planting.
+const mostAhead = 5
+
+func (s *Site) today(c *gin.Context) error {
 	day := s.clock.Today()
 	bags, err := s.garden.Row(c.Request.Context(), day)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	sys, err := s.units(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	body := todayBody{Row: makeRow(bags, sys), Lines: make([]line, len(bags)), Loose: garden.Mix(bags)}
 	for i := range bags {
@@ -126,13 +130,38 @@ func (s *Site) today(c *gin.Context) {
 	}
 	if len(bags) == 0 {
 		if body.Empty, err = s.garden.Catalogue(c.Request.Context()); err != nil {
-			s.fail(c, err)
-			return
+			return err
 		}
+	}
+	if err := s.lookAhead(c, &body, bags, sys); err != nil {
+		return err
 	}
 	if body.Loose > 0 {
 		body.Notes = []note{noteOf(garden.MixWorking(bags), "All bags", sys)}
 	}
 	season := garden.SeasonOf(bags, day)
 	s.render(c, http.StatusOK, "today", view{Title: day.Long(), Stage: "Today", Body: body, Known: &season})
+	return nil
+}
+
+// lookAhead puts what leads up to planting in the body, and nights on which pots
+// have to come in.
+func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []garden.Standing, sys measure.System) error {
+	ctx, day := c.Request.Context(), s.clock.Today()
+	ahead, err := s.garden.LookAhead(ctx, bags, day)
+	if err != nil {
+		return err
+	}
+	body.Ahead = ahead[:min(len(ahead), mostAhead)]
+	body.More = len(ahead) - len(body.Ahead)
+	nursery, err := s.garden.Nursery(ctx, day)
+	if err != nil || len(nursery) == 0 {
+		return err
+	}
+	forecast, err := s.garden.Forecast(ctx, day)
+	if err != nil {
+		return err
+	}
+	body.Frost = frostLines(garden.FrostyNights(forecast, nursery), sys)
+	return nil
 }

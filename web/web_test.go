@@ -34,7 +34,10 @@ type site struct {
 	t testing.TB
 }
 
-func open(t testing.TB, fill func(*garden.Garden) error) *site {
+func open(t testing.TB, fill func(*garden.Garden) error) *site { return openOn(t, demo.Today(), fill) }
+
+// openOn a day of the clock.
+func openOn(t testing.TB, day measure.Day, fill func(*garden.Garden) error) *site {
 	t.Helper()
 	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "web.glebata"), store.Throwaway)
 	if err != nil {
@@ -49,7 +52,7 @@ func open(t testing.TB, fill func(*garden.Garden) error) *site {
 	if err := fill(g); err != nil {
 		t.Fatal(err)
 	}
-	h, err := web.New(g, &clock{demo.Today()})
+	h, err := web.New(g, &clock{day}, station.NewScale(station.UsualSeed))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -113,7 +116,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/bags/R6":                     "169 g",
 		"/bags/r6":                     "169 g",
 		"/bags/R13":                    "Piece 1",
-		"/bags/R15":                    "This bag is free",
+		"/bags/R10":                    "This bag is free",
 		"/plantings/1":                 "Harbour Lantern",
 		"/plantings/10/weigh":          "On the scale",
 		"/plantings/1/working/ratio":   "break-even",
@@ -121,23 +124,45 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plan/working/number?bag=1":   "litre rule",
 		"/compare":                     "seed back",
 		"/site":                        "Net Loft Steps",
-		"/site?climate=southern-temperate&name=x": "2026",
-		"/site/working/greenhouse":                "night",
-		"/guide":                                  "General information only",
-		"/guide/settled":                          "/guide#settled",
-		"/compare/working/ratio?year=2024":        "not the mean of ratios",
-		"/today/working/mix":                      "R6: 28 cm to 38 cm",
-		"/models/3/working/standing":              "lowest hole",
-		"/models/3/working/usable":                "usable top",
-		"/compare?year=2024&sort=seed":            "aria-sort",
-		"/find?label=r6":                          "/bags/r6",
+		"/site?climate=southern-temperate&name=x":                     "2026",
+		"/site/working/greenhouse":                                    "night",
+		"/guide":                                                      "General information only",
+		"/guide/settled":                                              "/guide#settled",
+		"/compare/working/ratio?year=2024":                            "not the mean of ratios",
+		"/today/working/mix":                                          "R6: 28 cm to 38 cm",
+		"/models/3/working/standing":                                  "lowest hole",
+		"/models/3/working/usable":                                    "usable top",
+		"/compare?year=2024&sort=seed":                                "aria-sort",
+		"/find?label=r6":                                              "/bags/r6",
+		"/weather":                                                    "thermometer on the net loft wall",
+		"/weather?until=2026-02-20":                                   "simulated",
+		"/weather.csv?from=2026-05-06&until=2026-05-08":               "2026-05-07,-1.4,",
+		"/plan/season":                                                "Low Lamp",
+		"/plan/season?line=20&plant-day=2026-09-01":                   "What to mind",
+		"/plantings/20/timing/plant-day":                              "Planting day",
+		"/plantings/20/timing/warmth?shelter=heated":                  "effective degrees",
+		"/plan/working/plant-day?bag=9&variety=4":                     "green growth is safe",
+		"/plan/succession?variety=3&from=2026-07-01&until=2026-09-30": "plan a bag for it",
+		"/calendar.ics?season=2026":                                   "BEGIN:VCALENDAR",
+		"/seed":                                                       "1 to throw out",
+		"/seed/trays/6":                                               "plant soon",
+		"/seed/trays/6?tuber=3":                                       "lengthwise",
+		"/seed/trays/6/3/working/pieces":                              "by weight",
+		"/seed/trays/6/4/working/ready":                               "in the light",
+		"/seed/allot":                                                 "in weight of a piece",
+		"/seed/allot?mode=fit&planting=21&planting=22":                "in seed to a litre",
+		"/seed/nursery":                                               "8 slips taken",
+		"/seed/nursery/working/7":                                     "a fifth more",
+		"/labels":                                                     "Labels as PDF",
+		"/labels/plain?label=bag-R6":                                  "planted 16 Apr 2026",
+		"/labels.pdf?sheet=a4-24&start=5":                             "%PDF-",
 	} {
 		status, body := s.get(path)
 		if status >= 400 || !strings.Contains(body, says) {
 			t.Errorf("%s answers %d and does not say %q", path, status, says)
 		}
 	}
-	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon", "/site/working/moon"} {
+	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon", "/site/working/moon", "/seed/trays/99", "/seed/trays/6/99/working/pieces", "/plantings/20/timing/moon", "/calendar.ics?season=x", "/seed/nursery/working/1", "/seed/allot/working/spread"} {
 		if status, _ := s.get(path); status != http.StatusNotFound {
 			t.Errorf("%s answers %d, want 404", path, status)
 		}
@@ -356,6 +381,33 @@ func TestHtmxGetsThePageWithoutItsFrame(t *testing.T) {
 	}
 }
 
+// In February pots that stand open are to come in, from the forecast; in a
+// frost-free room they are left in peace.
+func TestPotsComeInOnFrostyNights(t *testing.T) {
+	s := openOn(t, measure.Date(2026, 2, 10), func(*garden.Garden) error { return nil })
+	for _, form := range [][]string{
+		{"/varieties", "name", "Harbour Lantern", "class", "first-early"},
+		{"/seed/nursery/pots", "label", "P1", "variety", "1", "weight", "60", "shelter", "open", "day", "2026-02-01"},
+		{"/seed/nursery/pots", "label", "P2", "variety", "1", "weight", "62", "shelter", "frost-free", "day", "2026-02-01"},
+	} {
+		if status, body := s.post(form[0], form[1:]...); status != http.StatusSeeOther {
+			t.Fatalf("%s: %d\n%s", form[0], status, body)
+		}
+	}
+	for _, path := range []string{"/", "/seed/nursery"} {
+		_, body := s.get(path)
+		if !regexp.MustCompile(`(Carry in tonight|Frost may come): P1<`).MatchString(body) || !strings.Contains(body, "simulated") {
+			t.Errorf("%s does not say that P1 and only P1 comes in", path)
+		}
+	}
+	if status, to := s.post("/seed/nursery/1/log", "what", "moved", "shelter", "frost-free", "day", "2026-02-10"); status != http.StatusSeeOther {
+		t.Fatalf("moving: %d %s", status, to)
+	}
+	if _, body := s.get("/"); strings.Contains(body, "Frost may come") || strings.Contains(body, "Carry in") {
+		t.Error("brought in, P1 is still to come in")
+	}
+}
+
 func TestNamesAreEscapedWhereverTheyStand(t *testing.T) {
 	const name = `<q>&"'`
 	s := emptySite(t)
@@ -368,13 +420,19 @@ func TestNamesAreEscapedWhereverTheyStand(t *testing.T) {
 		{"/plantings/1/note", "text", name, "day", "2026-04-02"},
 		{"/plantings/1/weigh", "gross-1", "2", "new-container", name, "tare-1", "300", "grade-1", "keep", "day", "2026-06-01"},
 		{"/plantings/1/close", "day", "2026-06-01"},
+		{"/seed/lots", "label", "L1", "variety", "1", "source", "kitchen", "year", "2026", "tray", "T1", "temp", "10"},
+		{"/seed/trays/1/weigh", "weights", "60 58 57"},
+		{"/seed/trays/1/out", "tuber", "3", "text", name},
+		{"/seed/nursery/pots", "label", "P1", "variety", "1", "weight", "60", "shelter", "open", "day", "2026-06-01"},
+		{"/weather", "source", name, "lines", "date,tmin,tmax,rain\n2026-06-01,5,15,0\n"},
 		{"/plan", "bag", "1", "variety", "1", "number", "2"},
 	} {
 		if status, body := s.post(form[0], form[1:]...); status != http.StatusSeeOther {
 			t.Fatalf("%s: %d\n%s", form[0], status, body)
 		}
 	}
-	for _, path := range []string{"/", "/plan", "/bags", "/bags/Z1", "/plantings/1", "/plantings/2/weigh", "/compare", "/plantings/1/working/harvest"} {
+	for _, path := range []string{"/", "/plan", "/bags", "/bags/Z1", "/plantings/1", "/plantings/2/weigh", "/compare", "/plantings/1/working/harvest",
+		"/seed", "/seed/trays/1", "/seed/allot", "/seed/nursery", "/plan/season", "/plan/succession", "/labels", "/labels/plain", "/weather"} {
 		_, body := s.get(path)
 		if strings.Contains(body, "<q>") || strings.Contains(body, `&"'`) {
 			t.Errorf("%s holds the name as it was typed", path)

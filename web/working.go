@@ -47,66 +47,62 @@ func notesOf(st *garden.Standing, figures []string, sys measure.System) []note {
 }
 
 // showWorking answers with the working of one figure of a planting.
-func (s *Site) showWorking(c *gin.Context, st *garden.Standing, figure string) {
+func (s *Site) showWorking(c *gin.Context, st *garden.Standing, figure string) error {
 	w, err := st.Working(figure)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	s.answerWorking(c, w, "Bag "+st.Bag.Label+", "+st.Variety.Name)
+	return s.answerWorking(c, w, "Bag "+st.Bag.Label+", "+st.Variety.Name)
 }
 
 // answerWorking answers with a working: as a sheet beside the page for htmx,
 // else as a page of its own.
-func (s *Site) answerWorking(c *gin.Context, w working.Working, of string) {
+func (s *Site) answerWorking(c *gin.Context, w working.Working, of string) error {
 	sys, err := s.units(c)
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	n := noteOf(w, of, sys)
 	if fragment(c) {
 		s.write(c, http.StatusOK, "working", "note", n)
-		return
+		return nil
 	}
 	s.render(c, http.StatusOK, "working", view{Title: n.Title, Stage: "Bags", Body: n})
+	return nil
 }
 
 // mixWorking is of the medium for today's raises.
-func (s *Site) mixWorking(c *gin.Context) {
+func (s *Site) mixWorking(c *gin.Context) error {
 	row, err := s.garden.Row(c.Request.Context(), s.clock.Today())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	s.answerWorking(c, garden.MixWorking(row), "All bags")
+	return s.answerWorking(c, garden.MixWorking(row), "All bags")
 }
 
 // modelWorking is of what a kind of bag holds.
-func (s *Site) modelWorking(c *gin.Context) {
+func (s *Site) modelWorking(c *gin.Context) error {
 	cat, err := s.garden.Catalogue(c.Request.Context())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
 	m := choose(cat.Models, idOf(c), func(m garden.Model) garden.ID { return m.ID })
 	switch {
 	case m.ID == 0 || m.ID != idOf(c):
-		s.fail(c, garden.ErrNotFound)
+		return garden.ErrNotFound
 	case c.Param("figure") == "usable":
-		s.answerWorking(c, m.Shape.UsableWorking(usualHeadspace), m.Name)
+		return s.answerWorking(c, m.Shape.UsableWorking(usualHeadspace), m.Name)
 	case c.Param("figure") == "standing":
-		s.answerWorking(c, m.Drainage.StandingWorking(m.Shape), m.Name)
+		return s.answerWorking(c, m.Drainage.StandingWorking(m.Shape), m.Name)
 	default:
-		s.fail(c, garden.ErrNotFound)
+		return garden.ErrNotFound
 	}
 }
 
-func (s *Site) plantingWorking(c *gin.Context) {
+func (s *Site) plantingWorking(c *gin.Context) error {
 	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
 	if err != nil {
-		s.fail(c, err)
-		return
+		return err
 	}
-	s.showWorking(c, &st, c.Param("figure"))
+	return s.showWorking(c, &st, c.Param("figure"))
 }

@@ -170,7 +170,7 @@ func freeNear(address string) string {
 
 // serve answers until the context ends, then lets requests under way finish.
 func serve(ctx context.Context, ln net.Listener, g *garden.Garden, clock web.Clock, ready func()) error {
-	h, err := web.New(g, clock)
+	h, err := web.New(g, clock, station.NewScale(station.UsualSeed))
 	if err != nil {
 		return err
 	}

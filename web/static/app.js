@@ -82,6 +82,25 @@
   document.body.addEventListener("htmx:sendError", trouble("No connection: this is not saved yet. What you typed is still here; send it again when you have a signal. It counts once."));
   document.body.addEventListener("htmx:responseError", trouble("Something went wrong on the other side: this may not be saved. What you typed is still here; send it again, it counts once."));
 
+  // The scale stand-in: each press puts the next reading under the last.
+  document.addEventListener("click", async (e) => {
+    const button = e.target.closest("[data-scale]");
+    if (!button) return;
+    const column = button.closest("form").querySelector("textarea");
+    const lines = column.value.split("\n").filter((l) => l.trim());
+    const drawn = document.querySelectorAll(".tray .tb").length;
+    const answer = await fetch(`/read/scale?n=${drawn + lines.length + 1}`, { headers: { "HX-Request": "true" } });
+    if (!answer.ok) return;
+    lines.push((await answer.text()).trim());
+    column.value = lines.join("\n") + "\n";
+    column.scrollTop = column.scrollHeight;
+    column.dispatchEvent(new Event("input", { bubbles: true }));
+  });
+
+  // A label that was scanned: the new entry is at hand, once the browser has
+  // scrolled to it.
+  if (location.hash === "#entries") addEventListener("load", () => setTimeout(newEntry, 0));
+
   document.addEventListener("change", (e) => {
     if (e.target.id === "units") e.target.form.requestSubmit();
   });

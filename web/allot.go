@@ -1,0 +1,327 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"net/url"
+	"slices"
+	"strconv"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/core/working"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type allotBody struct {
+	Groups  []allotGroup
+	Mode    garden.Mode
+	Draft   *garden.AllotmentDraft
+	Places  []allotPlace
+	Left    []draw.Disc
+	Spread  string
+	Of      string // what of the bags is compared
+	Total   measure.Mass
+	Swap    swapForm
+	Gives   []string // planting.tray.tuber.piece, to be confirmed
+	Key     string
+	Error   string
+	Said    string
+	Query   string
+	Keep    url.Values // what is asked, to be asked again with a swap
+	Caution []caution
+	Notes   []note
+}
+
+// allotGroup is the plantings of one variety that wait for seed.
+type allotGroup struct {
+	Variety garden.Variety
+	Free    int // pieces on the bench
+	Weight  measure.Mass
+	Bags    []allotBag
+}
+
+type allotBag struct {
+	ID     garden.ID
+	Label  string
+	Wants  int
+	Litres measure.Volume
+	Chosen bool
+	Given  int
+}
+
+// allotPlace is one bag of a draft, with its pieces as discs.
+type allotPlace struct {
+	Label string
+	Discs []draw.Disc
+	Total measure.Mass
+	Bar   int // length of its weight, of 1000
+	Short int
+	Of    string // litres
+}
+
+type swapForm struct {
+	Pieces []Option
+	A, B   string
+}
+
+// pieceKey names a piece in an address.
+func pieceKey(p garden.PieceRef) string { return fmt.Sprintf("%d.%d.%d", p.Tray, p.Tuber, p.Piece) }
+
+// readPiece reads what pieceKey writes.
+func readPiece(text string) (p garden.PieceRef, ok bool) {
+	parts := strings.Split(text, ".")
+	if len(parts) != 3 {
+		return p, false
+	}
+	var n [3]int
+	for i, part := range parts {
+		v, err := strconv.Atoi(part)
+		if err != nil || v < 0 {
+			return p, false
+		}
+		n[i] = v
+	}
+	return garden.PieceRef{Tray: garden.ID(n[0]), Tuber: n[1], Piece: n[2]}, true
+}
+
+// allotment reads what is asked of the page.
+func (r *reading) allotment() garden.AskedAllotment {
+	ask := garden.AskedAllotment{Mode: garden.Balanced}
+	if garden.Mode(r.text("mode")) == garden.ToFit {
+		ask.Mode = garden.ToFit
+	}
+	for _, text := range r.values["planting"] {
+		if id, err := strconv.ParseInt(text, 10, 64); err == nil {
+			ask.Plantings = append(ask.Plantings, garden.ID(id))
+		}
+	}
+	swaps := slices.Clone(r.values["swap"])
+	if a, b := r.text("a"), r.text("b"); a != "" && b != "" && a != b {
+		swaps = append(swaps, a+"-"+b)
+	}
+	for _, text := range swaps {
+		a, b, _ := strings.Cut(text, "-")
+		x, okX := readPiece(a)
+		y, okY := readPiece(b)
+		if okX && okY && len(ask.Swaps) < 100 {
+			ask.Swaps = append(ask.Swaps, [2]garden.PieceRef{x, y})
+		}
+	}
+	return ask
+}
+
+func (s *Site) allot(c *gin.Context) error { return s.allotPage(c, http.StatusOK, nil) }
+
+func (s *Site) allotPage(c *gin.Context, status int, refused garden.Faults) error {
+	ctx, today := c.Request.Context(), s.clock.Today()
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	sowable, err := s.garden.Sowable(ctx, today)
+	if err != nil {
+		return err
+	}
+	bench, err := s.garden.Bench(ctx, today)
+	if err != nil {
+		return err
+	}
+	ask := r.allotment()
+	if r.text("mode") == "" { // first visit: every bag of the first variety that has seed
+		ask.Plantings = usualPlantings(sowable, &bench, ask.Plantings)
+	}
+	body := allotBody{Mode: ask.Mode, Key: newKey(), Said: c.Query("said"), Caution: beware("green", "knives")}
+	body.groups(sowable, &bench, ask)
+	for _, f := range refused {
+		body.Error += f.Says.In(r.units) + " "
+	}
+	if len(ask.Plantings) > 0 {
+		draft, err := s.garden.DraftAllotment(ctx, ask, today)
+		if faults, ok := faultsOf(err); ok {
+			for _, f := range faults {
+				body.Error += f.Says.In(r.units) + " "
+			}
+		} else if err != nil {
+			return err
+		} else {
+			body.tell(&draft, ask, r.units)
+		}
+	}
+	s.render(c, status, "allot", view{Title: "Seed to bags", Stage: "Seed", Body: body})
+	return nil
+}
+
+func usualPlantings(sowable []garden.Standing, b *garden.Bench, asked []garden.ID) []garden.ID {
+	var variety garden.ID
+	for _, st := range sowable {
+		if slices.Contains(asked, st.Planting.ID) || len(asked) == 0 && variety == 0 && len(b.Free(st.Variety.ID)) > 0 {
+			variety = st.Variety.ID
+			break
+		}
+	}
+	var out []garden.ID
+	for _, st := range sowable {
+		if st.Variety.ID == variety {
+			out = append(out, st.Planting.ID)
+		}
+	}
+	return out
+}
+
+func (b *allotBody) groups(sowable []garden.Standing, bench *garden.Bench, ask garden.AskedAllotment) {
+	for i := range sowable {
+		st := &sowable[i]
+		at := slices.IndexFunc(b.Groups, func(g allotGroup) bool { return g.Variety.ID == st.Variety.ID })
+		if at < 0 {
+			g := allotGroup{Variety: st.Variety}
+			for _, p := range bench.Free(st.Variety.ID) {
+				g.Free++
+				g.Weight += p.Weight
+			}
+			b.Groups, at = append(b.Groups, g), len(b.Groups)
+		}
+		b.Groups[at].Bags = append(b.Groups[at].Bags, allotBag{
+			ID: st.Planting.ID, Label: st.Bag.Label, Wants: st.Number, Litres: st.Bag.Model.Shape.Usable(st.Filling.Headspace),
+			Chosen: slices.Contains(ask.Plantings, st.Planting.ID), Given: len(bench.For(st.Planting.ID)),
+		})
+	}
+}
+
+// allotScale is the scale of pieces, in px per mm.
+const allotScale = 0.9
+
+func (b *allotBody) tell(d *garden.AllotmentDraft, ask garden.AskedAllotment, sys measure.System) {
+	b.Draft = d
+	b.Spread = fmt.Sprintf("%.1f %%", 100*d.Spread)
+	b.Of = spreadWords[d.Of]
+	heaviest := measure.Mass(1)
+	for _, p := range d.Places {
+		heaviest = max(heaviest, p.Total)
+	}
+	b.Keep = url.Values{"mode": {string(ask.Mode)}}
+	for _, id := range ask.Plantings {
+		b.Keep.Add("planting", fmt.Sprint(id))
+	}
+	for _, swap := range ask.Swaps {
+		b.Keep.Add("swap", pieceKey(swap[0])+"-"+pieceKey(swap[1]))
+	}
+	b.Query = b.Keep.Encode()
+	for _, p := range d.Places {
+		place := allotPlace{Label: p.Planting.Bag.Label, Total: p.Total, Short: p.Short, Bar: int(1000 * float64(p.Total/heaviest)), Of: sys.Volume(p.Litres)}
+		b.Total += p.Total
+		for _, piece := range p.Pieces {
+			place.Discs = append(place.Discs, draw.DiscOf(piece, allotScale, sys))
+			b.Gives = append(b.Gives, fmt.Sprintf("%d.%s", p.Planting.ID, pieceKey(piece.PieceRef)))
+			b.Swap.Pieces = append(b.Swap.Pieces, Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: "in " + p.Planting.Bag.Label})
+		}
+		b.Places = append(b.Places, place)
+	}
+	for _, piece := range d.Left {
+		b.Left = append(b.Left, draw.DiscOf(piece, allotScale, sys))
+		b.Swap.Pieces = append(b.Swap.Pieces, Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: "left over"})
+	}
+	b.Notes = []note{noteOf(spreadWorking(d), d.Variety.Name, sys)}
+}
+
+// spreadWords say what of the bags is compared.
+var spreadWords = map[garden.SpreadOf]string{
+	garden.OfBag:   "between the heaviest and the lightest bag, as a share of the mean",
+	garden.OfPiece: "between the bags in weight of a piece, as they want different numbers",
+	garden.OfLitre: "between the bags in seed to a litre",
+}
+
+// spreadWorking shows the spread of a draft.
+func spreadWorking(d *garden.AllotmentDraft) working.Working {
+	w := working.Working{
+		Title: "Spread of seed over the bags", Mark: working.Sum,
+		Source:  "the weights of the pieces",
+		Changes: "Two pieces exchanged, other seed, the number to a bag.",
+	}
+	low, high, sum, n := 0.0, 0.0, 0.0, 0
+	for _, p := range d.Places {
+		v, ok := d.Share(p)
+		if !ok {
+			continue
+		}
+		if n == 0 || v < low {
+			low = v
+		}
+		high, sum, n = max(high, v), sum+v, n+1
+		switch d.Of {
+		case garden.OfPiece:
+			w.Steps = append(w.Steps, working.Step{Says: "bag {}: {} ÷ {} pieces", Args: []any{p.Planting.Bag.Label, p.Total, len(p.Pieces)}, Result: measure.Mass(v)})
+		case garden.OfLitre:
+			w.Steps = append(w.Steps, working.Step{Says: "bag {}: {} ÷ {}", Args: []any{p.Planting.Bag.Label, p.Total, p.Litres}, Result: measure.Mass(v)})
+		default:
+			w.Steps = append(w.Steps, working.Step{Says: "bag {}: {} pieces", Args: []any{p.Planting.Bag.Label, len(p.Pieces)}, Result: p.Total})
+		}
+	}
+	mean := measure.Mass(sum / float64(max(1, n)))
+	w.Result = fmt.Sprintf("%.2f %%", 100*d.Spread)
+	w.Steps = append(w.Steps,
+		working.Step{Says: "mean of {} bags", Args: []any{n}, Result: mean},
+		working.Step{Says: "({} − {}) ÷ {}", Args: []any{measure.Mass(high), measure.Mass(low), mean}, Result: w.Result})
+	return w
+}
+
+// confirmAllotment keeps what the page proposed.
+func (s *Site) confirmAllotment(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	var allots []garden.Allotted
+	for _, text := range r.values["give"] {
+		planting, piece, _ := strings.Cut(text, ".")
+		id, err := strconv.ParseInt(planting, 10, 64)
+		ref, ok := readPiece(piece)
+		if err != nil || !ok {
+			r.faults.Add("", "This form came incomplete: open its page again and send it from there.")
+			break
+		}
+		allots = append(allots, garden.Allotted{Planting: garden.ID(id), PieceRef: ref})
+	}
+	kept, err := r.keep(func() error {
+		_, err := s.garden.ConfirmAllotment(c.Request.Context(), allots, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.allotPage(c, http.StatusUnprocessableEntity, r.faults)
+	}
+	return goSaying(c, "/seed", fmt.Sprintf("%d pieces are given to their bags. Each planting card has its seed weight now.", len(allots)))
+}
+
+// modeWords say what a mode is for.
+var modeWords = map[garden.Mode]string{
+	garden.Balanced: "balanced: every bag alike, for a fair test",
+	garden.ToFit:    "to fit: heavier seed to larger bags",
+}
+
+// Modes offered, with their words.
+func (b allotBody) Modes() []Option {
+	var out []Option
+	for _, m := range []garden.Mode{garden.Balanced, garden.ToFit} {
+		out = append(out, Option{Value: string(m), Name: modeWords[m], Chosen: m == b.Mode})
+	}
+	return out
+}
+
+// allotWorking is of the spread of what is asked.
+func (s *Site) allotWorking(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	draft, err := s.garden.DraftAllotment(c.Request.Context(), r.allotment(), s.clock.Today())
+	if err != nil {
+		return garden.ErrNotFound
+	}
+	return s.answerWorking(c, spreadWorking(&draft), draft.Variety.Name)
+}

@@ -1,0 +1,207 @@
+package web
+
+import (
+	"bytes"
+	"fmt"
+	"net/http"
+	"slices"
+	"strconv"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/openformat"
+	"glebata/web/draw"
+)
+
+type labelsBody struct {
+	Groups []labelGroup
+	Sheets []openformat.Sheet
+	Sheet  string
+	Start  string
+	Plain  []plainLabel
+	Query  string
+}
+
+type labelGroup struct {
+	Name   string
+	Labels []labelTick
+}
+
+// labelTick is a label that can be chosen.
+type labelTick struct {
+	Key, Name string
+	Chosen    bool
+	openformat.Label
+}
+
+// plainLabel is a label of the page for cutting by hand.
+type plainLabel struct {
+	openformat.Label
+	Code codeView
+}
+
+type codeView struct {
+	N    int
+	Path string
+	Says string
+}
+
+// allLabels are the labels there are, of bags, trays, pots and roots.
+func (s *Site) allLabels(c *gin.Context) ([]labelGroup, error) {
+	ctx, today := c.Request.Context(), s.clock.Today()
+	sys, err := s.units(c)
+	if err != nil {
+		return nil, err
+	}
+	row, err := s.garden.Row(ctx, today)
+	if err != nil {
+		return nil, err
+	}
+	bench, err := s.garden.Bench(ctx, today)
+	if err != nil {
+		return nil, err
+	}
+	nursery, err := s.garden.Nursery(ctx, today)
+	if err != nil {
+		return nil, err
+	}
+	base := addressOf(c)
+	bags, trays, pots := labelGroup{Name: "Bags"}, labelGroup{Name: "Trays"}, labelGroup{Name: "Pots and roots"}
+	for i := range row {
+		st := &row[i]
+		given := supply{given: bench.For(st.Planting.ID)}
+		seedLine := fmt.Sprintf("%d slips", max(st.Plants, st.Number))
+		planted := "planned"
+		if st.Dates != nil {
+			planted = "plant " + labelDay(st.Dates.Plant)
+		}
+		switch {
+		case st.Stage == garden.StageGrowing && st.Seed > 0:
+			seedLine = fmt.Sprintf("%d: %s of seed", st.Plants, sys.Mass(st.Seed))
+		case len(given.given) > 0:
+			seedLine = fmt.Sprintf("%d: %s of seed", len(given.given), sys.Mass(given.sum()))
+		case st.Variety.Class.Crop() == crop.Potato:
+			seedLine = fmt.Sprintf("for %d", st.Number)
+		}
+		if st.Stage == garden.StageGrowing {
+			planted = "planted " + labelDay(st.State.Planted)
+		}
+		bags.Labels = append(bags.Labels, labelTick{"bag-" + st.Bag.Label, st.Bag.Label + " " + st.Variety.Name, false, openformat.Label{
+			Tag: st.Bag.Label, Title: st.Variety.Name, Lines: []string{st.Variety.Class.Name(), planted, seedLine},
+			Address: base + "/bags/" + st.Bag.Label + "#entries",
+		}})
+	}
+	for i := range bench.Trays {
+		t := &bench.Trays[i]
+		trays.Labels = append(trays.Labels, labelTick{fmt.Sprintf("tray-%d", t.ID), t.Label + " " + t.Lot.Variety.Name, false, openformat.Label{
+			Tag: t.Label, Title: t.Lot.Variety.Name,
+			Lines:   []string{t.Lot.Variety.Class.Name(), "lot " + t.Lot.Label, fmt.Sprintf("%d: %s", t.Sound(), sys.Mass(t.Total))},
+			Address: fmt.Sprintf("%s/seed/trays/%d#entries", base, t.ID),
+		}})
+	}
+	for i := range nursery {
+		n := &nursery[i]
+		if !n.Open() {
+			continue
+		}
+		weight := n.Method.Name()
+		if n.Weight > 0 {
+			weight = sys.Mass(n.Weight)
+		}
+		pots.Labels = append(pots.Labels, labelTick{fmt.Sprintf("pot-%d", n.ID), n.Label + " " + n.Variety.Name, false, openformat.Label{
+			Tag: n.Label, Title: n.Variety.Name, Lines: []string{n.Variety.Class.Name(), "since " + labelDay(n.Started), weight},
+			Address: fmt.Sprintf("%s/seed/nursery#n%d", base, n.ID),
+		}})
+	}
+	var out []labelGroup
+	for _, g := range []labelGroup{bags, trays, pots} {
+		if len(g.Labels) > 0 {
+			out = append(out, g)
+		}
+	}
+	return out, nil
+}
+
+// labelDay is short and has its year: a label outlives the season.
+func labelDay(d measure.Day) string { return fmt.Sprintf("%s %d", d.Short(), d.Year()) }
+
+// chosenLabels are those a request asks for; all when it names none.
+func chosenLabels(groups []labelGroup, asked []string) []openformat.Label {
+	var out []openformat.Label
+	for g := range groups {
+		for i := range groups[g].Labels {
+			l := &groups[g].Labels[i]
+			if l.Chosen = len(asked) == 0 || slices.Contains(asked, l.Key); l.Chosen {
+				out = append(out, l.Label)
+			}
+		}
+	}
+	return out
+}
+
+func (s *Site) labels(c *gin.Context) error {
+	groups, err := s.allLabels(c)
+	if err != nil {
+		return err
+	}
+	chosenLabels(groups, c.QueryArray("label"))
+	body := labelsBody{Groups: groups, Sheets: openformat.Sheets(), Sheet: c.Query("sheet"), Start: c.DefaultQuery("start", "1")}
+	s.render(c, http.StatusOK, "labels", view{Title: "Labels", Stage: "Seed", Body: body})
+	return nil
+}
+
+func (s *Site) plainLabels(c *gin.Context) error {
+	groups, err := s.allLabels(c)
+	if err != nil {
+		return err
+	}
+	body := labelsBody{Query: c.Request.URL.RawQuery}
+	for _, l := range chosenLabels(groups, c.QueryArray("label")) {
+		code, err := openformat.Code(l.Address)
+		if err != nil {
+			return err
+		}
+		body.Plain = append(body.Plain, plainLabel{l, viewOf(code, l.Tag)})
+	}
+	s.render(c, http.StatusOK, "plain", view{Title: "Labels to cut", Stage: "Seed", Body: body})
+	return nil
+}
+
+// viewOf a QR code, its dark modules as one path.
+func viewOf(code [][]bool, says string) codeView {
+	var b strings.Builder
+	for y, row := range code {
+		for x := 0; x < len(row); x++ {
+			from := x
+			for x < len(row) && row[x] {
+				x++
+			}
+			if x > from {
+				fmt.Fprintf(&b, "M%d %dh%dv1h-%dz", from, y, x-from, x-from)
+			}
+		}
+	}
+	return codeView{len(code), b.String(), draw.Escape(says)}
+}
+
+func (s *Site) labelsPDF(c *gin.Context) error {
+	groups, err := s.allLabels(c)
+	if err != nil {
+		return err
+	}
+	start, err := strconv.Atoi(c.DefaultQuery("start", "1"))
+	if err != nil {
+		start = 1
+	}
+	var b bytes.Buffer
+	labels := chosenLabels(groups, c.QueryArray("label"))
+	if err := openformat.WriteLabels(&b, openformat.SheetNamed(c.Query("sheet")), start, labels); err != nil {
+		return err
+	}
+	s.download(c, "application/pdf", "labels.pdf", b.Bytes())
+	return nil
+}

@@ -1,0 +1,352 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"strconv"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/seed"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type nurseryBody struct {
+	Frost    []frostLine
+	Pots     []nurseLine
+	Roots    []nurseLine
+	Past     []nurseLine
+	Balances []garden.SlipBalance
+	Pot      Form
+	Root     Form
+	Said     string
+	Error    string
+	Sweet    bool // there is a sweet potato to start
+	Potatoes bool
+}
+
+// frostLine is a night on which pots have to come in.
+type frostLine struct {
+	Day, Pots, Min string
+	Chance         int // %
+	Act            bool
+}
+
+// nurseLine is one pot or root with what can be logged of it.
+type nurseLine struct {
+	garden.NursingState
+	Drawing draw.Nursling
+	Log     []givenLine
+	Form    Form
+	Stage   string
+	Harvest *garden.RootHarvest
+}
+
+func (s *Site) nursery(c *gin.Context) error { return s.nurseryPage(c, http.StatusOK, typed{}) }
+
+func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
+	ctx, today := c.Request.Context(), s.clock.Today()
+	var err error
+	if t.units, err = s.units(c); err != nil {
+		return err
+	}
+	list, err := s.garden.Nursery(ctx, today)
+	if err != nil {
+		return err
+	}
+	harvests, err := s.garden.RootHarvests(ctx, list, today)
+	if err != nil {
+		return err
+	}
+	body := nurseryBody{Said: c.Query("said")}
+	if body.Balances, err = s.garden.SlipBalances(ctx, today); err != nil {
+		return err
+	}
+	forecast, err := s.garden.Forecast(ctx, today)
+	if err != nil {
+		return err
+	}
+	cat, err := s.garden.Catalogue(ctx)
+	if err != nil {
+		return err
+	}
+	body.Frost = frostLines(garden.FrostyNights(forecast, list), t.units)
+	for i := range list {
+		n := &list[i]
+		line := nurseLineOf(n, t, today)
+		if h, ok := harvests[n.ID]; ok {
+			line.Harvest = &h
+		}
+		switch {
+		case !n.Open():
+			body.Past = append(body.Past, line)
+		case n.Kind == garden.Pot:
+			body.Pots = append(body.Pots, line)
+		default:
+			body.Roots = append(body.Roots, line)
+		}
+	}
+	var sweet []garden.Variety
+	for _, v := range cat.Varieties {
+		if v.Class.Crop() == crop.SweetPotato {
+			sweet = append(sweet, v)
+		}
+	}
+	potatoes := potatoesOf(cat)
+	body.Sweet, body.Potatoes = len(sweet) > 0, len(potatoes) > 0
+	body.Root = t.fill(rootForm(sweet, t.units, today))
+	body.Pot = t.fill(potForm(potatoes, t.units, today))
+	if t.form == "undo" {
+		body.Error = t.at("")
+	}
+	s.render(c, status, "nursery", view{Title: "Pots and slips", Stage: "Seed", Body: body})
+	return nil
+}
+
+func frostLines(nights []garden.FrostyNight, sys measure.System) []frostLine {
+	var out []frostLine
+	for _, n := range nights {
+		pots := ""
+		for i, p := range n.Pots {
+			if i > 0 {
+				pots += ", "
+			}
+			pots += p
+		}
+		out = append(out, frostLine{n.Day.Short(), pots, sys.Temperature(measure.Temperature(n.Min)), int(100*n.Chance + 0.5), n.Act})
+	}
+	return out
+}
+
+// nurseScale is the scale of pots and roots, in px per mm.
+const nurseScale = 0.72
+
+func nurseLineOf(n *garden.NursingState, t typed, today measure.Day) nurseLine {
+	l := nurseLine{NursingState: *n, Drawing: draw.NurslingOf(n, today, nurseScale), Stage: nurseStage(n, today)}
+	for _, e := range n.Log {
+		line := givenLine{e.ID, e.Day, nurseWords(e), newKey()}
+		if e.Kind == garden.NursePlanted {
+			line.Key = "" // taken back at its bag
+		}
+		l.Log = append(l.Log, line)
+	}
+	l.Form = t.fill(logForm(n, today))
+	return l
+}
+
+// nurseStage says where a nursling stands and what comes next.
+func nurseStage(n *garden.NursingState, today measure.Day) string {
+	if n.Kind == garden.Pot {
+		switch {
+		case n.Planted > 0:
+			return "transplanted"
+		case n.Ended:
+			return "given up"
+		}
+		return fmt.Sprintf("day %d in its pot, %s", int(today-n.Started), n.Now.Gain().Where)
+	}
+	switch {
+	case n.Ended:
+		return "ended"
+	case n.Taken > 0:
+		return fmt.Sprintf("%d slips taken, %d rooted, %d hardened, %d planted", n.Taken, n.Rooted, n.Hardened, n.Planted)
+	case n.Shoots > 0:
+		return fmt.Sprintf("%d shoots; slips of 20 to 30 cm from about %s", n.Shoots, n.SlipsBy.Short())
+	case n.ShootsBy == 0:
+		return "too cold for shoots: 22 to 28 °C"
+	case n.ShootsBy < today:
+		return "shoots were expected on " + n.ShootsBy.Short() + ": is it warm enough?"
+	}
+	return fmt.Sprintf("first shoots about %s, slips from %s", n.ShootsBy.Short(), n.SlipsBy.Short())
+}
+
+func nurseWords(e garden.NurseryEntry) string {
+	switch e.Kind {
+	case garden.NurseMoved:
+		return "moved to stand " + e.Shelter.Gain().Where
+	case garden.NurseShoots:
+		return fmt.Sprintf("%d shoots", e.Count)
+	case garden.NurseTaken:
+		if e.Nodes > 0 {
+			return fmt.Sprintf("%d slips taken, %d nodes or more", e.Count, e.Nodes)
+		}
+		return fmt.Sprintf("%d slips taken", e.Count)
+	case garden.NurseRooted:
+		return fmt.Sprintf("%d rooted", e.Count)
+	case garden.NurseHardened:
+		return fmt.Sprintf("%d hardened", e.Count)
+	case garden.NursePlanted:
+		if e.Count > 0 {
+			return fmt.Sprintf("%d planted in a bag", e.Count)
+		}
+		return "transplanted into a bag"
+	default:
+		return "ended"
+	}
+}
+
+func shelterOptions() []Option {
+	var out []Option
+	for _, sh := range climate.Shelters() {
+		out = append(out, Option{Value: string(sh), Name: sh.Gain().Name})
+	}
+	return out
+}
+
+func rootForm(sweet []garden.Variety, sys measure.System, today measure.Day) Form {
+	var varieties, methods []Option
+	for _, v := range sweet {
+		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name})
+	}
+	for _, m := range garden.Methods() {
+		methods = append(methods, Option{Value: string(m), Name: m.Name()})
+	}
+	return Form{
+		Name: "root", Title: "Start a mother root", Action: "/seed/nursery/roots", Button: "Started", Caution: beware("electric", "mix"),
+		Says: fmt.Sprintf("A sound root gives about %d slips over 8 to 10 weeks.", seed.SlipsARoot),
+		Fields: []Field{
+			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
+			{Name: "label", Label: "Label", Kind: "text", Hint: "Like S1"},
+			{Name: "method", Label: "How", Kind: "choice", Options: methods},
+			{Name: "weight", Label: "It weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass", Hint: "If you want kg per kg of mother root later"},
+			{Name: "temp", Label: "Kept at", Kind: "quantity", Unit: string(sys.TemperatureUnit()), Value: sys.Fine(seed.UsualRootsAt), Hint: measure.Say("{} to {}", measure.Temperature(22), measure.Temperature(28)).In(sys)},
+			{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()},
+		},
+	}
+}
+
+func potForm(potatoes []garden.Variety, sys measure.System, today measure.Day) Form {
+	var varieties []Option
+	for _, v := range potatoes {
+		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
+	}
+	return Form{
+		Name: "pot", Title: "Pot a tuber up", Action: "/seed/nursery/pots", Button: "Potted", Caution: beware("green", "mix"),
+		Says: "One sprouted tuber in a 2 L pot, rose end up, 5 cm under. Transplant in about three weeks.",
+		Fields: []Field{
+			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
+			{Name: "label", Label: "Label", Kind: "text", Hint: "Like P1"},
+			{Name: "weight", Label: "The tuber weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},
+			{Name: "shelter", Label: "It stands", Kind: "choice", Value: string(climate.FrostFree), Options: shelterOptions()},
+			{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()},
+		},
+	}
+}
+
+// logForm is what can be logged of a pot or root; which fields count follows from
+// what happened.
+func logForm(n *garden.NursingState, today measure.Day) Form {
+	f := Form{Name: fmt.Sprintf("log%d", n.ID), Action: fmt.Sprintf("/seed/nursery/%d/log", n.ID), Button: "Log it"}
+	day := Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
+	where := Field{Name: "shelter", Label: "It stands now", Kind: "choice", Value: string(n.Now), Options: shelterOptions()}
+	if n.Kind == garden.Pot {
+		what := Field{Name: "what", Label: "What", Kind: "choice", Value: "moved", Options: []Option{{Value: "moved", Name: "moved in or out"}, {Value: "ended", Name: "given up"}}}
+		f.Fields = []Field{what, where, day}
+		return f
+	}
+	usual := "shoots"
+	if n.Shoots > 0 {
+		usual = "taken"
+	}
+	if n.Taken > 0 {
+		usual = "rooted"
+	}
+	f.Fields = []Field{
+		{Name: "what", Label: "What", Kind: "choice", Value: usual, Options: []Option{
+			{Value: "shoots", Name: "shoots counted"}, {Value: "taken", Name: "slips taken"}, {Value: "rooted", Name: "slips rooted"},
+			{Value: "hardened", Name: "slips hardened"}, {Value: "ended", Name: "root ended"},
+		}},
+		{Name: "count", Label: "How many", Kind: "count"},
+		{Name: "nodes", Label: "Nodes at least", Kind: "count", Hint: "Of slips taken: 3 or more, 2 go under"}, day,
+	}
+	return f
+}
+
+func (s *Site) startRoot(c *gin.Context) error { return s.start(c, garden.Root, "root") }
+func (s *Site) startPot(c *gin.Context) error  { return s.start(c, garden.Pot, "pot") }
+
+func (s *Site) start(c *gin.Context, kind garden.NurseKind, form string) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	n := garden.Nursling{
+		Label: r.text("label"), Kind: kind, Variety: garden.Variety{ID: r.id("variety")}, Started: r.day("day"),
+		Method: garden.Method(r.text("method")), Shelter: climate.Shelter(r.text("shelter")),
+	}
+	if kind == garden.Root {
+		n.Temp, n.Shelter = measure.Temperature(r.degrees("temp", float64(seed.UsualRootsAt))), climate.Heated
+	}
+	if r.text("weight") != "" {
+		n.Weight = r.mass("weight", r.units.MassUnit())
+	}
+	kept, err := r.keep(func() error {
+		_, err := s.garden.Start(c.Request.Context(), n, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	return s.nurseryKept(c, &r, kept, form, "Saved: "+n.Label+" started.")
+}
+
+func (s *Site) nurseryKept(c *gin.Context, r *reading, kept bool, form, said string) error {
+	if !kept {
+		return s.nurseryPage(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: r.faults})
+	}
+	return goSaying(c, "/seed/nursery", said)
+}
+
+func (s *Site) recordNursery(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	e := garden.NurseryEntry{Nursling: idOf(c), Kind: garden.NurseryKind(r.text("what")), Day: r.day("day")}
+	switch e.Kind {
+	case garden.NurseMoved:
+		e.Shelter = climate.Shelter(r.text("shelter"))
+	case garden.NurseShoots, garden.NurseTaken, garden.NurseRooted, garden.NurseHardened:
+		e.Count, e.Nodes = r.count("count"), r.count("nodes")
+	case garden.NurseEnded:
+	default:
+		return garden.ErrNotFound
+	}
+	kept, err := r.keep(func() error {
+		_, err := s.garden.RecordNursery(c.Request.Context(), e, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	return s.nurseryKept(c, &r, kept, "log"+strconv.Itoa(int(e.Nursling)), "Saved: "+nurseWords(e)+".")
+}
+
+func (s *Site) undoNursery(c *gin.Context) error {
+	_, err := s.garden.UndoNursery(c.Request.Context(), idOf(c), s.asked(c))
+	if faults, ok := faultsOf(err); ok {
+		return s.nurseryPage(c, http.StatusUnprocessableEntity, typed{form: "undo", faults: faults})
+	}
+	if err != nil {
+		return err
+	}
+	return goSaying(c, "/seed/nursery", "Taken back. The entry is kept in the log, marked as taken back.")
+}
+
+// slipsWorking is of the roots to start for a variety.
+func (s *Site) slipsWorking(c *gin.Context) error {
+	balances, err := s.garden.SlipBalances(c.Request.Context(), s.clock.Today())
+	if err != nil {
+		return err
+	}
+	for _, b := range balances {
+		if fmt.Sprint(b.Variety.ID) == c.Param("variety") {
+			return s.answerWorking(c, seed.SlipsWorking(b.Wanted), b.Variety.Name)
+		}
+	}
+	return garden.ErrNotFound
+}

@@ -1,0 +1,171 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// supply is what of the bench and the nursery can go into a planned bag.
+type supply struct {
+	given []garden.PieceState   // allotted to it
+	pots  []garden.NursingState // of its variety
+	roots []garden.NursingState // with slips in hand
+}
+
+// supplyOf a bag that is planned; nothing for any other.
+func (s *Site) supplyOf(c *gin.Context, st *garden.Standing) (supply, error) {
+	var out supply
+	if st.Stage != garden.StagePlanned {
+		return out, nil
+	}
+	bench, err := s.garden.Bench(c.Request.Context(), s.clock.Today())
+	if err != nil {
+		return out, err
+	}
+	out.given = bench.For(st.Planting.ID)
+	nursery, err := s.garden.Nursery(c.Request.Context(), s.clock.Today())
+	if err != nil {
+		return out, err
+	}
+	for _, n := range nursery {
+		if n.Variety.ID != st.Variety.ID || !n.Open() {
+			continue
+		}
+		if n.Kind == garden.Pot {
+			out.pots = append(out.pots, n)
+		} else if n.InHand() > 0 {
+			out.roots = append(out.roots, n)
+		}
+	}
+	return out, nil
+}
+
+func (s supply) sum() measure.Mass {
+	var sum measure.Mass
+	for _, p := range s.given {
+		sum += p.Weight
+	}
+	return sum
+}
+
+// spare fields for pieces beyond the number planned.
+const spare = 1
+
+// plantForms are the ways a planned bag can be planted: seed or slips by hand,
+// and pots or slips from the nursery where there are some.
+func plantForms(st *garden.Standing, from supply, sys measure.System, at string, day Field) []Form {
+	forms := []Form{plantForm(st, from, sys, at, day)}
+	if st.Variety.Class.Crop() == crop.SweetPotato {
+		if len(from.roots) > 0 {
+			forms = append([]Form{slipsForm(st, from, at, day)}, forms...)
+			forms[1].Open = false
+		}
+		return forms
+	}
+	if len(from.pots) > 0 {
+		forms = append([]Form{potsForm(st, from, sys, at, day)}, forms...)
+		forms[1].Open = false
+	}
+	return forms
+}
+
+func plantForm(st *garden.Standing, from supply, sys measure.System, at string, day Field) Form {
+	f := Form{Name: "plant", Title: "Plant", Action: at + "plant", Button: "Planted", Open: true}
+	if st.Variety.Class.Crop() == crop.SweetPotato {
+		f.Caution = beware("mix")
+		f.Says = "Slips have next to no weight: count them. Never pull by the stem; two nodes go under, the tip looks out."
+		f.Fields = []Field{{Name: "slips", Label: "Slips planted", Kind: "count", Value: fmt.Sprint(st.Number)}, day}
+		return f
+	}
+	f.Says = "Weigh each piece in. The sum is the seed weight that the harvest is held against."
+	if len(from.given) > 0 {
+		f.Says = "The seed that was given to this bag stands here, as it was weighed on the bench."
+	}
+	f.Caution = beware("green", "mix", "dust")
+	for i := 1; i <= min(max(st.Number, len(from.given))+spare, mostPieces); i++ {
+		field := Field{
+			Name: fmt.Sprintf("piece-%d", i), Label: fmt.Sprintf("Piece %d", i), Kind: "piece",
+			Unit: string(sys.MassUnit()), Read: "/read/mass",
+		}
+		if i <= len(from.given) {
+			p := from.given[i-1]
+			field.Value, field.Hint = sys.Edit(p.Weight), p.Name
+		}
+		f.Fields = append(f.Fields, field)
+	}
+	f.Fields = append(f.Fields, day)
+	return f
+}
+
+func potsForm(st *garden.Standing, from supply, sys measure.System, at string, day Field) Form {
+	f := Form{
+		Name: "transplant", Title: "Transplant from pots", Action: at + "transplant", Button: "Transplanted", Open: true, Caution: beware("mix"),
+		Says: "Set the ball whole and bury it to the leaf tips: they come through again in three or four days.",
+	}
+	for i, p := range from.pots {
+		field := Field{Name: fmt.Sprintf("pot-%d", p.ID), Label: fmt.Sprintf("Pot %s, %s", p.Label, sys.Mass(p.Weight)), Kind: "tick"}
+		if i < st.Number {
+			field.Value = "yes"
+		}
+		f.Fields = append(f.Fields, field)
+	}
+	f.Fields = append(f.Fields, Field{Name: "height", Label: "They stand over their pots", Kind: "quantity", Unit: string(sys.LengthUnit()), Read: "/read/length"}, day)
+	return f
+}
+
+func slipsForm(st *garden.Standing, from supply, at string, day Field) Form {
+	f := Form{
+		Name: "slips", Title: "Plant slips from the nursery", Action: at + "slips", Button: "Planted from the root", Open: true, Caution: beware("mix"),
+		Says: "Lay each in a trench 5 cm deep, tip out, two nodes under, roots away from the neighbour. Never pull by the stem.",
+	}
+	var roots []Option
+	for _, r := range from.roots {
+		roots = append(roots, Option{Value: fmt.Sprint(r.ID), Name: fmt.Sprintf("%s, %d in hand", r.Label, r.InHand())})
+	}
+	f.Fields = []Field{
+		{Name: "root", Label: "From root", Kind: "choice", Value: roots[0].Value, Options: roots},
+		{Name: "slips", Label: "Slips planted", Kind: "count", Value: fmt.Sprint(min(st.Number, from.roots[0].InHand()))}, day,
+	}
+	return f
+}
+
+// plantFromNursery keeps a planting of pots or slips.
+func (s *Site) plantFromNursery(c *gin.Context, r *reading, st *garden.Standing, h garden.BagHistory, doing string) error {
+	var from garden.FromNursery
+	day := r.day("day")
+	if doing == "slips" {
+		from.Root, from.Slips = r.id("root"), r.count("slips")
+	} else {
+		supply, err := s.supplyOf(c, st)
+		if err != nil {
+			return err
+		}
+		for _, p := range supply.pots {
+			if r.text(fmt.Sprintf("pot-%d", p.ID)) != "" {
+				from.Pots = append(from.Pots, p.ID)
+			}
+		}
+		if r.text("height") != "" {
+			from.Height = r.length("height")
+		}
+	}
+	var id garden.ID
+	kept, err := r.keep(func() (err error) {
+		id, err = s.garden.PlantFromNursery(c.Request.Context(), st.Planting.ID, day, from, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.plantingPage(c, http.StatusUnprocessableEntity, h, st, typed{form: doing, values: r.values, faults: r.faults, units: r.units})
+	}
+	c.Redirect(http.StatusSeeOther, bagAddress(st, fmt.Sprintf("done=%d", id)))
+	return nil
+}

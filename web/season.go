@@ -1,0 +1,135 @@
+package web
+
+import (
+	"bytes"
+	"fmt"
+	"net/http"
+	"net/url"
+	"strconv"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/calendar"
+	"glebata/garden"
+	"glebata/openformat"
+	"glebata/web/draw"
+)
+
+type seasonBody struct {
+	Sheet   garden.Sheet
+	Drawing draw.Sheet
+	Lines   []garden.SheetLine
+	Chosen  *garden.SheetLine // whose form stands below
+	Form    Form
+	Query   string
+	Said    string
+	Feed    string
+	Notes   []note
+	Blight  bool
+}
+
+func (s *Site) season(c *gin.Context) error { return s.seasonPage(c, http.StatusOK, typed{}) }
+
+func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
+	ctx, today := c.Request.Context(), s.clock.Today()
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	t.units = r.units
+	year, _ := strconv.Atoi(r.text("year"))
+	sheet, err := s.garden.SeasonSheet(ctx, year, today)
+	if err != nil {
+		return err
+	}
+	body := seasonBody{Sheet: sheet, Said: c.Query("said"), Feed: "/calendar.ics?season=" + strconv.Itoa(sheet.Year)}
+	chosen := garden.ID(0)
+	if l := chooseLine(sheet.Lines, r.id("line")); l != nil {
+		chosen = l.Planting.ID
+		tried := r.timing(l.Timing, l.Variety.Class.Crop())
+		t.form, t.values = "timing", r.values
+		if t.faults == nil {
+			t.faults = r.faults
+		}
+		sch, err := sheet.Try(l, tried, today)
+		if faults, ok := faultsOf(err); ok {
+			t.faults = append(t.faults, faults...)
+		} else if err != nil {
+			return err
+		}
+		if err == nil && r.faults == nil {
+			l.Schedule = sch
+		}
+		body.Chosen = l
+		body.Blight = sch.Way == calendar.Late
+		body.Form = t.fill(Form{
+			Name: "timing", Action: fmt.Sprintf("/plan/season/%d", chosen), Button: "Keep these dates",
+			Fields: timingFields(l.Timing, l.Variety.Class.Crop(), &l.Schedule),
+		})
+		q := url.Values{}
+		for _, f := range body.Form.Fields {
+			q.Set(f.Name, f.Value)
+		}
+		body.Query = q.Encode()
+		body.Notes = []note{noteOf(sheet.Place.PlantWorking(&l.Schedule), l.Bag.Label, r.units), noteOf(l.Schedule.WarmthWorking(), l.Bag.Label, r.units)}
+	}
+	body.Lines = sheet.Lines
+	href := func(id garden.ID) string { return fmt.Sprintf("/plan/season?year=%d&line=%d#change", sheet.Year, id) }
+	body.Drawing = draw.SheetOf(sheet, chosen, href, today)
+	s.render(c, status, "season", view{Title: "The season", Stage: "Plan", Body: body})
+	return nil
+}
+
+// chooseLine is the line of a planting; without one the first that warns, or
+// that is still to be planted.
+func chooseLine(lines []garden.SheetLine, id garden.ID) *garden.SheetLine {
+	best := -1
+	for i := range lines {
+		l := &lines[i]
+		switch {
+		case id != 0 && l.Planting.ID == id:
+			return l
+		case l.Stage != garden.StagePlanned:
+		case best < 0 || len(l.Schedule.Warnings) > 0 && len(lines[best].Schedule.Warnings) == 0:
+			best = i
+		}
+	}
+	if len(lines) == 0 {
+		return nil
+	}
+	return &lines[max(best, 0)]
+}
+
+// feed is a season as a calendar that can be subscribed to.
+func (s *Site) feed(c *gin.Context) error {
+	sys, err := s.units(c)
+	if err != nil {
+		return err
+	}
+	year := 0
+	if text := c.Query("season"); text != "" {
+		if year, err = strconv.Atoi(text); err != nil || year < 1900 || year > 2199 {
+			return garden.ErrNotFound
+		}
+	}
+	sheet, moments, err := s.garden.Feed(c.Request.Context(), year, s.clock.Today())
+	if err != nil {
+		return err
+	}
+	var b bytes.Buffer
+	if err := openformat.WriteCalendar(&b, sheet, moments, addressOf(c), s.clock.Today(), sys); err != nil {
+		return err
+	}
+	c.Header("Cache-Control", "no-store")
+	c.Data(http.StatusOK, "text/calendar; charset=utf-8", b.Bytes())
+	return nil
+}
+
+// addressOf the program, as it is reached.
+func addressOf(c *gin.Context) string {
+	scheme := "http"
+	if c.Request.TLS != nil {
+		scheme = "https"
+	}
+	return scheme + "://" + c.Request.Host
+}

@@ -1,0 +1,289 @@
+package web
+
+import (
+	"fmt"
+	"math"
+	"net/http"
+	"strconv"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/seed"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type benchBody struct {
+	Trays   []trayLine
+	Used    []trayLine // nothing is left in them
+	Lot     Form
+	Tray    Form
+	Said    string
+	Missing bool
+	Ahead   []garden.Ahead
+	Given   []givenLine
+}
+
+// trayLine is one tray of the bench.
+type trayLine struct {
+	*garden.TrayState
+	Tubers []draw.Tuber
+	Counts []callCount
+	N      int          // tubers left
+	Weight measure.Mass // of what is left
+	Mean   measure.Mass
+	Cost   string // of the lot
+}
+
+type callCount struct {
+	Call  string
+	N     int
+	Words string
+}
+
+// givenLine is an allotment that stands, to be taken back.
+type givenLine struct {
+	ID   garden.ID
+	Day  measure.Day
+	Says string
+	Key  string
+}
+
+func (s *Site) seedBench(c *gin.Context) error { return s.benchPage(c, http.StatusOK, typed{}) }
+
+func (s *Site) benchPage(c *gin.Context, status int, t typed) error {
+	ctx, today := c.Request.Context(), s.clock.Today()
+	var err error
+	if t.units, err = s.units(c); err != nil {
+		return err
+	}
+	bench, err := s.garden.Bench(ctx, today)
+	if err != nil {
+		return err
+	}
+	cat, err := s.garden.Catalogue(ctx)
+	if err != nil {
+		return err
+	}
+	row, err := s.garden.Row(ctx, today)
+	if err != nil {
+		return err
+	}
+	ahead, err := s.garden.LookAhead(ctx, row, today)
+	if err != nil {
+		return err
+	}
+	body := benchBody{Said: c.Query("said"), Ahead: ahead}
+	for i := range bench.Trays {
+		l := lineOfTray(&bench.Trays[i], t.units)
+		if l.N == 0 && len(bench.Trays[i].Tubers) > 0 {
+			body.Used = append(body.Used, l)
+			continue
+		}
+		body.Trays = append(body.Trays, l)
+	}
+	labels := map[garden.ID]string{}
+	for i := range row {
+		labels[row[i].Planting.ID] = row[i].Bag.Label
+	}
+	for _, e := range bench.Log {
+		if !bench.Waits(e) {
+			continue
+		}
+		body.Given = append(body.Given, givenLine{e.ID, e.Day, givenWords(e, labels), newKey()})
+	}
+	potatoes := potatoesOf(cat)
+	body.Missing = len(potatoes) == 0
+	body.Lot = t.fill(lotForm(potatoes, today, t.units))
+	body.Tray = t.fill(trayForm(bench.Lots, t.units))
+	if len(bench.Trays) == 0 {
+		body.Lot.Open = true
+	}
+	s.render(c, status, "seed", view{Title: "Seed", Stage: "Seed", Body: body})
+	return nil
+}
+
+func givenWords(e garden.SeedEntry, labels map[garden.ID]string) string {
+	var bags []string
+	seen := map[garden.ID]bool{}
+	for _, a := range e.Allots {
+		if !seen[a.Planting] {
+			seen[a.Planting] = true
+			label := labels[a.Planting]
+			if label == "" {
+				label = "a bag that is closed"
+			}
+			bags = append(bags, label)
+		}
+	}
+	pieces := "pieces"
+	if len(e.Allots) == 1 {
+		pieces = "piece"
+	}
+	return fmt.Sprintf("%d %s given to %s", len(e.Allots), pieces, strings.Join(bags, ", "))
+}
+
+func potatoesOf(cat garden.Catalogue) []garden.Variety {
+	var out []garden.Variety
+	for _, v := range cat.Varieties {
+		if v.Class.Crop() == crop.Potato {
+			out = append(out, v)
+		}
+	}
+	return out
+}
+
+// miniScale is the scale of a tray on the bench, in px per mm.
+const miniScale = 0.42
+
+func lineOfTray(t *garden.TrayState, sys measure.System) trayLine {
+	l := trayLine{TrayState: t, Tubers: draw.TrayOf(t, miniScale, 0, func(int) string { return "" }, sys)}
+	counts := t.Counts()
+	say := func(call seed.Call, words string) {
+		if n := counts[call]; n > 0 {
+			l.Counts = append(l.Counts, callCount{string(call), n, words})
+		}
+	}
+	say(seed.Ready, "ready")
+	say(seed.Soon, "plant soon")
+	wait := "wait"
+	if d := t.AllReady(); d != 0 {
+		wait = "wait, ready by " + d.Short()
+	}
+	say(seed.Wait, wait)
+	say(seed.Weak, "weak")
+	say(seed.Blind, "blind")
+	say(seed.Discard, "to throw out")
+	if l.N, l.Weight = t.Left(); l.N > 0 {
+		l.Mean = l.Weight / measure.Mass(l.N)
+	}
+	if t.Lot.Cost > 0 && len(t.Tubers) > 0 {
+		l.Cost = fmt.Sprintf("%.2f", float64(t.Lot.Cost)/100)
+	}
+	return l
+}
+
+func lotForm(potatoes []garden.Variety, today measure.Day, sys measure.System) Form {
+	var varieties, from []Option
+	for _, v := range potatoes {
+		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
+	}
+	for _, src := range garden.Sources() {
+		from = append(from, Option{Value: string(src), Name: src.Name()})
+	}
+	return Form{
+		Name: "lot", Title: "Seed has come: a new lot", Action: "/seed/lots", Button: "Set it out", Caution: beware("green"),
+		Fields: append([]Field{
+			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
+			{Name: "label", Label: "Name of the lot", Kind: "text", Hint: "A few letters, like HL26"},
+			{Name: "source", Label: "Where it came from", Kind: "choice", Value: string(garden.Certified), Options: from},
+			{Name: "year", Label: "For the season", Kind: "count", Value: strconv.Itoa(today.Year())},
+			{Name: "cost", Label: "What it cost", Kind: "text", Hint: "If you want to know; like 4.50"},
+			{Name: "tray", Label: "Label of its tray", Kind: "text", Hint: "Written on the tray, like A1"},
+		}, trayStands(sys.Fine(measure.Temperature(10)), "yes", sys)...),
+	}
+}
+
+// trayStands are the fields of where a tray stands.
+func trayStands(temp, light string, sys measure.System) []Field {
+	return []Field{
+		{Name: "temp", Label: "It stands at", Kind: "quantity", Unit: string(sys.TemperatureUnit()), Value: temp, Hint: measure.Say("{} to {} is right", measure.Temperature(8), measure.Temperature(12)).In(sys)},
+		{Name: "light", Label: "in", Kind: "choice", Value: light, Options: []Option{{Value: "yes", Name: "the light"}, {Value: "no", Name: "the dark"}}},
+	}
+}
+
+func trayForm(lots []garden.Lot, sys measure.System) Form {
+	var options []Option
+	for _, l := range lots {
+		options = append(options, Option{Value: fmt.Sprint(l.ID), Name: l.Label + " · " + l.Variety.Name})
+	}
+	return Form{Name: "tray", Title: "One more tray of a lot", Action: "/seed/trays", Button: "Add this tray", Fields: append([]Field{
+		{Name: "lot", Label: "Lot", Kind: "choice", Options: options},
+		{Name: "label", Label: "Label of the tray", Kind: "text"},
+	}, trayStands(sys.Fine(measure.Temperature(10)), "yes", sys)...)}
+}
+
+// cents reads money, like 4.50.
+func (r *reading) cents(field string) int {
+	text := strings.ReplaceAll(r.text(field), ",", ".")
+	if text == "" {
+		return 0
+	}
+	v, err := strconv.ParseFloat(text, 64)
+	if err != nil || v < 0 || v > 100_000 || math.IsNaN(v) {
+		r.faults.Add(field, "Write what it cost, like 4.50.")
+		return 0
+	}
+	return int(math.Round(v * 100))
+}
+
+func (s *Site) addLot(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	n := garden.NewLot{
+		Label: r.text("label"), Variety: r.id("variety"), Source: garden.Source(r.text("source")), Year: r.count("year"), Cost: r.cents("cost"),
+		Tray: r.text("tray"), Temp: measure.Temperature(r.degrees("temp", 10)), Light: r.text("light") != "no",
+	}
+	var tray garden.ID
+	kept, err := r.keep(func() (err error) {
+		tray, err = s.garden.AddLot(c.Request.Context(), n, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	return s.trayKept(c, &r, kept, "lot", tray, "Lot "+n.Label+" in tray "+n.Tray+": weigh its tubers in, one after another.")
+}
+
+func (s *Site) addTray(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	n := garden.NewTray{Label: r.text("label"), Lot: r.id("lot"), Temp: measure.Temperature(r.degrees("temp", 10)), Light: r.text("light") != "no"}
+	var tray garden.ID
+	kept, err := r.keep(func() (err error) {
+		tray, err = s.garden.AddTray(c.Request.Context(), n, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	return s.trayKept(c, &r, kept, "tray", tray, "Tray "+n.Label+": weigh its tubers in, one after another.")
+}
+
+// trayKept goes to a new tray, or back to the bench with what is wrong.
+func (s *Site) trayKept(c *gin.Context, r *reading, kept bool, form string, tray garden.ID, said string) error {
+	if !kept {
+		return s.benchPage(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: r.faults})
+	}
+	return goSaying(c, fmt.Sprintf("/seed/trays/%d", tray), said)
+}
+
+func (s *Site) undoSeed(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	_, err = s.garden.UndoSeed(c.Request.Context(), idOf(c), s.asked(c))
+	if faults, ok := faultsOf(err); ok {
+		c.Params = gin.Params{{Key: "id", Value: r.text("tray")}}
+		if r.text("tray") == "" {
+			return s.benchPage(c, http.StatusUnprocessableEntity, typed{form: "undo", faults: faults})
+		}
+		return s.trayPage(c, http.StatusUnprocessableEntity, typed{form: "undo", values: r.values, faults: faults})
+	}
+	if err != nil {
+		return err
+	}
+	to := "/seed"
+	if r.text("tray") != "" {
+		to = "/seed/trays/" + strconv.Itoa(r.count("tray"))
+	}
+	return goSaying(c, to, "Taken back. The entry is kept in the log, marked as taken back.")
+}

@@ -1,0 +1,142 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"net/url"
+	"strconv"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/calendar"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// succession page.
+type successionBody struct {
+	Form    Form
+	Batches []batchLine
+	Gaps    []calendar.Gap
+	Weeks   []weekBox
+	Missing string
+	Ran     bool
+}
+
+// batchLine is one batch with an address to plan it at.
+type batchLine struct {
+	N int
+	calendar.Batch
+	Apart int // days after the batch before
+	Plan  string
+}
+
+// weekBox is a stretch of the days asked for, as a share of their width.
+type weekBox struct {
+	Text string
+	X, W int
+	Gap  bool
+}
+
+func (s *Site) succession(c *gin.Context) error {
+	ctx, today := c.Request.Context(), s.clock.Today()
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	cat, err := s.garden.Catalogue(ctx)
+	if err != nil {
+		return err
+	}
+	var potatoes []garden.Variety
+	for _, v := range cat.Varieties {
+		if v.Class.Crop() == crop.Potato {
+			potatoes = append(potatoes, v)
+		}
+	}
+	body := successionBody{}
+	if len(potatoes) == 0 {
+		body.Missing = "variety"
+		s.render(c, http.StatusOK, "succession", view{Title: "One after another", Stage: "Plan", Body: body})
+		return nil
+	}
+	v := choose(potatoes, r.id("variety"), func(v garden.Variety) garden.ID { return v.ID })
+	year := r.count("year")
+	if year == 0 {
+		year = today.Year()
+	}
+	from, until, each := measure.Date(year, 7, 1), measure.Date(year, 9, 30), calendar.Feeds()
+	if south, _, err := s.garden.Site(ctx); err == nil && south.Latitude < 0 {
+		from, until = measure.Date(year+1, 1, 1), measure.Date(year+1, 3, 31)
+	}
+	t := typed{units: r.units}
+	if r.text("from") != "" {
+		t.form, t.values = "succession", r.values
+		from, until = r.day("from"), r.day("until")
+		if r.text("each") != "" {
+			each = r.count("each")
+		}
+		body.Ran = true
+	}
+	timing := r.timing(garden.UsualTiming(garden.Bag{}, v), crop.Potato)
+	if r.faults == nil {
+		batches, gaps, err := s.garden.Succession(ctx, v, timing, usualCover, year, from, until, each, today)
+		if err := r.refused(err); err != nil {
+			return err
+		}
+		body.tell(batches, gaps, v, year, from, until)
+	}
+	t.faults = r.faults
+	body.Form = t.fill(successionForm(potatoes, v, timing, year, from, until, each))
+	s.render(c, http.StatusOK, "succession", view{Title: "One after another", Stage: "Plan", Body: body})
+	return nil
+}
+
+// usualCover over seed at planting, until a bag is planned.
+const usualCover measure.Length = 8
+
+func (b *successionBody) tell(batches []calendar.Batch, gaps []calendar.Gap, v garden.Variety, year int, from, until measure.Day) {
+	b.Gaps = gaps
+	width := float64(until-from) + 1
+	box := func(f, u measure.Day, text string, gap bool) {
+		x := int(float64(f-from) / width * 1000)
+		b.Weeks = append(b.Weeks, weekBox{text, x, int(float64(u+1-from)/width*1000) - x, gap})
+	}
+	for i, x := range batches {
+		line := batchLine{N: i + 1, Batch: x}
+		if i > 0 {
+			line.Apart = int(x.Plant - batches[i-1].Plant)
+		}
+		q := url.Values{"variety": {fmt.Sprint(v.ID)}, "year": {fmt.Sprint(year)}, "plant-day": {x.Plant.ISO()}, "way": {string(x.Way)}, "shelter": {string(x.Shelter)}}
+		line.Plan = "/plan?" + q.Encode()
+		b.Batches = append(b.Batches, line)
+		box(x.From, x.Until, fmt.Sprint("batch ", i+1), false)
+	}
+	for _, g := range gaps {
+		box(g.From, g.Until, "nothing", true)
+	}
+}
+
+func successionForm(potatoes []garden.Variety, v garden.Variety, t garden.Timing, year int, from, until measure.Day, each int) Form {
+	var varieties, shelters, ways []Option
+	for _, p := range potatoes {
+		varieties = append(varieties, Option{Value: fmt.Sprint(p.ID), Name: p.Name + " · " + p.Class.Name()})
+	}
+	for _, sh := range climate.Shelters() {
+		shelters = append(shelters, Option{Value: string(sh), Name: sh.Gain().Name})
+	}
+	for _, w := range []calendar.Way{calendar.Direct, calendar.PreGrown} {
+		ways = append(ways, Option{Value: string(w), Name: w.Name()})
+	}
+	return Form{Name: "succession", Action: "/plan/succession", Button: "Propose batches", Fields: []Field{
+		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(v.ID), Options: varieties},
+		{Name: "from", Label: "Eat from", Kind: "day", Value: from.ISO()},
+		{Name: "until", Label: "until", Kind: "day", Value: until.ISO()},
+		{Name: "each", Label: "One batch lasts", Kind: "count", Unit: "days", Value: strconv.Itoa(each)},
+		{Name: "way", Label: "Started", Kind: "choice", Value: string(t.Way), Options: ways},
+		{Name: "shelter", Label: "Stands", Kind: "choice", Value: string(t.Shelter), Options: shelters},
+		{Name: "year", Label: "Season", Kind: "count", Value: strconv.Itoa(year)},
+	}}
+}

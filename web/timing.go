@@ -1,0 +1,191 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"strconv"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/calendar"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// timing reads how a planting is started; what is left empty is as it was.
+func (r *reading) timing(t garden.Timing, c crop.Crop) garden.Timing {
+	if way := calendar.Way(r.text("way")); way.Suits(c) {
+		t.Way = way
+	}
+	if s := climate.Shelter(r.text("shelter")); s.Known() {
+		t.Shelter = s
+	}
+	if then := climate.Shelter(r.text("then")); then.Known() {
+		t.Then = then
+	} else if r.text("then") == "stays" {
+		t.Then = ""
+	}
+	yes := func(field string, was bool) bool {
+		switch r.text(field) {
+		case "yes":
+			return true
+		case "no":
+			return false
+		}
+		return was
+	}
+	t.Chitted, t.Dark, t.CoolRoom = yes("chitted", t.Chitted), yes("dark", t.Dark), yes("cool", t.CoolRoom)
+	if _, sent := r.values["chit-days"]; sent {
+		t.ChitDays = r.count("chit-days")
+	}
+	day := func(field string, was measure.Day) measure.Day {
+		text, sent := r.values[field]
+		switch {
+		case !sent:
+			return was
+		case len(text) == 0 || text[0] == "":
+			return 0
+		}
+		return r.day(field)
+	}
+	t.Plant, t.Move = day("plant-day", t.Plant), day("move-day", t.Move)
+	return t
+}
+
+// timingFields are the fields of a timing as it stands.
+func timingFields(t garden.Timing, c crop.Crop, s *calendar.Schedule) []Field {
+	var ways, shelters []Option
+	for _, w := range calendar.Ways(c) {
+		ways = append(ways, Option{Value: string(w), Name: w.Name()})
+	}
+	for _, sh := range climate.Shelters() {
+		shelters = append(shelters, Option{Value: string(sh), Name: sh.Gain().Name})
+	}
+	yesNo := func(yes, no string) []Option {
+		return []Option{{Value: "yes", Name: yes}, {Value: "no", Name: no}}
+	}
+	is := map[bool]string{true: "yes", false: "no"}
+	day := func(d measure.Day) string {
+		if d == 0 {
+			return ""
+		}
+		return d.ISO()
+	}
+	then := string(t.Then)
+	if then == "" {
+		then = "stays"
+	}
+	counted := func(d measure.Day) string {
+		if s == nil || d == 0 {
+			return "Empty: counted back"
+		}
+		return "Empty: counted back to " + d.Short()
+	}
+	var plant, move measure.Day
+	if s != nil {
+		plant, move = s.Plant, s.Move
+		if t.Plant != 0 {
+			plant = 0
+		}
+		if t.Move != 0 {
+			move = 0
+		}
+	}
+	fields := []Field{
+		{Name: "way", Label: "Started", Kind: "choice", Value: string(t.Way), Options: ways},
+		{Name: "plant-day", Label: "Plant on", Kind: "day", Value: day(t.Plant), Hint: counted(plant)},
+		{Name: "shelter", Label: "Stands first", Kind: "choice", Value: string(t.Shelter), Options: shelters},
+		{Name: "then", Label: "and then", Kind: "choice", Value: then, Options: append([]Option{{Value: "stays", Name: "stays there"}}, shelters...)},
+		{Name: "move-day", Label: "moved on", Kind: "day", Value: day(t.Move), Hint: counted(move)},
+	}
+	if c == crop.Potato {
+		fields = append(fields, Field{Name: "chitted", Label: "Seed", Kind: "choice", Value: is[t.Chitted], Options: yesNo("chitted", "not chitted")},
+			Field{Name: "chit-days", Label: "for days", Kind: "count", Value: countOrEmpty(t.ChitDays), Hint: "Empty: 35; 28 to 42"})
+	} else {
+		fields = append(fields, Field{Name: "cool", Label: "Slips start in", Kind: "choice", Value: is[t.CoolRoom], Options: yesNo("a room under 20 °C", "warmth of 20 °C and more")})
+	}
+	return append(fields, Field{Name: "dark", Label: "The bag", Kind: "choice", Value: is[t.Dark], Options: yesNo("dark, in the sun", "light, or in the shade")})
+}
+
+func countOrEmpty(n int) string {
+	if n == 0 {
+		return ""
+	}
+	return strconv.Itoa(n)
+}
+
+func (s *Site) saveTiming(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
+	if err != nil {
+		return err
+	}
+	was, _, err := s.garden.Timing(c.Request.Context(), &st, s.clock.Today())
+	if err != nil {
+		return err
+	}
+	t := r.timing(was, st.Variety.Class.Crop())
+	kept, err := r.keep(func() error {
+		return s.garden.SetTiming(c.Request.Context(), st.Planting.ID, t, s.asked(c))
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		r.values.Set("line", fmt.Sprint(st.Planting.ID))
+		return s.seasonPage(c, http.StatusUnprocessableEntity, typed{faults: r.faults})
+	}
+	return goSaying(c, fmt.Sprintf("/plan/season?year=%d&line=%d", st.Season.Year, st.Planting.ID), "Kept for bag "+st.Bag.Label+".")
+}
+
+// timingWorking is of a planting's day, or of its warmth, as typed or kept.
+func (s *Site) timingWorking(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	sheet, err := s.garden.SeasonSheet(c.Request.Context(), 0, s.clock.Today())
+	if err != nil {
+		return err
+	}
+	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
+	if err == nil && st.Season.Year != sheet.Year {
+		sheet, err = s.garden.SeasonSheet(c.Request.Context(), st.Season.Year, s.clock.Today())
+	}
+	if err != nil {
+		return err
+	}
+	l := chooseLine(sheet.Lines, st.Planting.ID)
+	if l == nil || l.Planting.ID != st.Planting.ID {
+		return garden.ErrNotFound
+	}
+	tried := r.timing(l.Timing, l.Variety.Class.Crop())
+	sch, err := sheet.Try(l, tried, s.clock.Today())
+	if err != nil || r.faults != nil {
+		return garden.ErrNotFound
+	}
+	return s.answerTiming(c, sheet.Place, &sch, "Bag "+l.Bag.Label+", "+l.Variety.Name)
+}
+
+// answerTiming answers with the working of a schedule that the address names.
+func (s *Site) answerTiming(c *gin.Context, place *calendar.Place, sch *calendar.Schedule, of string) error {
+	switch c.Param("figure") {
+	case figurePlantDay:
+		return s.answerWorking(c, place.PlantWorking(sch), of)
+	case figureWarmth:
+		return s.answerWorking(c, sch.WarmthWorking(), of)
+	default:
+		return garden.ErrNotFound
+	}
+}
+
+// Figures of a schedule, as addresses name them.
+const (
+	figurePlantDay = "plant-day"
+	figureWarmth   = "warmth"
+)

@@ -1,0 +1,405 @@
+package web
+
+import (
+	"fmt"
+	"math"
+	"net/http"
+	"strconv"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/core/seed"
+	"glebata/core/working"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type trayBody struct {
+	T       *garden.TrayState
+	Line    trayLine
+	Tubers  []draw.Tuber
+	Weigh   Form
+	Stands  Form
+	Look    []lookLine
+	LookKey string
+	LookErr string
+	U       *garden.TuberState // the chosen tuber
+	Large   draw.Tuber
+	Name    string
+	Aims    []aimLine
+	Cut     Form
+	Rub     Form
+	Out     Form
+	CutNote string
+	Log     []givenLine
+	Said    string
+	Error   string
+	Notes   []note
+	LenUnit string
+}
+
+// lookLine is one row of what is seen at the tubers.
+type lookLine struct {
+	N                              int
+	Weight                         string
+	Eyes, Sprouts, Longest, Thick  Field
+	Soft                           Field
+	Call, Words, Reason, Rub, Cuts string
+}
+
+type aimLine struct {
+	Aim  seed.Aim
+	Keep int
+	Off  int
+}
+
+func (s *Site) tray(c *gin.Context) error { return s.trayPage(c, http.StatusOK, typed{}) }
+
+// trayScale is the scale of a tray on its page, and of one tuber, in px per mm.
+const (
+	trayScale  = 1.15
+	tuberScale = 3.1
+)
+
+func (s *Site) trayPage(c *gin.Context, status int, t typed) error {
+	ctx, today := c.Request.Context(), s.clock.Today()
+	var err error
+	if t.units, err = s.units(c); err != nil {
+		return err
+	}
+	bench, err := s.garden.Bench(ctx, today)
+	if err != nil {
+		return err
+	}
+	tr, ok := bench.Tray(idOf(c))
+	if !ok {
+		return garden.ErrNotFound
+	}
+	sys := t.units
+	at := fmt.Sprintf("/seed/trays/%d", tr.ID)
+	chosen, _ := strconv.Atoi(c.Query("tuber"))
+	if n, err := strconv.Atoi(c.PostForm("tuber")); err == nil {
+		chosen = n
+	}
+	body := trayBody{T: tr, Line: lineOfTray(tr, sys), Said: c.Query("said"), LenUnit: sproutUnit(sys), LookKey: newKey()}
+	body.Tubers = draw.TrayOf(tr, trayScale, chosen, func(n int) string { return fmt.Sprintf("%s?tuber=%d#tuber", at, n) }, sys)
+	body.Weigh = t.fill(Form{
+		Name: "weights", Action: at + "/weigh", Button: "Into the tray", Caution: beware("green"),
+		Fields: []Field{{Name: "weights", Label: "Weights, one after another", Kind: "weights", Hint: "One to a line, or a column pasted in. A bare number is in " + string(sys.MassUnit()) + "."}},
+	})
+	light := map[bool]string{true: "yes", false: "no"}[tr.Light]
+	body.Stands = t.fill(Form{Name: "stood", Action: at + "/stood", Button: "It stands there now", Fields: trayStands(sys.Fine(tr.Temp), light, sys)})
+	body.lookLines(tr, t)
+	if chosen >= 1 && chosen <= len(tr.Tubers) {
+		body.choose(tr, &tr.Tubers[chosen-1], t, at)
+	}
+	for _, e := range tr.Log {
+		body.Log = append(body.Log, givenLine{e.ID, e.Day, seedWords(e, sys), newKey()})
+	}
+	if t.form == "undo" {
+		body.Error = t.at("")
+	}
+	s.render(c, status, "tray", view{Title: "Tray " + tr.Label, Stage: "Seed", Body: body})
+	return nil
+}
+
+// sproutUnit is what a sprout's bare number is in: millimetres or inches.
+func sproutUnit(sys measure.System) string {
+	if sys == measure.Metric {
+		return "mm"
+	}
+	return "in"
+}
+
+// sprout prints the length of a sprout.
+func sprout(l measure.Length, sys measure.System) string {
+	if sys == measure.Metric {
+		return fmt.Sprintf("%.0f", l.Millimetres())
+	}
+	return sys.Length(l)
+}
+
+func (b *trayBody) lookLines(tr *garden.TrayState, t typed) {
+	for i := range tr.Tubers {
+		u := &tr.Tubers[i]
+		if u.Discarded || !u.Whole() {
+			continue
+		}
+		field := func(name, label, value string) Field {
+			f := Field{Name: fmt.Sprintf("%s-%d", name, u.N), Label: fmt.Sprintf("%s of tuber %d", label, u.N), Value: value}
+			f.ID = "look-" + f.Name
+			if t.form == "look" {
+				f.Value, f.Error = t.values.Get(f.Name), t.at(f.Name)
+			}
+			return f
+		}
+		l := lookLine{N: u.N, Weight: t.units.Mass(u.Weight), Reason: u.Reason.In(t.units)}
+		l.Call, l.Words = callOf(u)
+		eyes, sprouts, longest, thick, soft := "", "", "", "stout", ""
+		if u.Looked != 0 {
+			eyes, sprouts, longest = strconv.Itoa(u.Seen.Eyes), strconv.Itoa(u.Seen.Sprouts), sprout(u.Seen.Longest, t.units)
+			if !u.Seen.Stout {
+				thick = "thin"
+			}
+			if u.Seen.Soft {
+				soft = "yes"
+			}
+		}
+		l.Eyes, l.Sprouts, l.Longest = field("eyes", "Eyes", eyes), field("sprouts", "Sprouts", sprouts), field("longest", "Longest sprout", longest)
+		l.Thick, l.Soft = field("thick", "Thickness", thick), field("soft", "Soft or smelling", soft)
+		if u.Rub > 0 {
+			l.Rub = fmt.Sprintf("rub off %d", u.Rub)
+		}
+		b.Look = append(b.Look, l)
+	}
+	if t.form == "look" {
+		b.LookErr = t.at("")
+	}
+}
+
+func callOf(u *garden.TuberState) (call, words string) {
+	if u.Looked == 0 {
+		return "new", "not seen yet"
+	}
+	if u.Call == seed.Wait && u.Ready != 0 {
+		return "wait", "wait, ready " + u.Ready.Short()
+	}
+	return string(u.Call), string(u.Call)
+}
+
+// choose fills in what stands beside the tray for one tuber.
+func (b *trayBody) choose(tr *garden.TrayState, u *garden.TuberState, t typed, at string) {
+	sys := t.units
+	b.U, b.Name = u, fmt.Sprintf("%s·%d", tr.Label, u.N)
+	one := garden.TrayState{Tubers: []garden.TuberState{*u}}
+	b.Large = draw.TrayOf(&one, tuberScale, 0, func(int) string { return "" }, sys)[0]
+	for _, aim := range []seed.Aim{seed.FewLarge, seed.Balance, seed.ManySmall} {
+		off := seed.RubOff(u.Seen.Sprouts, aim)
+		b.Aims = append(b.Aims, aimLine{aim, u.Seen.Sprouts - off, off})
+	}
+	number := Field{Name: "tuber", Kind: "hidden", Value: strconv.Itoa(u.N)}
+	keep := u.Seen.Sprouts - u.Rub
+	b.Rub = t.fill(Form{Name: "rub", Action: at + "/rub", Button: "Rubbed off", Fields: []Field{number, {Name: "keep", Label: "Sprouts left on", Kind: "count", Value: countOrEmpty(keep), Hint: "The weakest first; keep those nearest the rose end"}}})
+	b.Out = t.fill(Form{Name: "out", Action: at + "/out", Button: "Thrown out", Caution: beware("green", "stored"), Fields: []Field{number, {Name: "text", Label: "Why", Kind: "text", Value: outWords(u)}}})
+	if !u.Discarded && u.Whole() {
+		b.Cut = t.fill(cutForm(u, number, at, sys))
+		b.CutNote = u.Cuts.In(sys)
+	}
+	b.Notes = []note{noteOf(seed.UsualCutting.Working(u.Weight, u.Seen.Eyes), b.Name, sys)}
+}
+
+func outWords(u *garden.TuberState) string {
+	switch u.Call {
+	case seed.Discard:
+		return "soft"
+	case seed.Blind:
+		return "blind"
+	}
+	return ""
+}
+
+func cutForm(u *garden.TuberState, number Field, at string, sys measure.System) Form {
+	f := Form{
+		Name: "cut", Action: at + "/cut", Button: "Cut", Caution: beware("knives", "dust"), Fields: []Field{number},
+		Says: fmt.Sprintf("Lengthwise, so that each piece has part of the rose end; a clean blade for each tuber. Let it heal %d days in airy shade at 12 to 18 °C. Wood ash on the cut is optional.", seed.HealDays),
+	}
+	n := max(2, u.Cut.Pieces)
+	each := measure.Mass(math.Round(float64(u.Weight) / float64(n)))
+	eyes := u.Seen.Eyes
+	for i := 1; i <= min(n+1, 8); i++ {
+		w, e := "", ""
+		if i <= n {
+			mass, share := each, u.Seen.Eyes/n
+			if i == n {
+				mass, share = u.Weight-each*measure.Mass(n-1), eyes
+			}
+			eyes -= share
+			w, e = sys.Edit(mass), strconv.Itoa(share)
+		}
+		f.Fields = append(f.Fields,
+			Field{Name: fmt.Sprintf("piece-%d", i), Label: fmt.Sprintf("Piece %c", 'a'+i-1), Kind: "piece", Unit: string(sys.MassUnit()), Value: w},
+			Field{Name: fmt.Sprintf("eyes-%d", i), Label: fmt.Sprintf("Eyes on %c", 'a'+i-1), Kind: "count", Value: e})
+	}
+	f.Fields = append(f.Fields, Field{Name: "heal", Label: "Heals for", Kind: "count", Unit: "days", Value: strconv.Itoa(seed.HealDays)})
+	return f
+}
+
+// seedWords says what an entry of the bench records.
+func seedWords(e garden.SeedEntry, sys measure.System) string {
+	switch e.Kind {
+	case garden.SeedStood:
+		return fmt.Sprintf("stands at %s, in the %s", sys.Temperature(e.Temp), map[bool]string{true: "light", false: "dark"}[e.Light])
+	case garden.SeedWeighed:
+		var sum measure.Mass
+		for _, w := range e.Weights {
+			sum += w
+		}
+		return fmt.Sprintf("%d tubers put in, %s", len(e.Weights), sys.Mass(sum))
+	case garden.SeedLooked:
+		return fmt.Sprintf("looked at %d tubers", len(e.Seen))
+	case garden.SeedRubbed:
+		return fmt.Sprintf("tuber %d: %d sprouts left on", e.Tuber, e.Keep)
+	case garden.SeedCut:
+		return fmt.Sprintf("tuber %d cut into %d, heals until %s", e.Tuber, len(e.Weights), (e.Day + measure.Day(e.HealDays)).Short())
+	default:
+		return strings.TrimSuffix(fmt.Sprintf("tuber %d thrown out: %s", e.Tuber, e.Text), ": ")
+	}
+}
+
+// recordSeed keeps one entry of a tray and goes back to it.
+func (s *Site) recordSeed(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	bench, err := s.garden.Bench(c.Request.Context(), s.clock.Today())
+	if err != nil {
+		return err
+	}
+	tr, ok := bench.Tray(idOf(c))
+	if !ok {
+		return garden.ErrNotFound
+	}
+	doing := c.Param("doing")
+	e, known := r.seedEntry(doing, tr)
+	if !known {
+		return garden.ErrNotFound
+	}
+	e.Tray, e.Day = tr.ID, s.clock.Today()
+	kept, err := r.keep(func() error {
+		_, err := s.garden.RecordSeed(c.Request.Context(), e, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		form := doing
+		if doing == "weigh" {
+			form = "weights"
+		}
+		return s.trayPage(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: r.faults})
+	}
+	to := fmt.Sprintf("/seed/trays/%d", tr.ID)
+	if e.Tuber > 0 {
+		to += fmt.Sprintf("?tuber=%d", e.Tuber)
+	}
+	return goSaying(c, to, "Saved: "+seedWords(e, r.units)+".")
+}
+
+// seedEntry reads what a form of a tray records.
+func (r *reading) seedEntry(doing string, tr *garden.TrayState) (e garden.SeedEntry, ok bool) {
+	switch doing {
+	case "weigh":
+		e.Kind, e.Weights = garden.SeedWeighed, r.weights("weights")
+	case "stood":
+		e.Kind, e.Temp, e.Light = garden.SeedStood, measure.Temperature(r.degrees("temp", 10)), r.text("light") != "no"
+	case "look":
+		e.Kind, e.Seen = garden.SeedLooked, r.seen(tr)
+	case "rub":
+		e.Kind, e.Tuber, e.Keep = garden.SeedRubbed, r.count("tuber"), r.count("keep")
+	case "cut":
+		e.Kind, e.Tuber, e.HealDays = garden.SeedCut, r.count("tuber"), r.count("heal")
+		for i := 1; i <= 8; i++ {
+			if field := fmt.Sprintf("piece-%d", i); r.text(field) != "" {
+				e.Weights = append(e.Weights, r.mass(field, r.units.MassUnit()))
+				e.Eyes = append(e.Eyes, r.count(fmt.Sprintf("eyes-%d", i)))
+			}
+		}
+	case "out":
+		e.Kind, e.Tuber, e.Text = garden.SeedDiscarded, r.count("tuber"), r.text("text")
+	default:
+		return e, false
+	}
+	return e, true
+}
+
+// weights reads a column of weights: one to a line, or several to a line apart by
+// spaces, semicolons or tabs.
+func (r *reading) weights(field string) []measure.Mass {
+	var out []measure.Mass
+	split := func(text, at string) []string {
+		return strings.FieldsFunc(text, func(c rune) bool { return strings.ContainsRune(at, c) })
+	}
+	for _, line := range split(r.values.Get(field), "\n\r;\t") {
+		line = strings.TrimSpace(line)
+		if line == "" {
+			continue
+		}
+		if m, err := measure.ParseMass(line, r.units.MassUnit(), r.units); err == nil {
+			out = append(out, m)
+			continue
+		}
+		for _, word := range split(line, " ") {
+			m, err := measure.ParseMass(strings.TrimSuffix(word, ","), r.units.MassUnit(), r.units)
+			if err != nil {
+				r.refuse(field, err)
+				return out
+			}
+			out = append(out, m)
+		}
+	}
+	return out
+}
+
+// seen are the tubers of which something was typed that differs from before.
+func (r *reading) seen(tr *garden.TrayState) []garden.Seen {
+	var out []garden.Seen
+	for i := range tr.Tubers {
+		u := &tr.Tubers[i]
+		field := func(name string) string { return fmt.Sprintf("%s-%d", name, u.N) }
+		if r.text(field("eyes")) == "" && r.text(field("sprouts")) == "" && r.text(field("soft")) == "" {
+			continue
+		}
+		s := garden.Seen{Tuber: u.N, Eyes: r.count(field("eyes")), Sprouts: r.count(field("sprouts")), Stout: r.text(field("thick")) != "thin", Soft: r.text(field("soft")) != ""}
+		if text := r.text(field("longest")); text != "" {
+			l, err := measure.ParseLength(text, measure.Unit(sproutUnit(r.units)), r.units)
+			if err != nil {
+				r.refuse(field("longest"), err)
+			}
+			s.Longest = l
+		}
+		if u.Looked == 0 || s != u.Seen {
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// seedWorking is of the pieces a tuber gives.
+func (s *Site) seedWorking(c *gin.Context) error {
+	bench, err := s.garden.Bench(c.Request.Context(), s.clock.Today())
+	if err != nil {
+		return err
+	}
+	tr, ok := bench.Tray(idOf(c))
+	n, _ := strconv.Atoi(c.Param("tuber"))
+	if !ok || n < 1 || n > len(tr.Tubers) {
+		return garden.ErrNotFound
+	}
+	u := &tr.Tubers[n-1]
+	var w working.Working
+	switch c.Param("figure") {
+	case "pieces":
+		w = seed.UsualCutting.Working(u.Weight, u.Seen.Eyes)
+	case "ready":
+		w = readyWorking(tr, u)
+	default:
+		return garden.ErrNotFound
+	}
+	return s.answerWorking(c, w, fmt.Sprintf("Tuber %s·%d", tr.Label, n))
+}
+
+func readyWorking(tr *garden.TrayState, u *garden.TuberState) working.Working {
+	from := u.Since
+	if u.Looked != 0 {
+		from = u.Looked
+	}
+	had := float64(tr.Temp-2) * float64(from-u.Since)
+	w := seed.ReadyWorking(u.Seen.Longest, had, tr.Temp, tr.Light)
+	w.Steps = append(w.Steps, working.Step{Says: "counted from {}", Args: []any{from}, Result: u.Ready})
+	w.Result = u.Ready
+	return w
+}

@@ -1,0 +1,236 @@
+package web
+
+import (
+	"bytes"
+	"fmt"
+	"io"
+	"math"
+	"net/http"
+	"net/url"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/openformat"
+	"glebata/web/draw"
+)
+
+type weatherBody struct {
+	Chart   draw.Weather
+	Days    []weatherLine
+	Ahead   []weatherLine
+	From    measure.Day
+	Until   measure.Day
+	Earlier string
+	Later   string
+	Own     int // of the days shown
+	Form    Form
+	Said    string
+	// After a file was read:
+	Wrong   []openformat.LineError
+	Preview *garden.WeatherPreview
+	Changes []changeLine
+	More    int // changes that are not listed
+	File    string
+	Source  string
+	Key     string
+}
+
+type weatherLine struct {
+	Day, Min, Max, Rain, Humidity, Source string
+	Own                                   bool
+	Frost                                 string
+}
+
+type changeLine struct{ Day, New, Old string }
+
+// weatherDays are shown at a time.
+const weatherDays = 42
+
+func (s *Site) weather(c *gin.Context) error {
+	return s.weatherPage(c, http.StatusOK, weatherBody{}, typed{})
+}
+
+func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed) error {
+	ctx, today := c.Request.Context(), s.clock.Today()
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	t.units = r.units
+	body.Until = today
+	if d, err := measure.ParseDay(c.Query("until")); err == nil && d < today {
+		body.Until = d
+	}
+	body.From = body.Until - weatherDays + 1
+	days, err := s.garden.Weather(ctx, body.From, body.Until)
+	if err != nil {
+		return err
+	}
+	site, _, err := s.garden.Site(ctx)
+	if err != nil {
+		return err
+	}
+	normals, err := site.Monthly.Daily()
+	if err != nil {
+		return err
+	}
+	var forecast []garden.Forecast
+	if body.Until == today {
+		if forecast, err = s.garden.Forecast(ctx, today); err != nil {
+			return err
+		}
+	}
+	body.Chart = draw.WeatherOf(days, forecast, normals, r.units)
+	body.tell(days, forecast, r.units)
+	body.Earlier = (body.Until - weatherDays).ISO()
+	if body.Until < today {
+		body.Later = min(today, body.Until+weatherDays).ISO()
+	}
+	if body.Said == "" {
+		body.Said = c.Query("said")
+	}
+	body.Key = newKey()
+	body.Form = t.fill(weatherForm())
+	s.render(c, status, "weather", view{Title: "Weather", Stage: "Site", Body: body})
+	return nil
+}
+
+func (b *weatherBody) tell(days []garden.DayRecord, forecast []garden.Forecast, sys measure.System) {
+	for i := len(days) - 1; i >= 0; i-- {
+		d := days[i]
+		l := weatherLine{Day: d.Day.Short(), Min: degrees(d.Min, sys), Max: degrees(d.Max, sys), Rain: fmt.Sprintf("%.1f", d.Rain), Source: d.Source, Own: d.Own()}
+		if !math.IsNaN(d.Humidity) {
+			l.Humidity = fmt.Sprintf("%.0f %%", d.Humidity)
+		}
+		if d.Own() {
+			b.Own++
+		}
+		b.Days = append(b.Days, l)
+	}
+	for _, f := range forecast {
+		b.Ahead = append(b.Ahead, weatherLine{
+			Day: f.Day.Short(), Min: degrees(f.Min, sys), Max: degrees(f.Max, sys), Rain: fmt.Sprintf("%.0f %%", f.WetChance*100),
+			Humidity: fmt.Sprintf("± %.1f °C", f.Spread), Frost: fmt.Sprintf("%.0f %%", 100*f.FrostChance("open")),
+		})
+	}
+}
+
+func degrees(t float64, sys measure.System) string { return sys.Temperature(measure.Temperature(t)) }
+
+func weatherForm() Form {
+	return Form{Name: "weather", Title: "Bring in daily records of your own", Action: "/weather/read", Button: "Look at what it would change", Fields: []Field{
+		{Name: "source", Label: "Whose record", Kind: "text", Hint: "Like: thermometer on the north wall"},
+		{Name: "file", Label: "The file", Kind: "file", Hint: "CSV with a heading line: date,tmin,tmax,rain and humidity, wind, sun where you have them. Days like 2026-06-09, °C, mm."},
+		{Name: "lines", Label: "or paste its lines", Kind: "words"},
+	}}
+}
+
+// readWeather reads a file and shows what it would replace; nothing is kept yet.
+func (s *Site) readWeather(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	body := weatherBody{Source: r.text("source")}
+	file := []byte(r.values.Get("lines"))
+	if up, _, err := c.Request.FormFile("file"); err == nil {
+		defer func() { _ = up.Close() }() // only read
+		if sent, err := io.ReadAll(up); err == nil && len(bytes.TrimSpace(sent)) > 0 {
+			file = sent
+		}
+	}
+	if body.Source == "" {
+		r.faults.Add("source", "Say whose record it is: the source of each day is kept.")
+	}
+	if len(bytes.TrimSpace(file)) == 0 {
+		r.faults.Add("file", "Choose a file, or paste its lines.")
+	}
+	if r.faults == nil {
+		days, wrong := openformat.ReadWeather(file, s.clock.Today())
+		body.Wrong = wrong
+		if wrong == nil {
+			p, err := s.garden.PreviewWeather(c.Request.Context(), days)
+			if err != nil {
+				return err
+			}
+			body.preview(p, string(file), r.units)
+		}
+	}
+	status := http.StatusOK
+	if r.faults != nil || body.Wrong != nil {
+		status = http.StatusUnprocessableEntity
+		r.values.Set("lines", string(file))
+	}
+	return s.weatherPage(c, status, body, typed{form: "weather", values: r.values, faults: r.faults, units: r.units})
+}
+
+// mostChanges that a preview lists.
+const mostChanges = 60
+
+func (b *weatherBody) preview(p garden.WeatherPreview, file string, sys measure.System) {
+	b.Preview, b.File = &p, file
+	words := func(d garden.DayRecord) string {
+		return fmt.Sprintf("%s to %s, %.1f mm", degrees(d.Min, sys), degrees(d.Max, sys), d.Rain)
+	}
+	for i, ch := range p.Changes {
+		if i >= mostChanges {
+			b.More = len(p.Changes) - mostChanges
+			break
+		}
+		b.Changes = append(b.Changes, changeLine{ch.New.Day.String(), words(ch.New), words(ch.Old) + ", " + ch.Old.Source})
+	}
+}
+
+// importWeather keeps what was looked at.
+func (s *Site) importWeather(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	days, wrong := openformat.ReadWeather([]byte(r.values.Get("lines")), s.clock.Today())
+	if wrong != nil {
+		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Wrong: wrong, Source: r.text("source")}, typed{form: "weather", values: r.values, units: r.units})
+	}
+	if err := r.refused(s.garden.ImportWeather(c.Request.Context(), days, r.text("source"), s.asked(c))); err != nil {
+		return err
+	}
+	if r.faults != nil {
+		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Source: r.text("source")}, typed{form: "weather", values: r.values, faults: r.faults, units: r.units})
+	}
+	said := fmt.Sprintf("Kept: %d days of %s, from %s to %s.", len(days), r.text("source"), days[0].Day, days[len(days)-1].Day)
+	c.Redirect(http.StatusSeeOther, "/weather?until="+days[len(days)-1].Day.ISO()+"&said="+url.QueryEscape(said))
+	return nil
+}
+
+// exportWeather answers with the days from one to another as CSV.
+func (s *Site) exportWeather(c *gin.Context) error {
+	today := s.clock.Today()
+	from, until := measure.Date(today.Year()-1, 1, 1), today
+	if d, err := measure.ParseDay(c.Query("from")); err == nil {
+		from = d
+	}
+	if d, err := measure.ParseDay(c.Query("until")); err == nil {
+		until = min(d, today)
+	}
+	from = max(from, until-20*366)
+	days, err := s.garden.Weather(c.Request.Context(), from, until)
+	if err != nil {
+		return err
+	}
+	var b bytes.Buffer
+	if err := openformat.WriteWeather(&b, days); err != nil {
+		return err
+	}
+	s.download(c, "text/csv; charset=utf-8", fmt.Sprintf("weather-%s-%s.csv", from.ISO(), until.ISO()), b.Bytes())
+	return nil
+}
+
+// download answers with a file to be kept under a name.
+func (s *Site) download(c *gin.Context, kind, name string, content []byte) {
+	c.Header("Content-Disposition", `attachment; filename="`+strings.ReplaceAll(name, `"`, "")+`"`)
+	c.Header("Cache-Control", "no-store")
+	c.Data(http.StatusOK, kind, content)
+}
