@@ -165,7 +165,7 @@ const gardenSetting = "garden"
 
 // Succession proposes batches of a variety that tile the days from one to
 // another, each eaten from for so many days. Faults name the fields.
-func (g *Garden) Succession(ctx context.Context, variety Variety, t Timing, cover measure.Length, year int, from, until measure.Day, each int) ([]calendar.Batch, []calendar.Gap, error) {
+func (g *Garden) Succession(ctx context.Context, variety Variety, t Timing, cover measure.Length, year int, from, until measure.Day, each int, today measure.Day) ([]calendar.Batch, []calendar.Gap, error) {
 	var faults Faults
 	if variety.Class.Crop() == crop.SweetPotato {
 		faults.Add("variety", "Sweet potatoes are lifted at once: successions are for potatoes.")
@@ -190,6 +190,6 @@ func (g *Garden) Succession(ctx context.Context, variety Variety, t Timing, cove
 	if err != nil {
 		return nil, nil, err
 	}
-	batches, gaps := place.Succession(t.asked(variety, cover), from, until, each)
+	batches, gaps := place.Succession(t.asked(variety, cover), today, from, until, each)
 	return batches, gaps, nil
 }

@@ -190,7 +190,7 @@ func TestBolderAndShelteredAreNeverLater(t *testing.T) {
 func TestSuccessionTilesTheWeeks(t *testing.T) {
 	p := placeOf(t, "cool-maritime", climate.Even)
 	from, until := measure.Date(2026, 7, 1), measure.Date(2026, 10, 31)
-	batches, gaps := p.Succession(Asked{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, from, until, 21)
+	batches, gaps := p.Succession(Asked{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, 0, from, until, 21)
 	if len(batches) < 3 || len(gaps) == 0 {
 		t.Fatalf("%d batches, %d gaps", len(batches), len(gaps))
 	}
@@ -215,6 +215,17 @@ func TestSuccessionTilesTheWeeks(t *testing.T) {
 		if covered[d] != 1 {
 			t.Errorf("%s lies in %d windows or gaps", d, covered[d])
 		}
+	}
+}
+
+// Nothing is planted in the past: from the ninth of June on the first batch is of
+// that day.
+func TestSuccessionBeginsNoSoonerThanToday(t *testing.T) {
+	p := placeOf(t, "cool-maritime", climate.Even)
+	today := measure.Date(2026, 6, 9)
+	batches, gaps := p.Succession(Asked{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, today, measure.Date(2026, 7, 1), measure.Date(2026, 9, 30), 21)
+	if len(batches) == 0 || batches[0].Plant != today || len(gaps) == 0 || gaps[0].Until != batches[0].Likely-1 {
+		t.Errorf("%+v, %+v", batches, gaps)
 	}
 }
 

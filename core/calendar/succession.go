@@ -27,12 +27,17 @@ func Feeds() int { return feeds }
 // Succession proposes plantings of one kind whose harvest windows tile the days
 // one wants to eat from, each batch for so many days, and says which days stay
 // empty and why. The plantings are counted back from the first day of each
-// window; none is earlier than is safe or so late that frost takes it.
-func (p *Place) Succession(a Asked, from, until measure.Day, each int) ([]Batch, []Gap) {
+// window; none is earlier than is safe or a day before which nothing is planted
+// any more, or so late that frost takes it.
+func (p *Place) Succession(a Asked, notBefore, from, until measure.Day, each int) ([]Batch, []Gap) {
 	a.Plant, a.Move = 0, 0
 	var batches []Batch
 	var gaps []Gap
 	soonest := p.Plan(a)
+	if soonest.Plant < notBefore {
+		a.Plant = notBefore
+		soonest = p.Plan(a)
+	}
 	last := soonest.Plant + longest/2
 	at := from
 	for at <= until && len(batches) < mostBatches {
