@@ -83,3 +83,77 @@ func TestLeadWorkIsLeftOutOnceItIsDone(t *testing.T) {
 		t.Errorf("with seed in its tray it is %q", got)
 	}
 }
+
+func TestSuccessionIsRefusedWhereItMakesNoSense(t *testing.T) {
+	p := newPlot(t, crop.SweetEarly, bag.Drainage{Way: bag.ThroughWall})
+	timing := garden.UsualTiming(p.bag, p.variety)
+	_, _, err := p.Succession(ctx, p.variety, timing, 8, 2026, today, today-1, 3, today)
+	for field, says := range map[string]string{"variety": "for potatoes", "until": "after the first", "each": "7 to 60"} {
+		refused(t, "a succession that cannot be", err, field, says)
+	}
+	potato := garden.Variety{Name: "Harbour Lantern", Class: crop.FirstEarly}
+	batches, gaps, err := p.Succession(ctx, potato, garden.UsualTiming(p.bag, potato), 8, 2026, today+30, today+120, 21, today)
+	p.must(err)
+	if len(batches) < 2 || len(gaps) == 0 {
+		t.Errorf("%d batches and %d gaps", len(batches), len(gaps))
+	}
+	for _, b := range batches {
+		if b.Plant < today {
+			t.Errorf("a batch is to be planted on %s, which is past", b.Plant)
+		}
+	}
+}
+
+// Of two seasons the sheet shows the one of today, or the one that is asked for,
+// and a place gives its bags its shelter.
+func TestSheetIsOfOneSeasonAndKnowsWhereBagsStand(t *testing.T) {
+	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
+	_, err := p.plan(2)
+	p.must(err)
+	models, err := p.Catalogue(ctx)
+	p.must(err)
+	_, err = p.AddBags(ctx, garden.NewBags{Labels: []string{"G1"}, Model: models.Models[0].ID, Place: "Glass", Shelter: climate.Greenhouse}, p.asked())
+	p.must(err)
+	c, err := p.Catalogue(ctx)
+	p.must(err)
+	for _, b := range c.Bags {
+		if b.Label != "G1" {
+			continue
+		}
+		_, err = p.PlanBag(ctx, garden.NewPlanting{Year: 2027, Bag: b.ID, Variety: p.variety.ID, Number: 2, Filling: garden.DefaultLadder(b.Model.Shape, p.variety.Class, "fill-once")}, p.asked())
+		p.must(err)
+	}
+	for year, want := range map[int]string{0: "R1", 2026: "R1", 2027: "G1"} {
+		sheet, err := p.SeasonSheet(ctx, year, today)
+		p.must(err)
+		if len(sheet.Lines) != 1 || sheet.Lines[0].Bag.Label != want || len(sheet.Years) != 2 {
+			t.Errorf("the sheet of %d has %d lines, of %d seasons", year, len(sheet.Lines), len(sheet.Years))
+			continue
+		}
+		if year == 2027 && sheet.Lines[0].Schedule.Shelter != climate.Greenhouse {
+			t.Errorf("under glass it stands %s", sheet.Lines[0].Schedule.Shelter)
+		}
+	}
+}
+
+// A plan is timed when it is made, and a timing that cannot be keeps it from being
+// made at all.
+func TestPlanAndTimingAreKeptTogether(t *testing.T) {
+	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
+	ask := garden.NewPlanting{
+		Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: 2, Filling: garden.DefaultLadder(p.bag.Model.Shape, p.variety.Class, "fill-once"),
+		Timing: garden.Timing{Way: calendar.Indoors, Shelter: climate.Open},
+	}
+	_, err := p.PlanBag(ctx, ask, p.asked())
+	refused(t, "a potato under a lamp", err, "way", "not started that way")
+	if row, err := p.Row(ctx, today); err != nil || len(row) != 0 {
+		t.Fatalf("%d bags are planned after the refusal, %v", len(row), err)
+	}
+	ask.Timing.Way, ask.Timing.Plant = calendar.PreGrown, today+20
+	id, err := p.PlanBag(ctx, ask, p.asked())
+	p.must(err)
+	st := p.state(id)
+	if st.Dates.Pots != today-1 || st.Dates.Plant != today+20 {
+		t.Errorf("potted on %s for %s", st.Dates.Pots, st.Dates.Plant)
+	}
+}

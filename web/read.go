@@ -105,7 +105,7 @@ func (r *reading) readWeights() said {
 	for _, w := range weights {
 		sum += w
 	}
-	return said{Big: r.units.Mass(sum), Text: measure.Say("{} tubers, {} each on the mean", len(weights), sum/measure.Mass(len(weights))).In(r.units)}
+	return said{Big: r.units.Mass(sum), Text: measure.Say("{}, {} each on the mean", tubers(len(weights)), sum/measure.Mass(len(weights))).In(r.units)}
 }
 
 // readNet says the net of what is on the scale.

@@ -37,7 +37,10 @@ func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
 		return err
 	}
 	t.units = r.units
-	year, _ := strconv.Atoi(r.text("year"))
+	year, err := strconv.Atoi(r.text("year"))
+	if err != nil || year < 1900 || year > 2199 {
+		year = 0
+	}
 	sheet, err := s.garden.SeasonSheet(ctx, year, today)
 	if err != nil {
 		return err

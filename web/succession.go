@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"net/http"
 	"net/url"
+	"slices"
 	"strconv"
 
 	"github.com/gin-gonic/gin"
@@ -62,6 +63,10 @@ func (s *Site) succession(c *gin.Context) error {
 		s.render(c, http.StatusOK, "succession", view{Title: "One after another", Stage: "Plan", Body: body})
 		return nil
 	}
+	// Earlies first: they are what successions are grown of.
+	slices.SortStableFunc(potatoes, func(a, b garden.Variety) int {
+		return slices.Index(crop.Classes(), a.Class) - slices.Index(crop.Classes(), b.Class)
+	})
 	v := choose(potatoes, r.id("variety"), func(v garden.Variety) garden.ID { return v.ID })
 	year := r.count("year")
 	if year == 0 {

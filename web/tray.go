@@ -236,9 +236,9 @@ func seedWords(e garden.SeedEntry, sys measure.System) string {
 		for _, w := range e.Weights {
 			sum += w
 		}
-		return fmt.Sprintf("%d tubers put in, %s", len(e.Weights), sys.Mass(sum))
+		return fmt.Sprintf("%s put in, %s", tubers(len(e.Weights)), sys.Mass(sum))
 	case garden.SeedLooked:
-		return fmt.Sprintf("looked at %d tubers", len(e.Seen))
+		return "looked at " + tubers(len(e.Seen))
 	case garden.SeedRubbed:
 		return fmt.Sprintf("tuber %d: %d sprouts left on", e.Tuber, e.Keep)
 	case garden.SeedCut:
@@ -246,6 +246,14 @@ func seedWords(e garden.SeedEntry, sys measure.System) string {
 	default:
 		return strings.TrimSuffix(fmt.Sprintf("tuber %d thrown out: %s", e.Tuber, e.Text), ": ")
 	}
+}
+
+// tubers counted in words.
+func tubers(n int) string {
+	if n == 1 {
+		return "1 tuber"
+	}
+	return fmt.Sprintf("%d tubers", n)
 }
 
 // recordSeed keeps one entry of a tray and goes back to it.
@@ -360,6 +368,9 @@ func (r *reading) seen(tr *garden.TrayState) []garden.Seen {
 				r.refuse(field("longest"), err)
 			}
 			s.Longest = l
+			if math.Abs(float64(l-u.Seen.Longest)) < 0.01 { // as it was printed
+				s.Longest = u.Seen.Longest
+			}
 		}
 		if u.Looked == 0 || s != u.Seen {
 			out = append(out, s)

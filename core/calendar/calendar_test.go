@@ -3,6 +3,7 @@ package calendar
 import (
 	"strings"
 	"testing"
+	"testing/quick"
 
 	"glebata/core/climate"
 	"glebata/core/crop"
@@ -262,5 +263,45 @@ func BenchmarkPlan(b *testing.B) {
 	b.ReportAllocs()
 	for b.Loop() {
 		p.Plan(Asked{Class: crop.Maincrop, Way: Direct, Chitted: true, Cover: 8})
+	}
+}
+
+// Whatever is asked, in whatever climate: days come in their order, what is
+// feasible is ready before its end, and a chosen day is kept.
+func TestSchedulesHoldTogether(t *testing.T) {
+	presets, shelters, classes := climate.Presets(), climate.Shelters(), crop.Classes()
+	holds := func(preset, class, way, shelter, then uint8, chitted, dark bool, plant int16) bool {
+		pre := presets[int(preset)%len(presets)]
+		c := classes[int(class)%len(classes)]
+		ways := Ways(c.Crop())
+		a := Asked{
+			Class: c, Way: ways[int(way)%len(ways)], Chitted: chitted, Dark: dark, Cover: 8,
+			Shelter: shelters[int(shelter)%len(shelters)], Then: shelters[int(then)%len(shelters)],
+		}
+		if plant%2 == 0 {
+			a.Plant = measure.Date(2026, 1, 1) + measure.Day(uint16(plant)%700)
+		}
+		s := placeOf(t, pre.Key, climate.Even).Plan(a)
+		begins := s.Begins()
+		switch {
+		case a.Plant != 0 && s.Plant != a.Plant,
+			begins > s.Plant || s.Chit != 0 && s.Chit > s.Plant,
+			s.Emerge < begins || s.Early > s.Likely || s.Likely > s.Late,
+			s.Feasible && s.End != 0 && s.Likely > s.End,
+			s.Move != 0 && s.Move < s.Plant,
+			s.Closes != "" && s.Feasible,
+			len(s.Stays) == 0 || s.Need <= 0:
+			t.Logf("%s %+v: %+v", pre.Key, a, s)
+			return false
+		}
+		for i := 1; i < len(s.Moments); i++ {
+			if s.Moments[i].Day < s.Moments[i-1].Day || s.Moments[i].Until < s.Moments[i].Day {
+				return false
+			}
+		}
+		return true
+	}
+	if err := quick.Check(holds, &quick.Config{MaxCount: 600}); err != nil {
+		t.Error(err)
 	}
 }

@@ -163,10 +163,10 @@ func (p *Place) ripen(s *Schedule) {
 			return t + off
 		}, s.Need, longest)
 	}
-	s.Early, _ = ready(seasonSpread)
-	var ok bool
-	s.Likely, ok = ready(0)
-	s.Late, _ = ready(-seasonSpread)
+	likely, ok := ready(0)
+	warm, _ := ready(seasonSpread)
+	cool, _ := ready(-seasonSpread)
+	s.ready(likely, warm, cool)
 	s.Feasible = ok && (s.End == 0 || s.Likely <= s.End)
 	s.Have = s.Need
 	if s.End != 0 {

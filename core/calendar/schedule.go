@@ -162,6 +162,12 @@ func (p *Place) Plan(a Asked) Schedule {
 	return s
 }
 
+// ready puts the likely day, and those of a warm and a cool season, in order: in
+// the heat of some places it is the warm one that is late.
+func (s *Schedule) ready(likely, warm, cool measure.Day) {
+	s.Early, s.Likely, s.Late = min(likely, warm, cool), likely, max(likely, warm, cool)
+}
+
 // say adds a warning.
 func (s *Schedule) say(says string, args ...any) {
 	s.Warnings = append(s.Warnings, measure.Say(says, args...))

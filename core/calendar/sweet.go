@@ -101,7 +101,7 @@ func (p *Place) sweet(s *Schedule) {
 		}
 		return d
 	}
-	s.Early, s.Likely, s.Late = ready(seasonSpread), ready(0), ready(-seasonSpread)
+	s.ready(ready(0), ready(seasonSpread), ready(-seasonSpread))
 
 	at := s.Shelter.Gain().Where
 	if !ok {

@@ -60,9 +60,12 @@ type SheetStay struct {
 
 // Measures of the sheet in px.
 const (
-	sheetW, sheetLeft, sheetRight = 1180, 178, 1150
+	sheetW, sheetLeft, sheetRight = 1180, 200, 1150
 	sheetTop, sheetPitch          = 46, 46
 )
+
+// sheetName is where the names of varieties begin.
+const sheetName = 62
 
 // shortShelter is a shelter in a word or two.
 var shortShelter = map[climate.Shelter]string{
@@ -115,7 +118,7 @@ func span(sh garden.Sheet, today measure.Day) (from, until measure.Day) {
 func rowOf(l *garden.SheetLine, y int, x func(measure.Day) int, chosen garden.ID, href func(garden.ID) string) SheetRow {
 	s := &l.Schedule
 	r := SheetRow{
-		Href: Escape(href(l.Planting.ID)), Label: Escape(l.Bag.Label), Name: Escape(l.Variety.Name), Y: y, Mid: y + 16,
+		Href: Escape(href(l.Planting.ID)), Label: Escape(l.Bag.Label), Name: Escape(fitting(l.Variety.Name, 16, sheetLeft-sheetName-6)), Y: y, Mid: y + 16,
 		Chosen: l.Planting.ID == chosen, Wrong: len(s.Warnings) > 0, Planned: l.Stage == garden.StagePlanned,
 		Plant: x(s.Plant), Likely: x(s.Likely),
 	}
