@@ -57,6 +57,7 @@ func (s *Standing) due(today measure.Day) {
 	}
 	if s.Dates != nil {
 		b.DaysToPlant = int(s.Dates.Plant - today)
+		b.PotGrown = s.Dates.Way == calendar.PreGrown
 	}
 	s.Job = job.Of(b)
 }

@@ -34,7 +34,8 @@ type Bag struct {
 	PacketDays   int // the variety's own, 0 for the usual of its class
 	Number       int // to plant
 	Planted      bool
-	DaysToPlant  int // until planting day, 0 or less when it has come
+	PotGrown     bool // it is transplanted, and not planted as a tuber
+	DaysToPlant  int  // until planting day, 0 or less when it has come
 	DaysPlanted  int
 	Next         *hill.Rung // the next layer, nil when none is left
 	StemKnown    bool
@@ -52,11 +53,8 @@ const (
 
 // Of one bag, the most pressing job.
 func Of(b Bag) Job {
-	if !b.Planted && b.DaysToPlant > 0 {
-		return Job{Wait, measure.Say("plant in {} days", b.DaysToPlant), measure.Say("Planting day is {} days off, by your frosts and the warmth of the medium.", b.DaysToPlant)}
-	}
 	if !b.Planted {
-		return Job{Plant, measure.Say("plant {}", b.Number), measure.Say("Planned and not planted yet.")}
+		return planting(b)
 	}
 	if b.Next != nil {
 		if j := raising(b); j.Due() {
@@ -67,6 +65,22 @@ func Of(b Bag) Job {
 		return j
 	}
 	return raising(b)
+}
+
+func planting(b Bag) Job {
+	verb := "plant"
+	if b.PotGrown {
+		verb = "transplant"
+	}
+	switch {
+	case b.DaysToPlant == 1:
+		return Job{Wait, measure.Say(verb + " tomorrow"), measure.Say("Planting day is tomorrow.")}
+	case b.DaysToPlant > 1:
+		return Job{Wait, measure.Say(verb+" in {} days", b.DaysToPlant), measure.Say("Planting day is {} days off, by your frosts and the warmth of the medium.", b.DaysToPlant)}
+	case b.PotGrown:
+		return Job{Plant, measure.Say("transplant {}", b.Number), measure.Say("Set each ball whole and bury it to the leaf tips.")}
+	}
+	return Job{Plant, measure.Say("plant {}", b.Number), measure.Say("Planned and not planted yet.")}
 }
 
 func raising(b Bag) Job {

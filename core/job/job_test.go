@@ -16,6 +16,9 @@ func TestMostPressingJob(t *testing.T) {
 		tag  string
 	}{
 		"not planted":              {Bag{Class: crop.Maincrop, Number: 3}, Plant, "plant 3"},
+		"planting day to come":     {Bag{Class: crop.Maincrop, Number: 3, DaysToPlant: 12}, Wait, "plant in 12 days"},
+		"planting day tomorrow":    {Bag{Class: crop.Maincrop, Number: 3, DaysToPlant: 1}, Wait, "plant tomorrow"},
+		"grown on in a pot":        {Bag{Class: crop.Maincrop, Number: 1, PotGrown: true, DaysToPlant: -2}, Plant, "transplant 1"},
 		"stems tall enough":        {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 40, Next: next, StemKnown: true, Stem: 19}, Raise, "raise 10 cm"},
 		"stems at the trigger":     {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 40, Next: next, StemKnown: true, Stem: 18}, Raise, "raise 10 cm"},
 		"stems still short":        {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 40, Next: next, StemKnown: true, Stem: 12, DaysMeasured: 2}, Wait, "raise at 18 cm"},
