@@ -75,7 +75,7 @@ func (b *builder) catalogue(ctx context.Context) error {
 		if err != nil {
 			return fmt.Errorf("shaping %s: %w", m.name, err)
 		}
-		id, err := b.g.AddModel(ctx, garden.Model{Name: m.name, Shape: shape, Material: m.material, Drainage: m.drain}, b.asked(start))
+		id, err := b.g.AddModel(ctx, garden.Model{Name: m.name, Shape: shape, Material: m.material, Drainage: m.drain, Holes: m.holes, Rolls: m.rolls, Sold: m.sold, Empty: m.empty, Price: m.price, Lasts: m.lasts}, b.asked(start))
 		if err != nil {
 			return fmt.Errorf("adding kind of bag %s: %w", m.name, err)
 		}

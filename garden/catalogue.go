@@ -76,6 +76,7 @@ func (g *Garden) AddModel(ctx context.Context, m Model, a Asked) (ID, error) {
 		if m.Shape.Height() == 0 {
 			faults.Add("height", "Give the inside measures of the bag.")
 		}
+		m.checkShelf(&faults)
 		if materialNames[m.Material] == "" {
 			faults.Add("material", "Choose what the wall is made of.")
 		}
@@ -93,16 +94,36 @@ func (g *Garden) AddModel(ctx context.Context, m Model, a Asked) (ID, error) {
 	})
 }
 
+// checkShelf says what no kind of bag costs, weighs or lasts.
+func (m *Model) checkShelf(faults *Faults) {
+	if m.Price < 0 || m.Price > 100_000_00 {
+		faults.Add("price", "Write what one costs, like 7.50.")
+	}
+	if m.Lasts < 0 || m.Lasts > 60 {
+		faults.Add("lasts", "A bag lasts 1 to 60 seasons.")
+	}
+	if m.Empty < 0 || m.Empty > 60*measure.Kilogram {
+		faults.Add("empty", "An empty bag weighs up to {}.", 60*measure.Kilogram)
+	}
+	if m.Sold < 0 || m.Sold > 5000 {
+		faults.Add("sold", "A bag is sold as up to {}.", measure.Volume(5000))
+	}
+	if m.Holes < 0 || m.Holes > 200 {
+		faults.Add("holes", "0 to 200 holes.")
+	}
+}
+
 // modelAsked is a model as plain values, so that two requests can be told apart.
 func modelAsked(m Model) any {
 	type asked struct {
 		Name, Material, Kind, Drain            string
 		BaseL, BaseW, TopL, TopW, Height, Hole measure.Length
+		Shelf                                  []any
 	}
 	s := m.Shape
 	bl, bw := s.Base()
 	tl, tw := s.Top()
-	return asked{m.Name, string(m.Material), string(s.Kind()), string(m.Drainage.Way), bl, bw, tl, tw, s.Height(), m.Drainage.HoleHeight}
+	return asked{m.Name, string(m.Material), string(s.Kind()), string(m.Drainage.Way), bl, bw, tl, tw, s.Height(), m.Drainage.HoleHeight, []any{m.Holes, m.Light, m.Rolls, m.Sold, m.Empty, m.Price, m.Lasts}}
 }
 
 // AddBags keeps bags under their labels; a label names one bag. It returns the

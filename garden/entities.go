@@ -55,6 +55,20 @@ type Model struct {
 	Shape    bag.Shape
 	Material Material
 	Drainage bag.Drainage
+	Holes    int            // in its base or side, where it has some
+	Light    bool           // of a light colour; dark ones run warmer in the sun
+	Rolls    bool           // its rim is rolled down and unrolled layer by layer
+	Sold     measure.Volume // it is sold as; 0 when not known
+	Empty    measure.Mass   // 0 when not weighed
+	Price    int            // in hundredths of the grower's money; 0 when not known
+	Lasts    int            // seasons; 0 when not known
+}
+
+// SoldOtherwise reports whether the litres a kind of bag is sold as lie more than
+// a tenth off what it holds to the rim.
+func (m Model) SoldOtherwise() bool {
+	full := m.Shape.Full()
+	return m.Sold > 0 && (m.Sold > full*1.1 || m.Sold < full*0.9)
 }
 
 // Place where bags stand.

@@ -87,6 +87,13 @@ type modelRow struct {
 	Material garden.Material
 	Drain    bag.Drain
 	Hole     float64 `db:"hole_cm"`
+	Price    int     `db:"price_cents"`
+	Lasts    int
+	Empty    float64 `db:"empty_g"`
+	Sold     float64 `db:"sold_l"`
+	Holes    int
+	Light    bool
+	Rolls    bool
 }
 
 // model turns a row into a Model. The schema keeps out measures that no bag can
@@ -101,13 +108,15 @@ func (m modelRow) model() garden.Model {
 	}
 	return garden.Model{
 		ID: m.ID, Name: m.Name, Shape: shape, Material: m.Material,
-		Drainage: bag.Drainage{Way: m.Drain, HoleHeight: cm(m.Hole)},
+		Drainage: bag.Drainage{Way: m.Drain, HoleHeight: cm(m.Hole)}, Holes: m.Holes, Light: m.Light, Rolls: m.Rolls,
+		Sold: measure.Volume(m.Sold), Empty: measure.Mass(m.Empty), Price: m.Price, Lasts: m.Lasts,
 	}
 }
 
 func (r *reader) Models(ctx context.Context) ([]garden.Model, error) {
 	return list(ctx, r, modelRow.model,
-		`SELECT id, name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm
+		`SELECT id, name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
+		        price_cents, lasts, empty_g, sold_l, holes, light, rolls
 		   FROM bag_model ORDER BY name`)
 }
 
@@ -115,10 +124,12 @@ func (w *writer) AddModel(ctx context.Context, m garden.Model) (garden.ID, error
 	bl, bw := m.Shape.Base()
 	tl, tw := m.Shape.Top()
 	return w.add(ctx,
-		`INSERT INTO bag_model (name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		`INSERT INTO bag_model (name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
+		                        price_cents, lasts, empty_g, sold_l, holes, light, rolls)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 		m.Name, m.Shape.Kind(), float64(bl), float64(bw), float64(tl), float64(tw), float64(m.Shape.Height()),
-		m.Material, m.Drainage.Way, float64(m.Drainage.HoleHeight))
+		m.Material, m.Drainage.Way, float64(m.Drainage.HoleHeight),
+		m.Price, m.Lasts, m.Empty.Grams(), float64(m.Sold), m.Holes, m.Light, m.Rolls)
 }
 
 type placeRow struct {

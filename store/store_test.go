@@ -57,7 +57,7 @@ func stocked(t *testing.T, s *Store) garden.Planting {
 		if err != nil {
 			return err
 		}
-		model := garden.Model{Name: "crate", Shape: shape, Material: garden.Timber, Drainage: bag.Drainage{Way: bag.SideHoles, HoleHeight: 3}}
+		model := garden.Model{Name: "crate", Shape: shape, Material: garden.Timber, Drainage: bag.Drainage{Way: bag.SideHoles, HoleHeight: 3}, Holes: 4, Light: true, Rolls: true, Sold: 75, Empty: 2400, Price: 1250, Lasts: 6}
 		if model.ID, err = w.AddModel(ctx, model); err != nil {
 			return err
 		}

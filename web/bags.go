@@ -11,6 +11,7 @@ import (
 	"glebata/core/bag"
 	"glebata/core/climate"
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/garden"
 	"glebata/web/draw"
 )
@@ -35,7 +36,12 @@ type modelLine struct {
 	garden.Model
 	draw.Outline
 	Usable measure.Volume
+	Full   measure.Volume
 	Facts  bag.DrainageFacts
+	Wet    measure.Mass // filled with the usual mix, in full growth
+	Heavy  bool         // over what the grower lifts alone
+	Cost   string       // of one
+	Yearly string       // of a litre, a season
 }
 
 // usualHeadspace is kept free below the rim unless a plan says otherwise.
@@ -55,6 +61,10 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 	if t.units, err = s.units(c); err != nil {
 		return err
 	}
+	site, _, err := s.garden.Site(c.Request.Context())
+	if err != nil {
+		return err
+	}
 	now := map[garden.ID]*garden.Standing{}
 	for i := range row {
 		now[row[i].Bag.ID] = &row[i]
@@ -64,10 +74,23 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 		body.Bags = append(body.Bags, bagLine{b, b.Model.Shape.Usable(usualHeadspace), now[b.ID]})
 	}
 	for _, m := range cat.Models {
-		body.Models = append(body.Models, modelLine{m, draw.OutlineOf(m), m.Shape.Usable(usualHeadspace), m.Drainage.Facts(m.Shape)})
+		body.Models = append(body.Models, lineOfModel(m, site.LiftLimit))
 	}
 	s.render(c, status, "bags", view{Title: "Bags", Stage: "Bags", Body: body})
 	return nil
+}
+
+func lineOfModel(m garden.Model, limit measure.Mass) modelLine {
+	l := modelLine{Model: m, Outline: draw.OutlineOf(m), Usable: m.Shape.Usable(usualHeadspace), Full: m.Shape.Full(), Facts: m.Drainage.Facts(m.Shape)}
+	l.Wet = medium.Recipes()[0].Mix.WetWeight(l.Usable, m.Empty)
+	l.Heavy = l.Wet > limit
+	if m.Price > 0 {
+		l.Cost = fmt.Sprintf("%.2f", float64(m.Price)/100)
+		if l.Usable > 0 {
+			l.Yearly = fmt.Sprintf("%.3f", float64(m.Price)/100/float64(max(1, m.Lasts))/float64(l.Usable))
+		}
+	}
+	return l
 }
 
 func addBagsForm(cat garden.Catalogue) Form {
@@ -119,6 +142,13 @@ func addModelForm(sys measure.System) Form {
 				{Value: string(bag.SideHoles), Name: "by holes in the side only"}, {Value: string(bag.NoHoles), Name: "not yet: no holes"},
 			}},
 			{Name: "hole", Label: "Lowest side hole above the base", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Only for side holes: water stands below it"},
+			{Name: "holes", Label: "Holes", Kind: "count", Hint: "How many, where there are some"},
+			{Name: "sold", Label: "Sold as", Kind: "quantity", Unit: string(sys.VolumeUnit()), Read: "/read/volume", Hint: "What stands on it; the measures are what counts"},
+			{Name: "empty", Label: "Empty it weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},
+			{Name: "price", Label: "One costs", Kind: "text", Hint: "Like 6.90"},
+			{Name: "lasts", Label: "and lasts", Kind: "count", Unit: "seasons"},
+			{Name: "light", Label: "Of a light colour", Kind: "tick"},
+			{Name: "rolls", Label: "Its rim rolls down", Kind: "tick"},
 		},
 	}
 }
@@ -147,11 +177,24 @@ func (s *Site) addModel(c *gin.Context) error {
 		m.Drainage.HoleHeight = r.length("hole")
 	}
 	m.Shape = r.shape()
+	r.shelf(&m)
 	if r.faults != nil {
 		return s.bagsPage(c, http.StatusUnprocessableEntity, typed{form: "model", values: r.values, faults: r.faults})
 	}
 	_, err = s.garden.AddModel(c.Request.Context(), m, s.asked(c))
 	return s.added(c, "model", r, err, "Kind of bag added: "+m.Name+".", s.bagsPage)
+}
+
+// shelf reads what a kind of bag costs, weighs and lasts.
+func (r *reading) shelf(m *garden.Model) {
+	m.Holes, m.Lasts, m.Price = r.count("holes"), r.count("lasts"), r.cents("price")
+	m.Light, m.Rolls = r.text("light") != "", r.text("rolls") != ""
+	if r.text("sold") != "" {
+		m.Sold = r.volume("sold")
+	}
+	if r.text("empty") != "" {
+		m.Empty = r.mass("empty", r.units.MassUnit())
+	}
 }
 
 // shape reads the measures of a bag.
@@ -177,8 +220,7 @@ func (r *reading) shape() bag.Shape {
 // page again with what was typed and what is wrong.
 func (s *Site) added(c *gin.Context, form string, r reading, err error, said string, page func(*gin.Context, int, typed) error) error {
 	if faults, ok := faultsOf(err); ok {
-		page(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: faults})
-		return nil
+		return page(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: faults})
 	}
 	if err != nil {
 		return err

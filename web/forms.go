@@ -148,6 +148,14 @@ func (r *reading) mass(field string, bare measure.Unit) measure.Mass {
 	return m
 }
 
+func (r *reading) volume(field string) measure.Volume {
+	v, err := measure.ParseVolume(r.text(field), r.units.VolumeUnit(), r.units)
+	if err != nil {
+		r.refuse(field, err)
+	}
+	return v
+}
+
 func (r *reading) length(field string) measure.Length {
 	l, err := measure.ParseLength(r.text(field), r.units.LengthUnit(), r.units)
 	if err != nil {

@@ -34,6 +34,7 @@ type planBody struct {
 	Reason  string
 	// Timing is what the dates come to, counted back from the site's frosts.
 	Timing *calendar.Schedule
+	Expect *bag.Expectation
 	When   []Field
 	Hints  []string // fields whose hints are renewed one by one
 }
@@ -181,10 +182,17 @@ func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, 
 		t.faults = append(t.faults, faults...)
 		return nil
 	}
-	if err == nil {
-		body.Timing = &sch
+	if err != nil {
+		return err
 	}
-	return err
+	body.Timing = &sch
+	growing, err := s.garden.Expected(c.Request.Context(), &d.Standing, s.clock.Today())
+	if err != nil {
+		return err
+	}
+	e := bag.Expect(growing)
+	body.Expect = &e
+	return nil
 }
 
 // planScale is how much larger than on a phone the pictures of a plan are shown:
@@ -365,6 +373,9 @@ func (s *Site) planWorking(c *gin.Context) error {
 			return garden.ErrNotFound
 		}
 		return s.answerTiming(c, place, &sch, "Bag "+a.bag.Label+", "+a.variety.Name)
+	}
+	if figure := c.Param("figure"); figure == figureExpect || figure == figureMeanTuber {
+		return s.expectWorking(c, &draft.Standing)
 	}
 	return s.showWorking(c, &draft.Standing, c.Param("figure"))
 }

@@ -34,6 +34,10 @@ func (s *Site) read(c *gin.Context) error {
 		if field, ok := r.only(); ok {
 			out.Text = "= " + r.units.Print(r.length(field))
 		}
+	case "volume":
+		if field, ok := r.only(); ok {
+			out.Text = "= " + r.units.Print(r.volume(field))
+		}
 	case "rise":
 		out.Text = s.readRise(c, &r)
 	case "seed":

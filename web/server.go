@@ -78,6 +78,8 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/plan", s.does(s.plan))
 	r.POST("/plan", s.does(s.savePlan))
 	r.GET("/plan/working/:figure", s.does(s.planWorking))
+	r.GET("/plan/design", s.does(s.design))
+	r.GET("/plan/design/working/:figure", s.does(s.designWorking))
 	r.GET("/plan/season", s.does(s.season))
 	r.POST("/plan/season/:id", s.does(s.saveTiming))
 	r.GET("/plan/season/:id", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/plan/season?line="+c.Param("id")) })

@@ -124,19 +124,27 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plan/working/number?bag=1":   "litre rule",
 		"/compare":                     "seed back",
 		"/site":                        "Net Loft Steps",
-		"/site?climate=southern-temperate&name=x":                     "2026",
-		"/site/working/greenhouse":                                    "night",
-		"/guide":                                                      "General information only",
-		"/guide/settled":                                              "/guide#settled",
-		"/compare/working/ratio?year=2024":                            "not the mean of ratios",
-		"/today/working/mix":                                          "R6: 28 cm to 38 cm",
-		"/models/3/working/standing":                                  "lowest hole",
-		"/models/3/working/usable":                                    "usable top",
-		"/compare?year=2024&sort=seed":                                "aria-sort",
-		"/find?label=r6":                                              "/bags/r6",
-		"/weather":                                                    "thermometer on the net loft wall",
-		"/weather?until=2026-02-20":                                   "simulated",
-		"/weather.csv?from=2026-05-06&until=2026-05-08":               "2026-05-07,-1.4,",
+		"/site?climate=southern-temperate&name=x":       "2026",
+		"/site/working/greenhouse":                      "night",
+		"/guide":                                        "General information only",
+		"/guide/settled":                                "/guide#settled",
+		"/compare/working/ratio?year=2024":              "not the mean of ratios",
+		"/today/working/mix":                            "R6: 28 cm to 38 cm",
+		"/models/3/working/standing":                    "lowest hole",
+		"/models/3/working/usable":                      "usable top",
+		"/compare?year=2024&sort=seed":                  "aria-sort",
+		"/find?label=r6":                                "/bags/r6",
+		"/weather":                                      "thermometer on the net loft wall",
+		"/weather?until=2026-02-20":                     "simulated",
+		"/weather.csv?from=2026-05-06&until=2026-05-08": "2026-05-07,-1.4,",
+		"/plan/design":                                  "best return on scarce seed",
+		"/plan/design?variety=1&aim=bakers&by=own&own=2&sprouts=1&mix=coir&mine=no": "not yet scaled",
+		"/plan/design?sprouts=x":                                      "Put right what is marked",
+		"/plan/design/working/expected?class=maincrop&kind=1":         "uncrowded",
+		"/plan/design/working/mean-tuber?kind=1":                      "stems a litre",
+		"/plan/design/working/wet?kind=3":                             "tops in full growth",
+		"/models/2/working/wet":                                       "kg a litre",
+		"/plan/working/expected?bag=9&variety=4":                      "uncrowded",
 		"/plan/season":                                                "Low Lamp",
 		"/plan/season?line=20&plant-day=2026-09-01":                   "What to mind",
 		"/plantings/20/timing/plant-day":                              "Planting day",
@@ -162,7 +170,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 			t.Errorf("%s answers %d and does not say %q", path, status, says)
 		}
 	}
-	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon", "/site/working/moon", "/seed/trays/99", "/seed/trays/6/99/working/pieces", "/plantings/20/timing/moon", "/calendar.ics?season=x", "/seed/nursery/working/1", "/seed/allot/working/spread"} {
+	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon", "/site/working/moon", "/seed/trays/99", "/seed/trays/6/99/working/pieces", "/plantings/20/timing/moon", "/calendar.ics?season=x", "/seed/nursery/working/1", "/seed/allot/working/spread", "/plan/design/working/moon?kind=1", "/plan/design/working/wet?kind=99"} {
 		if status, _ := s.get(path); status != http.StatusNotFound {
 			t.Errorf("%s answers %d, want 404", path, status)
 		}

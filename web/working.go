@@ -6,6 +6,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/core/working"
 	"glebata/garden"
 )
@@ -92,6 +93,8 @@ func (s *Site) modelWorking(c *gin.Context) error {
 		return garden.ErrNotFound
 	case c.Param("figure") == "usable":
 		return s.answerWorking(c, m.Shape.UsableWorking(usualHeadspace), m.Name)
+	case c.Param("figure") == "wet":
+		return s.answerWorking(c, medium.Recipes()[0].Mix.WetWorking(m.Shape.Usable(usualHeadspace), m.Empty), m.Name)
 	case c.Param("figure") == "standing":
 		return s.answerWorking(c, m.Drainage.StandingWorking(m.Shape), m.Name)
 	default:

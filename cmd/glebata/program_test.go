@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
+	"math"
 	"net"
 	"net/http"
 	"os"
@@ -127,6 +128,35 @@ func TestCalcAllotToFit(t *testing.T) {
 	}
 }
 
+// 2.344 kg from 3 maincrops in 36 L, of 28.6 tubers; 36 L of half and half weigh
+// 30.6 kg and a kilogram of tops.
+func TestCalcExpectAndWet(t *testing.T) {
+	out, err := run("calc", "expect", "--class", "maincrop", "--litres", "36", "--plants", "3", "--sprouts", "3", "--seed", "165g", "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got struct {
+		Yield  float64 `json:"yield_kg"`
+		Low    float64 `json:"low_kg"`
+		High   float64 `json:"high_kg"`
+		Tubers float64
+		Mean   float64 `json:"mean_g"`
+		Ratio  float64
+		Grades struct{ Small, Salad, Medium, Baker float64 }
+	}
+	if err := json.Unmarshal([]byte(out), &got); err != nil {
+		t.Fatal(err)
+	}
+	g := got.Grades
+	if got.Yield != 2.343 || got.Low != 1.055 || got.High != 3.164 || got.Tubers != 28.6 || got.Mean != 82 || got.Ratio != 14.2 || math.Abs(g.Small+g.Salad+g.Medium+g.Baker-1) > 0.002 {
+		t.Errorf("expected %+v", got)
+	}
+	out, err = run("calc", "wet", "--litres", "36", "--mix", "peat mix=50,compost=50", "--json")
+	if err != nil || !strings.Contains(out, `"wet_kg": 31.60`) || !strings.Contains(out, `"kg_per_l": 0.850`) {
+		t.Errorf("wet: %v, %s", err, out)
+	}
+}
+
 func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 	for says, args := range map[string][]string{
 		"--base: “wide” is not a number":  {"calc", "ladder", "--base", "wide", "--height", "42cm"},
@@ -144,6 +174,9 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 		"up to 2 kg":                      {"calc", "cut", "--weight", "170kg", "--eyes", "7"},
 		"3 volumes for 2 bags":            {"calc", "allot", "--bags", "2", "--each", "1", "--weights", "50g,60g", "--litres", "1,2,3"},
 		"weight of each piece":            {"calc", "allot", "--bags", "2", "--each", "2"},
+		"none of the classes":             {"calc", "expect", "--class", "huge", "--litres", "36", "--plants", "3"},
+		"up to 5000 L":                    {"calc", "expect", "--litres", "0", "--plants", "3"},
+		"no component":                    {"calc", "wet", "--litres", "36", "--mix", "gravel=1"},
 		"risk lies between 0 and 1":       {"calc", "frost", "--last", "04-24", "--risk", "1"},
 		"3 numbers, where twelve":         {"calc", "normals", "--min", "1,2,3", "--max", "1,2,3"},
 		"is none of cool-maritime":        {"calc", "normals", "--climate", "moon"},

@@ -20,6 +20,9 @@ type Suggestion struct {
 // twoLevelLitres per plant when seed lies at two levels.
 const twoLevelLitres measure.Volume = 7
 
+// manyPieces is more than any bag takes.
+const manyPieces = 200
+
 // Suggest how many of class c go into a bag of shape s filled to headspace,
 // by the litre rule: floor(usable litres ÷ litres per plant), at least 1, and
 // no more than keep their spacing on the floor of the bag. With twoLevel the
@@ -33,7 +36,7 @@ func Suggest(s Shape, headspace measure.Length, c crop.Class, twoLevel bool) Sug
 	}
 	out := Suggestion{
 		ByLitres:    max(1, int(math.Floor(float64(usable/per)+1e-9))),
-		ByFootprint: rings * mostByFootprint(s, depth, k.Spacing),
+		ByFootprint: rings * mostByFootprint(s, depth, k.Spacing, manyPieces),
 		TooSmall:    usable < k.SmallestBag,
 		TooShallow:  depth < k.DepthWorkable,
 	}

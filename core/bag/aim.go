@@ -1,0 +1,108 @@
+package bag
+
+import (
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
+
+// Aim of a bag: what its number and sprouts are chosen for.
+type Aim string
+
+// The aims.
+const (
+	MostWeight Aim = "weight"
+	Bakers     Aim = "bakers"
+	SaladSize  Aim = "salad"
+	ScarceSeed Aim = "scarce"
+	ForShow    Aim = "show"
+)
+
+var aimNames = map[Aim]string{
+	MostWeight: "most weight", Bakers: "most bakers", SaladSize: "most salad size", ScarceSeed: "best return on scarce seed", ForShow: "one for show",
+}
+
+// Aims lists every aim in the order it is offered.
+func Aims() []Aim { return []Aim{MostWeight, Bakers, SaladSize, ScarceSeed, ForShow} }
+
+// Name of the aim for reading.
+func (a Aim) Name() string { return aimNames[a] }
+
+// Known reports whether a is one of Aims.
+func (a Aim) Known() bool { return aimNames[a] != "" }
+
+// Choice is one number of plants and of sprouts on each, and what it comes to.
+type Choice struct {
+	Plants, Sprouts int
+	Expectation
+}
+
+// MostSprouts that are weighed up on a plant.
+const MostSprouts = 5
+
+// mostPlants that are weighed up in one bag.
+const mostPlants = 8
+
+// Choices of 1 to as many as keep their spacing in a bag, at the most 8, with 1 to
+// 5 sprouts each (a slip has one): for each what to expect, of pieces of the usual
+// weight. Ask is what is known but for those two.
+func Choices(s Shape, headspace measure.Length, ask Growing) []Choice {
+	k := ask.Class.Constants()
+	most := max(1, mostByFootprint(s, s.UsableTop(headspace), k.Spacing, mostPlants))
+	sprouts := MostSprouts
+	if k.Crop == crop.SweetPotato {
+		sprouts = 1
+	}
+	out := make([]Choice, 0, most*sprouts)
+	for n := 1; n <= most; n++ {
+		for sp := 1; sp <= sprouts; sp++ {
+			g := ask
+			g.Plants, g.Sprouts = n, sp
+			if k.Crop == crop.Potato {
+				g.Seed = measure.Mass(n) * crop.SeedPiece
+			}
+			out = append(out, Choice{n, sp, Expect(g)})
+		}
+	}
+	return out
+}
+
+// value of a choice to an aim; more is better.
+func (a Aim) value(c *Choice) float64 {
+	y := float64(c.Yield)
+	switch a {
+	case Bakers:
+		return y * c.Grades.Baker
+	case SaladSize:
+		return y * c.Grades.Salad
+	case ScarceSeed:
+		return c.Ratio
+	case ForShow:
+		if c.Plants > 1 {
+			return -y
+		}
+		return y * (c.Grades.Medium + c.Grades.Baker)
+	}
+	return y
+}
+
+// worth is how much better a choice with more seed must be to be taken.
+const worth = 1e-6
+
+// UsualSprouts are kept on a tuber for a balanced crop, 3 to 4. Practice.
+const UsualSprouts = 3
+
+// Best choice for an aim; where several are as good, the one with the least seed,
+// and then the sprouts nearest the usual three. Choices come as Choices gives
+// them, at least one.
+func (a Aim) Best(choices []Choice) Choice {
+	best := choices[0]
+	for _, c := range choices[1:] {
+		switch gain := a.value(&c) - a.value(&best); {
+		case gain > worth, gain >= -worth && c.Plants == best.Plants && offUsual(c) < offUsual(best):
+			best = c
+		}
+	}
+	return best
+}
+
+func offUsual(c Choice) int { return max(c.Sprouts-UsualSprouts, UsualSprouts-c.Sprouts) }

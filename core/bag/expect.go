@@ -1,0 +1,191 @@
+package bag
+
+import (
+	"math"
+
+	"gonum.org/v1/gonum/stat/distuv"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/working"
+)
+
+// Growing is what an expectation is asked of.
+type Growing struct {
+	Class   crop.Class
+	Usable  measure.Volume // settled litres of a full season
+	Depth   measure.Length // of medium; 0 leaves the depth out
+	Plants  int            // tubers, pieces or slips
+	Sprouts int            // kept on each; 1 for a slip
+	Seed    measure.Mass   // planted in all; 0 for slips
+	Season  float64        // season index, 1 for an ordinary full season; 0 is taken as 1
+	From    Calibration
+}
+
+// Calibration is how the grower's own finished bags did against what was
+// expected of them. The zero Calibration is a grower without harvests yet.
+type Calibration struct {
+	Bags int
+	Sum  float64 // of actual ÷ expected over the bags
+}
+
+// priorBags is how many bags of the model's own a grower's bags are weighed
+// against. Model.
+const priorBags = 3
+
+// Factor that the model is scaled by: (3 + Σ actual ÷ expected) ÷ (3 + bags).
+func (c Calibration) Factor() float64 { return (priorBags + c.Sum) / (priorBags + float64(c.Bags)) }
+
+// Add a finished bag.
+func (c *Calibration) Add(actual, expected measure.Mass) {
+	if expected > 0 {
+		c.Bags, c.Sum = c.Bags+1, c.Sum+float64(actual/expected)
+	}
+}
+
+// Range of the model without harvests, and how it narrows with them. Model.
+const (
+	firstLow, firstHigh = 0.45, 1.35
+	rangeWith           = 0.90
+	narrowest           = 0.20
+)
+
+// Range is what share of the expectation a harvest may come to: 45 to 135 %
+// without harvests of one's own, ±90 % ÷ √(bags + 3) with them, not under ±20 %.
+func (c Calibration) Range() (low, high float64) {
+	if c.Bags == 0 {
+		return firstLow, firstHigh
+	}
+	off := math.Max(narrowest, rangeWith/math.Sqrt(float64(c.Bags+priorBags)))
+	return math.Max(0, 1-off), 1 + off
+}
+
+// Grades are shares of the harvest's weight by the size of a tuber: under 40 g,
+// to 110, to 180, and over.
+type Grades struct{ Small, Salad, Medium, Baker float64 }
+
+// Sizes that part the grades, in g, and how tubers of one bag vary. Model:
+// lognormal weights.
+const (
+	smallUnder, saladUnder, mediumUnder = 40.0, 110.0, 180.0
+	tubersVary                          = 0.55
+	crowdedAt                           = 0.6 // stems a litre that halve the tubers of a stem
+	leastDepth                          = 0.5
+)
+
+// Expectation of one bag.
+type Expectation struct {
+	Yield, Low, High measure.Mass
+	Stems, Tubers    float64
+	Mean             measure.Mass // of a tuber
+	Ratio            float64      // 0 without a seed weight
+	Grades           Grades
+}
+
+// Expect a harvest of a bag that is well kept for a full season:
+//
+//	Y = n·w ÷ (1 + n·w ÷ (y·V))
+//
+// the reciprocal yield–density law (published in form: Shinozaki and Kira; the
+// constants are a model), less for a shallow bag, times the season index and the
+// grower's own calibration. Tubers: stems a litre ρ = n·sprouts ÷ V, tubers a stem
+// t0 ÷ (1 + ρ ÷ 0.6). The zero Expectation for no plants or no litres.
+func Expect(g Growing) Expectation {
+	k := g.Class.Constants()
+	if g.Plants < 1 || g.Usable <= 0 || k.Uncrowded == 0 {
+		return Expectation{}
+	}
+	n, v := float64(g.Plants), float64(g.Usable)
+	y := yieldOf(k, n, v) * depthShare(k, g.Depth) * seasonOf(g.Season) * g.From.Factor()
+	low, high := g.From.Range()
+	stems := n * float64(max(1, g.Sprouts))
+	e := Expectation{Yield: measure.Mass(y), Low: measure.Mass(y * low), High: measure.Mass(y * high), Stems: stems}
+	e.Tubers = stems * k.TubersPerStem / (1 + stems/v/crowdedAt)
+	e.Mean = measure.Mass(y / e.Tubers)
+	if g.Seed > 0 {
+		e.Ratio = float64(e.Yield / g.Seed)
+	}
+	e.Grades = gradesOf(float64(e.Mean))
+	return e
+}
+
+func yieldOf(k crop.Constants, n, v float64) float64 {
+	alone := n * float64(k.Uncrowded)
+	return alone / (1 + alone/(float64(k.PerLitre)*v))
+}
+
+// depthShare is the share a bag shallower than is good still gives.
+func depthShare(k crop.Constants, depth measure.Length) float64 {
+	if depth <= 0 || depth >= k.DepthGood {
+		return 1
+	}
+	return math.Max(leastDepth, float64(depth/k.DepthGood))
+}
+
+func seasonOf(index float64) float64 {
+	if index <= 0 {
+		return 1
+	}
+	return index
+}
+
+// gradesOf tubers of a mean weight in g. Of lognormal weights, that part of the
+// whole weight that lies in tubers under x is Φ((ln x − μ − σ²) ÷ σ).
+func gradesOf(mean float64) Grades {
+	sigma2 := math.Log(1 + tubersVary*tubersVary)
+	mu := math.Log(mean) - sigma2/2
+	under := func(x float64) float64 {
+		return distuv.UnitNormal.CDF((math.Log(x) - mu - sigma2) / math.Sqrt(sigma2))
+	}
+	a, b, c := under(smallUnder), under(saladUnder), under(mediumUnder)
+	return Grades{a, b - a, c - b, 1 - c}
+}
+
+// ExpectWorking is Expect with its steps.
+func ExpectWorking(g Growing) working.Working {
+	e, k := Expect(g), g.Class.Constants()
+	alone := measure.Mass(float64(g.Plants)) * k.Uncrowded
+	most := k.PerLitre * measure.Mass(g.Usable)
+	y := measure.Mass(yieldOf(k, float64(g.Plants), float64(g.Usable)))
+	w := working.Working{
+		Title: "Expected harvest", Result: e.Yield, Mark: working.Model,
+		Source:  "the reciprocal law of yield and density",
+		Changes: "Litres, how many to a bag, the class, the season, and your own harvests once there are some.",
+	}
+	step := func(result any, says string, args ...any) {
+		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
+	}
+	step(alone, "{} plants uncrowded, {} each", g.Plants, k.Uncrowded)
+	step(most, "{} at {} a litre, however many there are", g.Usable, k.PerLitre)
+	step(y, "{} ÷ (1 + {} ÷ {})", alone, alone, most)
+	if d := depthShare(k, g.Depth); d < 1 {
+		step(y*measure.Mass(d), "{} of medium where {} is good: × {}", g.Depth, k.DepthGood, d)
+	}
+	if s := seasonOf(g.Season); s != 1 {
+		step(nil, "season index: × {}", s)
+	}
+	if g.From.Bags > 0 {
+		step(g.From.Factor(), "from your {} bags: (3 + {}) ÷ (3 + {})", g.From.Bags, g.From.Sum, g.From.Bags)
+	}
+	low, high := g.From.Range()
+	step(e.Low, "at the least, {} of it", low)
+	step(e.High, "at the most, {} of it", high)
+	return w
+}
+
+// TubersWorking shows how many tubers are expected, and how heavy.
+func TubersWorking(g Growing) working.Working {
+	e, k := Expect(g), g.Class.Constants()
+	density := e.Stems / float64(g.Usable)
+	return working.Working{
+		Title: "Mean tuber expected", Result: e.Mean, Mark: working.Model,
+		Steps: []working.Step{
+			{Says: "stems: {} plants × {} sprouts", Args: []any{g.Plants, max(1, g.Sprouts)}, Result: e.Stems},
+			{Says: "stems a litre: {} ÷ {}", Args: []any{e.Stems, g.Usable}, Result: density},
+			{Says: "tubers a stem: {} ÷ (1 + {} ÷ {})", Args: []any{k.TubersPerStem, density, crowdedAt}, Result: e.Tubers / e.Stems},
+			{Says: "tubers in all", Result: e.Tubers},
+			{Says: "{} ÷ {}", Args: []any{e.Yield, e.Tubers}, Result: e.Mean},
+		},
+		Source: "more stems a litre give more and smaller tubers", Changes: "Sprouts kept, how many to a bag, litres.",
+	}
+}

@@ -1,0 +1,122 @@
+package medium
+
+import (
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/working"
+)
+
+// Product that feeds, by what stands on its pack in percent.
+type Product struct {
+	Name                        string
+	Nitrogen, Phosphate, Potash float64 // %
+	Liquid                      bool
+}
+
+// Targets of a season for a litre of medium, g. Practice.
+type Targets struct{ Nitrogen, Phosphate, Potash float64 }
+
+// TargetsOf a class: N 0.20 g a litre, 0.15 for first earlies, 0.10 for sweet
+// potatoes; P2O5 0.15 and K2O 0.30.
+func TargetsOf(c crop.Class) Targets {
+	t := Targets{0.20, 0.15, 0.30}
+	switch {
+	case c.Crop() == crop.SweetPotato:
+		t.Nitrogen = 0.10
+	case c == crop.FirstEarly:
+		t.Nitrogen = 0.15
+	}
+	return t
+}
+
+// Dressing of one bag over the season.
+type Dressing struct {
+	Target, Credit, Wanted float64      // g of N
+	Base                   measure.Mass // of the product, in the medium at planting
+	Liquid                 float64      // g of N left for liquid feed, from initiation on
+	Refused                bool         // the product would bring too much of something
+	Says                   []measure.Phrase
+}
+
+// baseShare of the nitrogen goes in at planting, the rest as liquid. Practice.
+const baseShare = 0.5
+
+// tooMuch is how many times a target no dose may pass: salts. Practice.
+const tooMuch = 1.5
+
+// Handful of a dry product until the grower weighs theirs. Practice.
+const Handful measure.Mass = 35
+
+// Dress works out the base dressing of a dry product for settled litres:
+//
+//	dose = (N target × litres − credit) × ½ ÷ (N % ÷ 100)
+//
+// Inert medium gets nothing at planting: all its feed is in the water.
+func Dress(c crop.Class, m Mix, settled measure.Volume, p Product) Dressing {
+	litres := float64(settled)
+	d := Dressing{Target: TargetsOf(c).Nitrogen * litres, Credit: m.sum(func(c Component) float64 { return c.Nitrogen }) * litres}
+	d.Wanted = max(0, d.Target-d.Credit)
+	say := func(says string, args ...any) { d.Says = append(d.Says, measure.Say(says, args...)) }
+	if m.Inert() {
+		d.Liquid = d.Wanted
+		say("Inert medium: feed everything in the water, a quarter strength each time or full strength weekly.")
+		return d
+	}
+	if p.Nitrogen <= 0 {
+		say("{} brings no nitrogen: it cannot be the base dressing.", p.Name)
+		return d
+	}
+	d.Base = measure.Mass(d.Wanted * baseShare / (p.Nitrogen / 100))
+	d.Liquid = d.Wanted * (1 - baseShare)
+	if p.Potash > 0 && p.Nitrogen/p.Potash > 1 || p.Potash == 0 {
+		say("More nitrogen than potash: leafy tops, few tubers.")
+	}
+	potash := float64(d.Base)*p.Potash/100 + m.sum(func(c Component) float64 { return c.Potash })*litres
+	phosphate := float64(d.Base) * p.Phosphate / 100
+	if t := TargetsOf(c); potash > tooMuch*t.Potash*litres || phosphate > tooMuch*t.Phosphate*litres {
+		d.Refused = true
+		say("So much of {} would bring more than half as much again of phosphate or potash as is wanted: salts burn roots. Choose a product richer in nitrogen.", p.Name)
+	}
+	for _, part := range m {
+		if part.Takes {
+			say("{} takes nitrogen while it rots: aged only, and watch for pale leaves.", part.Name)
+		}
+	}
+	return d
+}
+
+// DressWorking shows Dress.
+func DressWorking(c crop.Class, m Mix, settled measure.Volume, p Product) working.Working {
+	d := Dress(c, m, settled, p)
+	return working.Working{
+		Title: "Base dressing of " + p.Name, Result: d.Base, Mark: working.Practice,
+		Steps: []working.Step{
+			{Says: "nitrogen wanted: {} g a litre × {}", Args: []any{TargetsOf(c).Nitrogen, settled}, Result: d.Target},
+			{Says: "less what the mix brings, g", Result: d.Credit},
+			{Says: "half of {} g at planting", Args: []any{d.Wanted}, Result: d.Wanted * baseShare},
+			{Says: "÷ {} % nitrogen", Args: []any{p.Nitrogen}, Result: d.Base},
+			{Says: "the other half as liquid from tuber set on, g of nitrogen", Result: d.Liquid},
+		},
+		Source: "targets for a litre of medium over a season", Changes: "The mix, another product, the class. The pack's own rate comes first.",
+	}
+}
+
+// Acidity says what to think of a mix's pH for a crop; empty when it is right.
+func Acidity(c crop.Crop, m Mix) measure.Phrase {
+	low, high := 5.0, 6.5
+	if c == crop.SweetPotato {
+		low = 5.5
+	}
+	ph := m.PH()
+	switch {
+	case len(m) == 0:
+		return measure.Phrase{}
+	case ph > high:
+		return measure.Say("About pH {}: over {}, where scab begins. More of an acid part, or elemental sulphur at its label's rate months ahead; no lime in the year of potatoes.", oneDecimal(ph), high)
+	case ph < low:
+		return measure.Say("About pH {}: under {}, where feed is locked up. Less of the acid part.", oneDecimal(ph), low)
+	}
+	return measure.Phrase{}
+}
+
+func oneDecimal(v float64) float64 { return float64(int(v*10+0.5)) / 10 }

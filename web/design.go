@@ -1,0 +1,294 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"net/url"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/medium"
+	"glebata/core/working"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type designBody struct {
+	Form    Form
+	Defs    draw.Defs
+	Kinds   []designKind
+	Sheet   garden.DesignSheet
+	Chosen  *designKind
+	Curve   draw.Yield
+	Aims    []aimChoice
+	Query   string
+	Missing bool
+	Costs   bool // of some the price is known
+	Notes   []note
+}
+
+// designKind is one kind of bag, drawn and weighed up.
+type designKind struct {
+	*garden.Candidate
+	Section  draw.Section
+	PxW, PxH int
+	Bars     []gradeBar
+	Href     string // chooses it for the curve
+	Plan     string // plans a free bag of it
+	Chosen   bool
+	Cost     string // of one, a season
+}
+
+// gradeBar is the share of one grade, of 1000.
+type gradeBar struct {
+	Key  string
+	X, W int
+	Text string
+}
+
+type aimChoice struct {
+	Name   string
+	Choice bag.Choice
+}
+
+// designScale is the scale that kinds of bag are laid side by side at, in px per
+// mm.
+const designScale = 0.27
+
+// design reads what kinds of bag are weighed up for.
+func (r *reading) design(cat garden.Catalogue) (ask garden.AskedDesign, kind garden.ID) {
+	ask = garden.AskedDesign{Class: crop.Maincrop, Aim: bag.MostWeight, By: garden.ByAim, Headspace: usualHeadspace, Calibrate: r.text("mine") != "no"}
+	if v := choose(cat.Varieties, r.id("variety"), func(v garden.Variety) garden.ID { return v.ID }); v.ID != 0 && r.id("variety") == v.ID {
+		ask.Class, ask.Variety = v.Class, v.ID
+	} else if c := crop.Class(r.text("class")); c.Known() {
+		ask.Class = c
+	}
+	if a := bag.Aim(r.text("aim")); a.Known() {
+		ask.Aim = a
+	}
+	if by := garden.NumberBy(r.text("by")); by.Known() {
+		ask.By = by
+	}
+	ask.Own, ask.Sprouts = r.count("own"), r.count("sprouts")
+	if ask.Own > 0 && r.text("by") == "" {
+		ask.By = garden.ByOwn
+	}
+	ask.Headspace = r.lengthOr("headspace", usualHeadspace)
+	ask.Mix = medium.RecipeNamed(r.text("mix")).Mix
+	return ask, r.id("kind")
+}
+
+func (s *Site) design(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	cat, err := s.garden.Catalogue(c.Request.Context())
+	if err != nil {
+		return err
+	}
+	body := designBody{Missing: len(cat.Models) == 0}
+	ask, kind := r.design(cat)
+	t := typed{form: "design", values: r.values, units: r.units}
+	if r.faults == nil {
+		body.Sheet, err = s.garden.Design(c.Request.Context(), ask, s.clock.Today())
+		if err := r.refused(err); err != nil {
+			return err
+		}
+	}
+	t.faults = r.faults
+	body.Form = t.fill(designForm(cat, ask, body.Sheet.Mine, r.units))
+	body.query(ask, r.text("mix"), r.units)
+	if r.faults == nil {
+		body.tell(ask, kind, r.units)
+	}
+	s.render(c, http.StatusOK, "design", view{Title: "Which bag", Stage: "Plan", Body: body})
+	return nil
+}
+
+func (b *designBody) query(ask garden.AskedDesign, mix string, sys measure.System) {
+	q := url.Values{"class": {string(ask.Class)}, "aim": {string(ask.Aim)}, "by": {string(ask.By)}, "headspace": {sys.Fine(ask.Headspace)}}
+	set := func(name, value, empty string) {
+		if value != empty {
+			q.Set(name, value)
+		}
+	}
+	set("variety", fmt.Sprint(ask.Variety), "0")
+	set("own", fmt.Sprint(ask.Own), "0")
+	set("sprouts", fmt.Sprint(ask.Sprouts), "0")
+	set("mix", mix, "")
+	if !ask.Calibrate {
+		q.Set("mine", "no")
+	}
+	b.Query = q.Encode()
+}
+
+func (b *designBody) tell(ask garden.AskedDesign, kind garden.ID, sys measure.System) {
+	best := -1
+	for i := range b.Sheet.Candidates {
+		c := &b.Sheet.Candidates[i]
+		k := designKind{Candidate: c, Href: fmt.Sprintf("/plan/design?%s&kind=%d", b.Query, c.Model.ID)}
+		k.Section = draw.Of(draw.Look{Standing: &c.Draft, Units: sys, Ladder: true}, &b.Defs)
+		k.Section.Tag = nil
+		k.PxW, k.PxH = draw.Px(k.Section.W, designScale), draw.Px(k.Section.H, designScale)
+		k.Bars = gradeBars(c.Choice.Grades)
+		if c.Free != 0 && ask.Variety != 0 {
+			q := url.Values{"bag": {fmt.Sprint(c.Free)}, "variety": {fmt.Sprint(ask.Variety)}, "number": {fmt.Sprint(c.Choice.Plants)}}
+			k.Plan = "/plan?" + q.Encode()
+		}
+		if m := c.Model; m.Price > 0 {
+			b.Costs = true
+			k.Cost = fmt.Sprintf("%.2f", float64(m.Price)/100/float64(max(1, m.Lasts)))
+		}
+		b.Kinds = append(b.Kinds, k)
+		if c.Works && (best < 0 || c.Choice.Yield > b.Sheet.Candidates[best].Choice.Yield) {
+			best = i
+		}
+	}
+	for i := range b.Kinds {
+		if b.Kinds[i].Model.ID == kind {
+			best = i
+		}
+	}
+	if best < 0 && len(b.Kinds) > 0 {
+		best = 0
+	}
+	if best < 0 {
+		return
+	}
+	b.Kinds[best].Chosen = true
+	b.Chosen = &b.Kinds[best]
+	c := b.Chosen.Candidate
+	b.Curve = draw.YieldOf(c.Choices, c.Choice, sys)
+	for _, aim := range bag.Aims() {
+		b.Aims = append(b.Aims, aimChoice{aim.Name(), aim.Best(c.Choices)})
+	}
+	g := growingAt(c)
+	b.Notes = []note{noteOf(bag.ExpectWorking(g), c.Model.Name, sys), noteOf(bag.TubersWorking(g), c.Model.Name, sys)}
+}
+
+// growingAt is what a candidate's choice was asked of.
+func growingAt(c *garden.Candidate) bag.Growing {
+	g := c.Growing
+	g.Plants, g.Sprouts = c.Choice.Plants, c.Choice.Sprouts
+	if g.Class.Crop() == crop.Potato {
+		g.Seed = measure.Mass(g.Plants) * crop.SeedPiece
+	}
+	return g
+}
+
+func gradeBars(g bag.Grades) []gradeBar {
+	var out []gradeBar
+	x := 0
+	for _, part := range []struct {
+		key   string
+		share float64
+	}{{"small", g.Small}, {"salad", g.Salad}, {"medium", g.Medium}, {"baker", g.Baker}} {
+		w := int(1000*part.share + 0.5)
+		out = append(out, gradeBar{part.key, x, w, fmt.Sprintf("%.0f %%", 100*part.share)})
+		x += w
+	}
+	return out
+}
+
+func designForm(cat garden.Catalogue, ask garden.AskedDesign, mine int, sys measure.System) Form {
+	varieties := []Option{{Value: "", Name: "any of a class"}}
+	for _, v := range cat.Varieties {
+		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
+	}
+	var classes, aims, schools, mixes []Option
+	for _, c := range crop.Classes() {
+		classes = append(classes, Option{Value: string(c), Name: c.Name()})
+	}
+	for _, a := range bag.Aims() {
+		aims = append(aims, Option{Value: string(a), Name: a.Name()})
+	}
+	for _, n := range garden.NumberSchools() {
+		schools = append(schools, Option{Value: string(n), Name: n.Name()})
+	}
+	for _, m := range medium.Recipes() {
+		mixes = append(mixes, Option{Value: m.Key, Name: m.Name})
+	}
+	variety := ""
+	if ask.Variety != 0 {
+		variety = fmt.Sprint(ask.Variety)
+	}
+	own := Field{Name: "mine", Label: "Scaled by your harvests", Kind: "choice", Value: "yes", Options: []Option{{Value: "yes", Name: "yes"}, {Value: "no", Name: "no"}}}
+	switch mine {
+	case 0:
+		own.Hint = "You have none of this class yet"
+	case 1:
+		own.Hint = "From your 1 bag"
+	default:
+		own.Hint = fmt.Sprintf("From your %d bags", mine)
+	}
+	return Form{Name: "design", Action: "/plan/design", Button: "Weigh them up", Fields: []Field{
+		{Name: "variety", Label: "Variety", Kind: "choice", Value: variety, Options: varieties},
+		{Name: "class", Label: "or class", Kind: "choice", Value: string(ask.Class), Options: classes},
+		{Name: "aim", Label: "For", Kind: "choice", Value: string(ask.Aim), Options: aims},
+		{Name: "by", Label: "How many, by", Kind: "choice", Value: string(ask.By), Options: schools},
+		{Name: "own", Label: "Your own number", Kind: "count", Value: countOrEmpty(ask.Own)},
+		{Name: "sprouts", Label: "Sprouts kept on each", Kind: "count", Value: countOrEmpty(ask.Sprouts), Hint: "Empty: as suits the aim"},
+		{Name: "mix", Label: "Filled with", Kind: "choice", Value: medium.Recipes()[0].Key, Options: mixes},
+		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: string(sys.LengthUnit()), Hint: "usually " + sys.Length(usualHeadspace)},
+		own,
+	}}
+}
+
+// designWorking is of one figure of one kind of bag.
+func (s *Site) designWorking(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	cat, err := s.garden.Catalogue(c.Request.Context())
+	if err != nil {
+		return err
+	}
+	ask, kind := r.design(cat)
+	sheet, err := s.garden.Design(c.Request.Context(), ask, s.clock.Today())
+	if err != nil || r.faults != nil {
+		return garden.ErrNotFound
+	}
+	for i := range sheet.Candidates {
+		k := &sheet.Candidates[i]
+		if k.Model.ID != kind {
+			continue
+		}
+		var w working.Working
+		switch c.Param("figure") {
+		case figureExpect:
+			w = bag.ExpectWorking(growingAt(k))
+		case figureMeanTuber:
+			w = bag.TubersWorking(growingAt(k))
+		case "wet":
+			w = ask.Mix.WetWorking(k.Usable, k.Model.Empty)
+		default:
+			return garden.ErrNotFound
+		}
+		return s.answerWorking(c, w, k.Model.Name)
+	}
+	return garden.ErrNotFound
+}
+
+// expectWorking is of what a planting may give.
+func (s *Site) expectWorking(c *gin.Context, st *garden.Standing) error {
+	g, err := s.garden.Expected(c.Request.Context(), st, s.clock.Today())
+	if err != nil {
+		return err
+	}
+	w := bag.ExpectWorking(g)
+	if c.Param("figure") == figureMeanTuber {
+		w = bag.TubersWorking(g)
+	}
+	return s.answerWorking(c, w, st.Bag.Label+", "+st.Variety.Name)
+}
+
+// Figures of an expectation, as addresses name them.
+const (
+	figureExpect    = "expected"
+	figureMeanTuber = "mean-tuber"
+)

@@ -1,0 +1,119 @@
+package draw
+
+import (
+	"fmt"
+	"math"
+
+	"glebata/core/bag"
+	"glebata/core/measure"
+)
+
+// Yield is the curve of harvest, and of the mean tuber, against how many are
+// planted, in two panels side by side. In px.
+type Yield struct {
+	W, H, Top, Foot int
+	Left, Mid       int // left edge of the first panel, right edge of it
+	Left2, Right    int
+	Band            string // what the harvest may come to
+	Line            string
+	Means           []MeanLine
+	XTicks          []Letter
+	YTicks, MTicks  []Letter
+	Chosen          [2]int // x, y on the first panel
+	ChosenMean      [2]int // x, y on the second; zero when it is not there
+	Dots            [][2]int
+	ChosenText      string
+	Says            string
+}
+
+// MeanLine is the mean tuber for one number of sprouts, lettered at its end.
+type MeanLine struct {
+	Path   string
+	Text   string
+	X, Y   int
+	Chosen bool
+}
+
+// Measures of the yield curves in px.
+const (
+	yieldW, yieldTop, yieldFoot           = 860, 34, 250
+	yieldLeft, yieldMid, meanLeft, meanTo = 64, 400, 500, 770
+)
+
+// YieldOf draws choices with one of them chosen.
+func YieldOf(choices []bag.Choice, chosen bag.Choice, sys measure.System) Yield {
+	y := Yield{W: yieldW, H: yieldFoot + 44, Top: yieldTop, Foot: yieldFoot, Left: yieldLeft, Mid: yieldMid, Left2: meanLeft, Right: meanTo}
+	most, highest, largest := chosen.Plants, float64(chosen.High), float64(chosen.Mean)
+	for _, c := range choices {
+		most, highest, largest = max(most, c.Plants), math.Max(highest, float64(c.High)), math.Max(largest, float64(c.Mean))
+	}
+	stepY, stepM := niceStep(highest/1000, 4), niceStep(largest, 4)
+	topY, topM := stepY*math.Ceil(highest/1000/stepY), stepM*math.Ceil(largest/stepM)
+	x := func(from, to, n int) int {
+		return from + int(math.Round(float64(n)/float64(most+1)*float64(to-from)))
+	}
+	at := func(v, top float64) int { return yieldFoot - int(math.Round(v/top*(yieldFoot-yieldTop))) }
+	byN := map[int]bag.Choice{}
+	for _, c := range choices {
+		byN[c.Plants] = c
+	}
+	var up, down, line []byte
+	command := "M"
+	for n := 1; n <= most; n++ {
+		c, ok := byN[n]
+		if !ok {
+			continue
+		}
+		px := x(yieldLeft, yieldMid, n)
+		up = path(up, command, px, at(float64(c.High)/1000, topY))
+		line = path(line, command, px, at(float64(c.Yield)/1000, topY))
+		down = append(path(nil, "L", px, at(float64(c.Low)/1000, topY)), down...)
+		y.Dots = append(y.Dots, [2]int{px, at(float64(c.Yield)/1000, topY)})
+		command = "L"
+	}
+	y.Band, y.Line = string(up)+string(down)+"z", string(line)
+	y.means(choices, chosen, func(n int) int { return x(meanLeft, meanTo, n) }, func(v measure.Mass) int { return at(float64(v), topM) })
+	for n := 1; n <= most; n++ {
+		y.XTicks = append(y.XTicks, Letter{X: x(yieldLeft, yieldMid, n), Y: yieldFoot + 22, Text: fmt.Sprint(n), Strong: n == chosen.Plants},
+			Letter{X: x(meanLeft, meanTo, n), Y: yieldFoot + 22, Text: fmt.Sprint(n), Strong: n == chosen.Plants})
+	}
+	for v := 0.0; v <= topY+1e-9; v += stepY {
+		y.YTicks = append(y.YTicks, Letter{X: yieldLeft - 8, Y: at(v, topY) + 5, Text: sys.Mass(measure.Mass(v * 1000))})
+	}
+	for v := 0.0; v <= topM+1e-9; v += stepM {
+		y.MTicks = append(y.MTicks, Letter{X: meanLeft - 8, Y: at(v, topM) + 5, Text: sys.Mass(measure.Mass(v))})
+	}
+	y.Chosen = [2]int{x(yieldLeft, yieldMid, chosen.Plants), at(float64(chosen.Yield)/1000, topY)}
+	y.ChosenMean = [2]int{x(meanLeft, meanTo, chosen.Plants), at(float64(chosen.Mean), topM)}
+	y.ChosenText = sys.Mass(chosen.Yield)
+	y.Says = fmt.Sprintf("Harvest and mean tuber against how many are planted: %d planted give %s, %s a tuber", chosen.Plants, sys.Mass(chosen.Yield), sys.Mass(chosen.Mean))
+	return y
+}
+
+// means draws a line for each number of sprouts.
+func (y *Yield) means(choices []bag.Choice, chosen bag.Choice, x func(int) int, at func(measure.Mass) int) {
+	lines := map[int]*MeanLine{}
+	var order []int
+	for _, c := range choices {
+		l := lines[c.Sprouts]
+		command := "L"
+		if l == nil {
+			l = &MeanLine{Chosen: c.Sprouts == chosen.Sprouts, Text: fmt.Sprintf("%d sprouts", c.Sprouts)}
+			if c.Sprouts == 1 {
+				l.Text = "1 sprout"
+			}
+			lines[c.Sprouts] = l
+			order = append(order, c.Sprouts)
+			command = "M"
+		}
+		l.Path += string(path(nil, command, x(c.Plants), at(c.Mean)))
+		l.X, l.Y = x(c.Plants)+10, at(c.Mean)+5
+	}
+	lowest := math.MinInt
+	for _, sprouts := range order { // from the largest tubers down
+		l := lines[sprouts]
+		l.Y = max(l.Y, lowest+17)
+		lowest = l.Y
+		y.Means = append(y.Means, *l)
+	}
+}
