@@ -46,6 +46,9 @@ func Fill(ctx context.Context, g *garden.Garden) error {
 	if err := b.sowAll(ctx, season2026); err != nil {
 		return err
 	}
+	if err := b.stockUp(ctx, Today()); err != nil {
+		return err
+	}
 	return b.watch(ctx, Today())
 }
 

@@ -30,3 +30,37 @@ func TestOverCrowdedBagIsCorrected(t *testing.T) {
 	p.press("Save this plan")
 	p.at("/bags/R10")
 }
+
+// Shopping on a phone: one thumb ticks a sack off, and takes it back; a sack of one's
+// own is written down and counted.
+func TestShoppingIsTickedOffOnAPhone(t *testing.T) {
+	p := sit(t, demoGarden, phone)
+	p.open("/plan/shopping")
+	p.thumbs()
+	p.sees("3 sacks of 40.0 L, 14.40; 13.0 L left over.")
+	p.press("Bought 3 of harbour compost")
+	p.sees("Bought: 3.")
+	p.sees("bought 3 today")
+	p.press("Undo bought 3 of harbour compost")
+	p.sees("Taken back.")
+	p.sees("3 sacks of 40.0 L")
+	p.openEntry("A sack you buy")
+	p.choose("What is in it", "perlite")
+	p.fill("Your name for it", "white stuff")
+	p.fill("It holds", "much")
+	p.press("Keep it")
+	p.sees("is not a number")
+	p.fill("It holds", "100")
+	p.fill("One costs", "12,50")
+	p.press("Keep it")
+	p.sees("Kept: white stuff.")
+	p.fill("white stuff, packs in the shed", "0.5")
+	p.asks(`() => { document.getElementById("count-4").form.requestSubmit() }`)
+	p.sees("Counted: 0.5.")
+	p.open("/plantings/21/card")
+	p.sees("Mix half and half: 39.5 L peat or peat-free mix, 39.5 L mature compost, all loose.")
+	p.sees("Feed 118 g of fish meal 5-5-6, about 3.4 handfuls")
+	p.thumbs()
+	p.press("Log it as planted")
+	p.at("/bags/R9")
+}

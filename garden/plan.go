@@ -8,6 +8,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/core/medium"
 )
 
 // NewPlanting is what "plan this bag" asks for.
@@ -17,7 +18,8 @@ type NewPlanting struct {
 	Variety ID
 	Number  int
 	Filling hill.Plan
-	Timing  Timing // the usual one when its Way is empty
+	Timing  Timing     // the usual one when its Way is empty
+	Mix     medium.Mix // empty for the usual one
 	// WillDrill is the grower's word that a bag without holes gets some first.
 	WillDrill bool
 }
@@ -122,6 +124,9 @@ func (g *Garden) PlanBag(ctx context.Context, n NewPlanting, a Asked) (ID, error
 			return 0, err
 		}
 		id, err := w.AddPlanting(ctx, d.Planting)
+		if err == nil && len(n.Mix) > 0 {
+			err = w.SetMix(ctx, id, n.Mix)
+		}
 		if err != nil || n.Timing.Way == "" {
 			return id, err
 		}

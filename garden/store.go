@@ -4,6 +4,7 @@ import (
 	"context"
 
 	"glebata/core/measure"
+	"glebata/core/medium"
 )
 
 // Store keeps a garden. Update runs its function in one transaction: all of it
@@ -47,6 +48,11 @@ type Reader interface {
 	Timings(ctx context.Context, f Filter) (map[ID]Timing, error)
 	// Weather of the grower's own from one day to another, in order of day.
 	Weather(ctx context.Context, from, until measure.Day) ([]DayRecord, error)
+	// Mixes of the plantings a filter chooses, by planting; those that were chosen.
+	Mixes(ctx context.Context, f Filter) (map[ID]medium.Mix, error)
+	Products(ctx context.Context) ([]Product, error)
+	// StockLog in order of day, without what was taken back.
+	StockLog(ctx context.Context) ([]StockEntry, error)
 	Lots(ctx context.Context) ([]Lot, error)
 	Trays(ctx context.Context) ([]Tray, error)
 	// SeedLog in the order of writing.
@@ -81,6 +87,9 @@ type Writer interface {
 	SetSite(ctx context.Context, s Site) error
 	SetTiming(ctx context.Context, planting ID, t Timing) error
 	PutWeather(ctx context.Context, r DayRecord, imported measure.Day) error
+	SetMix(ctx context.Context, planting ID, m medium.Mix) error
+	AddProduct(ctx context.Context, p Product) (ID, error)
+	AddStockEntry(ctx context.Context, e StockEntry) (ID, error)
 	AddLot(ctx context.Context, l Lot) (ID, error)
 	AddTray(ctx context.Context, t Tray) (ID, error)
 	AddSeedEntry(ctx context.Context, e SeedEntry) (ID, error)

@@ -171,7 +171,19 @@ func TestSchemaKeepsBenchAndNurseryWhole(t *testing.T) {
 		_, err = w.AddNurseryEntry(ctx, garden.NurseryEntry{Nursling: root, Kind: garden.NurseEnded, Day: 1, Logged: 1, Key: "k"})
 		return err
 	})
+	write(t, s, func(w garden.Writer) error {
+		id, err := w.AddProduct(ctx, garden.Product{Name: "compost", Kind: garden.MediumSack, Component: "compost", Litres: 40})
+		if err != nil {
+			return err
+		}
+		_, err = w.AddStockEntry(ctx, garden.StockEntry{Product: id, Kind: garden.StockCounted, Packs: 2, Day: 1, Logged: 1, Key: "k"})
+		return err
+	})
 	for what, query := range map[string]string{
+		"an edited shed":             `UPDATE stock_entry SET packs = 9`,
+		"a shortened shed":           `DELETE FROM stock_entry`,
+		"less than none":             `INSERT INTO stock_entry (product_id, kind, packs, day, logged_day, client_key) VALUES (1, 'bought', -1, 1, 1, 'x')`,
+		"a sack of nothing":          `INSERT INTO product (name, kind, component) VALUES ('x', 'medium', 'sand')`,
 		"an edited bench":            `UPDATE seed_entry SET day = 0`,
 		"a shortened bench":          `DELETE FROM seed_entry`,
 		"an edited nursery":          `UPDATE nursery_entry SET day = 0`,

@@ -161,18 +161,22 @@ func (s *Site) plainLabels(c *gin.Context) error {
 	}
 	body := labelsBody{Query: c.Request.URL.RawQuery}
 	for _, l := range chosenLabels(groups, c.QueryArray("label")) {
-		code, err := openformat.Code(l.Address)
+		code, err := codeOf(l.Address)
 		if err != nil {
 			return err
 		}
-		body.Plain = append(body.Plain, plainLabel{l, viewOf(code, l.Tag)})
+		body.Plain = append(body.Plain, plainLabel{l, code})
 	}
 	s.render(c, http.StatusOK, "plain", view{Title: "Labels to cut", Stage: "Seed", Body: body})
 	return nil
 }
 
-// viewOf a QR code, its dark modules as one path.
-func viewOf(code [][]bool, says string) codeView {
+// codeOf an address: a QR code, its dark modules as one path.
+func codeOf(address string) (codeView, error) {
+	code, err := openformat.Code(address)
+	if err != nil {
+		return codeView{}, err
+	}
 	var b strings.Builder
 	for y, row := range code {
 		for x := 0; x < len(row); x++ {
@@ -185,7 +189,7 @@ func viewOf(code [][]bool, says string) codeView {
 			}
 		}
 	}
-	return codeView{len(code), b.String(), draw.Escape(says)}
+	return codeView{len(code), b.String(), draw.Escape(address)}, nil
 }
 
 func (s *Site) labelsPDF(c *gin.Context) error {

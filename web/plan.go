@@ -14,6 +14,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/garden"
 	"glebata/web/draw"
 )
@@ -35,6 +36,8 @@ type planBody struct {
 	// Timing is what the dates come to, counted back from the site's frosts.
 	Timing *calendar.Schedule
 	Expect *bag.Expectation
+	Wet    measure.Mass     // full, in summer
+	Minds  []measure.Phrase // of weight and mix
 	When   []Field
 	Hints  []string // fields whose hints are renewed one by one
 }
@@ -56,6 +59,7 @@ type planAsk struct {
 	year    int
 	usual   bool // the school was not chosen but follows from the class
 	timing  garden.Timing
+	mix     medium.Recipe
 }
 
 // readPlan reads a plan; what is missing falls back to the first free bag, the
@@ -88,6 +92,7 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	if a.number = r.count("number"); r.text("number") == "" {
 		a.number = bag.Suggest(shape, a.filling.Headspace, a.variety.Class, a.school == hill.TwoLevel).Number
 	}
+	a.mix = medium.RecipeNamed(r.text("mix"))
 	a.timing = r.timing(garden.UsualTiming(a.bag, a.variety), a.variety.Class.Crop())
 	return a
 }
@@ -186,6 +191,11 @@ func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, 
 		return err
 	}
 	body.Timing = &sch
+	site, _, err := s.garden.Site(c.Request.Context())
+	if err != nil {
+		return err
+	}
+	body.weigh(d, a.mix.Mix, site.LiftLimit)
 	growing, err := s.garden.Expected(c.Request.Context(), &d.Standing, s.clock.Today())
 	if err != nil {
 		return err
@@ -193,6 +203,17 @@ func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, 
 	e := bag.Expect(growing)
 	body.Expect = &e
 	return nil
+}
+
+// weigh the bag as it will stand full and wet, and look at the mix.
+func (b *planBody) weigh(d *garden.Draft, m medium.Mix, limit measure.Mass) {
+	b.Wet = m.WetWeight(d.Bag.Model.Shape.Between(0, d.Ladder.Top), d.Bag.Model.Empty)
+	if b.Wet > limit {
+		b.Minds = append(b.Minds, measure.Say("Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit))
+	}
+	if says := medium.Acidity(d.Variety.Class.Crop(), m); !says.Empty() {
+		b.Minds = append(b.Minds, says)
+	}
 }
 
 // planScale is how much larger than on a phone the pictures of a plan are shown:
@@ -217,6 +238,7 @@ func (b *planBody) show(d *garden.Draft, a planAsk, sys measure.System) {
 	q.Set("cover", sys.Fine(a.filling.Cover))
 	q.Set("layer", sys.Fine(a.filling.MaxLayer))
 	q.Set("settling", fmt.Sprintf("%.0f", a.filling.Settling*100))
+	q.Set("mix", a.mix.Key)
 	q.Set("year", fmt.Sprint(a.year))
 	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), nil) {
 		q.Set(f.Name, f.Value)
@@ -259,6 +281,10 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 	if a.usual {
 		chosen = ""
 	}
+	var mixes []Option
+	for _, m := range medium.Recipes() {
+		mixes = append(mixes, Option{Value: m.Key, Name: m.Name})
+	}
 	f := a.filling
 	suggested := bag.Suggest(a.bag.Model.Shape, f.Headspace, a.variety.Class, a.school == hill.TwoLevel)
 	usual := garden.DefaultLadder(a.bag.Model.Shape, a.variety.Class, a.school)
@@ -273,6 +299,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		{Name: "cover", Label: "Cover at planting", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Cover)},
 		{Name: "layer", Label: "Thickest layer", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.MaxLayer)},
 		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Hint: "15 for half mix, half compost"},
+		{Name: "mix", Label: "Filled with", Kind: "choice", Value: a.mix.Key, Options: mixes, Hint: a.mix.Reason},
 		{Name: "drill", Label: "I will drill drain holes before planting", Kind: "tick"},
 	}}
 	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), sch) {
@@ -323,7 +350,7 @@ func (s *Site) savePlan(c *gin.Context) error {
 		_, err := s.garden.PlanBag(c.Request.Context(), garden.NewPlanting{
 			// What was chosen, not what a plan that chose nothing is drawn with.
 			Year: a.year, Bag: r.id("bag"), Variety: r.id("variety"), Number: a.number,
-			Filling: a.filling, Timing: a.timing, WillDrill: r.text("drill") != "",
+			Filling: a.filling, Timing: a.timing, Mix: a.mix.Mix, WillDrill: r.text("drill") != "",
 		}, s.asked(c))
 		if err := r.refused(err); err != nil {
 			return err

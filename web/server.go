@@ -80,6 +80,11 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/plan/working/:figure", s.does(s.planWorking))
 	r.GET("/plan/design", s.does(s.design))
 	r.GET("/plan/design/working/:figure", s.does(s.designWorking))
+	r.GET("/plan/shopping", s.does(s.shopping))
+	r.GET("/plan/shopping.csv", s.does(s.shoppingCSV))
+	r.POST("/plan/shopping/products", s.does(s.addProduct))
+	r.POST("/plan/shopping/stock", s.does(s.stock))
+	r.POST("/plan/shopping/entries/:id/undo", s.does(s.undoStock))
 	r.GET("/plan/season", s.does(s.season))
 	r.POST("/plan/season/:id", s.does(s.saveTiming))
 	r.GET("/plan/season/:id", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/plan/season?line="+c.Param("id")) })
@@ -97,6 +102,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 
 	r.GET("/plantings/:id", s.does(s.planting))
 	r.GET("/plantings/:id/weigh", s.does(s.weighPage))
+	r.GET("/plantings/:id/card", s.does(s.card))
 	r.GET("/plantings/:id/working/:figure", s.does(s.plantingWorking))
 	r.POST("/plantings/:id/:doing", s.does(s.record))
 	// The addresses that forms are sent to lead back when they are opened.
@@ -122,7 +128,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/seed/nursery/:id/log", s.does(s.recordNursery))
 	r.POST("/seed/nursery/entries/:id/undo", s.does(s.undoNursery))
 	r.GET("/seed/nursery/working/:variety", s.does(s.slipsWorking))
-	for _, form := range []string{"/seed/lots", "/seed/trays", "/seed/nursery/pots", "/seed/nursery/roots"} {
+	for _, form := range []string{"/plan/shopping/products", "/plan/shopping/stock", "/seed/lots", "/seed/trays", "/seed/nursery/pots", "/seed/nursery/roots"} {
 		r.GET(form, func(c *gin.Context) {
 			c.Redirect(http.StatusSeeOther, c.Request.URL.Path[:strings.LastIndex(c.Request.URL.Path, "/")])
 		})

@@ -1,0 +1,75 @@
+package store
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"glebata/core/measure"
+	"glebata/core/medium"
+	"glebata/garden"
+)
+
+func (r *reader) Mixes(ctx context.Context, f garden.Filter) (map[garden.ID]medium.Mix, error) {
+	cond, args := where(f)
+	out := map[garden.ID]medium.Mix{}
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var id garden.ID
+		var text string
+		if err := rows.Scan(&id, &text); err != nil {
+			return err
+		}
+		m, err := medium.ParseMix(text)
+		out[id] = m
+		return err
+	}, `SELECT m.planting_id, m.mix FROM planting_mix m JOIN planting p ON p.id = m.planting_id WHERE `+cond, args...)
+	return out, err
+}
+
+func (w *writer) SetMix(ctx context.Context, planting garden.ID, m medium.Mix) error {
+	_, err := w.add(ctx, `INSERT INTO planting_mix (planting_id, mix) VALUES (?, ?)
+		ON CONFLICT (planting_id) DO UPDATE SET mix = excluded.mix`, planting, m.String())
+	return err
+}
+
+func (r *reader) Products(ctx context.Context) ([]garden.Product, error) {
+	var out []garden.Product
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var p garden.Product
+		var kind string
+		var litres, grams float64
+		err := rows.Scan(&p.ID, &p.Name, &kind, &p.Component, &litres, &grams, &p.Feed.Nitrogen, &p.Feed.Phosphate, &p.Feed.Potash, &p.Price)
+		p.Kind, p.Litres, p.Weight, p.Feed.Name = garden.ProductKind(kind), measure.Volume(litres), measure.Mass(grams), p.Name
+		out = append(out, p)
+		return err
+	}, `SELECT id, name, kind, component, litres, grams, nitrogen, phosphate, potash, price_cents FROM product ORDER BY kind DESC, name`)
+	return out, err
+}
+
+func (w *writer) AddProduct(ctx context.Context, p garden.Product) (garden.ID, error) {
+	return w.add(ctx,
+		`INSERT INTO product (name, kind, component, litres, grams, nitrogen, phosphate, potash, price_cents) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		p.Name, string(p.Kind), p.Component, float64(p.Litres), p.Weight.Grams(), p.Feed.Nitrogen, p.Feed.Phosphate, p.Feed.Potash, p.Price)
+}
+
+// StockLog leaves out what was taken back.
+func (r *reader) StockLog(ctx context.Context) ([]garden.StockEntry, error) {
+	var out []garden.StockEntry
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var e garden.StockEntry
+		var kind string
+		var day, logged int64
+		err := rows.Scan(&e.ID, &e.Product, &kind, &e.Packs, &day, &logged)
+		e.Kind, e.Day, e.Logged = garden.StockKind(kind), measure.Day(day), measure.Day(logged)
+		out = append(out, e)
+		return err
+	}, `SELECT s.id, s.product_id, s.kind, s.packs, s.day, s.logged_day FROM stock_entry s
+	     WHERE s.kind <> 'voided' AND NOT EXISTS (SELECT 1 FROM stock_entry v WHERE v.voids_id = s.id)
+	     ORDER BY s.day, s.id`)
+	return out, err
+}
+
+func (w *writer) AddStockEntry(ctx context.Context, e garden.StockEntry) (garden.ID, error) {
+	return w.add(ctx, `INSERT INTO stock_entry (product_id, kind, packs, day, logged_day, client_key, voids_id) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+		e.Product, string(e.Kind), e.Packs, int(e.Day), int(e.Logged), e.Key, orNull(e.Voids))
+}
