@@ -101,40 +101,45 @@ func concerns(d *Draft, k crop.Constants) []measure.Phrase {
 
 // PlanBag keeps a planting for a bag that holds no other. Safe to repeat.
 func (g *Garden) PlanBag(ctx context.Context, n NewPlanting, a Asked) (ID, error) {
-	return g.once(ctx, a.Key, n, func(w Writer) (ID, error) {
-		b, v, err := bagAndVariety(ctx, w, n.Bag, n.Variety)
-		if err != nil {
-			return 0, err
-		}
-		if n.Year < a.Today.Year()-30 || n.Year > a.Today.Year()+2 {
-			return 0, fault("year", "The season {} is too far off.", n.Year)
-		}
-		if err := isFree(ctx, w, b); err != nil {
-			return 0, err
-		}
-		d, err := DraftPlanting(b, v, n.Number, n.Filling)
-		if err != nil {
-			return 0, err
-		}
-		if !d.Drainage.Plantable && !n.WillDrill {
-			return 0, fault("drill", "Bag {} has no drain holes: say that you will drill it, or choose another bag.", b.Label)
-		}
-		d.Planting.Planned = a.Today
-		if d.Planting.Season, err = seasonOf(ctx, w, n.Year); err != nil {
-			return 0, err
-		}
-		id, err := w.AddPlanting(ctx, d.Planting)
-		if err == nil && len(n.Mix) > 0 {
-			err = w.SetMix(ctx, id, n.Mix)
-		}
-		if err != nil || n.Timing.Way == "" {
-			return id, err
-		}
+	return g.once(ctx, a.Key, n, func(w Writer) (ID, error) { return planBag(ctx, w, n, a) })
+}
+
+// planBag within a transaction.
+func planBag(ctx context.Context, w Writer, n NewPlanting, a Asked) (ID, error) {
+	b, v, err := bagAndVariety(ctx, w, n.Bag, n.Variety)
+	if err != nil {
+		return 0, err
+	}
+	if n.Year < a.Today.Year()-30 || n.Year > a.Today.Year()+2 {
+		return 0, fault("year", "The season {} is too far off.", n.Year)
+	}
+	if err := isFree(ctx, w, b); err != nil {
+		return 0, err
+	}
+	d, err := DraftPlanting(b, v, n.Number, n.Filling)
+	if err != nil {
+		return 0, err
+	}
+	if !d.Drainage.Plantable && !n.WillDrill {
+		return 0, fault("drill", "Bag {} has no drain holes: say that you will drill it, or choose another bag.", b.Label)
+	}
+	if n.Timing.Way != "" {
 		if err := n.Timing.check(v, n.Year); err != nil {
 			return 0, err
 		}
-		return id, w.SetTiming(ctx, id, n.Timing)
-	})
+	}
+	d.Planting.Planned = a.Today
+	if d.Planting.Season, err = seasonOf(ctx, w, n.Year); err != nil {
+		return 0, err
+	}
+	id, err := w.AddPlanting(ctx, d.Planting)
+	if err == nil && len(n.Mix) > 0 {
+		err = w.SetMix(ctx, id, n.Mix)
+	}
+	if err == nil && n.Timing.Way != "" {
+		err = w.SetTiming(ctx, id, n.Timing)
+	}
+	return id, err
 }
 
 func isFree(ctx context.Context, r Reader, b Bag) error {

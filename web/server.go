@@ -80,6 +80,8 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/plan/working/:figure", s.does(s.planWorking))
 	r.GET("/plan/design", s.does(s.design))
 	r.GET("/plan/design/working/:figure", s.does(s.designWorking))
+	r.GET("/plan/proposal", s.does(s.proposal))
+	r.POST("/plan/proposal", s.does(s.planProposed))
 	r.GET("/plan/shopping", s.does(s.shopping))
 	r.GET("/plan/shopping.csv", s.does(s.shoppingCSV))
 	r.POST("/plan/shopping/products", s.does(s.addProduct))

@@ -1,0 +1,66 @@
+package draw
+
+import (
+	"fmt"
+	"math"
+
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// Weeks is what is wanted each week and what feeds it, as columns. In px.
+type Weeks struct {
+	W, H, Left, Right, Top, Foot int
+	Columns                      []WeekColumn
+	Ticks                        []Letter
+	Amounts                      []Letter
+	Wanted                       int // y of what is wanted a week
+	Says                         string
+}
+
+// WeekColumn is one week: its height fed.
+type WeekColumn struct {
+	X, W, Y, H int
+	Short      bool
+	Title      string
+}
+
+// Measures of the weeks in px.
+const (
+	weeksW, weeksLeft, weeksRight, weeksTop, weeksFoot = 1000, 70, 990, 20, 150
+)
+
+// WeeksOf draws a proposal's weeks.
+func WeeksOf(p garden.Proposal, sys measure.System) Weeks {
+	w := Weeks{W: weeksW, H: weeksFoot + 30, Left: weeksLeft, Right: weeksRight, Top: weeksTop, Foot: weeksFoot}
+	if len(p.Weeks) == 0 {
+		return w
+	}
+	top := 0.0
+	for _, k := range p.Weeks {
+		top = math.Max(top, float64(max(k.Wanted, k.Fed)))
+	}
+	step := niceStep(top/1000*1.1, 3)
+	high := step * math.Ceil(top/1000*1.05/step)
+	at := func(m measure.Mass) int {
+		return weeksFoot - int(math.Round(m.Kilograms()/high*(weeksFoot-weeksTop)))
+	}
+	x := func(i int) int { return weeksLeft + i*(weeksRight-weeksLeft)/len(p.Weeks) }
+	month := ""
+	for i, k := range p.Weeks {
+		w.Columns = append(w.Columns, WeekColumn{
+			X: x(i) + 1, W: max(1, x(i+1)-x(i)-2), Y: at(k.Fed), H: weeksFoot - at(k.Fed), Short: k.Wanted-k.Fed > 1,
+			Title: fmt.Sprintf("week of %s: %s of %s", k.From.Short(), sys.Mass(k.Fed), sys.Mass(k.Wanted)),
+		})
+		if m := k.From.MonthName(); m != month && x(i) < weeksRight-30 {
+			w.Ticks = append(w.Ticks, Letter{X: x(i), Y: weeksFoot + 20, Text: m})
+			month = m
+		}
+	}
+	for v := 0.0; v <= high+1e-9; v += step {
+		w.Amounts = append(w.Amounts, Letter{X: weeksLeft - 8, Y: at(measure.Mass(v*1000)) + 5, Text: sys.Mass(measure.Mass(v * 1000))})
+	}
+	w.Wanted = at(p.Weeks[0].Wanted)
+	w.Says = fmt.Sprintf("Of %s wanted over %d weeks %s are fed", sys.Mass(p.Wanted), len(p.Weeks), sys.Mass(p.Fed))
+	return w
+}

@@ -1,0 +1,188 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"strconv"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type proposalBody struct {
+	Form    Form
+	P       garden.Proposal
+	Weeks   draw.Weeks
+	Bags    []proposedLine
+	Planned int // bags that would be planned
+	Gives   []string
+	Key     string
+	Ran     bool
+	Cost    string
+	Error   string
+	Missing bool
+}
+
+// proposedLine is one bag of a proposal with the varieties it may be given.
+type proposedLine struct {
+	garden.ProposedBag
+	Options []Option
+}
+
+// proposal reads what is wanted; what is left empty is usual for a household.
+func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) garden.AskedProposal {
+	ask := garden.AskedProposal{Year: today.Year(), People: 2, Meals: 4, Each: garden.PerMeal, LiftAlone: r.text("alone") == "yes", AnySeed: r.text("seed") == "plenty"}
+	if r.text("year") != "" {
+		ask.Year = r.count("year")
+	}
+	ask.From, ask.Until = measure.Date(ask.Year, 7, 1), measure.Date(ask.Year+1, 3, 1)
+	if south {
+		ask.From, ask.Until = measure.Date(ask.Year+1, 1, 1), measure.Date(ask.Year+1, 9, 1)
+	}
+	ask.From = max(ask.From, today)
+	for field, to := range map[string]*int{"people": &ask.People, "meals": &ask.Meals} {
+		if r.text(field) != "" {
+			*to = r.count(field)
+		}
+	}
+	if r.text("each") != "" {
+		ask.Each = r.mass("each", r.units.MassUnit())
+	}
+	if r.text("from") != "" {
+		ask.From = r.day("from")
+	}
+	if r.text("until") != "" {
+		ask.Until = r.day("until")
+	}
+	if r.text("litres") != "" {
+		ask.Litres = r.volume("litres")
+	}
+	ask.Budget = r.cents("budget")
+	ask.ByHand = map[garden.ID]garden.ID{}
+	for _, b := range cat.Bags {
+		if text := r.text(fmt.Sprintf("bag-%d", b.ID)); text != "" {
+			if id, err := strconv.ParseInt(text, 10, 64); err == nil && id >= 0 {
+				ask.ByHand[b.ID] = garden.ID(id)
+			}
+		}
+	}
+	return ask
+}
+
+func (s *Site) proposal(c *gin.Context) error { return s.proposalPage(c, http.StatusOK, nil) }
+
+func (s *Site) proposalPage(c *gin.Context, status int, refused garden.Faults) error {
+	ctx, today := c.Request.Context(), s.clock.Today()
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	cat, err := s.garden.Catalogue(ctx)
+	if err != nil {
+		return err
+	}
+	site, _, err := s.garden.Site(ctx)
+	if err != nil {
+		return err
+	}
+	body := proposalBody{Key: newKey(), Missing: len(cat.Bags) == 0 || len(cat.Varieties) == 0}
+	ask := r.proposal(cat, today, site.Latitude < 0)
+	t := typed{form: "proposal", values: r.values, units: r.units}
+	if r.faults == nil && !body.Missing {
+		body.P, err = s.garden.Propose(ctx, ask, today)
+		if err := r.refused(err); err != nil {
+			return err
+		}
+	}
+	t.faults = append(r.faults, refused...)
+	body.Form = t.fill(proposalForm(ask, r.units))
+	for _, f := range refused {
+		body.Error += f.Says.In(r.units) + " "
+	}
+	if r.faults == nil && !body.Missing {
+		body.tell(r.units)
+	}
+	s.render(c, status, "proposal", view{Title: "How much", Stage: "Plan", Body: body})
+	return nil
+}
+
+func (b *proposalBody) tell(sys measure.System) {
+	b.Ran = true
+	b.Weeks = draw.WeeksOf(b.P, sys)
+	b.Cost = money(b.P.Cost)
+	for _, pb := range b.P.Bags {
+		l := proposedLine{ProposedBag: pb, Options: []Option{{Value: "", Name: "as proposed"}, {Value: "0", Name: "leave empty", Chosen: pb.ByHand && pb.Variety.ID == 0}}}
+		for _, seed := range b.P.Seeds {
+			l.Options = append(l.Options, Option{Value: fmt.Sprint(seed.Variety.ID), Name: seed.Variety.Name, Chosen: pb.ByHand && pb.Variety.ID == seed.Variety.ID})
+		}
+		b.Bags = append(b.Bags, l)
+		if pb.Variety.ID != 0 {
+			b.Planned++
+			b.Gives = append(b.Gives, fmt.Sprintf("%d:%d", pb.Bag.ID, pb.Variety.ID))
+		}
+	}
+}
+
+func proposalForm(ask garden.AskedProposal, sys measure.System) Form {
+	yesNo := func(yes, no, value string) []Option {
+		return []Option{{Value: "no", Name: no}, {Value: value, Name: yes}}
+	}
+	alone, seed := "no", "no"
+	if ask.LiftAlone {
+		alone = "yes"
+	}
+	if ask.AnySeed {
+		seed = "plenty"
+	}
+	return Form{Name: "proposal", Action: "/plan/proposal", Button: "Propose", Fields: []Field{
+		{Name: "people", Label: "For how many", Kind: "count", Unit: "people", Value: strconv.Itoa(ask.People)},
+		{Name: "meals", Label: "Meals with potatoes", Kind: "count", Unit: "a week", Value: strconv.Itoa(ask.Meals)},
+		{Name: "each", Label: "A person eats", Kind: "quantity", Unit: string(sys.MassUnit()), Value: sys.Edit(ask.Each)},
+		{Name: "from", Label: "From", Kind: "day", Value: ask.From.ISO()},
+		{Name: "until", Label: "until", Kind: "day", Value: ask.Until.ISO()},
+		{Name: "seed", Label: "Seed", Kind: "choice", Value: seed, Options: yesNo("in plenty, still to be bought", "what is free on the bench", "plenty")},
+		{Name: "alone", Label: "Bags", Kind: "choice", Value: alone, Options: yesNo("that I lift alone", "all that are free", "yes")},
+		{Name: "litres", Label: "Medium at the most", Kind: "quantity", Unit: string(sys.VolumeUnit()), Hint: "Loose; empty for no limit"},
+		{Name: "budget", Label: "Money for it at the most", Kind: "text", Hint: "Empty for no limit"},
+		{Name: "year", Label: "Season", Kind: "count", Value: strconv.Itoa(ask.Year)},
+	}}
+}
+
+// planProposed plans what was proposed.
+func (s *Site) planProposed(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	bags := map[garden.ID]garden.ID{}
+	for _, text := range r.values["give"] {
+		bagText, varietyText, _ := strings.Cut(text, ":")
+		b, err1 := strconv.ParseInt(bagText, 10, 64)
+		v, err2 := strconv.ParseInt(varietyText, 10, 64)
+		if err1 != nil || err2 != nil {
+			r.faults.Add("", "This form came incomplete: open its page again and send it from there.")
+			break
+		}
+		bags[garden.ID(b)] = garden.ID(v)
+	}
+	n := 0
+	kept, err := r.keep(func() (err error) {
+		n, err = s.garden.PlanProposed(c.Request.Context(), r.count("planyear"), bags, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.proposalPage(c, http.StatusUnprocessableEntity, r.faults)
+	}
+	said := fmt.Sprintf("%d bags are planned.", n)
+	if n == 1 {
+		said = "1 bag is planned."
+	}
+	return goSaying(c, "/plan/season", said)
+}
