@@ -49,6 +49,9 @@ func Fill(ctx context.Context, g *garden.Garden) error {
 	if err := b.stockUp(ctx, Today()); err != nil {
 		return err
 	}
+	if err := b.standing(ctx, Today()); err != nil {
+		return err
+	}
 	return b.watch(ctx, Today())
 }
 

@@ -6,6 +6,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/terrace"
 	"glebata/garden"
 )
 
@@ -28,6 +29,29 @@ func (b *builder) stockUp(ctx context.Context, today measure.Day) error {
 		}
 		if _, err := b.g.Stock(ctx, garden.StockEntry{Product: id, Kind: garden.StockCounted, Packs: p.packs}, b.asked(today)); err != nil {
 			return fmt.Errorf("counting %s: %w", p.Name, err)
+		}
+	}
+	return nil
+}
+
+// standing is the terrace: three steps between the house in the north and a
+// neighbour's shed, the harbour to the south.
+func (b *builder) standing(ctx context.Context, today measure.Day) error {
+	t := garden.Terrace{Terrace: terrace.Terrace{Width: 8, Depth: 5, Heading: 180, Walls: []terrace.Wall{
+		{Name: "net loft", From: terrace.Point{X: 0, Y: -0.2}, To: terrace.Point{X: 8, Y: -0.2}, Height: 4.5},
+		{Name: "shed", From: terrace.Point{X: 8.3, Y: 1}, To: terrace.Point{X: 8.3, Y: 5}, Height: 2.6},
+		{Name: "wall", From: terrace.Point{X: 0, Y: 5.1}, To: terrace.Point{X: 3, Y: 5.1}, Height: 1.6},
+	}}, Tap: terrace.Point{X: 0.4, Y: 0.3}}
+	if err := b.g.SaveTerrace(ctx, t, b.asked(today)); err != nil {
+		return fmt.Errorf("drawing the terrace: %w", err)
+	}
+	rows := [][]string{{"R11", "R12", "R13", "R14", "R15"}, {"R6", "R7", "R8", "R9", "R10"}, {"R1", "R2", "R3", "R4", "R5"}}
+	for row, labels := range rows {
+		for i, label := range labels {
+			at := terrace.Point{X: 0.9 + 1.35*float64(i), Y: 0.9 + 1.6*float64(row)}
+			if err := b.g.MoveBag(ctx, b.bags[label].ID, at, b.asked(today)); err != nil {
+				return fmt.Errorf("placing %s: %w", label, err)
+			}
 		}
 	}
 	return nil

@@ -1,6 +1,12 @@
 package e2e
 
-import "testing"
+import (
+	"fmt"
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+	"github.com/go-rod/rod/lib/proto"
+)
 
 // Too many in a bag is said, and corrected it is said no more; the plan that follows
 // has what was chosen.
@@ -116,4 +122,51 @@ func TestFromAnEmptyGardenToASeasonPlanAndItsShopping(t *testing.T) {
 	p.sees("6 more of 6 for R1, R3")
 	p.press("Bought 2 of harbour compost")
 	p.sees("Enough in the shed.")
+}
+
+// A bag dragged from the sun into the shade promises less, at once; typed back, with
+// the keys alone, it promises what it did. Over the edge it stays where it was.
+func TestBagIsMovedAboutTheTerrace(t *testing.T) {
+	p := sit(t, demoGarden, desk)
+	p.open("/bags/terrace")
+	line := func() string {
+		return p.asks(`() => [...document.querySelectorAll("tr")].find(r => r.querySelector("th a")?.innerText === "R6").innerText.replace(/\s+/g, " ")`)
+	}
+	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.73 kg 2.3 m 37.61 kg two people" {
+		t.Fatalf("R6 reads %q", got)
+	}
+	p.drags("R6", 1.5-0.9, 4.7-2.5)
+	p.sees("Moved: 3.")
+	p.sees("R6 has 3.")
+	if got := line(); got != "R6 Cold Quay 1.50 m 4.70 m 3.9 h 1.06 kg 4.5 m 37.61 kg two people" {
+		t.Errorf("dragged behind the wall R6 reads %q", got)
+	}
+	p.open("/bags/R6")
+	p.open("/bags/terrace")
+	p.drags("R6", 0, -6)
+	p.sees("Bag R6 would stand over the edge: the terrace is 8 by 5 m.")
+	p.fill("From the left", "0.9")
+	p.fill("From the near edge", "2.5")
+	p.key(input.Enter)
+	p.sees("Moved: 12.1 hours of sun a day there.")
+	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.73 kg 2.3 m 37.61 kg two people" {
+		t.Errorf("put back R6 reads %q", got)
+	}
+}
+
+// drags a bag of the terrace by so many metres to the right and away.
+func (p *person) drags(label string, right, away float64) {
+	p.t.Helper()
+	el := p.element("bag "+label, `label => [...document.querySelectorAll("[data-bag]")].find(b => b.querySelector("text").textContent === label) || null`, label)
+	p.must("scrolling to "+label, el.ScrollIntoView())
+	at := p.asks(`label => { const b = [...document.querySelectorAll("[data-bag]")].find(b => b.querySelector("text").textContent === label); const r = b.querySelector("circle, rect").getBoundingClientRect(); const s = b.ownerSVGElement; return [r.x + r.width / 2, r.y + r.height / 2, s.dataset.scaleM * s.getScreenCTM().a].join(" ") }`, label)
+	var x, y, metre float64
+	if _, err := fmt.Sscan(at, &x, &y, &metre); err != nil {
+		p.t.Fatalf("bag %s stands at %q: %v", label, at, err)
+	}
+	mouse := p.page.Mouse
+	p.must("going to "+label, mouse.MoveTo(proto.NewPoint(x, y)))
+	p.must("taking "+label, mouse.Down(proto.InputMouseButtonLeft, 1))
+	p.must("dragging "+label, mouse.MoveLinear(proto.NewPoint(x+right*metre, y-away*metre), 8))
+	p.must("dropping "+label, mouse.Up(proto.InputMouseButtonLeft, 1))
 }

@@ -9,6 +9,7 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/terrace"
 )
 
 // NumberBy is the school that says how many go in a bag.
@@ -122,7 +123,12 @@ func (g *Garden) Expected(ctx context.Context, s *Standing, today measure.Day) (
 	if err != nil {
 		return bag.Growing{}, err
 	}
-	return growingOf(s, Calibration(finished, s.Variety.Class, s.Variety.ID)), nil
+	out := growingOf(s, Calibration(finished, s.Variety.Class, s.Variety.ID))
+	hours, placed, err := g.SunAt(ctx, s.Bag.ID, today)
+	if placed {
+		out.Season = math.Max(0.01, terrace.Share(hours))
+	}
+	return out, err
 }
 
 // Design weighs every kind of bag up. Faults name the fields.

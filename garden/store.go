@@ -5,6 +5,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/terrace"
 )
 
 // Store keeps a garden. Update runs its function in one transaction: all of it
@@ -53,6 +54,10 @@ type Reader interface {
 	Products(ctx context.Context) ([]Product, error)
 	// StockLog in order of day, without what was taken back.
 	StockLog(ctx context.Context) ([]StockEntry, error)
+	// Terrace of the garden; known is false until it was drawn.
+	Terrace(ctx context.Context) (t Terrace, known bool, err error)
+	// Spots of the bags that were put on it.
+	Spots(ctx context.Context) (map[ID]terrace.Point, error)
 	Lots(ctx context.Context) ([]Lot, error)
 	Trays(ctx context.Context) ([]Tray, error)
 	// SeedLog in the order of writing.
@@ -90,6 +95,8 @@ type Writer interface {
 	SetMix(ctx context.Context, planting ID, m medium.Mix) error
 	AddProduct(ctx context.Context, p Product) (ID, error)
 	AddStockEntry(ctx context.Context, e StockEntry) (ID, error)
+	SetTerrace(ctx context.Context, t Terrace) error
+	SetSpot(ctx context.Context, bag ID, p terrace.Point) error
 	AddLot(ctx context.Context, l Lot) (ID, error)
 	AddTray(ctx context.Context, t Tray) (ID, error)
 	AddSeedEntry(ctx context.Context, e SeedEntry) (ID, error)

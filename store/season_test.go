@@ -14,6 +14,7 @@ import (
 	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/measure"
+	"glebata/core/terrace"
 	"glebata/garden"
 )
 
@@ -149,6 +150,42 @@ func TestBenchAndNurseryReadBack(t *testing.T) {
 	}
 }
 
+func TestTerraceReadsBackAndIsReplaced(t *testing.T) {
+	s := fresh(t)
+	p := stocked(t, s)
+	first := garden.Terrace{Terrace: terrace.Terrace{Width: 6, Depth: 4, Heading: 90, Walls: []terrace.Wall{
+		{Name: "fence", From: terrace.Point{X: -1, Y: 4.5}, To: terrace.Point{X: 6, Y: 4.5}, Height: 1.8}, {Name: "shed", To: terrace.Point{Y: 3}, Height: 2.4},
+	}}, Tap: terrace.Point{X: 0.5, Y: 0.25}, Limit: 250_000}
+	second := garden.Terrace{Terrace: terrace.Terrace{Width: 3, Depth: 2, Walls: first.Walls[1:]}}
+	for _, want := range []garden.Terrace{first, second} {
+		for _, at := range []terrace.Point{{X: 1, Y: 1}, {X: 1.5, Y: 0.75}} {
+			write(t, s, func(w garden.Writer) error {
+				if err := w.SetTerrace(ctx, want); err != nil {
+					return err
+				}
+				return w.SetSpot(ctx, p.Bag.ID, at)
+			})
+			err := s.View(ctx, func(r garden.Reader) error {
+				got, known, err := r.Terrace(ctx)
+				if !known || !reflect.DeepEqual(got, want) {
+					t.Errorf("reads back %+v, want %+v", got, want)
+				}
+				if err != nil {
+					return err
+				}
+				spots, err := r.Spots(ctx)
+				if len(spots) != 1 || spots[p.Bag.ID] != at {
+					t.Errorf("spots read back %v, want %v", spots, at)
+				}
+				return err
+			})
+			if err != nil {
+				t.Fatal(err)
+			}
+		}
+	}
+}
+
 func TestSchemaKeepsBenchAndNurseryWhole(t *testing.T) {
 	s := fresh(t)
 	p := stocked(t, s)
@@ -180,26 +217,30 @@ func TestSchemaKeepsBenchAndNurseryWhole(t *testing.T) {
 		return err
 	})
 	for what, query := range map[string]string{
-		"an edited shed":             `UPDATE stock_entry SET packs = 9`,
-		"a shortened shed":           `DELETE FROM stock_entry`,
-		"less than none":             `INSERT INTO stock_entry (product_id, kind, packs, day, logged_day, client_key) VALUES (1, 'bought', -1, 1, 1, 'x')`,
-		"a sack of nothing":          `INSERT INTO product (name, kind, component) VALUES ('x', 'medium', 'sand')`,
-		"an edited bench":            `UPDATE seed_entry SET day = 0`,
-		"a shortened bench":          `DELETE FROM seed_entry`,
-		"an edited nursery":          `UPDATE nursery_entry SET day = 0`,
-		"a shortened nursery":        `DELETE FROM nursery_entry`,
-		"a key twice":                `INSERT INTO seed_entry (tray_id, kind, day, logged_day, client_key) VALUES (1, 'rubbed', 1, 1, 'k')`,
-		"stood at no temperature":    `INSERT INTO seed_entry (tray_id, kind, day, logged_day, client_key) VALUES (1, 'stood', 1, 1, 'x')`,
-		"a tuber of nothing":         `INSERT INTO seed_weight (entry_id, n, grams) VALUES (1, 2, 0)`,
-		"a sprout of two metres":     `INSERT INTO seed_seen VALUES (1, 1, 3, 3, 200, 1, 0)`,
-		"planted in no bag":          `INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key) VALUES (1, 'planted', 1, 1, 'x')`,
-		"moved nowhere":              `INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key) VALUES (1, 'moved', 1, 1, 'x')`,
-		"a minimum over its maximum": `INSERT INTO weather (day, tmin, tmax, rain, source, imported_day) VALUES (1, 9, 4, 0, 'x', 1)`,
-		"weather of nobody":          `INSERT INTO weather (day, tmin, tmax, rain, source, imported_day) VALUES (1, 4, 9, 0, '', 1)`,
-		"a lot from nowhere":         `INSERT INTO lot (label, variety_id, source, year) VALUES ('x', 1, 'found', 2026)`,
-		"a label twice":              `INSERT INTO tray (label, lot_id) VALUES ('a1', 1)`,
-		"a shelter unheard of":       `UPDATE place SET shelter = 'cave'`,
-		"a way unheard of":           `INSERT INTO timing (planting_id, way, chitted, dark, cool_room, shelter) VALUES (1, 'thrown', 0, 0, 0, 'open')`,
+		"a wall of no height":          `INSERT INTO terrace_wall VALUES (1, '', 0, 0, 1, 0, 0)`,
+		"a second terrace":             `INSERT INTO terrace (id, width, depth, heading) VALUES (2, 4, 4, 0)`,
+		"a terrace that faces nowhere": `INSERT INTO terrace (id, width, depth, heading) VALUES (1, 4, 4, 360)`,
+		"no bag on a spot":             `INSERT INTO spot VALUES (99, 1, 1)`,
+		"an edited shed":               `UPDATE stock_entry SET packs = 9`,
+		"a shortened shed":             `DELETE FROM stock_entry`,
+		"less than none":               `INSERT INTO stock_entry (product_id, kind, packs, day, logged_day, client_key) VALUES (1, 'bought', -1, 1, 1, 'x')`,
+		"a sack of nothing":            `INSERT INTO product (name, kind, component) VALUES ('x', 'medium', 'sand')`,
+		"an edited bench":              `UPDATE seed_entry SET day = 0`,
+		"a shortened bench":            `DELETE FROM seed_entry`,
+		"an edited nursery":            `UPDATE nursery_entry SET day = 0`,
+		"a shortened nursery":          `DELETE FROM nursery_entry`,
+		"a key twice":                  `INSERT INTO seed_entry (tray_id, kind, day, logged_day, client_key) VALUES (1, 'rubbed', 1, 1, 'k')`,
+		"stood at no temperature":      `INSERT INTO seed_entry (tray_id, kind, day, logged_day, client_key) VALUES (1, 'stood', 1, 1, 'x')`,
+		"a tuber of nothing":           `INSERT INTO seed_weight (entry_id, n, grams) VALUES (1, 2, 0)`,
+		"a sprout of two metres":       `INSERT INTO seed_seen VALUES (1, 1, 3, 3, 200, 1, 0)`,
+		"planted in no bag":            `INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key) VALUES (1, 'planted', 1, 1, 'x')`,
+		"moved nowhere":                `INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key) VALUES (1, 'moved', 1, 1, 'x')`,
+		"a minimum over its maximum":   `INSERT INTO weather (day, tmin, tmax, rain, source, imported_day) VALUES (1, 9, 4, 0, 'x', 1)`,
+		"weather of nobody":            `INSERT INTO weather (day, tmin, tmax, rain, source, imported_day) VALUES (1, 4, 9, 0, '', 1)`,
+		"a lot from nowhere":           `INSERT INTO lot (label, variety_id, source, year) VALUES ('x', 1, 'found', 2026)`,
+		"a label twice":                `INSERT INTO tray (label, lot_id) VALUES ('a1', 1)`,
+		"a shelter unheard of":         `UPDATE place SET shelter = 'cave'`,
+		"a way unheard of":             `INSERT INTO timing (planting_id, way, chitted, dark, cool_room, shelter) VALUES (1, 'thrown', 0, 0, 0, 'open')`,
 	} {
 		if _, err := s.write.Exec(query); err == nil {
 			t.Errorf("%s was written", what)

@@ -99,6 +99,10 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/bags", s.does(s.addBags))
 	r.POST("/models", s.does(s.addModel))
 	r.GET("/models/:id/working/:figure", s.does(s.modelWorking))
+	r.GET("/bags/terrace", s.does(s.terrace))
+	r.POST("/bags/terrace", s.does(s.saveTerrace))
+	r.POST("/bags/terrace/move", s.does(s.moveBag))
+	r.GET("/bags/terrace/move", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/bags/terrace") })
 	r.GET("/bags/:label", s.does(s.bag))
 	r.GET("/find", s.find)
 

@@ -162,7 +162,7 @@ func ExpectWorking(g Growing) working.Working {
 		step(y*measure.Mass(d), "{} of medium where {} is good: × {}", g.Depth, k.DepthGood, d)
 	}
 	if s := seasonOf(g.Season); s != 1 {
-		step(nil, "season index: × {}", s)
+		step(nil, "season and sun: × {}", s)
 	}
 	if g.From.Bags > 0 {
 		step(g.From.Factor(), "from your {} bags: (3 + {}) ÷ (3 + {})", g.From.Bags, g.From.Sum, g.From.Bags)

@@ -107,7 +107,7 @@ func toWall(s bag.Shape, spots []bag.Spot, drawn []Distance, sys measure.System)
 	return dimension(x, y, x, measure.Length(math.Copysign(float64(halfW), float64(y))), sys.Length(least))
 }
 
-func abs(l measure.Length) measure.Length { return max(l, -l) }
+func abs[T ~int | ~float64](v T) T { return max(v, -v) }
 
 func dimension(x1, y1, x2, y2 measure.Length, text string) Distance {
 	d := Distance{X1: mm(x1), Y1: mm(y1), X2: mm(x2), Y2: mm(y2), Text: text}

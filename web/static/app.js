@@ -97,6 +97,44 @@
     column.dispatchEvent(new Event("input", { bubbles: true }));
   });
 
+  // A bag on the terrace is dragged to another spot.
+  document.addEventListener("pointerdown", (e) => {
+    const bag = e.target.closest(".terrace [data-bag]");
+    if (!bag) return;
+    e.preventDefault();
+    const svg = bag.ownerSVGElement;
+    const form = document.getElementById("drag-form");
+    const at = (ev) => new DOMPoint(ev.clientX, ev.clientY).matrixTransform(svg.getScreenCTM().inverse());
+    const start = at(e);
+    const from = bag.transform.baseVal.consolidate().matrix;
+    let moved = false;
+    bag.classList.add("held");
+    const drag = (ev) => {
+      const p = at(ev);
+      moved = moved || Math.hypot(p.x - start.x, p.y - start.y) > 3;
+      bag.setAttribute("transform", `translate(${from.e + p.x - start.x} ${from.f + p.y - start.y})`);
+    };
+    const drop = (ev) => {
+      removeEventListener("pointermove", drag);
+      removeEventListener("pointerup", drop);
+      removeEventListener("pointercancel", drop);
+      bag.classList.remove("held");
+      if (!moved || ev.type === "pointercancel") {
+        bag.setAttribute("transform", `translate(${from.e} ${from.f})`);
+        return;
+      }
+      const p = at(ev);
+      const scale = Number(svg.dataset.scaleM);
+      form.elements.bag.value = bag.dataset.bag;
+      form.elements.x.value = ((from.e + p.x - start.x - Number(svg.dataset.x0)) / scale).toFixed(2);
+      form.elements.y.value = ((Number(svg.dataset.y0) - (from.f + p.y - start.y)) / scale).toFixed(2);
+      form.requestSubmit();
+    };
+    addEventListener("pointermove", drag);
+    addEventListener("pointerup", drop);
+    addEventListener("pointercancel", drop);
+  });
+
   // A label that was scanned: the new entry is at hand, once the browser has
   // scrolled to it.
   if (location.hash === "#entries") addEventListener("load", () => setTimeout(newEntry, 0));

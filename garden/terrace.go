@@ -1,0 +1,299 @@
+package garden
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"strings"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/medium"
+	"glebata/core/terrace"
+)
+
+// Terrace is where the bags stand, with its tap and the load the grower was told
+// it bears.
+type Terrace struct {
+	terrace.Terrace
+	Tap   terrace.Point
+	Limit measure.Mass // a m²; 0 when nobody said
+}
+
+// UsualTerrace until the grower draws their own.
+func UsualTerrace() Terrace {
+	return Terrace{Terrace: terrace.Terrace{Width: 6, Depth: 4, Heading: 180}}
+}
+
+// mostWalls of one terrace.
+const mostWalls = 12
+
+func (t *Terrace) check() error {
+	var faults Faults
+	if !(t.Width >= 1 && t.Width <= 200) {
+		faults.Add("width", "A terrace is 1 to 200 m wide.")
+	}
+	if !(t.Depth >= 1 && t.Depth <= 200) {
+		faults.Add("depth", "A terrace is 1 to 200 m deep.")
+	}
+	if !(t.Heading >= 0 && t.Heading < 360) {
+		faults.Add("heading", "A bearing lies from 0, north, to under 360.")
+	}
+	if t.Limit < 0 || t.Limit > 20*1000*measure.Kilogram {
+		faults.Add("limit", "Give the load a square metre bears, or leave it empty.")
+	}
+	if len(t.Walls) > mostWalls {
+		faults.Add("", "Up to {} walls are taken.", mostWalls)
+	}
+	for i, w := range t.Walls {
+		if !(w.Height > 0 && w.Height <= 100) {
+			faults.Add(fmt.Sprintf("height-%d", i+1), "A wall is over 0 and up to 100 m high.")
+		}
+		for _, v := range []float64{w.From.X, w.From.Y, w.To.X, w.To.Y} {
+			if !(math.Abs(v) <= 500) {
+				faults.Add(fmt.Sprintf("x1-%d", i+1), "Its ends lie within 500 m.")
+			}
+		}
+		if w.From == w.To {
+			faults.Add(fmt.Sprintf("x2-%d", i+1), "Its two ends are the same spot.")
+		}
+	}
+	return faults.Err()
+}
+
+// SaveTerrace keeps the terrace. Safe to repeat.
+func (g *Garden) SaveTerrace(ctx context.Context, t Terrace, a Asked) error {
+	_, err := g.once(ctx, a.Key, t, func(w Writer) (ID, error) {
+		if err := t.check(); err != nil {
+			return 0, err
+		}
+		for i := range t.Walls {
+			t.Walls[i].Name = strings.TrimSpace(t.Walls[i].Name)
+		}
+		return 1, w.SetTerrace(ctx, t)
+	})
+	return err
+}
+
+// MoveBag puts a bag on a spot of the terrace. Safe to repeat.
+func (g *Garden) MoveBag(ctx context.Context, bagID ID, to terrace.Point, a Asked) error {
+	type asked struct {
+		Bag ID
+		To  terrace.Point
+	}
+	_, err := g.once(ctx, a.Key, asked{bagID, to}, func(w Writer) (ID, error) {
+		bags, err := w.Bags(ctx)
+		if err != nil {
+			return 0, err
+		}
+		b, ok := find(bags, func(b Bag) bool { return b.ID == bagID })
+		if !ok {
+			return 0, fault("bag", "Choose a bag.")
+		}
+		t, known, err := w.Terrace(ctx)
+		if err != nil {
+			return 0, err
+		}
+		if !known {
+			t = UsualTerrace()
+		}
+		if !t.Inside(standingOn(b, to)) {
+			return 0, fault("x", "Bag {} would stand over the edge: the terrace is {} by {} m.", b.Label, t.Width, t.Depth)
+		}
+		return bagID, w.SetSpot(ctx, bagID, to)
+	})
+	return err
+}
+
+// standingOn is the footprint of a bag on a spot, and what it weighs wet.
+func standingOn(b Bag, at terrace.Point) terrace.Standing {
+	s := b.Model.Shape
+	l, w := s.Base()
+	tl, tw := s.Top()
+	return terrace.Standing{
+		At: at, Round: s.Kind() == bag.Round, L: float64(max(l, tl)) / 100, W: float64(max(w, tw)) / 100,
+		Wet: medium.Recipes()[0].Mix.WetWeight(s.Usable(usualHeadspace), b.Model.Empty),
+	}
+}
+
+// PlacedBag is a bag on the terrace.
+type PlacedBag struct {
+	Bag     Bag
+	Placed  bool
+	Stand   terrace.Standing
+	Sun     float64 // hours a day
+	Variety string  // in it now
+	Vine    bool
+	ToTap   float64 // m
+	Heavy   bool
+	Yield   measure.Mass // expected with this sun; 0 for an empty bag
+}
+
+// TerraceView is the terrace with its bags, its sun and what speaks against it.
+type TerraceView struct {
+	Terrace
+	Known       bool
+	Latitude    float64
+	From, Until measure.Day // days that the sun is taken over
+	Map         terrace.Map
+	Bags        []PlacedBag
+	Load        terrace.Load
+	Says        []measure.Phrase
+}
+
+// cell of the sun map, m, and the gap that one walks through. Practice.
+const (
+	sunCell = 0.25
+	walkGap = 0.45
+)
+
+// sunDays are the days a planting stands in the sun: from the last frost to the
+// first.
+func (s *Site) sunDays(today measure.Day) (from, until measure.Day) {
+	f := s.Frosts(today)
+	if f.None {
+		return measure.Date(today.Year(), 1, 1), measure.Date(today.Year(), 12, 31)
+	}
+	return f.Last, f.First
+}
+
+// TerraceView with its bags as they stand today.
+func (g *Garden) TerraceView(ctx context.Context, today measure.Day) (TerraceView, error) {
+	var v TerraceView
+	site, _, err := g.Site(ctx)
+	if err != nil {
+		return v, err
+	}
+	row, err := g.Row(ctx, today)
+	if err != nil {
+		return v, err
+	}
+	finished, err := g.Finished(ctx, today)
+	if err != nil {
+		return v, err
+	}
+	var bags []Bag
+	var spots map[ID]terrace.Point
+	err = g.store.View(ctx, func(r Reader) (err error) {
+		if v.Terrace, v.Known, err = r.Terrace(ctx); err != nil {
+			return err
+		}
+		if spots, err = r.Spots(ctx); err != nil {
+			return err
+		}
+		bags, err = r.Bags(ctx)
+		return err
+	})
+	if err != nil {
+		return v, err
+	}
+	if !v.Known {
+		v.Terrace = UsualTerrace()
+	}
+	v.Latitude = site.Latitude
+	v.From, v.Until = site.sunDays(today)
+	v.Map = v.MapOf(site.Latitude, v.From, v.Until, sunCell)
+	v.place(bags, spots, site.LiftLimit)
+	for i := range row {
+		for j := range v.Bags {
+			if v.Bags[j].Bag.ID != row[i].Bag.ID {
+				continue
+			}
+			b := &v.Bags[j]
+			b.Variety, b.Vine = row[i].Variety.Name, row[i].Variety.Class.Crop() == crop.SweetPotato
+			growing := growingOf(&row[i], Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
+			if b.Placed {
+				growing.Season = math.Max(0.01, terrace.Share(b.Sun))
+			}
+			b.Yield = bag.Expect(growing).Yield
+		}
+	}
+	v.judge()
+	return v, nil
+}
+
+// place the bags on their spots, and work out the sun there.
+func (v *TerraceView) place(bags []Bag, spots map[ID]terrace.Point, limit measure.Mass) {
+	var points []terrace.Point
+	var standing []terrace.Standing
+	for _, b := range bags {
+		at, placed := spots[b.ID]
+		pb := PlacedBag{Bag: b, Placed: placed, Stand: standingOn(b, at)}
+		pb.Heavy = pb.Stand.Wet > limit
+		if placed {
+			pb.ToTap = math.Hypot(at.X-v.Tap.X, at.Y-v.Tap.Y)
+			points = append(points, at)
+			standing = append(standing, pb.Stand)
+		}
+		v.Bags = append(v.Bags, pb)
+	}
+	hours := v.Hours(v.Latitude, v.From, v.Until, points)
+	for i, n := 0, 0; i < len(v.Bags); i++ {
+		if v.Bags[i].Placed {
+			v.Bags[i].Sun = hours[n]
+			n++
+		}
+	}
+	v.Load = v.LoadOf(standing)
+}
+
+// leastSun that potatoes do well with, in hours. Practice.
+const leastSun = 6
+
+func (v *TerraceView) judge() {
+	say := func(says string, args ...any) { v.Says = append(v.Says, measure.Say(says, args...)) }
+	if v.Limit > 0 && v.Load.OnFooting > v.Limit {
+		say("Under the bags the load is {} a square metre, and you were told {}: spread them, or ask again.", v.Load.OnFooting, v.Limit)
+	}
+	for i := range v.Bags {
+		a := &v.Bags[i]
+		if !a.Placed {
+			continue
+		}
+		if a.Variety != "" && a.Sun < leastSun {
+			say("{} has {} hours of sun a day: potatoes want 8 to 10, sweet potatoes the most.", a.Bag.Label, math.Round(a.Sun*10)/10)
+		}
+		for j := i + 1; j < len(v.Bags); j++ {
+			if b := &v.Bags[j]; b.Placed {
+				if gap := terrace.Gap(a.Stand, b.Stand); gap < -0.005 {
+					say("{} and {} stand in one another.", a.Bag.Label, b.Bag.Label)
+				}
+			}
+		}
+		if a.Vine {
+			side := "south"
+			if v.Latitude >= 0 {
+				side = "north"
+			}
+			say("{} trails: a trellis on its {} side shades no other bag.", a.Bag.Label, side)
+		}
+	}
+}
+
+// SunAt a bag's spot, hours a day; ok is false where it was not put on the terrace.
+func (g *Garden) SunAt(ctx context.Context, bagID ID, today measure.Day) (hours float64, ok bool, err error) {
+	site, _, err := g.Site(ctx)
+	if err != nil {
+		return 0, false, err
+	}
+	var t Terrace
+	var at terrace.Point
+	err = g.store.View(ctx, func(r Reader) error {
+		var known bool
+		if t, known, err = r.Terrace(ctx); err != nil {
+			return err
+		}
+		if !known {
+			t = UsualTerrace()
+		}
+		spots, err := r.Spots(ctx)
+		at, ok = spots[bagID]
+		return err
+	})
+	if err != nil || !ok {
+		return 0, false, err
+	}
+	from, until := site.sunDays(today)
+	return t.Hours(site.Latitude, from, until, []terrace.Point{at})[0], true, nil
+}

@@ -1,0 +1,114 @@
+package garden_test
+
+import (
+	"errors"
+	"math"
+	"strings"
+	"testing"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/terrace"
+	"glebata/garden"
+)
+
+// walled is a plot whose terrace has a high wall along its sunny side.
+func walled(t *testing.T) *plot {
+	t.Helper()
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	p.must(p.SaveTerrace(ctx, garden.Terrace{Terrace: terrace.Terrace{Width: 10, Depth: 8, Heading: 180, Walls: []terrace.Wall{
+		{Name: "barn", From: terrace.Point{X: -10, Y: 8}, To: terrace.Point{X: 20, Y: 8}, Height: 4},
+	}}, Limit: 100_000}, p.asked()))
+	return p
+}
+
+func (p *plot) stands(at terrace.Point) garden.PlacedBag {
+	p.t.Helper()
+	p.must(p.MoveBag(ctx, p.bag.ID, at, p.asked()))
+	v, err := p.TerraceView(ctx, today)
+	p.must(err)
+	for _, b := range v.Bags {
+		if b.Bag.ID == p.bag.ID {
+			return b
+		}
+	}
+	p.t.Fatal("the bag is not on its terrace")
+	return garden.PlacedBag{}
+}
+
+func TestMovedOutOfTheShadeABagPromisesMore(t *testing.T) {
+	p := walled(t)
+	_, err := p.plan(2)
+	p.must(err)
+	before, err := p.TerraceView(ctx, today)
+	p.must(err)
+	if b := before.Bags[0]; b.Placed || b.Yield == 0 {
+		t.Errorf("a bag never placed reads %+v", b)
+	}
+	shade, sun := p.stands(terrace.Point{X: 5, Y: 7.7}), p.stands(terrace.Point{X: 5, Y: 0.5})
+	if shade.Sun >= 6 || sun.Sun <= shade.Sun+2 {
+		t.Fatalf("%.1f h by the wall, %.1f h away from it", shade.Sun, sun.Sun)
+	}
+	// The yield follows the share of ten hours.
+	if got, want := float64(shade.Yield/sun.Yield), terrace.Share(shade.Sun)/terrace.Share(sun.Sun); math.Abs(got-want) > 1e-9 {
+		t.Errorf("the shade leaves %.3f of the yield, want %.3f", got, want)
+	}
+	row, err := p.Row(ctx, today)
+	p.must(err)
+	growing, err := p.Expected(ctx, &row[0], today)
+	p.must(err)
+	if growing.Season != terrace.Share(sun.Sun) {
+		t.Errorf("its plan expects with %.3f of the sun, want %.3f", growing.Season, terrace.Share(sun.Sun))
+	}
+}
+
+func TestTerraceSaysWhatSpeaksAgainstASpot(t *testing.T) {
+	p := walled(t)
+	other := p.secondBag()
+	_, err := p.plan(2)
+	p.must(err)
+	p.must(p.MoveBag(ctx, other.ID, terrace.Point{X: 5.2, Y: 7.7}, p.asked()))
+	p.stands(terrace.Point{X: 5, Y: 7.7})
+	v, err := p.TerraceView(ctx, today)
+	p.must(err)
+	said := ""
+	for _, s := range v.Says {
+		said += s.In(measure.Metric) + "\n"
+	}
+	for _, want := range []string{"you were told 100.0 kg", "hours of sun a day", "stand in one another"} {
+		if !strings.Contains(said, want) {
+			t.Errorf("does not say %q but %q", want, said)
+		}
+	}
+}
+
+func TestTerraceRefusesWhatCannotStand(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	if err := p.MoveBag(ctx, 99, terrace.Point{X: 1, Y: 1}, p.asked()); !errors.As(err, new(garden.Faults)) {
+		t.Errorf("a bag unheard of moved: %v", err)
+	}
+	for _, at := range []terrace.Point{{X: 0, Y: 2}, {X: 5.9, Y: 2}, {X: 3, Y: 3.9}, {X: 3, Y: -1}} {
+		if err := p.MoveBag(ctx, p.bag.ID, at, p.asked()); err == nil {
+			t.Errorf("it stands at %v, over the edge", at)
+		}
+	}
+	high := terrace.Wall{To: terrace.Point{X: 1}, Height: 2}
+	for field, change := range map[string]func(*garden.Terrace){
+		"width":    func(t *garden.Terrace) { t.Width = 0 },
+		"depth":    func(t *garden.Terrace) { t.Depth = 300 },
+		"heading":  func(t *garden.Terrace) { t.Heading = 360 },
+		"limit":    func(t *garden.Terrace) { t.Limit = -1 },
+		"height-1": func(t *garden.Terrace) { w := high; w.Height = 0; t.Walls = []terrace.Wall{w} },
+		"x1-1":     func(t *garden.Terrace) { w := high; w.To.Y = 900; t.Walls = []terrace.Wall{w} },
+		"x2-1":     func(t *garden.Terrace) { w := high; w.To = w.From; t.Walls = []terrace.Wall{w} },
+		"":         func(t *garden.Terrace) { t.Walls = make([]terrace.Wall, 13) },
+	} {
+		bad := garden.UsualTerrace()
+		change(&bad)
+		var faults garden.Faults
+		if err := p.SaveTerrace(ctx, bad, p.asked()); !errors.As(err, &faults) || faults[0].Field != field {
+			t.Errorf("of a wrong %q it says %v", field, err)
+		}
+	}
+}

@@ -1,0 +1,68 @@
+package store
+
+import (
+	"context"
+
+	"github.com/jmoiron/sqlx"
+
+	"glebata/core/measure"
+	"glebata/core/terrace"
+	"glebata/garden"
+)
+
+func (r *reader) Terrace(ctx context.Context) (t garden.Terrace, known bool, err error) {
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
+		known = true
+		var limit float64
+		err := rows.Scan(&t.Width, &t.Depth, &t.Heading, &t.Tap.X, &t.Tap.Y, &limit)
+		t.Limit = measure.Mass(limit)
+		return err
+	}, `SELECT width, depth, heading, tap_x, tap_y, limit_g FROM terrace`)
+	if err != nil || !known {
+		return t, known, err
+	}
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
+		var w terrace.Wall
+		err := rows.Scan(&w.Name, &w.From.X, &w.From.Y, &w.To.X, &w.To.Y, &w.Height)
+		t.Walls = append(t.Walls, w)
+		return err
+	}, `SELECT name, x1, y1, x2, y2, height FROM terrace_wall ORDER BY n`)
+	return t, known, err
+}
+
+func (w *writer) SetTerrace(ctx context.Context, t garden.Terrace) error {
+	_, err := w.add(ctx, `INSERT INTO terrace (id, width, depth, heading, tap_x, tap_y, limit_g) VALUES (1, ?, ?, ?, ?, ?, ?)
+		ON CONFLICT (id) DO UPDATE SET width = excluded.width, depth = excluded.depth, heading = excluded.heading,
+		  tap_x = excluded.tap_x, tap_y = excluded.tap_y, limit_g = excluded.limit_g`,
+		t.Width, t.Depth, t.Heading, t.Tap.X, t.Tap.Y, t.Limit.Grams())
+	if err != nil {
+		return err
+	}
+	if _, err := w.add(ctx, `DELETE FROM terrace_wall`); err != nil {
+		return err
+	}
+	for i, x := range t.Walls {
+		if _, err := w.add(ctx, `INSERT INTO terrace_wall (n, name, x1, y1, x2, y2, height) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+			i+1, x.Name, x.From.X, x.From.Y, x.To.X, x.To.Y, x.Height); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (r *reader) Spots(ctx context.Context) (map[garden.ID]terrace.Point, error) {
+	out := map[garden.ID]terrace.Point{}
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var id garden.ID
+		var p terrace.Point
+		err := rows.Scan(&id, &p.X, &p.Y)
+		out[id] = p
+		return err
+	}, `SELECT bag_id, x, y FROM spot`)
+	return out, err
+}
+
+func (w *writer) SetSpot(ctx context.Context, bag garden.ID, p terrace.Point) error {
+	_, err := w.add(ctx, `INSERT INTO spot (bag_id, x, y) VALUES (?, ?, ?) ON CONFLICT (bag_id) DO UPDATE SET x = excluded.x, y = excluded.y`, bag, p.X, p.Y)
+	return err
+}

@@ -1,0 +1,167 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"strconv"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/core/terrace"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type terraceBody struct {
+	View    garden.TerraceView
+	Drawing draw.Terrace
+	Move    Form
+	Outline Form
+	Walls   []wallLine
+	Said    string
+	Error   string
+	Caution []caution
+	MoveKey string
+}
+
+// wallLine is one wall of the form.
+type wallLine struct {
+	N                            int
+	Name, X1, Y1, X2, Y2, Height Field
+}
+
+func (s *Site) terrace(c *gin.Context) error { return s.terracePage(c, http.StatusOK, typed{}) }
+
+func (s *Site) terracePage(c *gin.Context, status int, t typed) error {
+	var err error
+	if t.units, err = s.units(c); err != nil {
+		return err
+	}
+	v, err := s.garden.TerraceView(c.Request.Context(), s.clock.Today())
+	if err != nil {
+		return err
+	}
+	body := terraceBody{View: v, Drawing: draw.TerraceOf(v), Said: c.Query("said"), Caution: beware("load", "lifting", "heat"), MoveKey: newKey()}
+	body.Move = t.fill(moveForm(v))
+	body.Outline = t.fill(outlineForm(v))
+	body.walls(v, t)
+	s.render(c, status, "terrace", view{Title: "Terrace", Stage: "Bags", Body: body})
+	return nil
+}
+
+func metres(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
+
+func moveForm(v garden.TerraceView) Form {
+	var bags []Option
+	for _, b := range v.Bags {
+		name := b.Bag.Label
+		if b.Variety != "" {
+			name += " · " + b.Variety
+		}
+		if !b.Placed {
+			name += " (not placed)"
+		}
+		bags = append(bags, Option{Value: fmt.Sprint(b.Bag.ID), Name: name})
+	}
+	return Form{Name: "move", Title: "Put a bag on its spot", Action: "/bags/terrace/move", Button: "It stands there", Fields: []Field{
+		{Name: "bag", Label: "Bag", Kind: "choice", Options: bags},
+		{Name: "x", Label: "From the left", Kind: "count", Unit: "m"},
+		{Name: "y", Label: "From the near edge", Kind: "count", Unit: "m"},
+	}}
+}
+
+func outlineForm(v garden.TerraceView) Form {
+	limit := ""
+	if v.Limit > 0 {
+		limit = metres(v.Limit.Kilograms())
+	}
+	return Form{Name: "outline", Title: "The terrace and what throws shade", Action: "/bags/terrace", Button: "Save the terrace", Fields: []Field{
+		{Name: "width", Label: "Wide", Kind: "count", Unit: "m", Value: metres(v.Width)},
+		{Name: "depth", Label: "Deep", Kind: "count", Unit: "m", Value: metres(v.Depth)},
+		{Name: "heading", Label: "Its far edge looks to", Kind: "count", Unit: "°", Value: metres(v.Heading), Hint: "0 north, 90 east, 180 south, 270 west"},
+		{Name: "tap-x", Label: "Tap, from the left", Kind: "count", Unit: "m", Value: metres(v.Tap.X)},
+		{Name: "tap-y", Label: "Tap, from the near edge", Kind: "count", Unit: "m", Value: metres(v.Tap.Y)},
+		{Name: "limit", Label: "It bears, you were told", Kind: "count", Unit: "kg/m²", Value: limit, Hint: "By the owner or an engineer; empty when nobody said"},
+	}}
+}
+
+// spareWalls are offered beyond those there are.
+const spareWalls = 2
+
+func (b *terraceBody) walls(v garden.TerraceView, t typed) {
+	for i := range min(len(v.Walls)+spareWalls, 12) {
+		field := func(name, label, value string) Field {
+			f := Field{Name: fmt.Sprintf("%s-%d", name, i+1), Label: fmt.Sprintf("%s of wall %d", label, i+1), Value: value}
+			f.ID = "wall-" + f.Name
+			if t.form == "outline" {
+				f.Value, f.Error = t.values.Get(f.Name), t.at(f.Name)
+			}
+			return f
+		}
+		w := terrace.Wall{}
+		have := i < len(v.Walls)
+		if have {
+			w = v.Walls[i]
+		}
+		number := func(x float64) string {
+			if !have {
+				return ""
+			}
+			return metres(x)
+		}
+		b.Walls = append(b.Walls, wallLine{
+			i + 1, field("name", "Name", w.Name), field("x1", "Begins, from the left", number(w.From.X)), field("y1", "Begins, from the near edge", number(w.From.Y)),
+			field("x2", "Ends, from the left", number(w.To.X)), field("y2", "Ends, from the near edge", number(w.To.Y)), field("height", "Height", number(w.Height)),
+		})
+	}
+}
+
+func (s *Site) saveTerrace(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	t := garden.Terrace{Terrace: terrace.Terrace{Width: r.number("width", 0), Depth: r.number("depth", 0), Heading: r.number("heading", 0)}}
+	t.Tap = terrace.Point{X: r.number("tap-x", 0), Y: r.number("tap-y", 0)}
+	if r.text("limit") != "" {
+		t.Limit = measure.Mass(1000 * r.number("limit", 0))
+	}
+	for i := 1; i <= 12; i++ {
+		at := func(name string) float64 { return r.number(fmt.Sprintf("%s-%d", name, i), 0) }
+		if r.text(fmt.Sprintf("height-%d", i)) == "" {
+			continue
+		}
+		t.Walls = append(t.Walls, terrace.Wall{
+			Name: r.text(fmt.Sprintf("name-%d", i)), From: terrace.Point{X: at("x1"), Y: at("y1")}, To: terrace.Point{X: at("x2"), Y: at("y2")}, Height: at("height"),
+		})
+	}
+	kept, err := r.keep(func() error { return s.garden.SaveTerrace(c.Request.Context(), t, s.asked(c)) })
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.terracePage(c, http.StatusUnprocessableEntity, typed{form: "outline", values: r.values, faults: r.faults})
+	}
+	return goSaying(c, "/bags/terrace", "The terrace is saved.")
+}
+
+func (s *Site) moveBag(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	to := terrace.Point{X: r.number("x", -1), Y: r.number("y", -1)}
+	kept, err := r.keep(func() error { return s.garden.MoveBag(c.Request.Context(), r.id("bag"), to, s.asked(c)) })
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.terracePage(c, http.StatusUnprocessableEntity, typed{form: "move", values: r.values, faults: r.faults})
+	}
+	hours, _, err := s.garden.SunAt(c.Request.Context(), r.id("bag"), s.clock.Today())
+	if err != nil {
+		return err
+	}
+	return goSaying(c, "/bags/terrace", fmt.Sprintf("Moved: %.1f hours of sun a day there.", hours))
+}
