@@ -31,6 +31,9 @@ func (b *builder) stockUp(ctx context.Context, today measure.Day) error {
 			return fmt.Errorf("counting %s: %w", p.Name, err)
 		}
 	}
+	if _, err := b.g.AddMix(ctx, "slipway mix", map[string]float64{"compost": 2, "coir": 2, "sand": 1}, b.asked(today)); err != nil {
+		return fmt.Errorf("a mix of their own: %w", err)
+	}
 	return nil
 }
 

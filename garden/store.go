@@ -52,6 +52,7 @@ type Reader interface {
 	// Mixes of the plantings a filter chooses, by planting; those that were chosen.
 	Mixes(ctx context.Context, f Filter) (map[ID]medium.Mix, error)
 	Products(ctx context.Context) ([]Product, error)
+	OwnMixes(ctx context.Context) ([]medium.Recipe, error)
 	// StockLog in order of day, without what was taken back.
 	StockLog(ctx context.Context) ([]StockEntry, error)
 	// Terrace of the garden; known is false until it was drawn.
@@ -94,6 +95,7 @@ type Writer interface {
 	PutWeather(ctx context.Context, r DayRecord, imported measure.Day) error
 	SetMix(ctx context.Context, planting ID, m medium.Mix) error
 	AddProduct(ctx context.Context, p Product) (ID, error)
+	AddMix(ctx context.Context, name string, m medium.Mix) (ID, error)
 	AddStockEntry(ctx context.Context, e StockEntry) (ID, error)
 	SetTerrace(ctx context.Context, t Terrace) error
 	SetSpot(ctx context.Context, bag ID, p terrace.Point) error

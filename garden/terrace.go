@@ -142,11 +142,8 @@ type TerraceView struct {
 	Says        []measure.Phrase
 }
 
-// cell of the sun map, m, and the gap that one walks through. Practice.
-const (
-	sunCell = 0.25
-	walkGap = 0.45
-)
+// cell of the sun map, m.
+const sunCell = 0.25
 
 // sunDays are the days a planting stands in the sun: from the last frost to the
 // first.
@@ -210,6 +207,7 @@ func (g *Garden) TerraceView(ctx context.Context, today measure.Day) (TerraceVie
 		}
 	}
 	v.judge()
+	v.judgeWays()
 	return v, nil
 }
 
@@ -268,6 +266,26 @@ func (v *TerraceView) judge() {
 			}
 			say("{} trails: a trellis on its {} side shades no other bag.", a.Bag.Label, side)
 		}
+	}
+}
+
+// judgeWays names the bags that cannot be walked to.
+func (v *TerraceView) judgeWays() {
+	var labels []string
+	var standing []terrace.Standing
+	for i := range v.Bags {
+		if b := &v.Bags[i]; b.Placed {
+			labels, standing = append(labels, b.Bag.Label), append(standing, b.Stand)
+		}
+	}
+	var shut []string
+	for i, reached := range v.Reached(v.Tap, standing) {
+		if !reached {
+			shut = append(shut, labels[i])
+		}
+	}
+	if len(shut) > 0 {
+		v.Says = append(v.Says, measure.Say("No way of {} from the tap to {}: leave gaps to walk through with a can.", measure.Length(terrace.Walk*100), strings.Join(shut, ", ")))
 	}
 }
 

@@ -83,6 +83,29 @@ func TestTerraceSaysWhatSpeaksAgainstASpot(t *testing.T) {
 	}
 }
 
+func TestTerraceNamesBagsThatCannotBeWalkedTo(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	other := p.secondBag()
+	p.must(p.SaveTerrace(ctx, garden.Terrace{Terrace: terrace.Terrace{Width: 1, Depth: 8}}, p.asked()))
+	p.must(p.MoveBag(ctx, p.bag.ID, terrace.Point{X: 0.5, Y: 7}, p.asked()))
+	said := func() string {
+		v, err := p.TerraceView(ctx, today)
+		p.must(err)
+		all := ""
+		for _, s := range v.Says {
+			all += s.In(measure.Metric)
+		}
+		return all
+	}
+	if got := said(); strings.Contains(got, "No way") {
+		t.Errorf("with the way open it says %q", got)
+	}
+	p.must(p.MoveBag(ctx, other.ID, terrace.Point{X: 0.5, Y: 3}, p.asked()))
+	if got := said(); !strings.Contains(got, "No way of 45 cm from the tap to R1:") {
+		t.Errorf("with the way shut it says %q", got)
+	}
+}
+
 func TestTerraceRefusesWhatCannotStand(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	if err := p.MoveBag(ctx, 99, terrace.Point{X: 1, Y: 1}, p.asked()); !errors.As(err, new(garden.Faults)) {

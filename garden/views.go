@@ -9,6 +9,7 @@ import (
 	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
+	"glebata/core/medium"
 )
 
 // Standing is one bag as it stands: its planting and what it has come to.
@@ -200,6 +201,7 @@ type Catalogue struct {
 	Places     []Place
 	Bags       []Bag
 	Containers []Container
+	Recipes    []medium.Recipe
 	Taken      map[ID]ID // bag to the planting that is planned or growing in it
 }
 
@@ -225,6 +227,11 @@ func (g *Garden) Catalogue(ctx context.Context) (Catalogue, error) {
 		if c.Containers, err = r.Containers(ctx); err != nil {
 			return err
 		}
+		own, err := r.OwnMixes(ctx)
+		if err != nil {
+			return err
+		}
+		c.Recipes = append(medium.Recipes(), own...)
 		open, err := r.Plantings(ctx, Filter{Open: true})
 		c.Taken = make(map[ID]ID, len(open))
 		for _, p := range open {

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"fmt"
 
 	"github.com/jmoiron/sqlx"
 
@@ -30,6 +31,28 @@ func (w *writer) SetMix(ctx context.Context, planting garden.ID, m medium.Mix) e
 	_, err := w.add(ctx, `INSERT INTO planting_mix (planting_id, mix) VALUES (?, ?)
 		ON CONFLICT (planting_id) DO UPDATE SET mix = excluded.mix`, planting, m.String())
 	return err
+}
+
+func (r *reader) OwnMixes(ctx context.Context) ([]medium.Recipe, error) {
+	var out []medium.Recipe
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var id garden.ID
+		var text string
+		own := medium.Recipe{Reason: "A mix of your own."}
+		if err := rows.Scan(&id, &own.Name, &text); err != nil {
+			return err
+		}
+		var err error
+		own.Key = fmt.Sprintf("own-%d", id)
+		own.Mix, err = medium.ParseMix(text)
+		out = append(out, own)
+		return err
+	}, `SELECT id, name, mix FROM own_mix ORDER BY name`)
+	return out, err
+}
+
+func (w *writer) AddMix(ctx context.Context, name string, m medium.Mix) (garden.ID, error) {
+	return w.add(ctx, `INSERT INTO own_mix (name, mix) VALUES (?, ?)`, name, m.String())
 }
 
 func (r *reader) Products(ctx context.Context) ([]garden.Product, error) {

@@ -78,7 +78,11 @@ func (s *Site) card(c *gin.Context) error {
 	if st.Dates != nil {
 		body.Day = st.Dates.Plant
 	}
-	body.medium(&st, mix, site.LiftLimit)
+	recipes, err := s.garden.Recipes(ctx)
+	if err != nil {
+		return err
+	}
+	body.medium(&st, mix, recipes, site.LiftLimit)
 	body.dress(&st, mix, products, sys)
 	body.Seed = fmt.Sprintf("%d slips", st.Number)
 	switch {
@@ -103,7 +107,7 @@ func (s *Site) card(c *gin.Context) error {
 
 // medium of the planting day, measured out part by part, and what the full bag
 // comes to.
-func (b *cardBody) medium(st *garden.Standing, mix medium.Mix, limit measure.Mass) {
+func (b *cardBody) medium(st *garden.Standing, mix medium.Mix, recipes []medium.Recipe, limit measure.Mass) {
 	shape := st.Bag.Model.Shape
 	names := []string{"under the seed", "over the seed", "over the upper ring"}
 	var settled, loose measure.Volume
@@ -118,7 +122,7 @@ func (b *cardBody) medium(st *garden.Standing, mix medium.Mix, limit measure.Mas
 	b.Mulch = shape.Between(st.Ladder.Start, st.Ladder.Start+mulchDepth)
 	b.Wet = mix.WetWeight(shape.Between(0, st.Ladder.Top), st.Bag.Model.Empty)
 	b.Heavy = b.Wet > limit
-	for _, r := range medium.Recipes() {
+	for _, r := range recipes {
 		if r.Mix.String() == mix.String() {
 			b.Mix = r.Name
 		}

@@ -77,7 +77,7 @@ func (r *reading) design(cat garden.Catalogue) (ask garden.AskedDesign, kind gar
 		ask.By = garden.ByOwn
 	}
 	ask.Headspace = r.lengthOr("headspace", usualHeadspace)
-	ask.Mix = medium.RecipeNamed(r.text("mix")).Mix
+	ask.Mix = cat.Recipe(r.text("mix")).Mix
 	return ask, r.id("kind")
 }
 
@@ -209,7 +209,7 @@ func designForm(cat garden.Catalogue, ask garden.AskedDesign, mine int, sys meas
 	for _, n := range garden.NumberSchools() {
 		schools = append(schools, Option{Value: string(n), Name: n.Name()})
 	}
-	for _, m := range medium.Recipes() {
+	for _, m := range cat.Recipes {
 		mixes = append(mixes, Option{Value: m.Key, Name: m.Name})
 	}
 	variety := ""

@@ -92,7 +92,7 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	if a.number = r.count("number"); r.text("number") == "" {
 		a.number = bag.Suggest(shape, a.filling.Headspace, a.variety.Class, a.school == hill.TwoLevel).Number
 	}
-	a.mix = medium.RecipeNamed(r.text("mix"))
+	a.mix = cat.Recipe(r.text("mix"))
 	a.timing = r.timing(garden.UsualTiming(a.bag, a.variety), a.variety.Class.Crop())
 	return a
 }
@@ -282,7 +282,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		chosen = ""
 	}
 	var mixes []Option
-	for _, m := range medium.Recipes() {
+	for _, m := range cat.Recipes {
 		mixes = append(mixes, Option{Value: m.Key, Name: m.Name})
 	}
 	f := a.filling

@@ -24,6 +24,7 @@ type shoppingBody struct {
 	Shed  []shedLine
 	Sack  Form
 	Pack  Form
+	Mix   Form
 	Said  string
 	Error string
 }
@@ -71,6 +72,7 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t typed) error {
 	}
 	body.Sack = t.fill(sackForm(t.units))
 	body.Pack = t.fill(packForm(t.units))
+	body.Mix = t.fill(mixForm())
 	s.render(c, status, "shopping", view{Title: "Shopping", Stage: "Plan", Body: body})
 	return nil
 }
@@ -141,6 +143,42 @@ func packForm(sys measure.System) Form {
 			{Name: "price", Label: "One costs", Kind: "text", Hint: "Like 9.80"},
 		},
 	}
+}
+
+func mixForm() Form {
+	fields := []Field{{Name: "name", Label: "Your name for the mix", Kind: "text"}}
+	for _, c := range medium.Components() {
+		fields = append(fields, Field{Name: garden.PartField(c.Key), Label: "Parts of " + c.Name, Kind: "count"})
+	}
+	return Form{
+		Name: "mix", Title: "A mix of your own", Action: "/plan/shopping/mixes", Button: "Keep the mix", Caution: beware("mix", "dust"),
+		Says: "Count in buckets or any other measure, loose: 3 of compost and 1 of sand, say. What does not go in stays empty.", Fields: fields,
+	}
+}
+
+// addMix keeps a mix of the grower's own.
+func (s *Site) addMix(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	parts := map[string]float64{}
+	for _, k := range medium.Components() {
+		if field := garden.PartField(k.Key); r.text(field) != "" {
+			parts[k.Key] = r.number(field, 0)
+		}
+	}
+	kept, err := r.keep(func() error {
+		_, err := s.garden.AddMix(c.Request.Context(), r.text("name"), parts, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.shoppingPage(c, http.StatusUnprocessableEntity, typed{form: "mix", values: r.values, faults: r.faults})
+	}
+	return goSaying(c, "/plan/shopping", "Kept: "+r.text("name")+". It is offered where a bag is filled.")
 }
 
 func (s *Site) addProduct(c *gin.Context) error {

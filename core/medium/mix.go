@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -169,7 +170,7 @@ type Recipe struct {
 }
 
 // Recipes of the schools, the usual one first. Practice.
-func Recipes() []Recipe { return recipes }
+func Recipes() []Recipe { return slices.Clip(recipes) }
 
 var recipes = []Recipe{
 	recipe("half", "half and half", "Holds water and feeds; what most growers fill with.", "peat mix=50,compost=50"),

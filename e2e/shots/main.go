@@ -30,22 +30,28 @@ var views = []view{
 	{name: "today", path: "/"},
 	{name: "today-phone", path: "/", phone: true},
 	{name: "plan", path: "/plan?bag=9&variety=4&school=steps"},
+	{name: "design", path: "/plan/design?variety=4&aim=salad"},
+	{name: "proposal", path: "/plan/proposal"},
+	{name: "shopping-phone", path: "/plan/shopping", phone: true},
 	{name: "season", path: "/plan/season?line=20"},
 	{name: "seed", path: "/seed"},
 	{name: "tray", path: "/seed/trays/6?tuber=3"},
-	{name: "tray-phone", path: "/seed/trays/6", phone: true},
-	{name: "allot", path: "/seed/allot"},
 	{name: "nursery", path: "/seed/nursery"},
-	{name: "labels", path: "/labels/plain"},
-	{name: "weather", path: "/weather"},
 	{name: "bag", path: "/bags/R6"},
 	{name: "bag-phone", path: "/bags/R6", phone: true},
-	{name: "planting-card", path: "/bags/R13"},
-	{name: "bags", path: "/bags"},
+	{name: "planting-card", path: "/plantings/21/card", phone: true},
+	{name: "bags", path: "/bags", do: shelf},
+	{name: "terrace", path: "/bags/terrace"},
 	{name: "weigh-in-phone", path: "/bags/R1", phone: true, do: weigh},
 	{name: "site", path: "/site"},
 	{name: "compare", path: "/compare"},
 	{name: "working", path: "/bags/R6", do: working},
+}
+
+// shelf scrolls to the kinds of bag.
+func shelf(p *rod.Page) error {
+	_, err := p.Eval(`() => [...document.querySelectorAll("h2")].find(h => h.innerText === "Kinds of bag").scrollIntoView()`)
+	return err
 }
 
 // weigh opens the weigh-in page and types a gross weight.

@@ -59,7 +59,7 @@ type TerraceBag struct {
 const (
 	terraceEdge            = 46
 	terraceFoot, trayRow   = 84, 30
-	terraceMost, terraceHi = 900, 560
+	terraceMost, terraceHi = 900, 470
 )
 
 // sunClass of hours a day: under 4, 6, 8, 10, and more.

@@ -19,19 +19,19 @@ func TestTerraceIsDrawnToScaleAndNothingOverlaps(t *testing.T) {
 	spare := garden.PlacedBag{Bag: garden.Bag{ID: 3, Label: "R3"}, Stand: terrace.Standing{L: 0.8, W: 0.4}}
 	v.Bags = []garden.PlacedBag{round, box, spare}
 	d := TerraceOf(v)
-	if d.TW != 840 || d.TH != 560 {
-		t.Fatalf("6 by 4 m are %d by %d px, want 140 px a metre", d.TW, d.TH)
+	if d.TW != 705 || d.TH != 470 {
+		t.Fatalf("6 by 4 m are %d by %d px, want 117.5 px a metre", d.TW, d.TH)
 	}
-	if b := d.Bags[0]; b.X != d.OriginX+210 || b.Y != d.OriginY-140 || b.R != 28 {
+	if b := d.Bags[0]; b.X != d.OriginX+176 || b.Y != d.OriginY-118 || b.R != 23 {
 		t.Errorf("40 cm across, 1.5 m along and 1 m in is drawn %+v", b)
 	}
-	if b := d.Bags[1]; b.BW != 112 || b.BH != 56 {
+	if b := d.Bags[1]; b.BW != 94 || b.BH != 47 {
 		t.Errorf("80 by 40 cm is drawn %+v", b)
 	}
 	if b := d.Bags[2]; b.Y-b.BH/2 <= d.TrayY || b.Y+b.BH/2 >= d.H || !strings.Contains(b.Says, "not placed") {
 		t.Errorf("a bag not placed is drawn %+v in %d", b, d.H)
 	}
-	if w := d.Walls[0]; !w.Up || w.TX <= d.OriginX+868 || w.TX >= d.W || strings.Contains(w.Text, "<") {
+	if w := d.Walls[0]; !w.Up || w.TX <= d.OriginX+728 || w.TX >= d.W || strings.Contains(w.Text, "<") {
 		t.Errorf("the shed is lettered %+v", w)
 	}
 	for _, l := range d.Hours {
