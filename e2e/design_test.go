@@ -183,3 +183,83 @@ func (p *person) drags(label string, right, away float64) {
 	p.must("dragging "+label, mouse.MoveLinear(proto.NewPoint(x+right*metre, y-away*metre), 8))
 	p.must("dropping "+label, mouse.Up(proto.InputMouseButtonLeft, 1))
 }
+
+// From an empty garden to a bag on its spot and a shopping list, with the keys alone.
+func TestSeasonIsPlannedWithKeysAlone(t *testing.T) {
+	p := sit(t, emptyGarden, desk)
+	p.open("/bags")
+	for _, f := range [][2]string{{"Name", "cask"}, {"Base: diameter or length", "36"}, {"Top: diameter or length", "40"}, {"Height", "42"}} {
+		p.writes(f[0], f[1])
+	}
+	p.key(input.Enter)
+	p.sees("42.7 L usable")
+	p.writes("Labels", "R1 R2")
+	p.writes("Where it stands", "Step")
+	p.key(input.Enter)
+	p.sees("Bags added: R1, R2.")
+	p.enters("Plan")
+	p.at("/plan")
+	p.writes("Name", "Netmender")
+	p.writes("Class", "sec")
+	p.enters("Add variety")
+	p.sees("Variety added: Netmender.")
+
+	p.enters("Which bag")
+	p.writes("How many, by", "your")
+	p.writes("Your own number", "9")
+	p.sees("Crowded")
+	p.key(input.Backspace)
+	p.must("typing", p.page.InsertText("2"))
+	p.waits("nothing is crowded", `() => document.querySelector("#design-result .designs") && !document.querySelector("#design-result").innerText.includes("Crowded")`)
+
+	p.enters("How much")
+	p.writes("Seed", "in")
+	p.sees("Plan these 2 bags")
+	p.enters("Plan these 2 bags")
+	p.sees("2 bags are planned.")
+	p.enters("Shopping")
+	p.sees("Which sack do you buy?")
+
+	p.enters("Bags")
+	p.enters("Terrace")
+	p.enters("Put a bag on its spot")
+	p.writes("From the left", "1")
+	p.writes("From the near edge", "1,5")
+	p.key(input.Enter)
+	p.sees("1.00 m")
+	p.sees("1.50 m")
+}
+
+// tabs goes on until a field with this label, or a link, button or summary with
+// these words, has the focus.
+func (p *person) tabs(words string, field bool) {
+	p.t.Helper()
+	const most = 300
+	for range most {
+		p.key(input.Tab)
+		if p.asks(`(words, field) => { const e = document.activeElement; const says = field ? e.labels?.[0]?.innerText : e.innerText; return (says || "").replace(/\s+/g, " ").trim() === words }`, words, field) == "true" {
+			return
+		}
+	}
+	p.t.Fatalf("%d tabs do not come to %q", most, words)
+}
+
+// writes what is typed into a field, or chooses the option that begins so.
+func (p *person) writes(label, text string) {
+	p.t.Helper()
+	p.tabs(label, true)
+	if p.asks(`() => document.activeElement.tagName`) != "SELECT" {
+		p.must("typing into "+label, p.page.InsertText(text))
+		return
+	}
+	for _, letter := range text {
+		p.key(input.Key(letter))
+	}
+}
+
+// enters a link, button or summary.
+func (p *person) enters(words string) {
+	p.t.Helper()
+	p.tabs(words, false)
+	p.key(input.Enter)
+}
