@@ -221,6 +221,12 @@ func TestSeasonIsPlannedWithKeysAlone(t *testing.T) {
 	p.sees("Which sack do you buy?")
 
 	p.enters("Bags")
+	p.enters("A bag moved or worn")
+	p.writes("Bag", "R2")
+	p.writes("It stands now", "Shed door")
+	p.writes("It is", "torn")
+	p.enters("Keep it so")
+	p.sees("cask, torn")
 	p.enters("Terrace")
 	p.enters("Put a bag on its spot")
 	p.writes("From the left", "1")

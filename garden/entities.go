@@ -85,6 +85,8 @@ type Bag struct {
 	Label string
 	Model Model
 	Place Place
+
+	Condition Condition
 }
 
 // Container is a bucket or bowl whose empty weight is known by name.

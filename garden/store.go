@@ -98,6 +98,8 @@ type Writer interface {
 	AddMix(ctx context.Context, name string, m medium.Mix) (ID, error)
 	AddStockEntry(ctx context.Context, e StockEntry) (ID, error)
 	SetTerrace(ctx context.Context, t Terrace) error
+	// UpdateBag overwrites a bag's place and condition.
+	UpdateBag(ctx context.Context, b Bag) error
 	SetSpot(ctx context.Context, bag ID, p terrace.Point) error
 	AddLot(ctx context.Context, l Lot) (ID, error)
 	AddTray(ctx context.Context, t Tray) (ID, error)

@@ -106,6 +106,35 @@ func TestTerraceNamesBagsThatCannotBeWalkedTo(t *testing.T) {
 	}
 }
 
+func TestBagIsMovedAndWears(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	if p.bag.Condition != garden.Sound {
+		t.Errorf("a new bag is %q", p.bag.Condition)
+	}
+	_, err := p.LookAfter(ctx, garden.BagLook{Bag: p.bag.ID, Place: "Quay", Condition: garden.Torn}, p.asked())
+	p.must(err)
+	id, err := p.plan(2)
+	p.must(err)
+	if b := p.state(id).Bag; b.Place.Name != "Quay" || b.Condition != garden.Torn || b.Condition.Minds() == "" {
+		t.Errorf("moved and torn it reads back %+v", b)
+	}
+	_, err = p.LookAfter(ctx, garden.BagLook{Bag: p.bag.ID, Condition: garden.Worn}, p.asked())
+	p.must(err)
+	if b := p.state(id).Bag; b.Place.Name != "Quay" || b.Condition != garden.Worn {
+		t.Errorf("patched where it stood it reads back %+v", b)
+	}
+	for field, l := range map[string]garden.BagLook{
+		"bag":       {Bag: 99, Place: "Quay", Condition: garden.Worn},
+		"stands":    {Bag: p.bag.ID, Place: strings.Repeat("quay", 30), Condition: garden.Worn},
+		"condition": {Bag: p.bag.ID, Place: "Quay", Condition: "eaten"},
+	} {
+		var faults garden.Faults
+		if _, err := p.LookAfter(ctx, l, p.asked()); !errors.As(err, &faults) || faults[0].Field != field {
+			t.Errorf("of a wrong %s it says %v", field, err)
+		}
+	}
+}
+
 func TestTerraceRefusesWhatCannotStand(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	if err := p.MoveBag(ctx, 99, terrace.Point{X: 1, Y: 1}, p.asked()); !errors.As(err, new(garden.Faults)) {

@@ -153,6 +153,8 @@ type bagRow struct {
 	Label   string
 	ModelID garden.ID `db:"model_id"`
 	PlaceID garden.ID `db:"place_id"`
+
+	Condition garden.Condition
 }
 
 // bagMaker makes bags of rows, with their models and places.
@@ -174,7 +176,7 @@ func (r *reader) bagMaker(ctx context.Context) (func(bagRow) garden.Bag, error) 
 		placeOf[p.ID] = p
 	}
 	return func(b bagRow) garden.Bag {
-		return garden.Bag{ID: b.ID, Label: b.Label, Model: modelOf[b.ModelID], Place: placeOf[b.PlaceID]}
+		return garden.Bag{ID: b.ID, Label: b.Label, Model: modelOf[b.ModelID], Place: placeOf[b.PlaceID], Condition: b.Condition}
 	}, nil
 }
 
@@ -184,12 +186,17 @@ func (r *reader) Bags(ctx context.Context) ([]garden.Bag, error) {
 	if err != nil {
 		return nil, err
 	}
-	return list(ctx, r, bagOf, `SELECT b.id, b.label, b.model_id, b.place_id FROM bag b JOIN place p ON p.id = b.place_id
+	return list(ctx, r, bagOf, `SELECT b.id, b.label, b.model_id, b.place_id, b.condition FROM bag b JOIN place p ON p.id = b.place_id
 	     ORDER BY p.position, p.id, length(b.label), b.label`)
 }
 
 func (w *writer) AddBag(ctx context.Context, b garden.Bag) (garden.ID, error) {
-	return w.add(ctx, `INSERT INTO bag (label, model_id, place_id) VALUES (?, ?, ?)`, b.Label, b.Model.ID, b.Place.ID)
+	return w.add(ctx, `INSERT INTO bag (label, model_id, place_id, condition) VALUES (?, ?, ?, ?)`, b.Label, b.Model.ID, b.Place.ID, cmp.Or(b.Condition, garden.Sound))
+}
+
+func (w *writer) UpdateBag(ctx context.Context, b garden.Bag) error {
+	_, err := w.add(ctx, `UPDATE bag SET place_id = ?, condition = ? WHERE id = ?`, b.Place.ID, b.Condition, b.ID)
+	return err
 }
 
 type containerRow struct {

@@ -47,6 +47,7 @@ type plantingRow struct {
 	Label     string
 	ModelID   garden.ID `db:"model_id"`
 	PlaceID   garden.ID `db:"place_id"`
+	Condition garden.Condition
 	VarietyID garden.ID `db:"variety_id"`
 	Number    int
 	School    hill.School
@@ -72,14 +73,14 @@ func (r *reader) Plantings(ctx context.Context, f garden.Filter) ([]garden.Plant
 	return list(ctx, r, func(p plantingRow) garden.Planting {
 		return garden.Planting{
 			ID: p.ID, Season: garden.Season{ID: p.SeasonID, Year: p.Year},
-			Bag: bagOf(bagRow{p.BagID, p.Label, p.ModelID, p.PlaceID}), Variety: varietyOf[p.VarietyID], Number: p.Number,
+			Bag: bagOf(bagRow{p.BagID, p.Label, p.ModelID, p.PlaceID, p.Condition}), Variety: varietyOf[p.VarietyID], Number: p.Number,
 			Filling: hill.Plan{
 				School: p.School, Headspace: measure.Length(p.Headspace), Base: measure.Length(p.Base),
 				Cover: measure.Length(p.Cover), MaxLayer: measure.Length(p.Layer), Settling: p.Settling,
 			},
 			Planned: measure.Day(p.Planned),
 		}
-	}, `SELECT p.id, p.season_id, s.year, p.bag_id, b.label, b.model_id, b.place_id, p.variety_id, p.number, p.school, p.headspace_cm,
+	}, `SELECT p.id, p.season_id, s.year, p.bag_id, b.label, b.model_id, b.place_id, b.condition, p.variety_id, p.number, p.school, p.headspace_cm,
 	           p.base_cm, p.cover_cm, p.layer_cm, p.settling, p.planned_day
 	      FROM planting p JOIN season s ON s.id = p.season_id
 	      JOIN bag b ON b.id = p.bag_id JOIN place l ON l.id = b.place_id

@@ -217,6 +217,7 @@ func TestSchemaKeepsBenchAndNurseryWhole(t *testing.T) {
 		return err
 	})
 	for what, query := range map[string]string{
+		"a bag worn out of words":      `UPDATE bag SET condition = 'eaten'`,
 		"a wall of no height":          `INSERT INTO terrace_wall VALUES (1, '', 0, 0, 1, 0, 0)`,
 		"a second terrace":             `INSERT INTO terrace (id, width, depth, heading) VALUES (2, 4, 4, 0)`,
 		"a terrace that faces nowhere": `INSERT INTO terrace (id, width, depth, heading) VALUES (1, 4, 4, 360)`,

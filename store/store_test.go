@@ -66,7 +66,7 @@ func stocked(t *testing.T, s *Store) garden.Planting {
 			return err
 		}
 		for _, label := range []string{"R10", "R2"} {
-			p.Bag = garden.Bag{Label: label, Model: model, Place: place}
+			p.Bag = garden.Bag{Label: label, Model: model, Place: place, Condition: garden.Sound}
 			if p.Bag.ID, err = w.AddBag(ctx, p.Bag); err != nil {
 				return err
 			}

@@ -20,6 +20,7 @@ type bagsBody struct {
 	Bags   []bagLine
 	Models []modelLine
 	Add    Form
+	Look   Form
 	Model  Form
 	Said   string
 }
@@ -69,7 +70,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 	for i := range row {
 		now[row[i].Bag.ID] = &row[i]
 	}
-	body := bagsBody{Add: t.fill(addBagsForm(cat)), Model: t.fill(addModelForm(t.units)), Said: c.Query("said")}
+	body := bagsBody{Add: t.fill(addBagsForm(cat)), Look: t.fill(lookForm(cat)), Model: t.fill(addModelForm(t.units)), Said: c.Query("said")}
 	for _, b := range cat.Bags {
 		body.Bags = append(body.Bags, bagLine{b, b.Model.Shape.Usable(usualHeadspace), now[b.ID]})
 	}
@@ -98,14 +99,7 @@ func addBagsForm(cat garden.Catalogue) Form {
 	for _, m := range cat.Models {
 		models = append(models, Option{Value: fmt.Sprint(m.ID), Name: m.Name})
 	}
-	places := []string{}
-	for _, p := range cat.Places {
-		places = append(places, p.Name)
-	}
-	shelters := []Option{}
-	for _, sh := range climate.Shelters() {
-		shelters = append(shelters, Option{Value: string(sh), Name: sh.Gain().Name})
-	}
+	places, shelters := placesAndShelters(cat)
 	return Form{
 		Name: "bags", Title: "Add bags", Action: "/bags", Button: "Add these bags",
 		Open: len(cat.Bags) == 0 && len(cat.Models) > 0,
@@ -117,6 +111,56 @@ func addBagsForm(cat garden.Catalogue) Form {
 			{Name: "shelter", Label: "A new place gives", Kind: "choice", Value: string(climate.Open), Options: shelters},
 		},
 	}
+}
+
+func placesAndShelters(cat garden.Catalogue) (places []string, shelters []Option) {
+	for _, p := range cat.Places {
+		places = append(places, p.Name)
+	}
+	for _, sh := range climate.Shelters() {
+		shelters = append(shelters, Option{Value: string(sh), Name: sh.Gain().Name})
+	}
+	return places, shelters
+}
+
+func lookForm(cat garden.Catalogue) Form {
+	var bags, conditions []Option
+	for _, b := range cat.Bags {
+		bags = append(bags, Option{Value: fmt.Sprint(b.ID), Name: fmt.Sprintf("%s · %s · %s", b.Label, b.Place.Name, b.Condition)})
+	}
+	for _, c := range garden.Conditions() {
+		conditions = append(conditions, Option{Value: string(c), Name: string(c)})
+	}
+	places, shelters := placesAndShelters(cat)
+	return Form{
+		Name: "look", Title: "A bag moved or worn", Action: "/bags/look", Button: "Keep it so",
+		Fields: []Field{
+			{Name: "bag", Label: "Bag", Kind: "choice", Options: bags},
+			{Name: "stands", Label: "It stands now", Kind: "text", Suggest: places, Hint: "Empty: where it stood. A new name makes a new place"},
+			{Name: "gives", Label: "Which, if new, gives", Kind: "choice", Value: string(climate.Open), Options: shelters},
+			{Name: "condition", Label: "It is", Kind: "choice", Options: conditions},
+		},
+	}
+}
+
+// lookAfter keeps where a bag stands and how it has worn.
+func (s *Site) lookAfter(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	l := garden.BagLook{Bag: r.id("bag"), Place: r.text("stands"), Shelter: climate.Shelter(r.text("gives")), Condition: garden.Condition(r.text("condition"))}
+	kept, err := r.keep(func() error {
+		_, err := s.garden.LookAfter(c.Request.Context(), l, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.bagsPage(c, http.StatusUnprocessableEntity, typed{form: "look", values: r.values, faults: r.faults})
+	}
+	return goSaying(c, "/bags", "Kept: it is "+string(l.Condition)+".")
 }
 
 func addModelForm(sys measure.System) Form {

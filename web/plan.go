@@ -211,6 +211,9 @@ func (b *planBody) weigh(d *garden.Draft, m medium.Mix, limit measure.Mass) {
 	if b.Wet > limit {
 		b.Minds = append(b.Minds, measure.Say("Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit))
 	}
+	if says := d.Bag.Condition.Minds(); says != "" {
+		b.Minds = append(b.Minds, measure.Say(says))
+	}
 	if says := medium.Acidity(d.Variety.Class.Crop(), m); !says.Empty() {
 		b.Minds = append(b.Minds, says)
 	}

@@ -100,6 +100,8 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/bags", s.does(s.addBags))
 	r.POST("/models", s.does(s.addModel))
 	r.GET("/models/:id/working/:figure", s.does(s.modelWorking))
+	r.POST("/bags/look", s.does(s.lookAfter))
+	r.GET("/bags/look", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/bags") })
 	r.GET("/bags/terrace", s.does(s.terrace))
 	r.POST("/bags/terrace", s.does(s.saveTerrace))
 	r.POST("/bags/terrace/move", s.does(s.moveBag))
