@@ -141,7 +141,7 @@ func TestFromAnEmptyGardenToASeasonPlanAndItsShopping(t *testing.T) {
 // the keys alone, it promises what it did. Over the edge it stays where it was.
 func TestBagIsMovedAboutTheTerrace(t *testing.T) {
 	p := sit(t, demoGarden, desk)
-	p.open("/bags/terrace")
+	p.open("/terrace")
 	line := func() string {
 		return p.asks(`() => [...document.querySelectorAll("tr")].find(r => r.querySelector("th a")?.innerText === "R6").innerText.replace(/\s+/g, " ")`)
 	}
@@ -155,7 +155,7 @@ func TestBagIsMovedAboutTheTerrace(t *testing.T) {
 		t.Errorf("dragged behind the wall R6 reads %q", got)
 	}
 	p.open("/bags/R6")
-	p.open("/bags/terrace")
+	p.open("/terrace")
 	p.drags("R6", 0, -6)
 	p.sees("Bag R6 would stand over the edge: the terrace is 8 by 5 m.")
 	p.fill("From the left", "0.9")

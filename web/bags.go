@@ -133,7 +133,7 @@ func lookForm(cat garden.Catalogue) Form {
 	}
 	places, shelters := placesAndShelters(cat)
 	return Form{
-		Name: "look", Title: "A bag moved or worn", Action: "/bags/look", Button: "Keep it so",
+		Name: "look", Title: "A bag moved or worn", Action: "/looked-after", Button: "Keep it so",
 		Fields: []Field{
 			{Name: "bag", Label: "Bag", Kind: "choice", Options: bags},
 			{Name: "stands", Label: "It stands now", Kind: "text", Suggest: places, Hint: "Empty: where it stood. A new name makes a new place"},

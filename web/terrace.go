@@ -64,7 +64,7 @@ func moveForm(v garden.TerraceView) Form {
 		}
 		bags = append(bags, Option{Value: fmt.Sprint(b.Bag.ID), Name: name})
 	}
-	return Form{Name: "move", Title: "Put a bag on its spot", Action: "/bags/terrace/move", Button: "It stands there", Fields: []Field{
+	return Form{Name: "move", Title: "Put a bag on its spot", Action: "/terrace/move", Button: "It stands there", Fields: []Field{
 		{Name: "bag", Label: "Bag", Kind: "choice", Options: bags},
 		{Name: "x", Label: "From the left", Kind: "count", Unit: "m"},
 		{Name: "y", Label: "From the near edge", Kind: "count", Unit: "m"},
@@ -76,7 +76,7 @@ func outlineForm(v garden.TerraceView) Form {
 	if v.Limit > 0 {
 		limit = metres(v.Limit.Kilograms())
 	}
-	return Form{Name: "outline", Title: "The terrace and what throws shade", Action: "/bags/terrace", Button: "Save the terrace", Fields: []Field{
+	return Form{Name: "outline", Title: "The terrace and what throws shade", Action: "/terrace", Button: "Save the terrace", Fields: []Field{
 		{Name: "width", Label: "Wide", Kind: "count", Unit: "m", Value: metres(v.Width)},
 		{Name: "depth", Label: "Deep", Kind: "count", Unit: "m", Value: metres(v.Depth)},
 		{Name: "heading", Label: "Its far edge looks to", Kind: "count", Unit: "°", Value: metres(v.Heading), Hint: "0 north, 90 east, 180 south, 270 west"},
@@ -143,7 +143,7 @@ func (s *Site) saveTerrace(c *gin.Context) error {
 	if !kept {
 		return s.terracePage(c, http.StatusUnprocessableEntity, typed{form: "outline", values: r.values, faults: r.faults})
 	}
-	return goSaying(c, "/bags/terrace", "The terrace is saved.")
+	return goSaying(c, "/terrace", "The terrace is saved.")
 }
 
 func (s *Site) moveBag(c *gin.Context) error {
@@ -163,5 +163,5 @@ func (s *Site) moveBag(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return goSaying(c, "/bags/terrace", fmt.Sprintf("Moved: %.1f hours of sun a day there.", hours))
+	return goSaying(c, "/terrace", fmt.Sprintf("Moved: %.1f hours of sun a day there.", hours))
 }

@@ -142,7 +142,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plan/proposal?people=none":                    "Write a whole number",
 		"/plan/proposal?until=2020-01-01&meals=900":     "1 to 21 meals",
 		"/plan/shopping":                                "3 sacks of 50.0 L",
-		"/bags/terrace":                                 "8.0 by 5.0 m",
+		"/terrace":                                      "8.0 by 5.0 m",
 		"/plan/shopping.csv":                            "harbour compost,167 L loose",
 		"/plantings/21/card":                            "Soak",
 		"/plan/design":                                  "best return on scarce seed",

@@ -41,7 +41,7 @@ var views = []view{
 	{name: "bag-phone", path: "/bags/R6", phone: true},
 	{name: "planting-card", path: "/plantings/21/card", phone: true},
 	{name: "bags", path: "/bags", do: shelf},
-	{name: "terrace", path: "/bags/terrace"},
+	{name: "terrace", path: "/terrace"},
 	{name: "weigh-in-phone", path: "/bags/R1", phone: true, do: weigh},
 	{name: "site", path: "/site"},
 	{name: "compare", path: "/compare"},
