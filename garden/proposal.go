@@ -4,6 +4,7 @@ import (
 	"context"
 	"math"
 	"slices"
+	"strings"
 
 	"glebata/core/bag"
 	"glebata/core/crop"
@@ -234,7 +235,7 @@ func (b *proposer) pairs(pb *ProposedBag) []sow.Pair {
 	usable := shape.Usable(usualHeadspace)
 	pb.Wet = medium.Recipes()[0].Mix.WetWeight(usable, pb.Bag.Model.Empty)
 	pb.Heavy = pb.Wet > b.site.LiftLimit
-	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && !(b.ask.LiftAlone && pb.Heavy)
+	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && pb.Bag.Condition != Torn && !(b.ask.LiftAlone && pb.Heavy)
 	out := make([]sow.Pair, len(b.varieties))
 	for i, v := range b.varieties {
 		s := bag.Suggest(shape, usualHeadspace, v.Class, false)
@@ -314,8 +315,11 @@ func (b *proposer) say(missing measure.Mass, first, last measure.Day) {
 		}
 	}
 	heavy, empty := 0, 0
+	var torn []string
 	for _, pb := range b.out.Bags {
 		switch {
+		case pb.Variety.ID == 0 && pb.Bag.Condition == Torn:
+			torn = append(torn, pb.Bag.Label)
 		case pb.Variety.ID == 0 && pb.Heavy && b.ask.LiftAlone:
 			heavy++
 		case pb.Variety.ID == 0:
@@ -324,6 +328,9 @@ func (b *proposer) say(missing measure.Mass, first, last measure.Day) {
 	}
 	if heavy > 0 {
 		say("{} bags are left out: wet they are more than you lift alone.", heavy)
+	}
+	if len(torn) > 0 {
+		say("Left out, being torn: {}. Say under Bags which you have patched.", strings.Join(torn, ", "))
 	}
 	if empty > 0 && missing > 1 {
 		say("{} bags stay empty: seed, litres or money do not reach, or they are too small.", empty)

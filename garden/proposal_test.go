@@ -99,8 +99,22 @@ func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 			t.Errorf("%s: %d bags, %v, it says %q", what, n, got.Litres, said)
 		}
 	}
+	_, err := p.LookAfter(ctx, garden.BagLook{Bag: p.bag.ID, Condition: garden.Torn}, p.asked())
+	p.must(err)
+	ask := usualAsk(day)
+	ask.People = 60
+	got, err := p.Propose(ctx, ask, day)
+	p.must(err)
+	for _, b := range got.Bags {
+		if (b.Variety.ID == 0) != (b.Bag.ID == p.bag.ID) {
+			t.Errorf("with one torn, %s is proposed %q", b.Bag.Label, b.Variety.Name)
+		}
+	}
+	if said := got.Says[len(got.Says)-1].In(measure.Metric); !strings.HasPrefix(said, "Left out, being torn: R1.") {
+		t.Errorf("of the torn one it says %q", said)
+	}
 	bad := garden.AskedProposal{From: day, Until: day - 1, Litres: -1}
-	_, err := p.Propose(ctx, bad, day)
+	_, err = p.Propose(ctx, bad, day)
 	for field, says := range map[string]string{"people": "1 to 100", "meals": "1 to 21", "each": "at a meal", "until": "after the first", "litres": "or leave it empty"} {
 		refused(t, "a proposal that cannot be", err, field, says)
 	}
