@@ -278,6 +278,7 @@ func TestBenchWithoutScriptsAndByKeyboard(t *testing.T) {
 	p.sees("Taken back.")
 	p.open("/plan/succession")
 	p.press("Propose batches")
+	p.waits("the batches that were asked for", `() => location.search.includes("variety=") && document.readyState === "complete"`)
 	p.sees("plan a bag for it")
 	p.open("/labels")
 	p.press("Plain page to cut by hand")
