@@ -29,7 +29,7 @@ var varieties = []garden.Variety{
 // model of bag with the labels that are of it, by place.
 type model struct {
 	name     string
-	box      bool
+	kind     bag.Kind
 	base     [2]measure.Length // diameter, or length and width
 	top      [2]measure.Length
 	height   measure.Length
@@ -47,13 +47,16 @@ var models = []model{
 	{name: "cask", base: [2]measure.Length{36}, top: [2]measure.Length{40}, height: 42, material: garden.Fabric, drain: bag.Drainage{Way: bag.ThroughWall}, rolls: true, sold: 45, empty: 320, price: 690, lasts: 4},
 	{name: "keg", base: [2]measure.Length{30}, top: [2]measure.Length{33}, height: 34, material: garden.Fabric, drain: bag.Drainage{Way: bag.ThroughWall}, rolls: true, sold: 30, empty: 220, price: 520, lasts: 4},
 	{name: "pail", base: [2]measure.Length{24}, top: [2]measure.Length{29}, height: 28, material: garden.Rigid, drain: bag.Drainage{Way: bag.SideHoles, HoleHeight: 2}, holes: 4, sold: 16, empty: 640, price: 350, lasts: 8},
-	{name: "crate", box: true, base: [2]measure.Length{60, 40}, top: [2]measure.Length{60, 40}, height: 32, material: garden.Timber, drain: bag.Drainage{Way: bag.BaseHoles}, holes: 9, empty: 6400, price: 2400, lasts: 10},
-	{name: "sack", base: [2]measure.Length{45}, top: [2]measure.Length{45}, height: 50, material: garden.Woven, drain: bag.Drainage{Way: bag.ThroughWall}, sold: 100, empty: 180, price: 240, lasts: 2},
+	{name: "crate", kind: bag.Box, base: [2]measure.Length{60, 40}, top: [2]measure.Length{60, 40}, height: 32, material: garden.Timber, drain: bag.Drainage{Way: bag.BaseHoles}, holes: 9, empty: 6400, price: 2400, lasts: 10},
+	{name: "sack", kind: bag.Sack, base: [2]measure.Length{45}, top: [2]measure.Length{45}, height: 50, material: garden.Woven, drain: bag.Drainage{Way: bag.ThroughWall}, sold: 100, empty: 180, price: 240, lasts: 2},
 }
 
 func (m model) shape() (bag.Shape, error) {
-	if m.box {
+	switch m.kind {
+	case bag.Box:
 		return bag.NewBox(m.base[0], m.base[1], m.top[0], m.top[1], m.height)
+	case bag.Sack:
+		return bag.StandingSack(m.base[0], m.height)
 	}
 	return bag.NewRound(m.base[0], m.top[0], m.height)
 }

@@ -123,7 +123,7 @@ func modelAsked(m Model) any {
 	s := m.Shape
 	bl, bw := s.Base()
 	tl, tw := s.Top()
-	return asked{m.Name, string(m.Material), string(s.Kind()), string(m.Drainage.Way), bl, bw, tl, tw, s.Height(), m.Drainage.HoleHeight, []any{m.Holes, m.Light, m.Rolls, m.Sold, m.Empty, m.Price, m.Lasts}}
+	return asked{m.Name, string(m.Material), string(s.Kind()), string(m.Drainage.Way), bl, bw, tl, tw, s.Height(), m.Drainage.HoleHeight, []any{s.Liner(), m.Holes, m.Light, m.Rolls, m.Sold, m.Empty, m.Price, m.Lasts}}
 }
 
 // AddBags keeps bags under their labels; a label names one bag. It returns the

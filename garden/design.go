@@ -103,10 +103,10 @@ func Calibration(finished []Standing, class crop.Class, variety ID) bag.Calibrat
 // growingOf a planting as it stands, or as it is planned.
 func growingOf(s *Standing, from bag.Calibration) bag.Growing {
 	g := bag.Growing{Class: s.Variety.Class, Plants: s.Plants, Sprouts: bag.UsualSprouts, Seed: s.Seed, From: from}
-	g.Depth = s.Ladder.Top
-	g.Usable = s.Bag.Model.Shape.Between(0, s.Ladder.Top)
+	g.Depth = s.Ladder.Top - s.Ladder.Bottom
+	g.Usable = s.Bag.Model.Shape.Between(s.Ladder.Bottom, s.Ladder.Top)
 	if s.Stage == StageClosed {
-		g.Usable, g.Depth = s.Settled(), s.Level
+		g.Usable, g.Depth = s.Settled(), s.Level-s.Ladder.Bottom
 	}
 	if s.Stage == StagePlanned {
 		g.Plants, g.Seed = s.Number, s.SeedWanted()

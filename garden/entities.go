@@ -5,6 +5,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
+	"glebata/core/job"
 	"glebata/core/measure"
 )
 
@@ -122,6 +123,14 @@ const (
 	Closed   Kind = "closed"
 	Dropped  Kind = "dropped" // the plan was given up before planting
 	Voided   Kind = "voided"
+	Emerged  Kind = "emerged"  // shoots, or transplants, came through
+	Flowered Kind = "flowered" // the first open flowers: raising ends
+	Frosted  Kind = "frosted"  // the tops are black
+	Topped   Kind = "topped"   // medium put back where it had settled
+	Fed      Kind = "fed"      // liquid feed was given
+	Tended   Kind = "tended"   // another job was done: What says which
+	Skipped  Kind = "skipped"  // a job is not done, and why
+	PutOff   Kind = "put-off"  // a job waits until a day
 )
 
 // Batch is one weighing with the name of its container.
@@ -144,9 +153,11 @@ type Entry struct {
 	Pieces  []measure.Mass // Planted: each piece of seed
 	Slips   int            // Planted: slips, which have next to no weight
 	RaiseBy measure.Length // Raised: settled rise, or 0 when Loose is given
-	Loose   measure.Volume // Raised: loose litres brought, or 0
+	Loose   measure.Volume // Raised: loose litres brought, or 0; Topped: litres brought
 	Height  measure.Length // Measured: stem above the medium
-	Text    string         // Noted, Taken: in the grower's words
+	Text    string         // Noted, Taken, Skipped: in the grower's words
+	What    job.Kind       // Tended, Skipped, PutOff: the job
+	Until   measure.Day    // PutOff
 	Batches []Batch        // Weighed
 	Voids   ID             // Voided: the entry taken back
 }

@@ -10,12 +10,21 @@ import (
 
 // Recipes of the schools and then the grower's own.
 func (g *Garden) Recipes(ctx context.Context) ([]medium.Recipe, error) {
-	var own []medium.Recipe
+	var out []medium.Recipe
 	err := g.store.View(ctx, func(r Reader) (err error) {
-		own, err = r.OwnMixes(ctx)
+		out, err = recipesOf(ctx, r)
 		return err
 	})
-	return append(medium.Recipes(), own...), err
+	return out, err
+}
+
+func recipesOf(ctx context.Context, r Reader) ([]medium.Recipe, error) {
+	cs, err := r.Components(ctx)
+	if err != nil {
+		return nil, err
+	}
+	own, err := r.OwnMixes(ctx)
+	return append(cs.Recipes(), own...), err
 }
 
 // Recipe of the catalogue by its key; the usual one when there is none such.
@@ -23,7 +32,10 @@ func (c *Catalogue) Recipe(key string) medium.Recipe {
 	if r, ok := find(c.Recipes, func(r medium.Recipe) bool { return r.Key == key }); ok {
 		return r
 	}
-	return medium.RecipeNamed(key)
+	if len(c.Recipes) == 0 {
+		return medium.RecipeNamed(key)
+	}
+	return c.Recipes[0]
 }
 
 // AddMix keeps a mix of the grower's own: parts by volume, in any measure, by the
@@ -36,7 +48,11 @@ func (g *Garden) AddMix(ctx context.Context, name string, parts map[string]float
 	return g.once(ctx, a.Key, asked{name, parts}, func(w Writer) (ID, error) {
 		var faults Faults
 		name = checkName(&faults, "name", "mix", name)
-		mix := mixOf(parts, &faults)
+		cs, err := w.Components(ctx)
+		if err != nil {
+			return 0, err
+		}
+		mix := mixOf(cs, parts, &faults)
 		own, err := w.OwnMixes(ctx)
 		if err != nil {
 			return 0, err
@@ -58,10 +74,10 @@ func PartField(component string) string { return "part-" + strings.ReplaceAll(co
 // mostParts of one component in a mix.
 const mostParts = 1000
 
-func mixOf(parts map[string]float64, faults *Faults) medium.Mix {
+func mixOf(cs medium.Components, parts map[string]float64, faults *Faults) medium.Mix {
 	var m medium.Mix
 	total := 0.0
-	for _, c := range medium.Components() {
+	for _, c := range cs {
 		part := parts[c.Key]
 		switch {
 		case math.IsNaN(part) || part < 0 || part > mostParts:
@@ -72,7 +88,7 @@ func mixOf(parts map[string]float64, faults *Faults) medium.Mix {
 		}
 	}
 	if len(m) == 0 && *faults == nil {
-		faults.Add(PartField(medium.Components()[0].Key), "Write how many parts of something go in.")
+		faults.Add(PartField(cs[0].Key), "Write how many parts of something go in.")
 	}
 	for i := range m {
 		m[i].Share /= total

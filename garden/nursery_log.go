@@ -157,6 +157,9 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting ID, day measure.
 		if err := checkEntry(&e, a.Today); err != nil {
 			return 0, err
 		}
+		if err := growsNothing(ctx, w, &p); err != nil {
+			return 0, err
+		}
 		state, err := Replay(&p, append(log, e))
 		if err != nil {
 			return 0, err

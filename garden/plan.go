@@ -79,14 +79,20 @@ func concerns(d *Draft, k crop.Constants) []measure.Phrase {
 	if d.Suggest.TooSmall {
 		say("This bag holds {} usable; a {} is worth planting from {} on.", shape.Usable(ladder.Headspace), k.Name, k.SmallestBag)
 	}
-	if d.Suggest.TooShallow {
-		say("{} of medium is shallow for a {}: {} works, {} is good.", d.Ladder.Top, k.Name, k.DepthWorkable, k.DepthGood)
+	if depth := d.Ladder.Top - d.Ladder.Bottom; depth < k.DepthWorkable {
+		say("{} of medium is shallow for a {}: {} works, {} is good.", depth, k.Name, k.DepthWorkable, k.DepthGood)
 	}
 	if n := d.Number; n > d.Suggest.Number {
 		say("{} is more than the {} this bag takes by litres and spacing: expect smaller tubers.", n, d.Suggest.Number)
 	}
 	if d.Drainage.Says != "" {
 		say(d.Drainage.Says)
+	}
+	if ladder.School == hill.RolledRim && !d.Bag.Model.Rolls {
+		say("The rim of a {} does not roll down: leaves will stand in shade until it is filled.", d.Bag.Model.Name)
+	}
+	if ladder.Filler > 0 {
+		say("Chips below must be aged: fresh ones take nitrogen while they rot.")
 	}
 	if spots := d.Spots(&d.Planting); len(spots) > 1 && d.Number <= d.Suggest.Number {
 		if near := bag.Nearest(spots); near < k.Spacing-0.5 && len(d.Ladder.Seed) == 1 {
@@ -113,7 +119,7 @@ func planBag(ctx context.Context, w Writer, n NewPlanting, a Asked) (ID, error) 
 	if n.Year < a.Today.Year()-30 || n.Year > a.Today.Year()+2 {
 		return 0, fault("year", "The season {} is too far off.", n.Year)
 	}
-	if err := isFree(ctx, w, b); err != nil {
+	if err := isFree(ctx, w, b, n.Year); err != nil {
 		return 0, err
 	}
 	d, err := DraftPlanting(b, v, n.Number, n.Filling)
@@ -142,13 +148,40 @@ func planBag(ctx context.Context, w Writer, n NewPlanting, a Asked) (ID, error) 
 	return id, err
 }
 
-func isFree(ctx context.Context, r Reader, b Bag) error {
+// isFree refuses a bag that is planned or growing in the season of a year, or in a
+// later one. What still grows in it from a season before does not count: it is up by
+// then, and nothing is planted before it is closed.
+func isFree(ctx context.Context, r Reader, b Bag, year int) error {
 	open, err := r.Plantings(ctx, Filter{Bag: b.ID, Open: true})
-	if err != nil || len(open) == 0 {
+	if err != nil {
 		return err
 	}
-	p := open[0]
-	return fault("bag", "Bag {} is taken: {} is in it for {}. Close that first, or choose another bag.", b.Label, p.Variety.Name, p.Season.Year)
+	if p, taken := find(open, func(p Planting) bool { return p.Season.Year >= year }); taken {
+		return fault("bag", "Bag {} is taken: {} is in it for {}. Close that first, or choose another bag.", b.Label, p.Variety.Name, p.Season.Year)
+	}
+	return nil
+}
+
+// growsNothing refuses a bag in which something else grows.
+func growsNothing(ctx context.Context, r Reader, p *Planting) error {
+	f := Filter{Bag: p.Bag.ID, Open: true}
+	open, err := r.Plantings(ctx, f)
+	if err != nil {
+		return err
+	}
+	logs, err := r.Logs(ctx, f)
+	if err != nil {
+		return err
+	}
+	for _, o := range open {
+		if o.ID == p.ID {
+			continue
+		}
+		if _, planted := find(standing(logs[o.ID]), func(e Entry) bool { return e.Kind == Planted }); planted {
+			return fault("", "Bag {} still has {} of {} in it: close that first.", p.Bag.Label, o.Variety.Name, o.Season.Year)
+		}
+	}
+	return nil
 }
 
 func bagAndVariety(ctx context.Context, r Reader, bagID, varietyID ID) (Bag, Variety, error) {

@@ -145,7 +145,8 @@ func (g *Garden) Propose(ctx context.Context, ask AskedProposal, today measure.D
 	if err != nil {
 		return out, err
 	}
-	b := proposer{out: &out, ask: &ask, site: &site, today: today, perLitre: perLitre(products)}
+	b := proposer{out: &out, ask: &ask, site: &site, today: today, mix: cat.Recipe("").Mix}
+	b.perLitre = perLitre(b.mix, products)
 	for _, v := range cat.Varieties {
 		there := len(bench.Free(v.ID))
 		chosen := len(ask.Varieties) == 0 && (there > 0 || ask.AnySeed) || slices.Contains(ask.Varieties, v.ID)
@@ -160,7 +161,7 @@ func (g *Garden) Propose(ctx context.Context, ask AskedProposal, today measure.D
 		out.Seeds = append(out.Seeds, ProposedSeed{Variety: v, There: there})
 	}
 	for _, bg := range cat.Bags {
-		if cat.Taken[bg.ID] == 0 {
+		if !cat.TakenIn(bg.ID, ask.Year) {
 			out.Bags = append(out.Bags, ProposedBag{Bag: bg})
 		}
 	}
@@ -172,9 +173,9 @@ func (g *Garden) Propose(ctx context.Context, ask AskedProposal, today measure.D
 
 // perLitre is what a litre of the usual mix costs, in hundredths, from the sacks
 // that are kept.
-func perLitre(products []Product) float64 {
+func perLitre(mix medium.Mix, products []Product) float64 {
 	cost := 0.0
-	for _, part := range medium.Recipes()[0].Mix {
+	for _, part := range mix {
 		for _, p := range products {
 			if p.Kind == MediumSack && p.Component == part.Key {
 				cost += part.Share * float64(p.Price) / float64(p.Litres)
@@ -193,6 +194,7 @@ type proposer struct {
 	today     measure.Day
 	varieties []Variety
 	own       []bag.Calibration
+	mix       medium.Mix // the usual one
 	perLitre  float64
 }
 
@@ -233,7 +235,7 @@ func (b *proposer) run() error {
 func (b *proposer) pairs(pb *ProposedBag) []sow.Pair {
 	shape := pb.Bag.Model.Shape
 	usable := shape.Usable(usualHeadspace)
-	pb.Wet = medium.Recipes()[0].Mix.WetWeight(usable, pb.Bag.Model.Empty)
+	pb.Wet = b.mix.WetWeight(usable, pb.Bag.Model.Empty)
 	pb.Heavy = pb.Wet > b.site.LiftLimit
 	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && pb.Bag.Condition != Torn && !(b.ask.LiftAlone && pb.Heavy)
 	out := make([]sow.Pair, len(b.varieties))

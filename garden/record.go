@@ -31,6 +31,9 @@ func (g *Garden) Record(ctx context.Context, e Entry, a Asked) (ID, error) {
 			if err := checkSeed(&p, &e); err != nil {
 				return 0, err
 			}
+			if err := growsNothing(ctx, w, &p); err != nil {
+				return 0, err
+			}
 		}
 		if _, err := Replay(&p, append(log, e)); err != nil {
 			return 0, err
@@ -62,8 +65,15 @@ func (g *Garden) Undo(ctx context.Context, entry ID, a Asked) (ID, error) {
 			return 0, fault("", "That entry was taken back before.")
 		}
 		if e.Kind == Closed || e.Kind == Dropped {
-			if err := isFree(ctx, w, p.Bag); err != nil {
+			if err := growsNothing(ctx, w, &p); err != nil {
 				return 0, err
+			}
+			open, err := w.Plantings(ctx, Filter{Bag: p.Bag.ID, Year: p.Season.Year, Open: true})
+			if err != nil {
+				return 0, err
+			}
+			if len(open) > 0 {
+				return 0, fault("bag", "Bag {} is taken: {} was planned in it for {} since. Drop that first.", p.Bag.Label, open[0].Variety.Name, open[0].Season.Year)
 			}
 		}
 		void := Entry{Planting: p.ID, Kind: Voided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry}
@@ -107,7 +117,13 @@ func checkEntry(e *Entry, today measure.Day) error {
 		faults.Add("text", "A note holds up to {} letters.", longestText)
 	}
 	switch e.Kind {
-	case Planted, Measured, Taken, Closed, Dropped:
+	case Planted, Measured, Taken, Closed, Dropped, Emerged, Flowered, Frosted, Fed:
+	case Topped:
+		if !(e.Loose > 0 && e.Loose <= 200) {
+			faults.Add("litres", "Write how much went on: up to {} loose.", measure.Volume(200))
+		}
+	case Tended, Skipped, PutOff:
+		checkDoing(&faults, e)
 	case Raised:
 		if (e.RaiseBy > 0) == (e.Loose > 0) {
 			faults.Add("by", "Say how much went on: centimetres or litres, more than 0.")
@@ -122,6 +138,21 @@ func checkEntry(e *Entry, today measure.Day) error {
 		return fmt.Errorf("an entry of kind %q cannot be recorded", e.Kind)
 	}
 	return faults.Err()
+}
+
+// longestPutOff is how far a job can be put off, in days.
+const longestPutOff = 60
+
+func checkDoing(faults *Faults, e *Entry) {
+	if !e.What.Known() {
+		faults.Add("what", "Say which job.")
+	}
+	if e.Kind == Skipped && e.Text == "" {
+		faults.Add("text", "Say why, in a few words: next year you will want to know.")
+	}
+	if e.Kind == PutOff && (e.Until <= e.Day || e.Until > e.Day+longestPutOff) {
+		faults.Add("until", "Put it off by 1 to {} days.", longestPutOff)
+	}
 }
 
 func checkBatches(faults *Faults, batches []Batch) {

@@ -36,8 +36,15 @@ func (g *Garden) SeasonLine(ctx context.Context, today measure.Day) (SeasonLine,
 // SeasonOf is the season of a row of bags.
 func SeasonOf(row []Standing, today measure.Day) SeasonLine {
 	l := SeasonLine{Today: today}
+	year := 1 << 30 // of the season under way
+	for i := range row {
+		year = min(year, row[i].Season.Year)
+	}
 	for i := range row {
 		s := &row[i]
+		if s.Season.Year > year && s.Stage == StagePlanned {
+			continue
+		}
 		start := s.Planned
 		if s.Stage == StageGrowing {
 			start = s.Planted

@@ -12,27 +12,6 @@ import (
 	"glebata/core/medium"
 )
 
-// ProductKind is what a product is for.
-type ProductKind string
-
-// The kinds of product.
-const (
-	MediumSack ProductKind = "medium" // sacks of a component
-	FeedPack   ProductKind = "feed"   // packs of dry feed
-)
-
-// Product that is bought in sacks or packs.
-type Product struct {
-	ID        ID
-	Name      string
-	Kind      ProductKind
-	Component string         // key of what a sack holds
-	Litres    measure.Volume // loose, in a sack
-	Weight    measure.Mass   // in a pack of feed
-	Feed      medium.Product
-	Price     int // of one, in hundredths of the grower's money
-}
-
 // StockKind is the kind of an entry in the shed's log.
 type StockKind string
 
@@ -53,53 +32,6 @@ type StockEntry struct {
 	Logged  measure.Day
 	Key     string
 	Voids   ID
-}
-
-// AddProduct keeps a product. Safe to repeat.
-func (g *Garden) AddProduct(ctx context.Context, p Product, a Asked) (ID, error) {
-	return g.once(ctx, a.Key, p, func(w Writer) (ID, error) {
-		var faults Faults
-		p.Name = checkName(&faults, "name", "product", p.Name)
-		switch p.Kind {
-		case MediumSack:
-			if _, ok := medium.Named(p.Component); !ok {
-				faults.Add("component", "Choose what is in it.")
-			}
-			if p.Litres <= 0 || p.Litres > 2000 {
-				faults.Add("litres", "A sack holds up to {}.", measure.Volume(2000))
-			}
-			p.Weight, p.Feed = 0, medium.Product{}
-		case FeedPack:
-			if p.Weight <= 0 || p.Weight > 100*measure.Kilogram {
-				faults.Add("grams", "A pack weighs up to {}.", 100*measure.Kilogram)
-			}
-			for field, v := range map[string]float64{"nitrogen": p.Feed.Nitrogen, "phosphate": p.Feed.Phosphate, "potash": p.Feed.Potash} {
-				if !(v >= 0 && v <= 100) {
-					faults.Add(field, "A share lies between 0 and 100 %.")
-				}
-			}
-			if p.Feed.Nitrogen+p.Feed.Phosphate+p.Feed.Potash > 100 {
-				faults.Add("nitrogen", "The shares come to over 100 %.")
-			}
-			p.Component, p.Litres = "", 0
-		default:
-			faults.Add("kind", "Choose what it is for.")
-		}
-		if p.Price < 0 || p.Price > 100_000_00 {
-			faults.Add("price", "Write what one costs, like 6.50.")
-		}
-		products, err := w.Products(ctx)
-		if err != nil {
-			return 0, err
-		}
-		if _, taken := find(products, func(o Product) bool { return strings.EqualFold(o.Name, p.Name) }); taken && p.Name != "" {
-			faults.Add("name", "There is a {} already.", p.Name)
-		}
-		if faults != nil {
-			return 0, faults
-		}
-		return w.AddProduct(ctx, p)
-	})
 }
 
 // Stock appends to the shed's log what was counted or bought. Safe to repeat.

@@ -7,6 +7,7 @@ import (
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/hill"
+	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
 )
@@ -24,6 +25,7 @@ const (
 
 // Layer of medium as it lies in the bag.
 type Layer struct {
+	Of       hill.Stuff
 	From, To measure.Length
 	Settled  measure.Volume
 	Day      measure.Day
@@ -47,11 +49,58 @@ type State struct {
 	Stem      measure.Length // above the medium now: measured less raised since
 	StemDay   measure.Day    // measured on
 
+	Up       measure.Day   // shoots came through, as it was seen; 0 until then
+	Flowered measure.Day   // 0 until open flowers were seen
+	Frosted  []measure.Day // the tops were black
+	Heights  []Height      // every stem height that was measured
+	Raised   measure.Length
+	Filled   measure.Day // medium went on last
+	Doings   []Doing     // jobs that were done, skipped or put off, by day
+
 	Batches   []lift.Batch
 	Harvest   lift.Total
 	Unweighed bool // part of the harvest left without a weight
 
 	Log []Entry // entries that stand, by day
+}
+
+// Height of stems over the medium, as it was measured.
+type Height struct {
+	Day    measure.Day
+	Above  measure.Length
+	Raised measure.Length // the medium had been raised since planting by then
+}
+
+// Doing is what became of a job.
+type Doing struct {
+	What  job.Kind
+	Day   measure.Day
+	As    Kind        // Fed, Topped, Tended, Skipped or PutOff
+	Until measure.Day // PutOff
+}
+
+// Last day on which a job was done, skipped or put off as one of these; 0 for never.
+func (s *State) Last(what job.Kind, as ...Kind) measure.Day {
+	for i := len(s.Doings) - 1; i >= 0; i-- {
+		if d := &s.Doings[i]; d.What == what && slices.Contains(as, d.As) {
+			return d.Day
+		}
+	}
+	return 0
+}
+
+// cutOn is the day the tops were cut down; 0 when they stand.
+func (s *State) cutOn() measure.Day { return s.Last(job.CutDown, Tended) }
+
+// Times a job was done or skipped.
+func (s *State) Times(what job.Kind, as ...Kind) int {
+	n := 0
+	for i := range s.Doings {
+		if d := &s.Doings[i]; d.What == what && slices.Contains(as, d.As) {
+			n++
+		}
+	}
+	return n
 }
 
 // rising above this height no stem has stood in a bag, in cm.
@@ -118,6 +167,23 @@ func (s *State) apply(p *Planting, e *Entry) error {
 			return fault("height", "A stem of {} in a bag is not believed: check the unit.", e.Height)
 		}
 		s.Stem, s.StemDay, s.StemKnown = e.Height, e.Day, true
+		s.Heights = append(s.Heights, Height{e.Day, e.Height, s.Raised})
+	case Emerged:
+		if s.Up == 0 {
+			s.Up = e.Day
+		}
+	case Flowered:
+		s.Flowered, s.Rungs = e.Day, nil // after flowering only greening tubers are covered
+	case Frosted:
+		s.Frosted = append(s.Frosted, e.Day)
+		s.Stem, s.StemKnown = 0, false
+	case Topped:
+		s.Filled = e.Day
+		s.Doings = append(s.Doings, Doing{job.TopUp, e.Day, e.Kind, 0})
+	case Fed:
+		s.Doings = append(s.Doings, Doing{job.Feed, e.Day, e.Kind, 0})
+	case Tended, Skipped, PutOff:
+		s.Doings = append(s.Doings, Doing{e.What, e.Day, e.Kind, e.Until})
 	case Weighed:
 		return s.weigh(e)
 	case Taken:
@@ -167,9 +233,9 @@ func (s *State) plant(p *Planting, e *Entry) error {
 	}
 	s.Stage, s.Planted, s.Pieces = StageGrowing, e.Day, e.Pieces
 	for _, f := range s.Ladder.Fills {
-		s.Layers = append(s.Layers, Layer{f.From, f.To, f.Settled, e.Day})
+		s.Layers = append(s.Layers, Layer{f.Of, f.From, f.To, f.Settled, e.Day})
 	}
-	s.Level = s.Ladder.Start
+	s.Level, s.Filled = s.Ladder.Start, e.Day
 	return nil
 }
 
@@ -179,12 +245,16 @@ func (s *State) raise(p *Planting, e *Entry) error {
 	if err != nil {
 		return err
 	}
-	s.Layers = append(s.Layers, Layer{s.Level, to, settled, e.Day})
+	s.Layers = append(s.Layers, Layer{s.stuff(), s.Level, to, settled, e.Day})
 	if s.StemKnown {
 		s.Stem = max(0, s.Stem-(to-s.Level))
 	}
-	s.Level = to
+	s.Raised += to - s.Level
+	s.Level, s.Filled = to, e.Day
 	s.Rungs, err = hill.Again(shape, p.Filling, to)
+	if s.Flowered != 0 {
+		s.Rungs = nil
+	}
 	return err
 }
 
@@ -222,11 +292,21 @@ func (s *State) weigh(e *Entry) error {
 	return nil
 }
 
-// Settled volume of medium in the bag now.
+// stuff that raises are made of.
+func (s *State) stuff() hill.Stuff {
+	if s.Ladder.School.Habit().Straw {
+		return hill.Straw
+	}
+	return hill.Medium
+}
+
+// Settled volume in the bag now that roots grow in: all but chips at the bottom.
 func (s *State) Settled() measure.Volume {
 	var v measure.Volume
 	for _, l := range s.Layers {
-		v += l.Settled
+		if l.Of != hill.Chips {
+			v += l.Settled
+		}
 	}
 	return v
 }

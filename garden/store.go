@@ -51,6 +51,8 @@ type Reader interface {
 	Weather(ctx context.Context, from, until measure.Day) ([]DayRecord, error)
 	// Mixes of the plantings a filter chooses, by planting; those that were chosen.
 	Mixes(ctx context.Context, f Filter) (map[ID]medium.Mix, error)
+	// Components with the grower's own numbers in place of the usual ones.
+	Components(ctx context.Context) (medium.Components, error)
 	Products(ctx context.Context) ([]Product, error)
 	OwnMixes(ctx context.Context) ([]medium.Recipe, error)
 	// StockLog in order of day, without what was taken back.
@@ -94,7 +96,11 @@ type Writer interface {
 	SetTiming(ctx context.Context, planting ID, t Timing) error
 	PutWeather(ctx context.Context, r DayRecord, imported measure.Day) error
 	SetMix(ctx context.Context, planting ID, m medium.Mix) error
+	// SetComponent overwrites the numbers of a component, or adds one.
+	SetComponent(ctx context.Context, c medium.Component) error
 	AddProduct(ctx context.Context, p Product) (ID, error)
+	// SetHandful overwrites what the grower's handful of a product weighs.
+	SetHandful(ctx context.Context, product ID, m measure.Mass) error
 	AddMix(ctx context.Context, name string, m medium.Mix) (ID, error)
 	AddStockEntry(ctx context.Context, e StockEntry) (ID, error)
 	SetTerrace(ctx context.Context, t Terrace) error
@@ -113,10 +119,12 @@ type Writer interface {
 type Garden struct {
 	store   Store
 	station Station
+	grown   courses
+	sun     suns
 }
 
 // Open a garden kept in a store, with the station that watches its weather.
-func Open(s Store, w Station) *Garden { return &Garden{s, w} }
+func Open(s Store, w Station) *Garden { return &Garden{store: s, station: w} }
 
 // Asked says who asks: the client key that makes a request safe to repeat, and
 // today. Both are needed by everything that writes.

@@ -98,7 +98,7 @@ func (g *Garden) MoveBag(ctx context.Context, bagID ID, to terrace.Point, a Aske
 		if !known {
 			t = UsualTerrace()
 		}
-		if !t.Inside(standingOn(b, to)) {
+		if !t.Inside(standingOn(b, to, nil)) {
 			return 0, fault("x", "Bag {} would stand over the edge: the terrace is {} by {} m.", b.Label, t.Width, t.Depth)
 		}
 		return bagID, w.SetSpot(ctx, bagID, to)
@@ -107,13 +107,13 @@ func (g *Garden) MoveBag(ctx context.Context, bagID ID, to terrace.Point, a Aske
 }
 
 // standingOn is the footprint of a bag on a spot, and what it weighs wet.
-func standingOn(b Bag, at terrace.Point) terrace.Standing {
+func standingOn(b Bag, at terrace.Point, mix medium.Mix) terrace.Standing {
 	s := b.Model.Shape
 	l, w := s.Base()
 	tl, tw := s.Top()
 	return terrace.Standing{
-		At: at, Round: s.Kind() == bag.Round, L: float64(max(l, tl)) / 100, W: float64(max(w, tw)) / 100,
-		Wet: medium.Recipes()[0].Mix.WetWeight(s.Usable(usualHeadspace), b.Model.Empty),
+		At: at, Round: s.Round(), L: float64(max(l, tl)) / 100, W: float64(max(w, tw)) / 100,
+		Wet: mix.WetWeight(s.Usable(usualHeadspace), b.Model.Empty),
 	}
 }
 
@@ -171,6 +171,7 @@ func (g *Garden) TerraceView(ctx context.Context, today measure.Day) (TerraceVie
 		return v, err
 	}
 	var bags []Bag
+	var usual medium.Mix
 	var spots map[ID]terrace.Point
 	err = g.store.View(ctx, func(r Reader) (err error) {
 		if v.Terrace, v.Known, err = r.Terrace(ctx); err != nil {
@@ -179,6 +180,11 @@ func (g *Garden) TerraceView(ctx context.Context, today measure.Day) (TerraceVie
 		if spots, err = r.Spots(ctx); err != nil {
 			return err
 		}
+		cs, err := r.Components(ctx)
+		if err != nil {
+			return err
+		}
+		usual = cs.Recipes()[0].Mix
 		bags, err = r.Bags(ctx)
 		return err
 	})
@@ -191,7 +197,7 @@ func (g *Garden) TerraceView(ctx context.Context, today measure.Day) (TerraceVie
 	v.Latitude = site.Latitude
 	v.From, v.Until = site.sunDays(today)
 	v.Map = v.MapOf(site.Latitude, v.From, v.Until, sunCell)
-	v.place(bags, spots, site.LiftLimit)
+	v.place(bags, spots, usual, site.LiftLimit)
 	for i := range row {
 		for j := range v.Bags {
 			if v.Bags[j].Bag.ID != row[i].Bag.ID {
@@ -212,12 +218,12 @@ func (g *Garden) TerraceView(ctx context.Context, today measure.Day) (TerraceVie
 }
 
 // place the bags on their spots, and work out the sun there.
-func (v *TerraceView) place(bags []Bag, spots map[ID]terrace.Point, limit measure.Mass) {
+func (v *TerraceView) place(bags []Bag, spots map[ID]terrace.Point, mix medium.Mix, limit measure.Mass) {
 	var points []terrace.Point
 	var standing []terrace.Standing
 	for _, b := range bags {
 		at, placed := spots[b.ID]
-		pb := PlacedBag{Bag: b, Placed: placed, Stand: standingOn(b, at)}
+		pb := PlacedBag{Bag: b, Placed: placed, Stand: standingOn(b, at, mix)}
 		pb.Heavy = pb.Stand.Wet > limit
 		if placed {
 			pb.ToTap = math.Hypot(at.X-v.Tap.X, at.Y-v.Tap.Y)

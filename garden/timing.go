@@ -156,7 +156,7 @@ func (g *Garden) SeasonSheet(ctx context.Context, year int, today measure.Day) (
 	sh.Frosts = site.frostsOf(sh.Year)
 	sh.Place = calendar.NewPlace(sh.Normals, sh.Frosts, site.Risk, site.Heated, measure.Date(sh.Year, 1, 1))
 	for _, p := range plantings {
-		st, err := standingOf(p, logs[p.ID], today)
+		st, err := standingOf(p, logs[p.ID])
 		if err != nil {
 			return sh, err
 		}
@@ -173,9 +173,18 @@ func (g *Garden) SeasonSheet(ctx context.Context, year int, today measure.Day) (
 	return sh, nil
 }
 
+// cover over the seed on planting day: over the upper ring where there are two.
+func (s *Standing) cover() measure.Length {
+	n := len(s.Ladder.Seed)
+	if n == 0 || s.Variety.Class.Crop() == crop.SweetPotato {
+		return s.Filling.Cover
+	}
+	return s.Ladder.Start - s.Ladder.Seed[n-1]
+}
+
 // schedule counts a planting; one that is planted goes by its real day.
 func schedule(place *calendar.Place, st *Standing, t Timing, today measure.Day) calendar.Schedule {
-	ask := t.asked(st.Variety, st.Filling.Cover)
+	ask := t.asked(st.Variety, st.cover())
 	planted := st.Stage == StageGrowing || st.Stage == StageClosed
 	if planted {
 		ask.Plant = st.State.Planted

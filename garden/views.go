@@ -1,7 +1,9 @@
 package garden
 
 import (
+	"cmp"
 	"context"
+	"slices"
 	"strings"
 
 	"glebata/core/calendar"
@@ -16,7 +18,13 @@ import (
 type Standing struct {
 	Planting
 	State
-	Job job.Job
+	Job   job.Job   // the most pressing one
+	Jobs  []job.Job // all that are due or to come
+	Grown *Grown    // how it grows; nil when it is finished or was not reckoned
+	Feed  *medium.SeasonFeed
+	// Now is the height of the stems over the medium today.
+	Now      measure.Length
+	NowKnown bool
 	// Dates of a bag that is planned, or that is still to be moved; nil otherwise.
 	Dates *calendar.Schedule
 }
@@ -28,44 +36,72 @@ func (s *Standing) Upcoming() *hill.Rung {
 	if len(s.Rungs) == 0 {
 		return nil
 	}
-	if r := s.Rungs[0]; !s.StemKnown || s.Stem < r.Trigger {
+	r := s.Rungs[0]
+	stem, known := s.Shows()
+	if !known || stem < r.Trigger {
 		return &r
 	}
-	return s.Next(&s.Planting)
+	r = s.Filling.Fit(s.Bag.Model.Shape, r, stem)
+	return &r
 }
 
-// standingOf puts a planting and its log together for a day. A log that no
-// longer replays, which the use cases never write, is an error.
-func standingOf(p Planting, log []Entry, today measure.Day) (Standing, error) {
+// standingOf puts a planting and its log together. A log that no longer replays,
+// which the use cases never write, is an error.
+func standingOf(p Planting, log []Entry) (Standing, error) {
 	s, err := Replay(&p, log)
-	if err != nil {
-		return Standing{}, err
-	}
-	st := Standing{Planting: p, State: s}
-	st.due(today)
-	return st, nil
+	return Standing{Planting: p, State: s}, err
 }
 
-// due works out the most pressing job of a bag.
-func (s *Standing) due(today measure.Day) {
-	if s.Stage != StagePlanned && s.Stage != StageGrowing {
-		return
+// Shows is how high stems stand over the medium today: as measured today, else as
+// the forecast has it, else as they were measured last; ok is false where there is
+// nothing to show.
+func (s *Standing) Shows() (height measure.Length, ok bool) {
+	if s.Stage != StageGrowing {
+		return 0, false
 	}
-	b := job.Bag{
-		Class: s.Variety.Class, PacketDays: s.Variety.PacketDays, Number: s.Number,
-		Planted: s.Stage == StageGrowing, DaysPlanted: int(today - s.State.Planted),
-		Next: s.Upcoming(), StemKnown: s.StemKnown, Stem: s.Stem, DaysMeasured: int(today - s.StemDay),
+	if s.NowKnown {
+		return s.Now, s.Now > 0
 	}
-	if s.Dates != nil {
-		b.DaysToPlant = int(s.Dates.Plant - today)
-		b.PotGrown = s.Dates.Way == calendar.PreGrown
-	}
-	s.Job = job.Of(b)
+	return s.Stem, s.StemKnown && s.Stem > 0
 }
 
-// Row is every bag with something planned or growing, in the order they stand.
+// Row is every bag with something planned or growing, in the order they stand. What
+// is planned for a bag that still grows something is left out.
 func (g *Garden) Row(ctx context.Context, today measure.Day) ([]Standing, error) {
-	return g.standings(ctx, Filter{Open: true}, today)
+	row, err := g.standings(ctx, Filter{Open: true}, today)
+	if err != nil {
+		return nil, err
+	}
+	return oneToABag(row), nil
+}
+
+// oneToABag keeps, of each bag, what grows in it, else what is planned first.
+func oneToABag(row []Standing) []Standing {
+	first := make(map[ID]int, len(row))
+	again := false
+	for i := range row {
+		s := &row[i]
+		at, other := first[s.Bag.ID]
+		again = again || other
+		if !other || s.Stage == StageGrowing || row[at].Stage != StageGrowing && s.Season.Year < row[at].Season.Year {
+			first[s.Bag.ID] = i
+		}
+	}
+	if len(row) == 0 || !again && row[0].Season.Year == row[len(row)-1].Season.Year {
+		return row
+	}
+	out := make([]Standing, 0, len(first))
+	for i := range row {
+		if first[row[i].Bag.ID] == i {
+			out = append(out, row[i])
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Standing) int {
+		x, y := a.Bag, b.Bag
+		return cmp.Or(cmp.Compare(x.Place.Position, y.Place.Position), cmp.Compare(x.Place.ID, y.Place.ID),
+			cmp.Compare(len(x.Label), len(y.Label)), cmp.Compare(x.Label, y.Label))
+	})
+	return out
 }
 
 // Finished is every closed bag of every season, newest season first.
@@ -75,8 +111,7 @@ func (g *Garden) Finished(ctx context.Context, today measure.Day) ([]Standing, e
 
 func (g *Garden) standings(ctx context.Context, f Filter, today measure.Day) ([]Standing, error) {
 	var out []Standing
-	var timings map[ID]Timing
-	var site Site
+	var with almanac
 	err := g.store.View(ctx, func(r Reader) error {
 		plantings, err := r.Plantings(ctx, f)
 		if err != nil {
@@ -88,7 +123,7 @@ func (g *Garden) standings(ctx context.Context, f Filter, today measure.Day) ([]
 		}
 		out = make([]Standing, 0, len(plantings))
 		for _, p := range plantings {
-			st, err := standingOf(p, logs[p.ID], today)
+			st, err := standingOf(p, logs[p.ID])
 			if err != nil {
 				return err
 			}
@@ -97,44 +132,12 @@ func (g *Garden) standings(ctx context.Context, f Filter, today measure.Day) ([]
 		if f.Finished {
 			return nil
 		}
-		if timings, err = r.Timings(ctx, f); err != nil {
-			return err
-		}
-		site, err = siteOf(ctx, r)
-		return err
+		return with.read(ctx, g, r, f, out, today)
 	})
 	if err != nil || f.Finished {
 		return out, err
 	}
-	return out, dates(out, &site, timings, today)
-}
-
-// dates counts the dates of the bags that are planned or still to be moved, and
-// what is due by them.
-func dates(row []Standing, site *Site, timings map[ID]Timing, today measure.Day) error {
-	places := map[int]*calendar.Place{}
-	for i := range row {
-		st := &row[i]
-		t, set := timings[st.Planting.ID]
-		if !set {
-			t = UsualTiming(st.Bag, st.Variety)
-		}
-		if st.Stage != StagePlanned && (st.Stage != StageGrowing || t.Then == "") {
-			continue
-		}
-		year := st.Season.Year
-		if places[year] == nil {
-			place, err := site.Calendar(year)
-			if err != nil {
-				return err
-			}
-			places[year] = place
-		}
-		s := schedule(places[year], st, t, today)
-		st.Dates = &s
-		st.due(today)
-	}
-	return nil
+	return out, g.reckon(out, &with, today)
 }
 
 // Planting by ID, with what it has come to.
@@ -201,8 +204,17 @@ type Catalogue struct {
 	Places     []Place
 	Bags       []Bag
 	Containers []Container
+	Components medium.Components
 	Recipes    []medium.Recipe
 	Taken      map[ID]ID // bag to the planting that is planned or growing in it
+	open       []Planting
+}
+
+// TakenIn reports whether a bag is planned or growing in the season of a year, or
+// in a later one. What grows in it until then does not count.
+func (c *Catalogue) TakenIn(bag ID, year int) bool {
+	_, taken := find(c.open, func(p Planting) bool { return p.Bag.ID == bag && p.Season.Year >= year })
+	return taken
 }
 
 // Catalogue reads everything there is to choose from.
@@ -227,14 +239,15 @@ func (g *Garden) Catalogue(ctx context.Context) (Catalogue, error) {
 		if c.Containers, err = r.Containers(ctx); err != nil {
 			return err
 		}
-		own, err := r.OwnMixes(ctx)
-		if err != nil {
+		if c.Recipes, err = recipesOf(ctx, r); err != nil {
 			return err
 		}
-		c.Recipes = append(medium.Recipes(), own...)
-		open, err := r.Plantings(ctx, Filter{Open: true})
-		c.Taken = make(map[ID]ID, len(open))
-		for _, p := range open {
+		if c.Components, err = r.Components(ctx); err != nil {
+			return err
+		}
+		c.open, err = r.Plantings(ctx, Filter{Open: true})
+		c.Taken = make(map[ID]ID, len(c.open))
+		for _, p := range c.open {
 			c.Taken[p.Bag.ID] = p.ID
 		}
 		return err

@@ -94,6 +94,8 @@ type modelRow struct {
 	Holes    int
 	Light    bool
 	Rolls    bool
+	Form     string
+	Liner    float64 `db:"liner_cm"`
 }
 
 // model turns a row into a Model. The schema keeps out measures that no bag can
@@ -101,9 +103,15 @@ type modelRow struct {
 func (m modelRow) model() garden.Model {
 	cm := func(v float64) measure.Length { return measure.Length(v) }
 	var shape bag.Shape
-	if m.Kind == bag.Round {
+	switch {
+	case m.Form == string(bag.Sack):
+		shape, _ = bag.StandingSack(cm(m.BaseL), cm(m.Height))
+	case m.Form == string(bag.Lined):
+		liner := cm(m.Liner)
+		shape, _ = bag.NewLined(cm(m.BaseL)+2*liner, cm(m.TopL)+2*liner, cm(m.Height)+liner, liner)
+	case m.Kind == bag.Round:
 		shape, _ = bag.NewRound(cm(m.BaseL), cm(m.TopL), cm(m.Height))
-	} else {
+	default:
 		shape, _ = bag.NewBox(cm(m.BaseL), cm(m.BaseW), cm(m.TopL), cm(m.TopW), cm(m.Height))
 	}
 	return garden.Model{
@@ -116,20 +124,28 @@ func (m modelRow) model() garden.Model {
 func (r *reader) Models(ctx context.Context) ([]garden.Model, error) {
 	return list(ctx, r, modelRow.model,
 		`SELECT id, name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
-		        price_cents, lasts, empty_g, sold_l, holes, light, rolls
-		   FROM bag_model ORDER BY name`)
+		        price_cents, lasts, empty_g, sold_l, holes, light, rolls, coalesce(form, '') AS form, coalesce(liner_cm, 0) AS liner_cm
+		   FROM bag_model LEFT JOIN bag_form ON model_id = id ORDER BY name`)
 }
 
 func (w *writer) AddModel(ctx context.Context, m garden.Model) (garden.ID, error) {
 	bl, bw := m.Shape.Base()
 	tl, tw := m.Shape.Top()
-	return w.add(ctx,
+	kind := bag.Round
+	if !m.Shape.Round() {
+		kind = bag.Box
+	}
+	id, err := w.add(ctx,
 		`INSERT INTO bag_model (name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
 		                        price_cents, lasts, empty_g, sold_l, holes, light, rolls)
 		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-		m.Name, m.Shape.Kind(), float64(bl), float64(bw), float64(tl), float64(tw), float64(m.Shape.Height()),
+		m.Name, kind, float64(bl), float64(bw), float64(tl), float64(tw), float64(m.Shape.Height()),
 		m.Material, m.Drainage.Way, float64(m.Drainage.HoleHeight),
 		m.Price, m.Lasts, m.Empty.Grams(), float64(m.Sold), m.Holes, m.Light, m.Rolls)
+	if form := m.Shape.Kind(); err == nil && form != kind {
+		_, err = w.add(ctx, `INSERT INTO bag_form (model_id, form, liner_cm) VALUES (?, ?, ?)`, id, string(form), float64(m.Shape.Liner()))
+	}
+	return id, err
 }
 
 type placeRow struct {

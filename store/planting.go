@@ -9,6 +9,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"glebata/core/hill"
+	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
 )
@@ -56,7 +57,8 @@ type plantingRow struct {
 	Cover     float64 `db:"cover_cm"`
 	Layer     float64 `db:"layer_cm"`
 	Settling  float64
-	Planned   int `db:"planned_day"`
+	Planned   int     `db:"planned_day"`
+	Filler    float64 `db:"filler_cm"`
 }
 
 // Plantings come newest season first, then as the bags stand.
@@ -76,12 +78,12 @@ func (r *reader) Plantings(ctx context.Context, f garden.Filter) ([]garden.Plant
 			Bag: bagOf(bagRow{p.BagID, p.Label, p.ModelID, p.PlaceID, p.Condition}), Variety: varietyOf[p.VarietyID], Number: p.Number,
 			Filling: hill.Plan{
 				School: p.School, Headspace: measure.Length(p.Headspace), Base: measure.Length(p.Base),
-				Cover: measure.Length(p.Cover), MaxLayer: measure.Length(p.Layer), Settling: p.Settling,
+				Cover: measure.Length(p.Cover), MaxLayer: measure.Length(p.Layer), Settling: p.Settling, Filler: measure.Length(p.Filler),
 			},
 			Planned: measure.Day(p.Planned),
 		}
 	}, `SELECT p.id, p.season_id, s.year, p.bag_id, b.label, b.model_id, b.place_id, b.condition, p.variety_id, p.number, p.school, p.headspace_cm,
-	           p.base_cm, p.cover_cm, p.layer_cm, p.settling, p.planned_day
+	           p.base_cm, p.cover_cm, p.layer_cm, p.settling, p.planned_day, p.filler_cm
 	      FROM planting p JOIN season s ON s.id = p.season_id
 	      JOIN bag b ON b.id = p.bag_id JOIN place l ON l.id = b.place_id
 	     WHERE `+cond+`
@@ -92,15 +94,15 @@ func (w *writer) AddPlanting(ctx context.Context, p garden.Planting) (garden.ID,
 	l := p.Filling
 	return w.add(ctx,
 		`INSERT INTO planting (season_id, bag_id, variety_id, number, school, headspace_cm, base_cm, cover_cm,
-		                       layer_cm, settling, planned_day)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		                       layer_cm, settling, planned_day, filler_cm)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 		p.Season.ID, p.Bag.ID, p.Variety.ID, p.Number, l.School, float64(l.Headspace), float64(l.Base),
-		float64(l.Cover), float64(l.MaxLayer), l.Settling, int(p.Planned))
+		float64(l.Cover), float64(l.MaxLayer), l.Settling, int(p.Planned), float64(l.Filler))
 }
 
 // entryColumns leave out the client key, which only the schema compares.
 const entryColumns = `e.id, e.planting_id, e.kind, e.day, e.logged_day, e.slips, coalesce(e.raise_cm, 0),
-	coalesce(e.loose_l, 0), coalesce(e.height_cm, 0), e.text, coalesce(e.voids_id, 0)`
+	coalesce(e.loose_l, 0), coalesce(e.height_cm, 0), e.text, coalesce(e.voids_id, 0), e.what, coalesce(e.until_day, 0)`
 
 // entries reads log entries with their pieces and batches, in the order of
 // writing. It scans column by column: a garden has thousands of them.
@@ -108,14 +110,15 @@ func (r *reader) entries(ctx context.Context, where string, args ...any) ([]gard
 	out := make([]garden.Entry, 0, 64)
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		// Plain types are scanned without reflection.
-		var id, planting, day, logged, slips, voids int64
+		var id, planting, day, logged, slips, voids, until int64
 		var by, loose, height float64
-		var kind, text string
-		err := rows.Scan(&id, &planting, &kind, &day, &logged, &slips, &by, &loose, &height, &text, &voids)
+		var kind, text, what string
+		err := rows.Scan(&id, &planting, &kind, &day, &logged, &slips, &by, &loose, &height, &text, &voids, &what, &until)
 		out = append(out, garden.Entry{
 			ID: garden.ID(id), Planting: garden.ID(planting), Kind: garden.Kind(kind),
 			Day: measure.Day(day), Logged: measure.Day(logged), Slips: int(slips), RaiseBy: measure.Length(by),
 			Loose: measure.Volume(loose), Height: measure.Length(height), Text: text, Voids: garden.ID(voids),
+			What: job.Kind(what), Until: measure.Day(until),
 		})
 		return err
 	}, `SELECT `+entryColumns+` FROM entry e `+where+` ORDER BY e.id`, args...)
@@ -210,12 +213,13 @@ func (r *reader) Entry(ctx context.Context, id garden.ID) (garden.Entry, error) 
 
 func (w *writer) AddEntry(ctx context.Context, e garden.Entry) (garden.ID, error) {
 	id, err := w.add(ctx,
-		`INSERT INTO entry (planting_id, kind, day, logged_day, client_key, slips, raise_cm, loose_l, height_cm, text, voids_id)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		`INSERT INTO entry (planting_id, kind, day, logged_day, client_key, slips, raise_cm, loose_l, height_cm, text, voids_id, what, until_day)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 		e.Planting, e.Kind, int(e.Day), int(e.Logged), e.Key, e.Slips,
 		whenNot0(float64(e.RaiseBy)), whenNot0(float64(e.Loose)),
 		sql.NullFloat64{Float64: float64(e.Height), Valid: e.Kind == garden.Measured},
-		e.Text, sql.NullInt64{Int64: int64(e.Voids), Valid: e.Voids != 0})
+		e.Text, sql.NullInt64{Int64: int64(e.Voids), Valid: e.Voids != 0},
+		string(e.What), sql.NullInt64{Int64: int64(e.Until), Valid: e.Kind == garden.PutOff})
 	if err != nil {
 		return 0, err
 	}

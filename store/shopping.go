@@ -12,15 +12,19 @@ import (
 )
 
 func (r *reader) Mixes(ctx context.Context, f garden.Filter) (map[garden.ID]medium.Mix, error) {
+	cs, err := r.Components(ctx)
+	if err != nil {
+		return nil, err
+	}
 	cond, args := where(f)
 	out := map[garden.ID]medium.Mix{}
-	err := r.each(ctx, func(rows *sqlx.Rows) error {
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
 		var id garden.ID
 		var text string
 		if err := rows.Scan(&id, &text); err != nil {
 			return err
 		}
-		m, err := medium.ParseMix(text)
+		m, err := cs.ParseMix(text)
 		out[id] = m
 		return err
 	}, `SELECT m.planting_id, m.mix FROM planting_mix m JOIN planting p ON p.id = m.planting_id WHERE `+cond, args...)
@@ -34,8 +38,12 @@ func (w *writer) SetMix(ctx context.Context, planting garden.ID, m medium.Mix) e
 }
 
 func (r *reader) OwnMixes(ctx context.Context) ([]medium.Recipe, error) {
+	cs, err := r.Components(ctx)
+	if err != nil {
+		return nil, err
+	}
 	var out []medium.Recipe
-	err := r.each(ctx, func(rows *sqlx.Rows) error {
+	err = r.each(ctx, func(rows *sqlx.Rows) error {
 		var id garden.ID
 		var text string
 		own := medium.Recipe{Reason: "A mix of your own."}
@@ -44,7 +52,7 @@ func (r *reader) OwnMixes(ctx context.Context) ([]medium.Recipe, error) {
 		}
 		var err error
 		own.Key = fmt.Sprintf("own-%d", id)
-		own.Mix, err = medium.ParseMix(text)
+		own.Mix, err = cs.ParseMix(text)
 		out = append(out, own)
 		return err
 	}, `SELECT id, name, mix FROM own_mix ORDER BY name`)
@@ -60,19 +68,24 @@ func (r *reader) Products(ctx context.Context) ([]garden.Product, error) {
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		var p garden.Product
 		var kind string
-		var litres, grams float64
-		err := rows.Scan(&p.ID, &p.Name, &kind, &p.Component, &litres, &grams, &p.Feed.Nitrogen, &p.Feed.Phosphate, &p.Feed.Potash, &p.Price)
+		var litres, grams, handful float64
+		err := rows.Scan(&p.ID, &p.Name, &kind, &p.Component, &litres, &grams, &p.Feed.Nitrogen, &p.Feed.Phosphate, &p.Feed.Potash,
+			&p.Price, &handful, &p.Feed.Dilution, &p.Pieces, (*string)(&p.Sundry))
 		p.Kind, p.Litres, p.Weight, p.Feed.Name = garden.ProductKind(kind), measure.Volume(litres), measure.Mass(grams), p.Name
+		p.Feed.Handful, p.Feed.Liquid = measure.Mass(handful), p.Kind == garden.LiquidFeed
 		out = append(out, p)
 		return err
-	}, `SELECT id, name, kind, component, litres, grams, nitrogen, phosphate, potash, price_cents FROM product ORDER BY kind DESC, name`)
+	}, `SELECT id, name, kind, component, litres, grams, nitrogen, phosphate, potash, price_cents, handful_g, ml_per_l, pieces, sundry
+	      FROM product ORDER BY kind = 'medium' DESC, kind, name`)
 	return out, err
 }
 
 func (w *writer) AddProduct(ctx context.Context, p garden.Product) (garden.ID, error) {
 	return w.add(ctx,
-		`INSERT INTO product (name, kind, component, litres, grams, nitrogen, phosphate, potash, price_cents) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-		p.Name, string(p.Kind), p.Component, float64(p.Litres), p.Weight.Grams(), p.Feed.Nitrogen, p.Feed.Phosphate, p.Feed.Potash, p.Price)
+		`INSERT INTO product (name, kind, component, litres, grams, nitrogen, phosphate, potash, price_cents, handful_g, ml_per_l, pieces, sundry)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		p.Name, string(p.Kind), p.Component, float64(p.Litres), p.Weight.Grams(), p.Feed.Nitrogen, p.Feed.Phosphate, p.Feed.Potash, p.Price,
+		p.Feed.Handful.Grams(), p.Feed.Dilution, p.Pieces, string(p.Sundry))
 }
 
 // StockLog leaves out what was taken back.
@@ -95,4 +108,32 @@ func (r *reader) StockLog(ctx context.Context) ([]garden.StockEntry, error) {
 func (w *writer) AddStockEntry(ctx context.Context, e garden.StockEntry) (garden.ID, error) {
 	return w.add(ctx, `INSERT INTO stock_entry (product_id, kind, packs, day, logged_day, client_key, voids_id) VALUES (?, ?, ?, ?, ?, ?, ?)`,
 		e.Product, string(e.Kind), e.Packs, int(e.Day), int(e.Logged), e.Key, orNull(e.Voids))
+}
+
+// Components with the grower's own numbers in place of the usual ones.
+func (r *reader) Components(ctx context.Context) (medium.Components, error) {
+	var own []medium.Component
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var c medium.Component
+		err := rows.Scan(&c.Key, &c.Name, &c.WetKg, &c.Settling, &c.Water, &c.PH, &c.Nitrogen, &c.Phosphate, &c.Potash, &c.Inert, &c.Fresh, &c.Source)
+		own = append(own, c)
+		return err
+	}, `SELECT key, name, wet_kg, settling, water, ph, nitrogen, phosphate, potash, inert, fresh, source FROM component ORDER BY name`)
+	return medium.Usual().With(own), err
+}
+
+func (w *writer) SetComponent(ctx context.Context, c medium.Component) error {
+	_, err := w.add(ctx,
+		`INSERT INTO component (key, name, wet_kg, settling, water, ph, nitrogen, phosphate, potash, inert, fresh, source)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+		 ON CONFLICT (key) DO UPDATE SET name = excluded.name, wet_kg = excluded.wet_kg, settling = excluded.settling, water = excluded.water,
+		   ph = excluded.ph, nitrogen = excluded.nitrogen, phosphate = excluded.phosphate, potash = excluded.potash,
+		   inert = excluded.inert, fresh = excluded.fresh, source = excluded.source`,
+		c.Key, c.Name, c.WetKg, c.Settling, c.Water, c.PH, c.Nitrogen, c.Phosphate, c.Potash, c.Inert, c.Fresh, c.Source)
+	return err
+}
+
+func (w *writer) SetHandful(ctx context.Context, product garden.ID, m measure.Mass) error {
+	_, err := w.add(ctx, `UPDATE product SET handful_g = ? WHERE id = ?`, m.Grams(), product)
+	return err
 }

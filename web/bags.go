@@ -75,15 +75,15 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 		body.Bags = append(body.Bags, bagLine{b, b.Model.Shape.Usable(usualHeadspace), now[b.ID]})
 	}
 	for _, m := range cat.Models {
-		body.Models = append(body.Models, lineOfModel(m, site.LiftLimit))
+		body.Models = append(body.Models, lineOfModel(m, cat.Recipe("").Mix, site.LiftLimit))
 	}
 	s.render(c, status, "bags", view{Title: "Bags", Stage: "Bags", Body: body})
 	return nil
 }
 
-func lineOfModel(m garden.Model, limit measure.Mass) modelLine {
+func lineOfModel(m garden.Model, mix medium.Mix, limit measure.Mass) modelLine {
 	l := modelLine{Model: m, Outline: draw.OutlineOf(m), Usable: m.Shape.Usable(usualHeadspace), Full: m.Shape.Full(), Facts: m.Drainage.Facts(m.Shape)}
-	l.Wet = medium.Recipes()[0].Mix.WetWeight(l.Usable, m.Empty)
+	l.Wet = mix.WetWeight(l.Usable, m.Empty)
 	l.Heavy = l.Wet > limit
 	if m.Price > 0 {
 		l.Cost = fmt.Sprintf("%.2f", float64(m.Price)/100)
@@ -171,15 +171,19 @@ func addModelForm(sys measure.System) Form {
 	unit := string(sys.LengthUnit())
 	return Form{
 		Name: "model", Caution: beware("containers", "load"), Title: "Add a kind of bag", Action: "/models", Button: "Add this kind",
-		Says: "Inside measures, as it stands filled. A box needs both sides.",
+		Says: "Inside measures, as it stands filled. A box needs both sides; a sack its width and length lying flat; a lined bucket its own measures and how thick the liner is.",
 		Fields: []Field{
 			{Name: "name", Label: "Name", Kind: "text"},
-			{Name: "kind", Label: "Shape", Kind: "choice", Value: string(bag.Round), Options: []Option{{Value: string(bag.Round), Name: "round"}, {Value: string(bag.Box), Name: "box"}}},
-			{Name: "base", Label: "Base: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length"},
+			{Name: "kind", Label: "Shape", Kind: "choice", Value: string(bag.Round), Options: []Option{
+				{Value: string(bag.Round), Name: "round"}, {Value: string(bag.Box), Name: "box"},
+				{Value: string(bag.Sack), Name: "sack, measured lying flat"}, {Value: string(bag.Lined), Name: "lined bucket"},
+			}},
+			{Name: "base", Label: "Base: diameter or length; a sack's width", Kind: "quantity", Unit: unit, Read: "/read/length"},
 			{Name: "base-w", Label: "Base width (box)", Kind: "quantity", Unit: unit, Read: "/read/length"},
 			{Name: "top", Label: "Top: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Empty: as the base"},
 			{Name: "top-w", Label: "Top width (box)", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Empty: as the base"},
-			{Name: "height", Label: "Height", Kind: "quantity", Unit: unit, Read: "/read/length"},
+			{Name: "height", Label: "Height; a sack's length", Kind: "quantity", Unit: unit, Read: "/read/length"},
+			{Name: "liner", Label: "Liner", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "How thick; only for a lined bucket"},
 			{Name: "material", Label: "Wall", Kind: "choice", Value: string(garden.Fabric), Options: materials},
 			{Name: "drain", Label: "Drains", Kind: "choice", Value: string(bag.ThroughWall), Options: []Option{
 				{Value: string(bag.ThroughWall), Name: "through its cloth"}, {Value: string(bag.BaseHoles), Name: "by holes in the base"},
@@ -247,11 +251,16 @@ func (r *reading) shape() bag.Shape {
 	top := r.lengthOr("top", base)
 	var shape bag.Shape
 	var err error
-	if r.text("kind") == string(bag.Box) {
+	switch bag.Kind(r.text("kind")) {
+	case bag.Box:
 		baseW := r.length("base-w")
 		topW := r.lengthOr("top-w", baseW)
 		shape, err = bag.NewBox(base, baseW, top, topW, height)
-	} else {
+	case bag.Sack:
+		shape, err = bag.NewSack(base, height)
+	case bag.Lined:
+		shape, err = bag.NewLined(base, top, height, r.length("liner"))
+	default:
 		shape, err = bag.NewRound(base, top, height)
 	}
 	if err != nil && r.faults == nil {

@@ -151,7 +151,7 @@ func (s *Site) planPage(c *gin.Context, status int, t typed) error {
 	if faults, ok := faultsOf(err); ok && len(plan.faults) == 0 {
 		plan.faults = append(plan.faults, faults...)
 	}
-	if taken := cat.Taken[a.bag.ID]; taken != 0 && len(plan.faults) == 0 && t.form != "plan" && r.text("bag") != "" {
+	if cat.TakenIn(a.bag.ID, a.year) && len(plan.faults) == 0 && t.form != "plan" && r.text("bag") != "" {
 		plan.faults.Add("bag", "Bag {} is taken already: choose another.", a.bag.Label)
 	}
 	if err == nil && r.faults == nil {
@@ -269,7 +269,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 	var bags, varieties, schools []Option
 	for _, b := range cat.Bags {
 		o := Option{Value: fmt.Sprint(b.ID), Name: b.Label + " · " + b.Model.Name, Group: b.Place.Name}
-		if cat.Taken[b.ID] != 0 {
+		if cat.TakenIn(b.ID, a.year) {
 			o.Name += " (taken)"
 		}
 		bags = append(bags, o)

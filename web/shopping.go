@@ -114,7 +114,7 @@ func buyLineOf(l garden.ShoppingLine, sys measure.System) buyLine {
 
 func sackForm(sys measure.System) Form {
 	var parts []Option
-	for _, c := range medium.Components() {
+	for _, c := range medium.Usual() {
 		parts = append(parts, Option{Value: c.Key, Name: c.Name})
 	}
 	return Form{
@@ -147,7 +147,7 @@ func packForm(sys measure.System) Form {
 
 func mixForm() Form {
 	fields := []Field{{Name: "name", Label: "Your name for the mix", Kind: "text"}}
-	for _, c := range medium.Components() {
+	for _, c := range medium.Usual() {
 		fields = append(fields, Field{Name: garden.PartField(c.Key), Label: "Parts of " + c.Name, Kind: "count"})
 	}
 	return Form{
@@ -163,7 +163,7 @@ func (s *Site) addMix(c *gin.Context) error {
 		return err
 	}
 	parts := map[string]float64{}
-	for _, k := range medium.Components() {
+	for _, k := range medium.Usual() {
 		if field := garden.PartField(k.Key); r.text(field) != "" {
 			parts[k.Key] = r.number(field, 0)
 		}

@@ -6,7 +6,6 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
-	"glebata/core/medium"
 	"glebata/core/working"
 	"glebata/garden"
 )
@@ -94,7 +93,7 @@ func (s *Site) modelWorking(c *gin.Context) error {
 	case c.Param("figure") == "usable":
 		return s.answerWorking(c, m.Shape.UsableWorking(usualHeadspace), m.Name)
 	case c.Param("figure") == "wet":
-		return s.answerWorking(c, medium.Recipes()[0].Mix.WetWorking(m.Shape.Usable(usualHeadspace), m.Empty), m.Name)
+		return s.answerWorking(c, cat.Recipe("").Mix.WetWorking(m.Shape.Usable(usualHeadspace), m.Empty), m.Name)
 	case c.Param("figure") == "standing":
 		return s.answerWorking(c, m.Drainage.StandingWorking(m.Shape), m.Name)
 	default:

@@ -210,3 +210,38 @@ func TestSuggestFollowsLitresAndFootprint(t *testing.T) {
 		}
 	}
 }
+
+// A sack 70.7 cm wide lying flat is 45 cm across when it stands; of 72.5 cm of
+// length half of that goes into the base. A liner takes its thickness all round.
+func TestSacksAndLinersKeepTheirGeometry(t *testing.T) {
+	sack, err := NewSack(45*math.Pi/2, 72.5)
+	standing, err2 := StandingSack(45, 50)
+	if err != nil || err2 != nil || math.Abs(float64(sack.Full()-standing.Full())) > 1e-9 {
+		t.Fatalf("%v, %v: %v and %v", err, err2, sack.Full(), standing.Full())
+	}
+	if w, l := standing.Flat(); math.Abs(float64(w)-70.686) > 1e-3 || math.Abs(float64(l)-72.5) > 1e-9 {
+		t.Errorf("it lies flat as %v by %v", w, l)
+	}
+	lined, err := NewLined(26, 31, 30, 1)
+	plain, _ := NewRound(24, 29, 29)
+	if err != nil || math.Abs(float64(lined.Full()-plain.Full())) > 1e-9 || !lined.Round() {
+		t.Errorf("lined holds %v, want %v: %v", lined.Full(), plain.Full(), err)
+	}
+	for what, bad := range map[string]error{
+		"flat as paper": second(NewSack(6, 4)), "shorter than it is wide": second(NewSack(60, 20)),
+		"all liner": second(NewLined(10, 10, 20, 4)), "a thick liner": second(NewLined(60, 60, 60, 11)),
+	} {
+		if !errors.Is(bad, ErrShape) {
+			t.Errorf("%s: %v", what, bad)
+		}
+	}
+	for _, s := range []Shape{sack, lined} {
+		for _, step := range s.UsableWorking(4).Steps {
+			if !step.Complete() {
+				t.Errorf("%q has %d numbers", step.Says, len(step.Args))
+			}
+		}
+	}
+}
+
+func second(_ Shape, err error) error { return err }

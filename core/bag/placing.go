@@ -131,7 +131,7 @@ func Nearest(spots []Spot) measure.Length {
 func ToWall(s Shape, spots []Spot) measure.Length {
 	least := measure.Length(1000)
 	for _, p := range spots {
-		if s.kind == Round {
+		if s.Round() {
 			least = min(least, s.LengthAt(p.H)/2-measure.Length(math.Hypot(float64(p.X), float64(p.Y))))
 			continue
 		}

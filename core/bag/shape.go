@@ -12,10 +12,14 @@ import (
 // Kind of body.
 type Kind string
 
-// The kinds: a round bag may taper either way, a box has four flat sides.
+// The kinds: a round bag may taper either way, a box has four flat sides, a sack
+// lies flat when it is empty and stands round when it is full, a lined bucket is
+// round and has a liner that takes some of it.
 const (
 	Round Kind = "round"
 	Box   Kind = "box"
+	Sack  Kind = "sack"
+	Lined Kind = "lined"
 )
 
 // Limits of a believable container, in cm.
@@ -24,29 +28,69 @@ const (
 	LargestSide  measure.Length = 400
 )
 
-// ErrShape is wrapped by every refusal of NewRound and NewBox.
+// ErrShape is wrapped by every refusal of a shape.
 var ErrShape = errors.New("not a shape a bag can have")
 
-// Shape is the inside of a bag. Make it with NewRound or NewBox; the zero Shape
-// holds nothing.
+// Shape is the inside of a bag. Make it with NewRound, NewBox, NewSack or NewLined;
+// the zero Shape holds nothing.
 type Shape struct {
 	kind         Kind
 	baseL, baseW measure.Length // round: both the diameter
 	topL, topW   measure.Length
 	height       measure.Length
+	liner        measure.Length // thickness of a lined bucket's liner
 }
 
 // NewRound makes a round bag from its inside diameters at base and top and its
 // height, each between 5 and 400 cm.
 func NewRound(base, top, height measure.Length) (Shape, error) {
-	s := Shape{Round, base, base, top, top, height}
+	s := Shape{kind: Round, baseL: base, baseW: base, topL: top, topW: top, height: height}
 	return s, s.check()
 }
+
+// NewSack makes a sack from what it measures lying flat and empty, width and
+// length. Filled it stands round: its girth is twice the width, and half the
+// diameter of its length goes into the base at the seam.
+//
+//	D = 2·width ÷ π, H = length − D ÷ 2
+func NewSack(width, length measure.Length) (Shape, error) {
+	d := 2 * width / math.Pi
+	return StandingSack(d, length-d/2)
+}
+
+// StandingSack makes a sack from its diameter and height as it stands filled, each
+// between 5 and 400 cm.
+func StandingSack(diameter, height measure.Length) (Shape, error) {
+	s := Shape{kind: Sack, baseL: diameter, baseW: diameter, topL: diameter, topW: diameter, height: height}
+	return s, s.check()
+}
+
+// Flat is what a sack measures lying flat: width and length. 0 for other kinds.
+func (s Shape) Flat() (width, length measure.Length) {
+	if s.kind != Sack {
+		return 0, 0
+	}
+	return s.baseL * math.Pi / 2, s.height + s.baseL/2
+}
+
+// NewLined makes a bucket from its own inside diameters and height and the
+// thickness of a liner that lies against wall and base: that much is lost on every
+// side. The inside of the liner must measure between 5 and 400 cm.
+func NewLined(base, top, height, liner measure.Length) (Shape, error) {
+	s := Shape{kind: Lined, baseL: base - 2*liner, baseW: base - 2*liner, topL: top - 2*liner, topW: top - 2*liner, height: height - liner, liner: liner}
+	if !(liner >= 0 && liner <= 10) {
+		return s, fmt.Errorf("%w: a liner of %.4g cm is not between 0 and 10 cm thick", ErrShape, float64(liner))
+	}
+	return s, s.check()
+}
+
+// Liner is how thick a lined bucket's liner is; 0 for other kinds.
+func (s Shape) Liner() measure.Length { return s.liner }
 
 // NewBox makes a box from length and width at the base and at the top and its
 // height, each between 5 and 400 cm.
 func NewBox(baseL, baseW, topL, topW, height measure.Length) (Shape, error) {
-	s := Shape{Box, baseL, baseW, topL, topW, height}
+	s := Shape{kind: Box, baseL: baseL, baseW: baseW, topL: topL, topW: topW, height: height}
 	return s, s.check()
 }
 
@@ -62,6 +106,9 @@ func (s Shape) check() error {
 	}
 	return nil
 }
+
+// Round reports whether the body is round from above, as all but boxes are.
+func (s Shape) Round() bool { return s.kind != Box }
 
 // Kind of the body.
 func (s Shape) Kind() Kind { return s.kind }
@@ -91,7 +138,7 @@ func (s Shape) WidthAt(h measure.Length) measure.Length {
 // AreaAt is the inside area at level h.
 func (s Shape) AreaAt(h measure.Length) measure.Area {
 	a := float64(s.LengthAt(h)) * float64(s.WidthAt(h))
-	if s.kind == Round {
+	if s.Round() {
 		a *= math.Pi / 4
 	}
 	return measure.SquareCentimetres(a)
@@ -112,7 +159,7 @@ func (s Shape) Between(a, b measure.Length) measure.Volume {
 	la, lb := float64(s.LengthAt(a)), float64(s.LengthAt(b))
 	wa, wb := float64(s.WidthAt(a)), float64(s.WidthAt(b))
 	rise := float64(b - a)
-	if s.kind == Round {
+	if s.Round() {
 		return measure.CubicCentimetres(math.Pi * rise / 12 * (la*la + la*lb + lb*lb))
 	}
 	return measure.CubicCentimetres(rise / 6 * (2*la*wa + la*wb + lb*wa + 2*lb*wb))
@@ -128,7 +175,7 @@ func (s Shape) BetweenWorking(a, b measure.Length) working.Working {
 		Source:  "volume of a tapered body, from the inside measures",
 		Changes: "The bag's inside measures; a fabric wall that bulges holds a little more.",
 	}
-	if s.kind == Round {
+	if s.Round() {
 		w.Steps = []working.Step{
 			{Says: "inside diameter at {} above the base", Args: []any{a}, Result: s.LengthAt(a)},
 			{Says: "inside diameter at {} above the base", Args: []any{b}, Result: s.LengthAt(b)},
@@ -169,8 +216,24 @@ func (s Shape) UsableWorking(headspace measure.Length) working.Working {
 	w.Steps = append([]working.Step{
 		{Says: "usable top: {} − {} kept free for watering and mulch", Args: []any{s.height, headspace}, Result: top},
 	}, w.Steps...)
+	w.Steps = append(s.formSteps(), w.Steps...)
 	w.Mark = working.Practice
 	return w
+}
+
+// formSteps say how the inside of a sack or of a lined bucket came about.
+func (s Shape) formSteps() []working.Step {
+	switch s.kind {
+	case Sack:
+		width, length := s.Flat()
+		return []working.Step{
+			{Says: "a sack {} wide lying flat stands round: 2 × {} ÷ π across", Args: []any{width, width}, Result: s.baseL},
+			{Says: "{} long, less half of that across for its base", Args: []any{length}, Result: s.height},
+		}
+	case Lined:
+		return []working.Step{{Says: "the liner takes {} on every side: the top measures across", Args: []any{s.liner}, Result: s.topL}}
+	}
+	return nil
 }
 
 // LevelAfter is the level reached when a settled volume v is added on top of

@@ -10,12 +10,6 @@ import (
 // Warmth is the mean temperature of a day, °C.
 type Warmth func(measure.Day) float64
 
-// Constants of the temperature of medium in a bag. Model.
-const (
-	smoothDays = 5   // the medium follows the air by so many days' mean
-	darkGain   = 1.5 // °C, of a dark bag in the sun
-)
-
 // Medium is the mean temperature of the medium in a bag: that of the air over
 // the last five days, and 1.5 °C more in a dark bag in the sun. Model.
 func Medium(air Warmth, dark bool) Warmth {
@@ -57,15 +51,6 @@ func trapeze(t, base, full, falls, end float64) float64 {
 		return top * (end - t) / (end - falls)
 	}
 }
-
-// Thermal times to emergence in the medium, °C·days. Model.
-const (
-	needChitted   = 60.0
-	needUnchitted = 120.0
-	needCover     = 7.0 // for each cm over the tuber
-	needReappear  = 30.0
-	needSlip      = 60.0
-)
 
 // EmergenceNeed of a tuber under so much cover: 60 °C·days chitted, 120
 // unchitted, and 7 for each cm. Model.

@@ -54,9 +54,12 @@ func anyPlan(r *rand.Rand) (bag.Shape, Plan) {
 	if err != nil {
 		panic(err) // every side lies in the range
 	}
-	p := Defaults(Schools()[r.Intn(3)])
+	p := Defaults([]School{FillOnce, Steps, LittleAndOften, BuryTransplant, RolledRim, StrawOver}[r.Intn(6)])
 	p.Headspace = measure.Length(8 * r.Float64())
 	p.Settling = 0.5 * r.Float64()
+	if r.Intn(2) == 0 {
+		p.Filler = UsualFiller(shape.UsableTop(p.Headspace))
+	}
 	return shape, p
 }
 
@@ -67,9 +70,14 @@ func TestLitresOfTheLadderFillTheBag(t *testing.T) {
 		if err != nil {
 			return false
 		}
-		settled, loose := l.Wanted()
+		var all, brought float64
+		for _, of := range []Stuff{Medium, Chips, Straw} {
+			settled, loose := l.WantedOf(of)
+			all += float64(settled)
+			brought += float64(loose) * (1 - p.settling(of))
+		}
 		usable := float64(shape.Usable(p.Headspace))
-		return near(float64(settled), usable, 1e-6*usable) && near(float64(loose)*(1-p.Settling), usable, 1e-6*usable)
+		return near(all, usable, 1e-6*usable) && near(brought, usable, 1e-6*usable)
 	}
 	if err := quick.Check(check, nil); err != nil {
 		t.Error(err)
@@ -231,5 +239,28 @@ func BenchmarkLadder(b *testing.B) {
 		if _, err := Lay(s, p); err != nil {
 			b.Fatal(err)
 		}
+	}
+}
+
+// Chips of a fifth of 38 cm lie up to 7.6; the seed lies 10 cm over them, and the
+// rest is raised in two layers. Straw goes over the seed only where it is the school.
+func TestChipsLieUnderTheMedium(t *testing.T) {
+	p := Defaults(Steps)
+	p.Filler = UsualFiller(38)
+	l, err := Lay(cask(t), p)
+	if err != nil || l.Bottom != 7.6 || l.Seed[0] != 17.6 || l.Start != 25.6 || len(l.Rungs) != 2 || l.Fills[0].Of != Chips {
+		t.Fatalf("%+v, %v", l, err)
+	}
+	if _, brought := l.WantedOf(Chips); !near(float64(brought), float64(cask(t).Between(0, 7.6))/0.92, 1e-9) {
+		t.Errorf("%v of chips", brought)
+	}
+	straw, err := Lay(cask(t), Defaults(StrawOver))
+	settled, loose := straw.WantedOf(Straw)
+	if medium, _ := straw.Wanted(); err != nil || !near(float64(medium), float64(cask(t).Between(0, 10)), 1e-9) || !near(float64(loose), float64(settled)/0.6, 1e-9) {
+		t.Errorf("straw: %v of medium, %v of straw from %v loose, %v", medium, settled, loose, err)
+	}
+	p.Filler = 14
+	if _, err := Lay(cask(t), p); !errors.Is(err, ErrFiller) {
+		t.Errorf("14 cm of chips: %v", err)
 	}
 }

@@ -12,6 +12,7 @@ import (
 type Plan struct {
 	School    School
 	Headspace measure.Length // kept free below the rim
+	Filler    measure.Length // aged chips or twigs at the bottom, under the medium; 0 for none
 	Base      measure.Length // medium under the seed
 	Cover     measure.Length // medium over the seed at planting
 	MaxLayer  measure.Length // the most one raise adds; unused when filled once
@@ -24,8 +25,23 @@ func Defaults(s School) Plan {
 	return Plan{School: s, Headspace: 4, Base: h.Base, Cover: h.Cover, MaxLayer: h.Layer, Settling: 0.15}
 }
 
+// Stuff that a layer is made of.
+type Stuff int
+
+// The stuffs. Medium is what the grower mixed, Chips are coarse and aged at the
+// bottom, Straw goes over the seed where that is the school.
+const (
+	Medium Stuff = iota
+	Chips
+	Straw
+)
+
+// Shares of their loose volume that chips and straw settle by. Practice.
+const chipsSettle, strawSettles = 0.08, 0.40
+
 // Rung is one filling of the bag from a level to the next.
 type Rung struct {
+	Of       Stuff
 	From, To measure.Length
 	Settled  measure.Volume
 	Loose    measure.Volume // to bring: settled ÷ (1 − settling)
@@ -43,6 +59,7 @@ type Ladder struct {
 	School School
 	Top    measure.Length   // usable top: rim less headspace
 	Start  measure.Length   // level after planting
+	Bottom measure.Length   // of the medium: over the chips, where there are some
 	Seed   []measure.Length // levels the seed lies at, lowest first
 	Fills  []Rung           // on planting day, from the bottom
 	Rungs  []Rung           // raises to come
@@ -52,6 +69,7 @@ type Ladder struct {
 var (
 	ErrHeadspace = &PlanError{"headspace", measure.Say("The headspace leaves no room for medium in this bag.")}
 	ErrBase      = &PlanError{"base", measure.Say("The base layer must lie between 0 and the usable top.")}
+	ErrFiller    = &PlanError{"filler", measure.Say("Chips may fill up to a third of the depth: roots want the rest.")}
 	ErrCover     = &PlanError{"cover", measure.Say("Seed needs some cover: more than 0.")}
 	ErrLayer     = &PlanError{"layer", measure.Say("A layer must be at least {}.", thinnest)}
 	ErrSettling  = &PlanError{"settling", measure.Say("Settling is a share of the loose volume from 0 to 0.9.")}
@@ -98,31 +116,56 @@ func Lay(s bag.Shape, p Plan) (Ladder, error) {
 	if p.School == TwoLevel {
 		return layTwoLevel(s, p, top)
 	}
-	start := min(p.Base+p.Cover, top)
+	seed := p.Filler + p.Base
+	start := min(seed+p.Cover, top)
 	if p.School == FillOnce {
 		start = top
 	}
 	l := Ladder{
-		School: p.School, Top: top, Start: start,
-		Seed:  []measure.Length{p.Base},
-		Fills: []Rung{p.rung(s, 0, p.Base), p.rung(s, p.Base, start)},
+		School: p.School, Top: top, Start: start, Bottom: p.Filler,
+		Seed:  []measure.Length{seed},
+		Fills: append(p.chips(s), p.rung(s, Medium, p.Filler, seed), p.rung(s, p.over(), seed, start)),
 	}
 	l.Rungs = rise(s, p, start, top)
 	return l, nil
 }
 
+// chips at the bottom, where the plan has some.
+func (p Plan) chips(s bag.Shape) []Rung {
+	if p.Filler <= 0 {
+		return make([]Rung, 0, 2)
+	}
+	return append(make([]Rung, 0, 3), p.rung(s, Chips, 0, p.Filler))
+}
+
+// over is what goes over the seed.
+func (p Plan) over() Stuff {
+	if p.School.Habit().Straw {
+		return Straw
+	}
+	return Medium
+}
+
+// UsualFiller is how deep chips go in a bag that has them: a fifth of its usable
+// depth. Practice.
+func UsualFiller(top measure.Length) measure.Length { return top / 5 }
+
+// most of the depth that chips may take.
+const mostFiller = 1.0 / 3
+
 // Levels of the two rings, as shares of the filled depth.
 const lowerRing, upperRing = 1.0 / 3, 0.55
 
 func layTwoLevel(s bag.Shape, p Plan, top measure.Length) (Ladder, error) {
-	if top < twoLevelDepth-1e-9 || s.Between(0, top) < twoLevelLitres {
+	if top-p.Filler < twoLevelDepth-1e-9 || s.Between(p.Filler, top) < twoLevelLitres {
 		return Ladder{}, ErrTwoLevel
 	}
-	lower, upper := top*lowerRing, top*upperRing
+	depth := top - p.Filler
+	lower, upper := p.Filler+depth*lowerRing, p.Filler+depth*upperRing
 	return Ladder{
-		School: p.School, Top: top, Start: top,
+		School: p.School, Top: top, Start: top, Bottom: p.Filler,
 		Seed:  []measure.Length{lower, upper},
-		Fills: []Rung{p.rung(s, 0, lower), p.rung(s, lower, upper), p.rung(s, upper, top)},
+		Fills: append(p.chips(s), p.rung(s, Medium, p.Filler, lower), p.rung(s, Medium, lower, upper), p.rung(s, Medium, upper, top)),
 	}, nil
 }
 
@@ -147,25 +190,40 @@ func rise(s bag.Shape, p Plan, from, top measure.Length) []Rung {
 	thick := left / measure.Length(n)
 	rungs := make([]Rung, n)
 	for i := range rungs {
-		rungs[i] = p.rung(s, from+thick*measure.Length(i), from+thick*measure.Length(i+1))
+		rungs[i] = p.rung(s, p.over(), from+thick*measure.Length(i), from+thick*measure.Length(i+1))
 		rungs[i].Trigger = p.School.Habit().Trigger
 	}
 	return rungs
 }
 
-func (p Plan) rung(s bag.Shape, from, to measure.Length) Rung {
+func (p Plan) rung(s bag.Shape, of Stuff, from, to measure.Length) Rung {
 	settled := s.Between(from, to)
-	return Rung{From: from, To: to, Settled: settled, Loose: p.Loose(settled)}
+	return Rung{Of: of, From: from, To: to, Settled: settled, Loose: settled / measure.Volume(1-p.settling(of))}
 }
 
-// Loose volume to bring for a settled volume: settled ÷ (1 − settling).
+// settling is the share of its loose volume that a stuff loses.
+func (p Plan) settling(of Stuff) float64 {
+	switch of {
+	case Chips:
+		return chipsSettle
+	case Straw:
+		return strawSettles
+	}
+	return p.Settling
+}
+
+// Settles is the share of the loose volume that a layer loses.
+func (p Plan) Settles(r Rung) float64 { return p.settling(r.Of) }
+
+// Loose volume to bring for a settled volume of what a raise is made of: settled ÷
+// (1 − settling).
 func (p Plan) Loose(settled measure.Volume) measure.Volume {
-	return settled / measure.Volume(1-p.Settling)
+	return settled / measure.Volume(1-p.settling(p.over()))
 }
 
 // Settled volume that a loose one comes down to: loose × (1 − settling).
 func (p Plan) Settled(loose measure.Volume) measure.Volume {
-	return loose * measure.Volume(1-p.Settling)
+	return loose * measure.Volume(1-p.settling(p.over()))
 }
 
 // Fit cuts a rung down so that a stem of the given height above the medium
@@ -177,7 +235,7 @@ func (p Plan) Fit(s bag.Shape, r Rung, stem measure.Length) Rung {
 	if r.Thickness() <= room+1e-9 {
 		return r
 	}
-	cut := p.rung(s, r.From, r.From+room)
+	cut := p.rung(s, r.Of, r.From, r.From+room)
 	cut.Trigger, cut.Cut = r.Trigger, true
 	return cut
 }
@@ -196,9 +254,11 @@ func (p Plan) check(s bag.Shape) error {
 		return ErrHeadspace
 	case p.Settling < 0 || p.Settling > 0.9 || math.IsNaN(p.Settling):
 		return ErrSettling
+	case p.Filler < 0 || p.Filler > top*mostFiller+1e-9:
+		return ErrFiller
 	case p.School == TwoLevel:
 		return nil
-	case p.Base < 0 || p.Base >= top:
+	case p.Base < 0 || p.Filler+p.Base >= top:
 		return ErrBase
 	case p.Cover <= 0:
 		return ErrCover
@@ -209,11 +269,16 @@ func (p Plan) check(s bag.Shape) error {
 }
 
 // Wanted is the medium a whole ladder takes, settled and loose.
-func (l Ladder) Wanted() (settled, loose measure.Volume) {
+func (l Ladder) Wanted() (settled, loose measure.Volume) { return l.WantedOf(Medium) }
+
+// WantedOf is what a whole ladder takes of one stuff, settled and loose.
+func (l Ladder) WantedOf(of Stuff) (settled, loose measure.Volume) {
 	for _, rungs := range [2][]Rung{l.Fills, l.Rungs} {
 		for _, r := range rungs {
-			settled += r.Settled
-			loose += r.Loose
+			if r.Of == of {
+				settled += r.Settled
+				loose += r.Loose
+			}
 		}
 	}
 	return settled, loose

@@ -14,10 +14,15 @@ const (
 	Steps          School = "steps"
 	LittleAndOften School = "little-and-often"
 	TwoLevel       School = "two-level"
+	BuryTransplant School = "bury"
+	RolledRim      School = "rolled-rim"
+	StrawOver      School = "straw"
 )
 
 // Schools lists every school in the order it is offered.
-func Schools() []School { return []School{FillOnce, Steps, LittleAndOften, TwoLevel} }
+func Schools() []School {
+	return []School{FillOnce, Steps, LittleAndOften, TwoLevel, BuryTransplant, RolledRim, StrawOver}
+}
 
 // Habit of a school: what it says about filling and raising. Practice.
 type Habit struct {
@@ -28,6 +33,10 @@ type Habit struct {
 	// Layer is the most one raise adds; Trigger the stem height above the medium
 	// that calls for it; Showing the least stem left above it. 0 when never raised.
 	Layer, Trigger, Showing measure.Length
+	// Straw goes over the seed instead of medium, from planting day on.
+	Straw bool
+	// Rolled says that the rim is rolled down and unrolled layer by layer.
+	Rolled bool
 }
 
 var habits = map[School]Habit{
@@ -45,6 +54,18 @@ var habits = map[School]Habit{
 	},
 	TwoLevel: {
 		Name: "two-level", Reason: measure.Say("Two rings of seed for determinate types in deep bags, filled on one day."),
+	},
+	BuryTransplant: {
+		Name: "bury the transplant", Reason: measure.Say("For plants from pots: the ball and the leaves to their tips go under, the tips are through again in three or four days. The earliest start."),
+		Base: 10, Cover: 20, Layer: 10, Trigger: 18, Showing: 6,
+	},
+	RolledRim: {
+		Name: "rolled rim", Reason: measure.Say("As steps, in a bag of cloth: the rim is rolled down and unrolled with each layer, so that leaves get light."),
+		Base: 10, Cover: 8, Layer: 10, Trigger: 18, Showing: 6, Rolled: true,
+	},
+	StrawOver: {
+		Name: "straw", Reason: measure.Say("On {} of medium, straw over the seed and more as stems grow: a light bag, and clean tubers without digging.", measure.Length(10)),
+		Base: 10, Cover: 15, Layer: 10, Trigger: 15, Showing: 7, Straw: true,
 	},
 }
 

@@ -12,7 +12,7 @@ func (p Plan) RungWorking(s bag.Shape, r Rung) working.Working {
 	w.Title = "Litres to bring for this layer"
 	w.Steps = append(w.Steps,
 		working.Step{Says: "settled litres of the layer", Result: r.Settled},
-		working.Step{Says: "÷ (1 − {}), because loose medium settles", Args: []any{p.Settling}, Result: r.Loose},
+		working.Step{Says: "÷ (1 − {}), because loose medium settles", Args: []any{p.settling(r.Of)}, Result: r.Loose},
 	)
 	w.Result = r.Loose
 	w.Mark = working.Practice
@@ -38,8 +38,11 @@ func (p Plan) LadderWorking(s bag.Shape, l Ladder) working.Working {
 		return w
 	}
 	left := l.Top - l.Start
+	if l.Bottom > 0 {
+		w.Steps = append(w.Steps, working.Step{Says: "chips at the bottom up to", Result: l.Bottom})
+	}
 	w.Steps = append(w.Steps,
-		working.Step{Says: "start: {} base + {} cover", Args: []any{p.Base, p.Cover}, Result: l.Start},
+		working.Step{Says: "start: {} base + {} cover on it", Args: []any{p.Base, p.Cover}, Result: l.Start},
 		working.Step{Says: "left to fill: {} − {}", Args: []any{l.Top, l.Start}, Result: left},
 		working.Step{Says: "÷ {} at the most, rounded up", Args: []any{p.MaxLayer}, Result: len(l.Rungs)},
 		working.Step{Says: "each: {} ÷ {}", Args: []any{left, len(l.Rungs)}, Result: left / measure.Length(len(l.Rungs))},
@@ -51,7 +54,9 @@ func (p Plan) LadderWorking(s bag.Shape, l Ladder) working.Working {
 func (l Ladder) PlantingDay() measure.Volume {
 	var v measure.Volume
 	for _, f := range l.Fills {
-		v += f.Loose
+		if f.Of == Medium {
+			v += f.Loose
+		}
 	}
 	return v
 }
@@ -63,6 +68,9 @@ func (l Ladder) PlantingDayWorking(p Plan) working.Working {
 		Source: l.School.Habit().Name, Changes: "The base and cover, and how much the mix settles.",
 	}
 	for _, f := range l.Fills {
+		if f.Of != Medium {
+			continue
+		}
 		w.Steps = append(w.Steps, working.Step{
 			Says: "{} to {}: {} settled ÷ (1 − {})", Args: []any{f.From, f.To, f.Settled, p.Settling}, Result: f.Loose,
 		})
@@ -78,11 +86,13 @@ func (l Ladder) TotalWorking(p Plan) working.Working {
 		Title: "Medium for the whole bag", Result: loose, Mark: working.Practice,
 		Source: l.School.Habit().Name, Changes: "The headspace, and how much the mix settles.",
 	}
-	for _, r := range l.Fills {
-		w.Steps = append(w.Steps, working.Step{Says: "planting day, {} to {}, settled", Args: []any{r.From, r.To}, Result: r.Settled})
-	}
-	for _, r := range l.Rungs {
-		w.Steps = append(w.Steps, working.Step{Says: "raise, {} to {}, settled", Args: []any{r.From, r.To}, Result: r.Settled})
+	for i, rungs := range [2][]Rung{l.Fills, l.Rungs} {
+		says := [2]string{"planting day, {} to {}, settled", "raise, {} to {}, settled"}[i]
+		for _, r := range rungs {
+			if r.Of == Medium {
+				w.Steps = append(w.Steps, working.Step{Says: says, Args: []any{r.From, r.To}, Result: r.Settled})
+			}
+		}
 	}
 	w.Steps = append(w.Steps,
 		working.Step{Says: "all together, settled", Result: settled},

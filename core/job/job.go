@@ -1,6 +1,9 @@
 package job
 
 import (
+	"cmp"
+	"slices"
+
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
@@ -9,118 +12,290 @@ import (
 // Kind of work.
 type Kind string
 
-// The kinds, most pressing first.
+// The kinds.
 const (
 	Plant   Kind = "plant"
+	TopUp   Kind = "top-up" // medium has settled: put back what is missing
 	Raise   Kind = "raise"
-	Look    Kind = "look" // feel for tubers, look at the leaves
+	Feed    Kind = "feed"
+	Tie     Kind = "tie" // canes and string before stems fall over
+	Nip     Kind = "nip" // flowers, for those who do
+	Look    Kind = "look"
 	Measure Kind = "measure"
+	Move    Kind = "move"
+	CutDown Kind = "cut-down"
+	Lift    Kind = "lift"
 	Wait    Kind = "wait" // nothing to do; Tag says what is waited for
 )
 
+// urgent is the order of pressing: what dies or rots when it waits comes first.
+var urgent = []Kind{Plant, Move, Lift, Raise, TopUp, Feed, CutDown, Tie, Look, Measure, Nip}
+
+// Known reports whether k is a kind of work.
+func (k Kind) Known() bool { return slices.Contains(urgent, k) }
+
 // Job is one thing to do at one bag.
 type Job struct {
-	Kind Kind
-	Tag  measure.Phrase // a few words to hang on the bag
-	Why  measure.Phrase // a sentence
+	Kind  Kind
+	Day   measure.Day    // it falls due on
+	Tag   measure.Phrase // a few words to hang on the bag
+	Why   measure.Phrase // a sentence
+	today measure.Day
+}
+
+// Status of a job on a day.
+type Status string
+
+// The statuses: late is due for more than three days, soon within seven.
+const (
+	Late  Status = "late"
+	Due   Status = "due"
+	Soon  Status = "soon"
+	Later Status = "later"
+)
+
+// How a job's day is read. Practice.
+const (
+	lateAfter  = 3
+	soonWithin = 7
+)
+
+// Status on the day the jobs were asked for.
+func (j Job) Status() Status {
+	switch in := j.Day - j.today; {
+	case in < -lateAfter:
+		return Late
+	case in <= 0:
+		return Due
+	case in <= soonWithin:
+		return Soon
+	}
+	return Later
 }
 
 // Due reports whether there is work today.
-func (j Job) Due() bool { return j.Kind != "" && j.Kind != Wait }
+func (j Job) Due() bool { return j.Kind != "" && j.Kind != Wait && j.Day <= j.today }
 
-// Bag is what is known of one bag today.
+// Bag is what is known of one bag today. Days of 0 are not known, or do not come.
 type Bag struct {
-	Class        crop.Class
-	PacketDays   int // the variety's own, 0 for the usual of its class
-	Number       int // to plant
-	Planted      bool
-	PotGrown     bool // it is transplanted, and not planted as a tuber
-	DaysToPlant  int  // until planting day, 0 or less when it has come
-	DaysPlanted  int
-	Next         *hill.Rung // the next layer, nil when none is left
-	StemKnown    bool
-	Stem         measure.Length // above the medium now
-	DaysMeasured int            // since the stem was measured
+	Today      measure.Day
+	Class      crop.Class
+	PacketDays int // the variety's own, 0 for the usual of its class
+	Number     int // to plant
+	Planted    measure.Day
+	PotGrown   bool        // it is transplanted, and not planted as a tuber
+	PlantOn    measure.Day // planned
+
+	Next         *hill.Rung     // the next layer, nil when none is left
+	RaiseOn      measure.Day    // stems reach what calls for it, by the forecast
+	StemKnown    bool           // a height was measured
+	Stem         measure.Length // above the medium now, by the forecast
+	StemMeasured measure.Length // as it was measured last, less what was raised since
+	MeasuredOn   measure.Day
+	Up           measure.Day // over the medium, seen or reckoned
+
+	TopUpOn  measure.Day
+	TopUp    measure.Volume // about so much, loose
+	FeedOn   measure.Day
+	Feed     measure.Volume // water with feed
+	TieOn    measure.Day
+	Tied     bool
+	Nips     bool        // the grower nips flowers
+	Flowered measure.Day // open flowers were seen
+	MoveOn   measure.Day
+	MoveTo   string
+	MatureOn measure.Day // half the leaves yellow
+	CutOn    measure.Day // the tops were cut
+	EndsOn   measure.Day // up before the cold
+	LookedOn measure.Day
+	Yield    measure.Mass // if it were lifted now; 0 when not known
+
+	// Until is the day a kind of job was put off to, or is quiet to after it was
+	// done or skipped.
+	Until map[Kind]measure.Day
 }
 
-// How often stems are measured while layers are still to come, and when the
-// first look is due. Practice.
+// How often things are looked at. Practice.
 const (
 	measureEvery    = 7
-	firstMeasure    = 18
-	feelEarliesFrom = 70 // ten weeks, handbook of lifting: earlies by feel
+	firstMeasure    = 4 // days after being up
+	feelEarliesFrom = 70
+	lookEvery       = 7
+	skinSets        = 14 // days from cutting the tops to lifting
 )
 
-// Of one bag, the most pressing job.
-func Of(b Bag) Job {
-	if !b.Planted {
-		return planting(b)
-	}
-	if b.Next != nil {
-		if j := raising(b); j.Due() {
-			return j
+// Of one bag: every job with its day, the most pressing of those that are due first,
+// then the others by their days.
+func Of(b Bag) []Job {
+	var out []Job
+	add := func(k Kind, day measure.Day, tag, why measure.Phrase) {
+		if day != 0 {
+			out = append(out, Job{Kind: k, Day: max(day, b.Until[k]), Tag: tag, Why: why, today: b.Today})
 		}
 	}
-	if j := looking(b); j.Due() || b.Next == nil {
-		return j
+	if b.Planted == 0 {
+		planting(&b, add)
+	} else {
+		raising(&b, add)
+		tending(&b, add)
+		ending(&b, add)
 	}
-	return raising(b)
+	slices.SortStableFunc(out, func(x, y Job) int {
+		dx, dy := x.Due(), y.Due()
+		switch {
+		case dx && dy:
+			return cmp.Compare(slices.Index(urgent, x.Kind), slices.Index(urgent, y.Kind))
+		case dx != dy:
+			if dx {
+				return -1
+			}
+			return 1
+		}
+		return cmp.Compare(x.Day, y.Day)
+	})
+	return out
 }
 
-func planting(b Bag) Job {
-	verb := "plant"
+// Pressing is the first job that is due, or what is waited for.
+func Pressing(b Bag, jobs []Job) Job {
+	if len(jobs) > 0 && jobs[0].Due() {
+		return jobs[0]
+	}
+	return waiting(&b, jobs)
+}
+
+type adder func(k Kind, day measure.Day, tag, why measure.Phrase)
+
+func planting(b *Bag, add adder) {
+	verb, why := "plant", measure.Say("Planned and not planted yet.")
 	if b.PotGrown {
-		verb = "transplant"
+		verb, why = "transplant", measure.Say("Set each ball whole and bury it to the leaf tips.")
 	}
-	switch {
-	case b.DaysToPlant == 1:
-		return Job{Wait, measure.Say(verb + " tomorrow"), measure.Say("Planting day is tomorrow.")}
-	case b.DaysToPlant > 1:
-		return Job{Wait, measure.Say(verb+" in {} days", b.DaysToPlant), measure.Say("Planting day is {} days off, by your frosts and the warmth of the medium.", b.DaysToPlant)}
-	case b.PotGrown:
-		return Job{Plant, measure.Say("transplant {}", b.Number), measure.Say("Set each ball whole and bury it to the leaf tips.")}
+	day := b.PlantOn
+	if day == 0 {
+		day = b.Today
 	}
-	return Job{Plant, measure.Say("plant {}", b.Number), measure.Say("Planned and not planted yet.")}
+	add(Plant, day, measure.Say(verb+" {}", b.Number), why)
 }
 
-func raising(b Bag) Job {
-	r := *b.Next
-	if b.StemKnown && b.Stem >= r.Trigger {
-		by := r.Thickness()
-		return Job{Raise, measure.Say("raise {}", by),
-			measure.Say("Stems stand {} above the medium; {} calls for the next layer. Bring {} loose.", b.Stem, r.Trigger, r.Loose)}
+// raising of the medium, and what it goes by: the height that was measured, and
+// where that is old or missing, the forecast.
+func raising(b *Bag, add adder) {
+	if b.TopUpOn != 0 {
+		why := measure.Say("Medium has settled since it went in: look, and fill up to the level again.")
+		if b.TopUp > 0 {
+			why = measure.Say("Medium has settled since it went in: about {} loose brings it back.", b.TopUp)
+		}
+		add(TopUp, b.TopUpOn, measure.Say("top up"), why)
+	}
+	if b.Next == nil {
+		return
+	}
+	r := b.Next
+	switch {
+	case b.StemKnown && b.StemMeasured >= r.Trigger:
+		add(Raise, min(b.MeasuredOn, b.Today), measure.Say("raise {}", r.Thickness()),
+			measure.Say("Stems stand {} above the medium; {} calls for the next layer. Bring {} loose.", b.StemMeasured, r.Trigger, r.Loose))
+	case b.RaiseOn != 0 && b.StemKnown && b.Today-b.MeasuredOn < measureEvery && b.RaiseOn <= b.Today:
+		add(Raise, b.RaiseOn, measure.Say("raise {}", r.Thickness()),
+			measure.Say("Measured {} on {}; by now stems stand about {}, and {} calls for the next layer. Bring {} loose.", b.StemMeasured, b.MeasuredOn, b.Stem, r.Trigger, r.Loose))
+	case b.RaiseOn != 0:
+		add(Raise, b.RaiseOn, measure.Say("raise {}", r.Thickness()),
+			measure.Say("By the weather so far stems stand about {} on {}: that calls for the next layer. Bring {} loose.", r.Trigger, b.RaiseOn, r.Loose))
 	}
 	switch {
-	case b.StemKnown && b.DaysMeasured >= measureEvery:
-		return Job{Measure, measure.Say("measure stems"),
-			measure.Say("Measured {} days ago at {}; the next layer goes on at {}.", b.DaysMeasured, b.Stem, r.Trigger)}
-	case !b.StemKnown && b.DaysPlanted >= firstMeasure:
-		return Job{Measure, measure.Say("measure stems"),
-			measure.Say("Planted {} days ago and no stem height yet; the next layer goes on at {}.", b.DaysPlanted, r.Trigger)}
-	default:
-		return Job{Wait, measure.Say("raise at {}", r.Trigger),
-			measure.Say("The next layer goes on when stems stand {} above the medium.", r.Trigger)}
+	case b.StemKnown:
+		add(Measure, b.MeasuredOn+measureEvery, measure.Say("measure stems"),
+			measure.Say("Measured on {} at {}; the next layer goes on at {}.", b.MeasuredOn, b.StemMeasured, r.Trigger))
+	case b.Up != 0:
+		add(Measure, b.Up+firstMeasure, measure.Say("measure stems"),
+			measure.Say("No stem height yet; a first one sharpens the day of the next layer, which goes on at {}.", r.Trigger))
 	}
 }
 
-func looking(b Bag) Job {
+func tending(b *Bag, add adder) {
+	if b.FeedOn != 0 {
+		add(Feed, b.FeedOn, measure.Say("feed {}", b.Feed), measure.Say("{} of water with liquid feed, high in potash, onto moist medium.", b.Feed))
+	}
+	if !b.Tied && b.TieOn != 0 {
+		add(Tie, b.TieOn, measure.Say("canes"), measure.Say("Canes and string, or a mesh, before stems reach {}: later they break.", measure.Length(35)))
+	}
+	if b.Nips && b.Flowered != 0 && b.MatureOn > b.Today {
+		add(Nip, b.Flowered, measure.Say("nip flowers"), measure.Say("As you chose; the evidence for it is weak."))
+	}
+	if b.MoveOn != 0 {
+		add(Move, b.MoveOn, measure.Say("move"), measure.Say("Time to stand {}.", b.MoveTo))
+	}
+}
+
+// ending of a bag: looking whether it is ready, cutting the tops, lifting.
+func ending(b *Bag, add adder) {
 	k := b.Class.Constants()
 	days := b.PacketDays
 	if days == 0 {
 		days = k.PacketDays
 	}
-	early := b.Class == crop.FirstEarly || b.Class == crop.SecondEarly
-	switch {
-	case k.Crop == crop.SweetPotato && b.DaysPlanted >= days:
-		return Job{Look, measure.Say("lift before cold"),
-			measure.Say("{} days since planting, the packet says {}: lift before the medium falls under {}.", b.DaysPlanted, days, measure.Temperature(13))}
-	case early && b.DaysPlanted >= min(days, feelEarliesFrom):
-		return Job{Look, measure.Say("feel for tubers"),
-			measure.Say("{} days since planting: feel in for tubers of egg size before you lift.", b.DaysPlanted)}
-	case b.DaysPlanted >= days:
-		return Job{Look, measure.Say("half yellow?"),
-			measure.Say("{} days since planting, the packet says {}: with half the leaves yellow, cut the tops and wait 14 days.", b.DaysPlanted, days)}
-	default:
-		return Job{Wait, measure.Say(""), measure.Say("Day {} of about {} by the packet.", b.DaysPlanted, days)}
+	by := b.Planted + measure.Day(days) // by the packet
+	mature := b.MatureOn
+	if mature == 0 {
+		mature = by
 	}
+	soFar := func(says string, args ...any) measure.Phrase {
+		if b.Yield > 0 {
+			return measure.Say(says+" About {} by now.", append(args, b.Yield)...)
+		}
+		return measure.Say(says, args...)
+	}
+	early := b.Class == crop.FirstEarly || b.Class == crop.SecondEarly
+	next := func(d measure.Day) measure.Day { // not again within a week of the last look
+		if b.LookedOn != 0 {
+			return max(d, b.LookedOn+lookEvery)
+		}
+		return d
+	}
+	switch {
+	case k.Crop == crop.SweetPotato:
+		day := by
+		if b.EndsOn != 0 {
+			day = min(day, b.EndsOn)
+		}
+		add(Lift, day, measure.Say("lift before cold"), soFar("{} days since planting, the packet says {}: lift before the medium falls under {}.", int(b.Today-b.Planted), days, measure.Temperature(13)))
+	case b.CutOn != 0:
+		add(Lift, b.CutOn+skinSets, measure.Say("lift"), soFar("The tops were cut on {}: after {} days skins have set.", b.CutOn, skinSets))
+	case early:
+		add(Look, next(min(mature, b.Planted+feelEarliesFrom)), measure.Say("feel for tubers"), soFar("{} days since planting: feel in for tubers of egg size before you lift.", int(b.Today-b.Planted)))
+		add(Lift, mature+lookEvery, measure.Say("lift"), soFar("Half the leaves are yellow about {}: lift as you eat.", mature))
+	default:
+		add(Look, next(mature-lookEvery), measure.Say("half yellow?"), soFar("Half the leaves are yellow about {}; the packet says {} days.", mature, days))
+		add(CutDown, mature+lookEvery, measure.Say("cut tops"), soFar("With half the leaves yellow cut the tops, and wait {} days for skins to set.", skinSets))
+	}
+}
+
+// waiting says what is waited for.
+func waiting(b *Bag, jobs []Job) Job {
+	wait := func(tag, why measure.Phrase) Job { return Job{Kind: Wait, Tag: tag, Why: why, today: b.Today} }
+	if b.Planted == 0 {
+		verb := "plant"
+		if b.PotGrown {
+			verb = "transplant"
+		}
+		in := int(b.PlantOn - b.Today)
+		for _, j := range jobs {
+			in = int(j.Day - b.Today)
+		}
+		if in == 1 {
+			return wait(measure.Say(verb+" tomorrow"), measure.Say("Planting day is tomorrow."))
+		}
+		return wait(measure.Say(verb+" in {} days", in), measure.Say("Planting day is {} days off, by your frosts and the warmth of the medium.", in))
+	}
+	if r := b.Next; r != nil {
+		if b.RaiseOn > b.Today {
+			return wait(measure.Say("raise at {}", r.Trigger), measure.Say("The next layer goes on when stems stand {} above the medium, about {}.", r.Trigger, b.RaiseOn))
+		}
+		return wait(measure.Say("raise at {}", r.Trigger), measure.Say("The next layer goes on when stems stand {} above the medium.", r.Trigger))
+	}
+	if b.MatureOn > b.Today {
+		return wait(measure.Say(""), measure.Say("Nothing to do; ready about {}.", b.MatureOn))
+	}
+	return wait(measure.Say(""), measure.Say("Day {} since planting.", int(b.Today-b.Planted)))
 }

@@ -8,38 +8,78 @@ import (
 	"glebata/core/measure"
 )
 
+// today of every bag here; days are told from it.
+const today measure.Day = 1000
+
 func TestMostPressingJob(t *testing.T) {
 	next := &hill.Rung{From: 18, To: 28, Loose: 13.5, Trigger: 18}
+	main := func(days measure.Day, change func(*Bag)) Bag {
+		b := Bag{Today: today, Class: crop.Maincrop, Planted: today - days, Next: next, Tied: true}
+		if change != nil {
+			change(&b)
+		}
+		return b
+	}
+	measured := func(height measure.Length, ago measure.Day) func(*Bag) {
+		return func(b *Bag) { b.StemKnown, b.StemMeasured, b.MeasuredOn = true, height, today-ago }
+	}
 	for name, c := range map[string]struct {
-		bag  Bag
-		kind Kind
-		tag  string
+		bag    Bag
+		kind   Kind
+		tag    string
+		status Status
 	}{
-		"not planted":              {Bag{Class: crop.Maincrop, Number: 3}, Plant, "plant 3"},
-		"planting day to come":     {Bag{Class: crop.Maincrop, Number: 3, DaysToPlant: 12}, Wait, "plant in 12 days"},
-		"planting day tomorrow":    {Bag{Class: crop.Maincrop, Number: 3, DaysToPlant: 1}, Wait, "plant tomorrow"},
-		"grown on in a pot":        {Bag{Class: crop.Maincrop, Number: 1, PotGrown: true, DaysToPlant: -2}, Plant, "transplant 1"},
-		"stems tall enough":        {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 40, Next: next, StemKnown: true, Stem: 19}, Raise, "raise 10 cm"},
-		"stems at the trigger":     {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 40, Next: next, StemKnown: true, Stem: 18}, Raise, "raise 10 cm"},
-		"stems still short":        {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 40, Next: next, StemKnown: true, Stem: 12, DaysMeasured: 2}, Wait, "raise at 18 cm"},
-		"measured too long ago":    {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 40, Next: next, StemKnown: true, Stem: 12, DaysMeasured: 8}, Measure, "measure stems"},
-		"never measured":           {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 25, Next: next}, Measure, "measure stems"},
-		"planted last week":        {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 7, Next: next}, Wait, "raise at 18 cm"},
-		"early after ten weeks":    {Bag{Class: crop.FirstEarly, PacketDays: 78, Planted: true, DaysPlanted: 70}, Look, "feel for tubers"},
-		"early after eight weeks":  {Bag{Class: crop.FirstEarly, PacketDays: 78, Planted: true, DaysPlanted: 56}, Wait, ""},
-		"maincrop by the packet":   {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 135}, Look, "half yellow?"},
-		"full bag, ripe over rung": {Bag{Class: crop.Maincrop, Planted: true, DaysPlanted: 140, Next: next, StemKnown: true, Stem: 12}, Look, "half yellow?"},
-		"sweet potato by days":     {Bag{Class: crop.SweetEarly, Planted: true, DaysPlanted: 100}, Look, "lift before cold"},
+		"not planted":             {Bag{Today: today, Class: crop.Maincrop, Number: 3}, Plant, "plant 3", Due},
+		"planting day to come":    {Bag{Today: today, Class: crop.Maincrop, Number: 3, PlantOn: today + 12}, Wait, "plant in 12 days", ""},
+		"planting day tomorrow":   {Bag{Today: today, Class: crop.Maincrop, Number: 3, PlantOn: today + 1}, Wait, "plant tomorrow", ""},
+		"grown on in a pot":       {Bag{Today: today, Class: crop.Maincrop, Number: 1, PotGrown: true, PlantOn: today - 5}, Plant, "transplant 1", Late},
+		"put off to next week":    {Bag{Today: today, Number: 1, PlantOn: today - 5, Until: map[Kind]measure.Day{Plant: today + 7}}, Wait, "plant in 7 days", ""},
+		"stems tall enough":       {main(40, measured(19, 0)), Raise, "raise 10 cm", Due},
+		"stems at the trigger":    {main(40, measured(18, 1)), Raise, "raise 10 cm", Due},
+		"tall for a week already": {main(40, measured(18, 5)), Raise, "raise 10 cm", Late},
+		"stems still short":       {main(40, measured(12, 2)), Wait, "raise at 18 cm", ""},
+		"tall by the forecast": {main(40, func(b *Bag) {
+			measured(15, 3)(b)
+			b.RaiseOn, b.Stem = today-1, 19
+		}), Raise, "raise 10 cm", Due},
+		"never measured, tall by the weather": {main(40, func(b *Bag) { b.RaiseOn, b.Up = today, today-14 }), Raise, "raise 10 cm", Due},
+		"measured too long ago":               {main(40, measured(12, 8)), Measure, "measure stems", Due},
+		"up and never measured":               {main(25, func(b *Bag) { b.Up = today - 5 }), Measure, "measure stems", Due},
+		"planted last week":                   {main(7, func(b *Bag) { b.Up = today + 12 }), Wait, "raise at 18 cm", ""},
+		"settled":                             {main(12, func(b *Bag) { b.Next, b.TopUpOn, b.TopUp = nil, today-2, 4 }), TopUp, "top up", Due},
+		"stems before they fall over":         {main(40, func(b *Bag) { b.Next, b.Tied, b.TieOn = nil, false, today }), Tie, "canes", Due},
+		"feed":                                {main(60, func(b *Bag) { b.Next, b.FeedOn, b.Feed = nil, today, 2 }), Feed, "feed 2.0 L", Due},
+		"move before all else": {main(30, func(b *Bag) {
+			measured(20, 0)(b)
+			b.MoveOn, b.MoveTo = today, "in the open"
+		}), Move, "move", Due},
+		"early after ten weeks":    {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 70, Tied: true}, Look, "feel for tubers", Due},
+		"looked three days ago":    {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 70, LookedOn: today - 3}, Wait, "", ""},
+		"early after eight weeks":  {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 56}, Wait, "", ""},
+		"maincrop nearly yellow":   {main(135, func(b *Bag) { b.Next, b.MatureOn = nil, today+5 }), Look, "half yellow?", Due},
+		"maincrop long yellow":     {main(150, func(b *Bag) { b.Next, b.MatureOn = nil, today-8 }), CutDown, "cut tops", Due},
+		"tops cut two weeks ago":   {main(160, func(b *Bag) { b.Next, b.MatureOn, b.CutOn = nil, today-20, today-14 }), Lift, "lift", Due},
+		"sweet potato by days":     {Bag{Today: today, Class: crop.SweetEarly, Planted: today - 100}, Lift, "lift before cold", Due},
+		"sweet potato before cold": {Bag{Today: today, Class: crop.SweetLate, Planted: today - 100, EndsOn: today - 1}, Lift, "lift before cold", Due},
+		"flowers, by choice":       {main(60, func(b *Bag) { b.Next, b.Nips, b.Flowered, b.MatureOn = nil, true, today, today+40 }), Nip, "nip flowers", Due},
 	} {
-		j := Of(c.bag)
+		jobs := Of(c.bag)
+		j := Pressing(c.bag, jobs)
 		if j.Kind != c.kind || j.Tag.In(measure.Metric) != c.tag {
 			t.Errorf("%s: %s “%s”, want %s “%s”", name, j.Kind, j.Tag.In(measure.Metric), c.kind, c.tag)
 		}
 		if j.Why.Empty() {
 			t.Errorf("%s: no reason given", name)
 		}
-		if j.Due() != (c.kind != Wait) {
-			t.Errorf("%s: due is %v", name, j.Due())
+		if j.Due() != (c.kind != Wait) || j.Due() && j.Status() != c.status {
+			t.Errorf("%s: due %v, %s, want %s", name, j.Due(), j.Status(), c.status)
+		}
+		due := true
+		for _, o := range jobs {
+			if o.Due() && !due || o.Kind != Wait && !o.Kind.Known() {
+				t.Errorf("%s: %s comes after what is not due", name, o.Kind)
+			}
+			due = o.Due()
 		}
 	}
 }

@@ -11,6 +11,8 @@ type Product struct {
 	Name                        string
 	Nitrogen, Phosphate, Potash float64 // %
 	Liquid                      bool
+	Dilution                    float64      // mL of a liquid one in a litre of water
+	Handful                     measure.Mass // the grower's own, of a dry one; 0 for the usual
 }
 
 // Targets of a season for a litre of medium, g. Practice.
@@ -54,7 +56,8 @@ const Handful measure.Mass = 35
 // Inert medium gets nothing at planting: all its feed is in the water.
 func Dress(c crop.Class, m Mix, settled measure.Volume, p Product) Dressing {
 	litres := float64(settled)
-	d := Dressing{Target: TargetsOf(c).Nitrogen * litres, Credit: m.sum(func(c Component) float64 { return c.Nitrogen }) * litres}
+	credit := m.credit(settled)
+	d := Dressing{Target: TargetsOf(c).Nitrogen * litres, Credit: credit.Nitrogen}
 	d.Wanted = max(0, d.Target-d.Credit)
 	say := func(says string, args ...any) { d.Says = append(d.Says, measure.Say(says, args...)) }
 	if m.Inert() {
@@ -71,18 +74,28 @@ func Dress(c crop.Class, m Mix, settled measure.Volume, p Product) Dressing {
 	if p.Potash > 0 && p.Nitrogen/p.Potash > 1 || p.Potash == 0 {
 		say("More nitrogen than potash: leafy tops, few tubers.")
 	}
-	potash := float64(d.Base)*p.Potash/100 + m.sum(func(c Component) float64 { return c.Potash })*litres
-	phosphate := float64(d.Base) * p.Phosphate / 100
+	potash := float64(d.Base)*p.Potash/100 + credit.Potash
+	phosphate := float64(d.Base)*p.Phosphate/100 + credit.Phosphate
 	if t := TargetsOf(c); potash > tooMuch*t.Potash*litres || phosphate > tooMuch*t.Phosphate*litres {
 		d.Refused = true
 		say("So much of {} would bring more than half as much again of phosphate or potash as is wanted: salts burn roots. Choose a product richer in nitrogen.", p.Name)
 	}
+	d.Says = append(d.Says, Rotting(m)...)
+	return d
+}
+
+// Rotting says which parts of a mix still rot, and take nitrogen for it.
+func Rotting(m Mix) []measure.Phrase {
+	var says []measure.Phrase
 	for _, part := range m {
-		if part.Takes {
-			say("{} takes nitrogen while it rots: aged only, and watch for pale leaves.", part.Name)
+		switch {
+		case part.Fresh:
+			says = append(says, measure.Say("{} is not well rotted: it takes nitrogen and may burn roots. Leave it a season, or use less than a fifth.", part.Name))
+		case part.Takes:
+			says = append(says, measure.Say("{} takes nitrogen while it rots: aged only, and watch for pale leaves.", part.Name))
 		}
 	}
-	return d
+	return says
 }
 
 // DressWorking shows Dress.

@@ -47,7 +47,7 @@ func TestBadMixesAreRefused(t *testing.T) {
 }
 
 func TestSharesMakeOneAndReadBack(t *testing.T) {
-	all := Components()
+	all := Usual()
 	holds := func(a, b, c uint8, i, j uint8) bool {
 		m := Mix{{all[int(i)%len(all)], float64(a) + 1}, {all[int(j)%len(all)], float64(b) + 1}, {all[0], float64(c) + 1}}
 		read, err := ParseMix(m.String())
@@ -88,12 +88,12 @@ func TestDressingOfTheExample(t *testing.T) {
 		refused bool
 		says    int
 	}{
-		"leafy":      {"peat mix=1", Product{"meal", 6, 2, 2, false}, false, 1},
-		"no potash":  {"peat mix=1", Product{"horn", 12, 0, 0, false}, false, 1},
-		"salts":      {"peat mix=1", Product{"weak", 1, 1, 9, false}, true, 1},
-		"no feed":    {"peat mix=1", Product{"sand", 0, 0, 0, false}, false, 1},
-		"inert":      {"perlite=1", Product{"meal", 5, 5, 6, false}, false, 1},
-		"takes some": {"compost=3,chips=1", Product{"meal", 5, 5, 6, false}, false, 1},
+		"leafy":      {"peat mix=1", Product{Name: "meal", Nitrogen: 6, Phosphate: 2, Potash: 2}, false, 1},
+		"no potash":  {"peat mix=1", Product{Name: "horn", Nitrogen: 12, Phosphate: 0, Potash: 0}, false, 1},
+		"salts":      {"peat mix=1", Product{Name: "weak", Nitrogen: 1, Phosphate: 1, Potash: 9}, true, 1},
+		"no feed":    {"peat mix=1", Product{Name: "sand", Nitrogen: 0, Phosphate: 0, Potash: 0}, false, 1},
+		"inert":      {"perlite=1", Product{Name: "meal", Nitrogen: 5, Phosphate: 5, Potash: 6}, false, 1},
+		"takes some": {"compost=3,chips=1", Product{Name: "meal", Nitrogen: 5, Phosphate: 5, Potash: 6}, false, 1},
 	} {
 		d := Dress(crop.Maincrop, mix(t, c.mix), 32, c.product)
 		if d.Refused != c.refused || len(d.Says) != c.says {
@@ -133,5 +133,72 @@ func TestSacksCoverWhatIsWanted(t *testing.T) {
 	}
 	if err := quick.Check(holds, nil); err != nil {
 		t.Error(err)
+	}
+}
+
+// A maincrop in 32 L of half and half: 5.6 g of nitrogen beyond the mix, half of it
+// as 56 g of meal over three layers by volume, half as liquid of 3 % every 14 days.
+func TestASeasonOfFeedAddsUp(t *testing.T) {
+	meal := Product{Name: "meal", Nitrogen: 5, Phosphate: 5, Potash: 6, Handful: 28}
+	liquid := Product{Name: "liquid", Nitrogen: 3, Phosphate: 2, Potash: 6, Liquid: true, Dilution: 8}
+	ask := FeedAsk{Class: crop.Maincrop, Mix: RecipeNamed("half").Mix, Litres: 32, Layers: []measure.Volume{16, 8, 8}, Base: &meal, Liquid: &liquid, From: 150, Until: 210}
+	f := FeedSeason(ask)
+	if len(f.Layers) != 3 || math.Abs(float64(f.Layers[0].Dose)-28) > 1e-9 || len(f.Feedings) != 5 || f.Feedings[1].Day != 164 || f.Refused {
+		t.Fatalf("%+v", f)
+	}
+	// 2.8 g ÷ 5 ÷ 30 g a litre of concentrate, 8 mL in a litre of water.
+	if each := f.Feedings[0]; math.Abs(float64(each.Product)-2.8/5/30) > 1e-9 || math.Abs(float64(each.Water)-2.8/5/30*125) > 1e-9 {
+		t.Errorf("each feed %+v", each)
+	}
+	if math.Abs(f.Brings.Nitrogen-6.4) > 1e-9 || len(f.Minds) != 0 || meal.Handfuls(56) != 2 || liquid.Handfuls(70) != 2 {
+		t.Errorf("brings %+v, minds %v", f.Brings, f.Minds)
+	}
+	for _, step := range SeasonWorking(ask).Steps {
+		if !step.Complete() {
+			t.Errorf("%q has %d numbers", step.Says, len(step.Args))
+		}
+	}
+	ask.Mix = mix(t, "perlite=1")
+	if f = FeedSeason(ask); len(f.Layers) != 0 || len(f.Feedings) != 9 || f.Feedings[1].Day != 157 || math.Abs(f.Brings.Nitrogen-6.4) > 1e-9 {
+		t.Errorf("inert: %+v", f)
+	}
+	salty := Product{Name: "potash", Nitrogen: 1, Potash: 9, Liquid: true, Dilution: 8}
+	if ask.Liquid = &salty; !FeedSeason(ask).Refused {
+		t.Error("57 g of potash are recommended")
+	}
+	leafy := Product{Name: "leafy", Nitrogen: 9, Potash: 1, Liquid: true, Dilution: 8}
+	if ask.Liquid = &leafy; len(FeedSeason(ask).Minds) == 0 {
+		t.Error("nine times as much nitrogen as potash is not minded")
+	}
+	ask.Liquid, ask.Base = nil, nil
+	if f = FeedSeason(ask); len(f.Minds) != 1 || f.Brings.Nitrogen != 0 {
+		t.Errorf("with nothing: %+v", f)
+	}
+}
+
+func TestADoseIsSplitWithoutLoss(t *testing.T) {
+	holds := func(dose uint16, a, b, c uint8) bool {
+		parts := Split(measure.Mass(dose), []measure.Volume{measure.Volume(a), measure.Volume(b), measure.Volume(c) + 1})
+		return math.Abs(float64(parts[0]+parts[1]+parts[2])-float64(dose)) < 1e-6 && parts[0] >= 0
+	}
+	if err := quick.Check(holds, nil); err != nil {
+		t.Error(err)
+	}
+}
+
+// The grower's own numbers stand in place of the usual in every recipe; what is not
+// well rotted is minded.
+func TestOwnComponentsGoIntoRecipes(t *testing.T) {
+	own := []Component{{Key: "compost", Name: "heap compost", WetKg: 1.2, Settling: 0.2, Water: 0.2, PH: 6.8, Fresh: true}, {Key: "seaweed", Name: "seaweed", WetKg: 0.9, Settling: 0.3, Water: 0.3, PH: 7, Potash: 0.4}}
+	cs := Usual().With(own)
+	if len(cs) != len(Usual())+1 {
+		t.Fatalf("%d components", len(cs))
+	}
+	half := cs.Recipes()[0].Mix
+	if math.Abs(half.WetKg()-0.975) > 1e-9 || len(Rotting(half)) != 1 || RecipeNamed("half").Mix.WetKg() == half.WetKg() {
+		t.Errorf("half and half weighs %g, minds %v", half.WetKg(), Rotting(half))
+	}
+	if m, err := cs.ParseMix("seaweed=1,compost=1"); err != nil || m.PH() != 6.9 {
+		t.Errorf("%v, %v", m, err)
 	}
 }

@@ -20,13 +20,20 @@ type Component struct {
 	Water     float64 // L available in a litre
 	PH        float64 // it tends to
 	Nitrogen  float64 // g credited for a litre
+	Phosphate float64 // g credited for a litre
 	Potash    float64 // g credited for a litre
 	Inert     bool    // holds no feed of its own
-	Takes     bool    // fresh, it takes nitrogen while it rots
+	Takes     bool    // it takes nitrogen while it rots, even aged
+	Fresh     bool    // not yet well rotted
 	Dusty     bool    // its dust is not to be breathed
+	Source    string  // where the grower has it from
+	Own       bool    // the grower's own numbers
 }
 
-var components = []Component{
+// Components that mixes are made of, in the order they are offered.
+type Components []Component
+
+var components = Components{
 	{Key: "peat mix", Name: "peat or peat-free mix", WetKg: 0.75, Settling: 0.12, Water: 0.25, PH: 5.5, Dusty: true},
 	{Key: "coir", Name: "coir", WetKg: 0.75, Settling: 0.12, Water: 0.25, PH: 6.0, Dusty: true},
 	{Key: "compost", Name: "mature compost", WetKg: 0.95, Settling: 0.15, Water: 0.22, PH: 7.2, Nitrogen: 0.05, Potash: 0.10},
@@ -40,12 +47,29 @@ var components = []Component{
 	{Key: "leaves", Name: "leaf mould", WetKg: 0.60, Settling: 0.50, Water: 0.22, PH: 6.3},
 }
 
-// Components lists every component in the order it is offered.
-func Components() []Component { return components }
+// Usual components, with the numbers of practice.
+func Usual() Components { return slices.Clip(components) }
+
+// With is a list in which the grower's own numbers stand in place of others, and
+// components of their own at the end.
+func (cs Components) With(own []Component) Components {
+	out := slices.Clone(cs)
+	for _, c := range own {
+		c.Own = true
+		at := slices.IndexFunc(out, func(o Component) bool { return o.Key == c.Key })
+		if at < 0 {
+			out = append(out, c)
+			continue
+		}
+		c.Takes, c.Dusty = out[at].Takes, out[at].Dusty
+		out[at] = c
+	}
+	return out
+}
 
 // Named finds a component by its key, in any case of letters.
-func Named(key string) (Component, bool) {
-	for _, c := range components {
+func (cs Components) Named(key string) (Component, bool) {
+	for _, c := range cs {
 		if strings.EqualFold(c.Key, strings.TrimSpace(key)) {
 			return c, true
 		}
@@ -65,9 +89,12 @@ type Mix []Part
 // ErrMix is wrapped by every refusal of a mix.
 var ErrMix = errors.New("not a mix")
 
+// ParseMix reads a mix of the usual components.
+func ParseMix(text string) (Mix, error) { return components.ParseMix(text) }
+
 // ParseMix reads "peat mix=50,compost=50": components with their parts by volume,
 // which need not make a hundred.
-func ParseMix(text string) (Mix, error) {
+func (cs Components) ParseMix(text string) (Mix, error) {
 	var m Mix
 	total := 0.0
 	for _, word := range strings.FieldsFunc(text, func(r rune) bool { return r == ',' || r == ';' || r == '\n' }) {
@@ -75,7 +102,7 @@ func ParseMix(text string) (Mix, error) {
 		if !ok {
 			return nil, fmt.Errorf("%w: write each component with its part, like compost=50", ErrMix)
 		}
-		c, known := Named(key)
+		c, known := cs.Named(key)
 		if !known {
 			return nil, fmt.Errorf("%w: there is no component %q", ErrMix, strings.TrimSpace(key))
 		}
@@ -171,6 +198,26 @@ type Recipe struct {
 
 // Recipes of the schools, the usual one first. Practice.
 func Recipes() []Recipe { return slices.Clip(recipes) }
+
+// Recipes of the schools, made of these components.
+func (cs Components) Recipes() []Recipe {
+	out := slices.Clone(recipes)
+	for i := range out {
+		out[i].Mix = cs.of(out[i].Mix)
+	}
+	return out
+}
+
+// of is a mix with the numbers of these components in place of its own.
+func (cs Components) of(m Mix) Mix {
+	out := slices.Clone(m)
+	for i := range out {
+		if c, ok := cs.Named(out[i].Key); ok {
+			out[i].Component = c
+		}
+	}
+	return out
+}
 
 var recipes = []Recipe{
 	recipe("half", "half and half", "Holds water and feeds; what most growers fill with.", "peat mix=50,compost=50"),

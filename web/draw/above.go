@@ -37,7 +37,7 @@ func AboveOf(s bag.Shape, spots []bag.Spot, ref string, like *Detail, sys measur
 		return Above{}
 	}
 	h := spots[0].H
-	a := Above{Shown: like.Shown, Type: like.Type, Round: s.Kind() == bag.Round, R: mm(s.LengthAt(h)) / 2, L: mm(s.LengthAt(h)), B: mm(s.WidthAt(h))}
+	a := Above{Shown: like.Shown, Type: like.Type, Round: s.Round(), R: mm(s.LengthAt(h)) / 2, L: mm(s.LengthAt(h)), B: mm(s.WidthAt(h))}
 	a.RimR = mm(s.LengthAt(s.Height())) / 2
 	a.BoxX, a.BoxY = -a.L/2, -a.B/2
 	halfW, halfH := a.L/2+40, a.B/2+40
@@ -91,7 +91,7 @@ func toWall(s bag.Shape, spots []bag.Spot, drawn []Distance, sys measure.System)
 		}
 	}
 	x, y := best.X, best.Y
-	if s.Kind() == bag.Round {
+	if s.Round() {
 		r := measure.Length(math.Hypot(float64(x), float64(y)))
 		ux, uy := measure.Length(1), measure.Length(0)
 		if r > 0 {

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
@@ -69,6 +70,16 @@ func wallOf(ref string, m garden.Model) Wall {
 	h := mm(s.Height())
 	b, t := mm(s.LengthAt(0))/2, mm(s.LengthAt(s.Height()))/2
 	w := Wall{Ref: ref, Kind: m.Material, Path: fmt.Sprintf("M%d %dL%d 0H%dL%d %d", -t, -h, -b, b, t, -h)}
+	switch s.Kind() {
+	case bag.Sack: // soft below, its corners tied off, the mouth rolled outward
+		w.Path = fmt.Sprintf("M%d %dQ%d %d %d -60Q%d 0 %d 0H%dQ%d 0 %d -60Q%d %d %d %d", -t, -h, -t-8, -h/2, -b, -b, -b+70, b-70, b, b, t+8, -h/2, t, -h)
+		w.Trim = fmt.Sprintf("M%d %dq-26 4 -22 34M%d %dq26 4 22 34M%d -22l-30 20M%d -22l30 20", -t, -h, t, -h, -b+8, b-8)
+		return w
+	case bag.Lined: // the bucket around its liner, which is turned over the rim
+		d := max(6, mm(s.Liner()))
+		w.Trim = fmt.Sprintf("M%d %dL%d %dH%dL%d %dM%d %dh%dv26M%d %dh%dv26", -t-d, -h+20, -b-d, d, b+d, t+d, -h+20, -t, -h, -d-10, t, -h, d+10)
+		return w
+	}
 	switch m.Material {
 	case garden.Fabric: // two handles and a seam
 		y := h - h/5

@@ -1,0 +1,293 @@
+package growth
+
+import (
+	"math"
+
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
+
+// Weather in the open from a day on, one value a day: °C, °C, and PAR in
+// MJ/m²/day. The slices are as long as one another.
+type Weather struct {
+	From          measure.Day
+	Min, Max, PAR []float64
+}
+
+// Stay under a shelter from a day on.
+type Stay struct {
+	From measure.Day
+	Gain climate.Gain
+}
+
+// Rise of the medium on a day.
+type Rise struct {
+	Day measure.Day
+	By  measure.Length
+}
+
+// Plant is one planting as growth sees it.
+type Plant struct {
+	Class      crop.Class
+	PacketDays int // 0 for the usual of its class
+	Planted    measure.Day
+	Need       float64 // °C·days in the medium until it is up: EmergenceNeed, ReappearNeed or EstablishNeed
+	Stays      []Stay  // by day, at least one
+	Heated     measure.Temperature
+	Dark       bool    // a dark bag in the sun
+	Sun        float64 // share of the light its place gets, 0 for all of it
+
+	Up      measure.Day   // as it was seen; 0 to reckon it
+	Frosted []measure.Day // days on which frost took the tops, as it was seen
+	Looked  measure.Day   // up to this day only frosts in Frosted count: it was looked at since
+	Cut     measure.Day   // tops cut down; 0 when they stand
+
+	// Shift is added to Need, °C·days; Rate is how fast stems grow against the
+	// usual, 0 for as usual.
+	Shift, Rate float64
+
+	// Head is the thermal time from being up that it brings with it out of its pot,
+	// °C·days.
+	Head float64
+
+	// Theta is the share of available water left, day by day from Planted on; nil
+	// for enough.
+	Theta []float64
+}
+
+// Course is how a planting goes. Days that are not reached within the weather are
+// 0. The zero Course is ready for Grow, and is best used again.
+type Course struct {
+	Planted, Up, Initiation, Mature, Gone measure.Day
+	// Frosts are the days on which the tops were killed.
+	Frosts []measure.Day
+	// By day from Planted on: length of stem from where it came through, in cm;
+	// share of leaf; and season index of all up to that day.
+	Stem, Canopy, Index []float64
+	// Share of the thermal time to maturity that was reached.
+	Share float64
+}
+
+// Stages of a course by day.
+func (c *Course) at(of []float64, d measure.Day) float64 {
+	i := int(d - c.Planted)
+	if i < 0 || len(of) == 0 {
+		return 0
+	}
+	return of[min(i, len(of)-1)]
+}
+
+// StemOn a day, cm from where it came through.
+func (c *Course) StemOn(d measure.Day) measure.Length { return measure.Length(c.at(c.Stem, d)) }
+
+// CanopyOn a day, 0 to 1.
+func (c *Course) CanopyOn(d measure.Day) float64 { return c.at(c.Canopy, d) }
+
+// IndexOn a day: the season index of all that has grown up to it.
+func (c *Course) IndexOn(d measure.Day) float64 { return c.at(c.Index, d) }
+
+// Final season index.
+func (c *Course) Final() float64 {
+	if len(c.Index) == 0 {
+		return 0
+	}
+	return c.Index[len(c.Index)-1]
+}
+
+// Grow a planting through weather, from its planting day to the end of it or until
+// its leaves are gone, day by day:
+//
+//	up when Σ e(medium) comes to Need + Shift
+//	dL = rate · e(T) · (1 − L ÷ longest)
+//	S  = Σ canopy · fT · fW · PAR ÷ 8, from initiation on ÷ the same of the reference
+//
+// T is the mean of the air for a potato and of the medium for a sweet potato. Air
+// under −1 °C at the leaves kills the tops. Model. Weather must begin at least
+// five days before planting to give the medium its smoothing; it is taken as
+// steady before that.
+func Grow(p *Plant, w *Weather, c *Course) {
+	days := int(w.From) + len(w.Min) - int(p.Planted)
+	*c = Course{Planted: p.Planted, Frosts: c.Frosts[:0], Stem: c.Stem[:0], Canopy: c.Canopy[:0], Index: c.Index[:0]}
+	if days <= 0 {
+		return
+	}
+	g := grower{p: p, w: w, c: c, habit: habits[p.Class], need: MaturityNeed(p.Class, p.PacketDays), sweet: p.Class.Crop() == crop.SweetPotato}
+	g.tt = p.Head
+	g.rate = g.habit.Rate
+	if p.Rate > 0 {
+		g.rate *= p.Rate
+	}
+	g.light = 1 / (referencePAR * math.Max(1e-9, reference(p.Class, g.need)))
+	if p.Sun > 0 {
+		g.light *= math.Min(1, p.Sun)
+	}
+	c.Stem, c.Canopy, c.Index = grown(c.Stem, days), grown(c.Canopy, days), grown(c.Index, days)
+	g.warm()
+	n := 0
+	for ; n < days; n++ {
+		if g.day(n) {
+			n++
+			break
+		}
+	}
+	c.Stem, c.Canopy, c.Index = c.Stem[:n], c.Canopy[:n], c.Index[:n]
+	c.Share = math.Min(1, g.tt/math.Max(1e-9, g.need))
+}
+
+// grown is a slice of a length, made anew when it is too short.
+func grown(s []float64, n int) []float64 {
+	if cap(s) < n {
+		return make([]float64, n)
+	}
+	return s[:n]
+}
+
+// grower is a planting on its way.
+type grower struct {
+	p     *Plant
+	w     *Weather
+	c     *Course
+	habit Habit
+	need  float64
+	rate  float64
+	light float64
+	sweet bool
+
+	stay   int
+	recent [smoothDays]float64 // means of the air, in a ring
+	sum    float64             // of them
+
+	soil  float64 // °C·days in the medium
+	tt    float64 // °C·days from being up
+	stem  float64
+	index float64
+	again bool // it has grown again after a frost
+	// under the medium again, after a frost, until soil comes to this; 0 when not
+	under float64
+	dead  bool
+}
+
+// warm fills the ring of means with the days before planting.
+func (g *grower) warm() {
+	for k := range smoothDays {
+		_, mean := g.air(g.p.Planted - measure.Day(smoothDays-k))
+		g.recent[k] = mean
+		g.sum += mean
+	}
+}
+
+// air at the leaves on a day: its minimum and mean.
+func (g *grower) air(d measure.Day) (low, mean float64) {
+	for g.stay+1 < len(g.p.Stays) && d >= g.p.Stays[g.stay+1].From {
+		g.stay++
+	}
+	i := min(max(0, int(d-g.w.From)), len(g.w.Min)-1)
+	low, high := g.p.Stays[g.stay].Gain.Inside(g.w.Min[i], g.w.Max[i], g.p.Heated)
+	return low, (low + high) / 2
+}
+
+// day n from planting; done when the leaves are gone for good.
+func (g *grower) day(n int) (done bool) {
+	d := g.p.Planted + measure.Day(n)
+	low, mean := g.air(d)
+	at := n % smoothDays
+	g.sum += mean - g.recent[at]
+	g.recent[at] = mean
+	medium := g.sum / smoothDays
+	if g.p.Dark && !g.p.Stays[g.stay].Gain.Kept {
+		medium += darkGain
+	}
+	warmth := mean
+	if g.sweet {
+		warmth = medium
+	}
+	if g.up(d) {
+		g.grow(n, d, low, warmth)
+	}
+	g.soil += Degrees(g.p.Class.Crop(), medium)
+	g.c.Stem[n], g.c.Canopy[n], g.c.Index[n] = 0, 0, g.index
+	if g.c.Up != 0 && !g.dead && g.under == 0 {
+		g.c.Stem[n], g.c.Canopy[n] = g.stem, Canopy(g.tt, g.need)
+	}
+	if g.dead || g.tt >= fadesTo*g.need {
+		g.c.Gone = d
+		if g.c.Mature == 0 {
+			g.c.Mature = d
+		}
+		return true
+	}
+	return false
+}
+
+// up reports whether it stands over the medium on a day.
+func (g *grower) up(d measure.Day) bool {
+	if g.c.Up != 0 {
+		return true
+	}
+	up := g.soil >= g.p.Need+g.p.Shift-1e-9
+	if g.p.Up != 0 {
+		up = d >= g.p.Up
+	}
+	if up {
+		g.c.Up = d
+	}
+	return up
+}
+
+// grow one day over the medium.
+func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
+	if g.p.Cut != 0 && d >= g.p.Cut {
+		g.dead = true
+		return
+	}
+	if g.under > 0 {
+		if g.soil < g.under {
+			return
+		}
+		g.under = 0
+	}
+	if low < killedUnder && d > g.p.Looked || g.seenFrosted(d) {
+		g.frost(d)
+		return
+	}
+	if g.c.Mature == 0 && g.tt >= g.need-1e-9 {
+		g.c.Mature = d
+	}
+	if g.tt >= g.habit.Initiation {
+		if g.c.Initiation == 0 {
+			g.c.Initiation = d
+		}
+		i := min(max(0, int(d-g.w.From)), len(g.w.PAR)-1)
+		s := Canopy(g.tt, g.need) * TemperatureShare(g.p.Class.Crop(), warmth) * g.w.PAR[i] * g.light
+		if n < len(g.p.Theta) {
+			s *= WaterShare(g.p.Theta[n])
+		}
+		g.index += s
+	}
+	e := Degrees(g.p.Class.Crop(), warmth)
+	g.tt += e
+	g.stem += g.rate * e * (1 - g.stem/float64(g.habit.Longest))
+}
+
+func (g *grower) seenFrosted(d measure.Day) bool {
+	for _, f := range g.p.Frosted {
+		if f == d {
+			return true
+		}
+	}
+	return false
+}
+
+// frost takes the tops: once and early enough they come through again, as a buried
+// transplant does, with so much of what was lost; else that is the end.
+func (g *grower) frost(d measure.Day) {
+	g.c.Frosts = append(g.c.Frosts, d)
+	if g.again || g.tt >= growsAgain*g.need {
+		g.dead = true
+		return
+	}
+	g.again, g.under = true, g.soil+needReappear
+	g.tt *= keptOfFrost
+	g.stem *= keptOfFrost
+}

@@ -1,0 +1,283 @@
+package growth
+
+import (
+	"context"
+	"math"
+	"testing"
+	"testing/quick"
+
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
+
+// ordinary weather of a preset in the growing season of 2026.
+func ordinary(t testing.TB, preset string) *Weather {
+	t.Helper()
+	p, _ := climate.PresetNamed(preset)
+	n, err := p.Monthly.Daily()
+	if err != nil {
+		t.Fatal(err)
+	}
+	w := Weather{From: measure.Date(2026, 1, 1)}
+	for d := w.From; d < w.From+420; d++ {
+		low, high := n.Min.At(d), n.Max.At(d)
+		w.Min, w.Max = append(w.Min, low), append(w.Max, high)
+		w.PAR = append(w.PAR, climate.PAR(climate.Solar(low, high, climate.Radiation(54, d.YearDay()))))
+	}
+	return &w
+}
+
+func planted(class crop.Class) Plant {
+	p := Plant{Class: class, Planted: measure.Date(2026, 4, 10), Dark: true, Stays: []Stay{{Gain: climate.Open.Gain()}}}
+	p.Need = EmergenceNeed(true, 10)
+	if class.Crop() == crop.SweetPotato {
+		p.Planted, p.Need, p.Stays = measure.Date(2026, 6, 1), EstablishNeed(), []Stay{{Gain: climate.Greenhouse.Gain()}}
+	}
+	return p
+}
+
+// Check values of a cool maritime site: up after 20 to 28 days, a first early mature
+// after 90 to 105, a maincrop after 140 to 160, a season index of 0.85 to 1.2.
+func TestASeasonGrowsAsItOrdinarilyDoes(t *testing.T) {
+	w := ordinary(t, "cool-maritime")
+	for _, c := range []struct {
+		class    crop.Class
+		from, to measure.Day
+	}{{crop.FirstEarly, 90, 105}, {crop.Maincrop, 140, 160}} {
+		p := planted(c.class)
+		var course Course
+		Grow(&p, w, &course)
+		up, mature := course.Up-p.Planted, course.Mature-p.Planted
+		if up < 20 || up > 28 || mature < c.from || mature > c.to {
+			t.Errorf("%s: up after %d, mature after %d days", c.class, up, mature)
+		}
+		if s := course.Final(); s < 0.85 || s > 1.2 {
+			t.Errorf("%s: a season index of %.2f", c.class, s)
+		}
+		if h := course.StemOn(course.Mature); h < 0.75*HabitOf(c.class).Longest || h > HabitOf(c.class).Longest {
+			t.Errorf("%s: stems of %v", c.class, h)
+		}
+		if len(course.Frosts) > 0 || course.Gone <= course.Mature || course.Initiation <= course.Up {
+			t.Errorf("%s: %+v", c.class, course)
+		}
+	}
+	sweet, course := planted(crop.SweetMid), Course{}
+	Grow(&sweet, w, &course)
+	if course.Share <= 0.2 || course.Share >= 1 || course.Mature != 0 {
+		t.Errorf("sweet potatoes in a cold greenhouse up north reach %.2f of it, mature %v", course.Share, course.Mature)
+	}
+}
+
+// Light and warmth as in the reference season give an index of 1, half of the light
+// half of it, and no growth when dry.
+func TestTheReferenceSeasonHasAnIndexOfOne(t *testing.T) {
+	for class, mean := range map[crop.Class]float64{crop.Maincrop: 15, crop.FirstEarly: 15, crop.SweetLate: 25} {
+		w := Weather{}
+		for range 400 {
+			w.Min, w.Max, w.PAR = append(w.Min, mean-4), append(w.Max, mean+4), append(w.PAR, referencePAR)
+		}
+		p := Plant{Class: class, Planted: 10, Need: 60, Stays: []Stay{{Gain: climate.Open.Gain()}}}
+		var c Course
+		Grow(&p, &w, &c)
+		if math.Abs(c.Final()-1) > 1e-9 {
+			t.Errorf("%s: index %g", class, c.Final())
+		}
+		p.Sun = 0.5
+		if Grow(&p, &w, &c); math.Abs(c.Final()-0.5) > 1e-9 {
+			t.Errorf("%s in half the light: %g", class, c.Final())
+		}
+		p.Theta = make([]float64, 400)
+		if Grow(&p, &w, &c); c.Final() != 0 {
+			t.Errorf("%s without water: %g", class, c.Final())
+		}
+	}
+	for theta, want := range map[float64]float64{0: 0, 0.05: 0, 0.25: 0.5, 0.5: 1, 1: 1} {
+		if got := WaterShare(theta); got != want {
+			t.Errorf("θ of %g grows by %g", theta, got)
+		}
+	}
+}
+
+// Frost on a young plant puts it back, once; on an old one it is the end.
+func TestFrostPutsBackOnce(t *testing.T) {
+	w := ordinary(t, "cool-maritime")
+	var free, hit Course
+	p := planted(crop.Maincrop)
+	Grow(&p, w, &free)
+	cold := func(at measure.Day, nights int) {
+		w2 := *w
+		w2.Min = append([]float64(nil), w.Min...)
+		for k := range nights {
+			w2.Min[int(at-w.From)+k] = -2.5
+		}
+		Grow(&p, &w2, &hit)
+	}
+	at := free.Up + 14
+	if cold(at, 2); len(hit.Frosts) != 1 || hit.StemOn(at+1) != 0 || hit.Mature <= free.Mature || hit.Final() >= free.Final() {
+		t.Errorf("two cold nights: frosts %v, stem %v, mature %v against %v", hit.Frosts, hit.StemOn(at+1), hit.Mature, free.Mature)
+	}
+	if again := hit.StemOn(at + 14); again <= 0 || again >= free.StemOn(at+14) {
+		t.Errorf("a fortnight on stems stand %v, without frost %v", again, free.StemOn(at+14))
+	}
+	if cold(free.Mature-30, 1); hit.Gone != free.Mature-30 || hit.Final() >= free.Final() {
+		t.Errorf("late in the season it goes on until %v", hit.Gone)
+	}
+	p.Stays = []Stay{{Gain: climate.Fleece.Gain()}}
+	if cold(at, 2); len(hit.Frosts) != 0 {
+		t.Errorf("fleece let %v through", hit.Frosts)
+	}
+	p.Stays, p.Frosted = []Stay{{Gain: climate.Open.Gain()}}, []measure.Day{at}
+	if Grow(&p, w, &hit); len(hit.Frosts) != 1 {
+		t.Errorf("a frost that was seen is not in it")
+	}
+	p.Frosted, p.Cut = nil, free.Mature-20
+	if Grow(&p, w, &hit); hit.Gone != free.Mature-20 {
+		t.Errorf("cut down, it stands until %v", hit.Gone)
+	}
+}
+
+// Measured high, stems grow faster from then on; the spread narrows; a slip of the
+// pen is questioned and moves nothing; the day it came up fixes the shift.
+func TestMeasurementsMoveTheFit(t *testing.T) {
+	w := ordinary(t, "cool-maritime")
+	p := planted(crop.Maincrop)
+	truth, c := p, Course{}
+	truth.Rate = 1.5
+	Grow(&truth, w, &c)
+	var seen []Measured
+	for _, after := range []measure.Day{8, 15, 22, 30} {
+		seen = append(seen, Measured{c.Up + after, c.StemOn(c.Up + after)})
+	}
+	one, all := Refit(p, w, seen[:1]), Refit(p, w, seen)
+	// The priors draw the most probable values towards none and 1.
+	if all.Rate < 1.2 || all.Rate > 1.5 || all.Shift > 0 {
+		t.Errorf("fitted %+v, truth 0 and 1.5", all)
+	}
+	if all.RateSD >= one.RateSD || one.RateSD > RateSD || all.ShiftSD > one.ShiftSD || all.RateSD <= 0 {
+		t.Errorf("spread after one %+v, after all %+v", one, all)
+	}
+	if q := Refit(p, w, append(seen, Measured{c.Up + 12, 180})); len(q.Questioned) != 1 || q.Rate != all.Rate {
+		t.Errorf("180 cm after 12 days: %+v", q)
+	}
+	p.Up = c.Up
+	if f := Refit(p, w, seen); f.Shift != 0 || f.ShiftSD != 0 || math.Abs(f.Rate-1.5) > 0.15 {
+		t.Errorf("with the day it came up: %+v", f)
+	}
+	if f := Refit(p, w, nil); f.Rate != 1 || f.RateSD != RateSD {
+		t.Errorf("nothing measured: %+v", f)
+	}
+}
+
+// Warmer is never later while the mean stays under 18 °C; deeper is never earlier.
+func TestDatesKeepTheirOrder(t *testing.T) {
+	grow := func(mean, cover float64, class crop.Class) Course {
+		w := Weather{}
+		for range 600 {
+			w.Min, w.Max, w.PAR = append(w.Min, mean-4), append(w.Max, mean+4), append(w.PAR, 8)
+		}
+		p := Plant{Class: class, Planted: 10, Need: EmergenceNeed(true, measure.Length(cover)), Stays: []Stay{{Gain: climate.Open.Gain()}}}
+		var c Course
+		Grow(&p, &w, &c)
+		return c
+	}
+	holds := func(a, b, cover, deeper, class uint8) bool {
+		mean, k := 9+float64(a%90)/10, crop.Classes()[class%4]
+		warmer := math.Min(18, mean+float64(b%30)/10)
+		cm := float64(cover % 20)
+		x, y, z := grow(mean, cm, k), grow(warmer, cm, k), grow(mean, cm+float64(deeper%8), k)
+		ordered := x.Up <= x.Initiation && x.Initiation <= x.Mature && x.Mature <= x.Gone
+		return ordered && y.Up <= x.Up && y.Mature <= x.Mature && z.Up >= x.Up
+	}
+	if err := quick.Check(holds, nil); err != nil {
+		t.Error(err)
+	}
+}
+
+// The same seed gives the same spread; nothing is left out; it can be broken off.
+func TestEnsembleIsRepeatable(t *testing.T) {
+	years := simulated(t, 40)
+	plants := []Seeded{{planted(crop.Maincrop), Prior()}, {planted(crop.FirstEarly), Prior()}}
+	run := func() [2]Spread {
+		var ups [2][]float64
+		err := Ensemble(context.Background(), plants, years, 7, func(i, _ int, c *Course) { ups[i] = append(ups[i], float64(c.Up)) }, func() {})
+		if err != nil || len(ups[0]) != 40 || len(ups[1]) != 40 {
+			t.Fatalf("%v, %d and %d", err, len(ups[0]), len(ups[1]))
+		}
+		return [2]Spread{SpreadOf(ups[0]), SpreadOf(ups[1])}
+	}
+	first := run()
+	if first != run() || first[0].Low >= first[0].High || first[0].Mid < first[0].Low {
+		t.Errorf("spread %+v", first)
+	}
+	ctx, stop := context.WithCancel(context.Background())
+	stop()
+	if err := Ensemble(ctx, plants, years, 7, func(int, int, *Course) {}, func() {}); err == nil {
+		t.Error("a broken off ensemble says nothing")
+	}
+}
+
+func TestEveryConstantIsInTheTable(t *testing.T) {
+	for _, c := range Table() {
+		if c.Mark == "" || c.Unit == "" || c.Says.Empty() {
+			t.Errorf("%+v", c)
+		}
+	}
+}
+
+func simulated(t testing.TB, n int) []Weather {
+	p, _ := climate.PresetNamed("cool-maritime")
+	normals, err := p.Monthly.Daily()
+	if err != nil {
+		t.Fatal(err)
+	}
+	sim := climate.NewSimulator(normals, 3)
+	years := make([]Weather, n)
+	var days [365]climate.DayWeather
+	for k := range years {
+		sim.Year(&days)
+		w := Weather{From: measure.Date(2026, 1, 1)}
+		for i, d := range days {
+			w.Min, w.Max = append(w.Min, d.Min), append(w.Max, d.Max)
+			w.PAR = append(w.PAR, climate.PAR(climate.Solar(d.Min, d.Max, climate.Radiation(54, i+1))))
+		}
+		years[k] = w
+	}
+	return years
+}
+
+// A planting's whole season.
+func BenchmarkSeason(b *testing.B) {
+	w, p := ordinary(b, "cool-maritime"), planted(crop.Maincrop)
+	b.ReportAllocs()
+	days := 0
+	for b.Loop() {
+		var c Course
+		Grow(&p, w, &c)
+		days += len(c.Stem)
+	}
+	b.ReportMetric(float64(b.Elapsed().Nanoseconds())/float64(days), "ns/bag-day")
+}
+
+// 48 plantings through 200 years.
+func BenchmarkEnsemble(b *testing.B) {
+	years := simulated(b, 200)
+	plants := make([]Seeded, 48)
+	for i := range plants {
+		plants[i] = Seeded{planted(crop.Classes()[i%4]), Prior()}
+	}
+	for b.Loop() {
+		err := Ensemble(context.Background(), plants, years, 7, func(int, int, *Course) {}, func() {})
+		if err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
+func BenchmarkRefit(b *testing.B) {
+	w, p := ordinary(b, "cool-maritime"), planted(crop.Maincrop)
+	seen := []Measured{{p.Planted + 40, 12}, {p.Planted + 47, 21}, {p.Planted + 54, 33}}
+	for b.Loop() {
+		Refit(p, w, seen)
+	}
+}

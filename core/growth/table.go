@@ -1,0 +1,163 @@
+package growth
+
+import (
+	"math"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/working"
+)
+
+// Constants of growth that are the same for a whole crop. All of them are a
+// model, set so that ordinary seasons come out right.
+const (
+	smoothDays = 5   // the medium follows the air by so many days' mean
+	darkGain   = 1.5 // °C, of a dark bag in the sun
+
+	needChitted   = 60.0  // °C·days to emergence in the medium
+	needUnchitted = 120.0 // the same of a tuber that was not chitted
+	needCover     = 7.0   // for each cm over the tuber
+	needReappear  = 30.0  // of a transplant buried over its leaves
+	needSlip      = 60.0  // of a slip until it has rooted
+
+	canopyFull = 350.0 // °C·days from being up to a full canopy
+	fadesFrom  = 0.75  // of the thermal time to maturity, canopy falls from here
+	fadesTo    = 1.10  // to here
+
+	killedUnder = -1.0 // °C of air at the leaves
+	keptOfFrost = 0.40 // of what was lost, where it grows again
+	growsAgain  = 0.40 // of the time to maturity, up to which it does, once
+
+	referencePAR = 8.0 // MJ/m²/day of the reference season
+
+	driest, dryFrom = 0.1, 0.5 // shares of available water: growth stops, growth slows
+
+	ShiftSD = 40.0 // °C·days, of the time to emergence between plantings
+	RateSD  = 0.25 // of stem growth between plantings, against the usual
+)
+
+// Habit of growth of a class. Model.
+type Habit struct {
+	Rate       float64        // cm of stem a °C·day
+	Longest    measure.Length // stem or vine
+	Initiation float64        // °C·days from being up to tubers or storage roots
+}
+
+var habits = map[crop.Class]Habit{
+	crop.FirstEarly:    {0.15, 60, 150},
+	crop.SecondEarly:   {0.165, 70, 180},
+	crop.EarlyMaincrop: {0.18, 85, 220},
+	crop.Maincrop:      {0.20, 105, 260},
+	crop.SweetEarly:    {0.22, 300, 250},
+	crop.SweetMid:      {0.22, 300, 250},
+	crop.SweetLate:     {0.22, 300, 250},
+}
+
+// HabitOf a class; the zero Habit for an unknown one.
+func HabitOf(c crop.Class) Habit { return habits[c] }
+
+// Constant of the model, for reading.
+type Constant struct {
+	Says  measure.Phrase
+	Value float64
+	Unit  string
+	Mark  working.Mark
+}
+
+// Table of every constant that growth goes by, each with its mark.
+func Table() []Constant {
+	row := func(value float64, unit, says string, args ...any) Constant {
+		return Constant{measure.Say(says, args...), value, unit, working.Model}
+	}
+	out := []Constant{
+		row(smoothDays, "days", "the medium follows the mean of the air over"),
+		row(darkGain, "°C", "a dark bag in the sun is warmer by"),
+		row(needChitted, "°C·days", "shoots of chitted seed are up after"),
+		row(needUnchitted, "°C·days", "shoots of seed that was not chitted, after"),
+		row(needCover, "°C·days", "and for each {} of cover, as many more", measure.Length(1)),
+		row(needReappear, "°C·days", "a transplant buried over its leaves is through again after"),
+		row(needSlip, "°C·days", "a slip has rooted after"),
+		row(canopyFull, "°C·days", "from being up to a full canopy"),
+		row(fadesFrom, "of maturity", "leaves fade from"),
+		row(fadesTo, "of maturity", "and are gone at"),
+		row(killedUnder, "°C", "air that kills the tops, under"),
+		row(keptOfFrost, "of what was lost", "after a frost it grows again from"),
+		row(growsAgain, "of maturity", "once, if the frost comes before"),
+		row(referencePAR, "MJ/m²/day", "light of the season that others are held against"),
+		row(dryFrom, "of its water", "growth slows when the medium has less than"),
+		row(driest, "of its water", "and stops under"),
+		row(ShiftSD, "°C·days", "plantings differ in being up by"),
+		row(RateSD, "of the usual", "and in how fast stems grow by"),
+	}
+	for _, c := range crop.Classes() {
+		h := habits[c]
+		out = append(out,
+			row(h.Rate, "cm a °C·day", c.Name()+": stems grow by"),
+			row(float64(h.Longest), "cm", c.Name()+": to at the most"),
+			row(h.Initiation, "°C·days", c.Name()+": up to setting"))
+	}
+	return out
+}
+
+// TemperatureShare of growth at a mean temperature, °C. Potato: none at 5, all from
+// 15 to 21, none at 30. Sweet potato: none at 12, all from 24 to 30, none at 38.
+// Model.
+func TemperatureShare(c crop.Crop, mean float64) float64 {
+	if c == crop.SweetPotato {
+		return hat(mean, 12, 24, 30, 38)
+	}
+	return hat(mean, 5, 15, 21, 30)
+}
+
+// hat is 0 up to base, 1 from full to falls, and 0 again from end on.
+func hat(t, base, full, falls, end float64) float64 {
+	switch {
+	case !(t > base && t < end):
+		return 0
+	case t < full:
+		return (t - base) / (full - base)
+	case t <= falls:
+		return 1
+	}
+	return (end - t) / (end - falls)
+}
+
+// WaterShare of growth with a share θ of the available water left: all from half
+// on, none under a tenth. Model.
+func WaterShare(theta float64) float64 {
+	if theta < driest {
+		return 0
+	}
+	return math.Min(1, theta/dryFrom)
+}
+
+// Canopy is the share of the ground, or of the light, that leaves take at a thermal
+// time from being up, °C·days, of a plant that is mature at need. Model.
+func Canopy(tt, need float64) float64 {
+	if tt <= 0 || need <= 0 {
+		return 0
+	}
+	c := math.Min(1, tt/canopyFull)
+	if fade := fadesFrom * need; tt > fade {
+		full := math.Min(1, fade/canopyFull)
+		c = full * (fadesTo*need - tt) / ((fadesTo - fadesFrom) * need)
+	}
+	return math.Max(0, c)
+}
+
+// reference season of a class, which a season index is held against: steady 15 °C
+// for a potato and 25 °C for a sweet potato, 8 MJ/m²/day, no stress, until the
+// leaves are gone.
+func reference(c crop.Class, need float64) float64 {
+	mean := 15.0
+	if c.Crop() == crop.SweetPotato {
+		mean = 25
+	}
+	a, sum := Degrees(c.Crop(), mean), 0.0
+	for tt := 0.0; tt < fadesTo*need; tt += a {
+		if tt >= habits[c].Initiation {
+			sum += Canopy(tt, need)
+		}
+	}
+	return sum
+}

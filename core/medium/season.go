@@ -1,0 +1,204 @@
+package medium
+
+import (
+	"math"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/working"
+)
+
+// FeedAsk is what a season's feed is worked out for.
+type FeedAsk struct {
+	Class  crop.Class
+	Mix    Mix
+	Layers []measure.Volume // settled: those that get base dressing, the one under the seed first
+	Litres measure.Volume   // settled, of the full bag
+	Base   *Product         // dry; nil where there is none
+	Liquid *Product         // with a dilution; nil where there is none
+	From   measure.Day      // tubers set, or the plant is up in inert medium
+	Until  measure.Day      // feeding ends
+}
+
+// LayerDose of dry feed.
+type LayerDose struct {
+	Settled measure.Volume
+	Dose    measure.Mass
+}
+
+// Feeding is one watering with liquid feed.
+type Feeding struct {
+	Day     measure.Day
+	Product measure.Volume // of the concentrate
+	Water   measure.Volume // that it is stirred into
+}
+
+// Nutrients in g: nitrogen N, phosphate P2O5, potash K2O.
+type Nutrients struct{ Nitrogen, Phosphate, Potash float64 }
+
+func (n Nutrients) plus(o Nutrients) Nutrients {
+	return Nutrients{n.Nitrogen + o.Nitrogen, n.Phosphate + o.Phosphate, n.Potash + o.Potash}
+}
+
+func (n Nutrients) times(by float64) Nutrients {
+	return Nutrients{n.Nitrogen * by, n.Phosphate * by, n.Potash * by}
+}
+
+// SeasonFeed is the feed of one bag over a season.
+type SeasonFeed struct {
+	Dressing
+	Layers   []LayerDose
+	Feedings []Feeding
+	Wants    Nutrients // over the season
+	Brings   Nutrients // mix, base and liquid together
+	Minds    []measure.Phrase
+}
+
+// Days between liquid feeds. Practice.
+const (
+	feedEvery      measure.Day = 14
+	feedInertEvery measure.Day = 7
+)
+
+// nutrients that a litre of a liquid product, or a gram of a dry one, brings in g; a liquid's percent are taken as g in 100 mL.
+func (p *Product) nutrients() Nutrients {
+	by := 1.0 / 100
+	if p.Liquid {
+		by = 1000.0 / 100
+	}
+	return Nutrients{p.Nitrogen, p.Phosphate, p.Potash}.times(by)
+}
+
+// credit of a mix for settled litres, g.
+func (m Mix) credit(litres measure.Volume) Nutrients {
+	return Nutrients{
+		m.sum(func(c Component) float64 { return c.Nitrogen }),
+		m.sum(func(c Component) float64 { return c.Phosphate }),
+		m.sum(func(c Component) float64 { return c.Potash }),
+	}.times(float64(litres))
+}
+
+// FeedSeason works out the feed of one bag: half of the nitrogen as base dressing,
+// split over the layers by their volume; the rest as liquid every 14 days from tuber
+// set on, or all of it weekly in inert medium. It holds nitrogen against potash, and
+// all three against one and a half times what is wanted. Practice.
+func FeedSeason(a FeedAsk) SeasonFeed {
+	t := TargetsOf(a.Class)
+	f := SeasonFeed{Wants: Nutrients{t.Nitrogen, t.Phosphate, t.Potash}.times(float64(a.Litres)), Brings: a.Mix.credit(a.Litres)}
+	base := Product{}
+	if a.Base != nil {
+		base = *a.Base
+	}
+	f.Dressing = Dress(a.Class, a.Mix, a.Litres, base)
+	if a.Base == nil && !a.Mix.Inert() {
+		f.Dressing.Says, f.Dressing.Liquid = nil, f.Dressing.Wanted
+	}
+	if f.Base > 0 && !f.Refused {
+		for i, dose := range Split(f.Base, a.Layers) {
+			f.Layers = append(f.Layers, LayerDose{a.Layers[i], dose})
+		}
+		f.Brings = f.Brings.plus(base.nutrients().times(float64(f.Base)))
+	}
+	f.pour(a)
+	f.check()
+	return f
+}
+
+// Split a dose over layers by their volume; what comes out adds up to it.
+func Split(dose measure.Mass, layers []measure.Volume) []measure.Mass {
+	var sum measure.Volume
+	for _, l := range layers {
+		sum += l
+	}
+	out := make([]measure.Mass, len(layers))
+	for i, l := range layers {
+		if sum > 0 {
+			out[i] = dose * measure.Mass(l/sum)
+		}
+	}
+	return out
+}
+
+// pour shares the liquid nitrogen among the days of feeding.
+func (f *SeasonFeed) pour(a FeedAsk) {
+	every := feedEvery
+	if a.Mix.Inert() {
+		every = feedInertEvery
+	}
+	if a.Liquid == nil || a.Liquid.Nitrogen <= 0 || a.Liquid.Dilution <= 0 || f.Liquid <= 0 || a.From == 0 || a.Until < a.From {
+		return
+	}
+	n := int((a.Until-a.From)/every) + 1
+	each := f.Liquid / float64(n) / a.Liquid.nutrients().Nitrogen // L of concentrate
+	for i := range n {
+		f.Feedings = append(f.Feedings, Feeding{
+			Day: a.From + every*measure.Day(i), Product: measure.Volume(each), Water: measure.Volume(each * 1000 / a.Liquid.Dilution),
+		})
+	}
+	f.Brings = f.Brings.plus(a.Liquid.nutrients().times(each * float64(n)))
+	if w, holds := f.Feedings[0].Water, a.Litres*measure.Volume(a.Mix.Water()); w > holds {
+		f.mind("Each feed is {} of water, more than the {} the bag holds: give it over two days.", w, holds)
+	}
+}
+
+// check holds what comes together against what is wanted.
+func (f *SeasonFeed) check() {
+	b, w := f.Brings, f.Wants
+	if b.Potash > 0 && b.Nitrogen/b.Potash > 1 {
+		f.mind("More nitrogen than potash over the season: leafy tops, few tubers.")
+	}
+	for _, n := range []struct {
+		name          string
+		brings, wants float64
+	}{{"nitrogen", b.Nitrogen, w.Nitrogen}, {"phosphate", b.Phosphate, w.Phosphate}, {"potash", b.Potash, w.Potash}} {
+		if n.brings > tooMuch*n.wants+1e-9 {
+			f.Refused = true
+			f.mind("{} g of {} where {} g are wanted: more than half as much again burns roots with salts. Not recommended; choose another feed, or a mix that brings less.",
+				oneDecimal(n.brings), n.name, oneDecimal(n.wants))
+		}
+	}
+	if !f.Refused && b.Nitrogen < 0.7*w.Nitrogen {
+		f.mind("Only {} g of nitrogen of the {} g wanted: it wants a feed it does not have yet.", oneDecimal(b.Nitrogen), oneDecimal(w.Nitrogen))
+	}
+}
+
+func (f *SeasonFeed) mind(says string, args ...any) {
+	f.Minds = append(f.Minds, measure.Say(says, args...))
+}
+
+// Handfuls that a weight of dry feed makes, in halves, with the grower's own handful
+// or the usual one.
+func (p *Product) Handfuls(m measure.Mass) float64 {
+	hand := p.Handful
+	if hand <= 0 {
+		hand = Handful
+	}
+	return math.Round(2*float64(m/hand)) / 2
+}
+
+// SeasonWorking shows FeedSeason.
+func SeasonWorking(a FeedAsk) working.Working {
+	f := FeedSeason(a)
+	w := working.Working{
+		Title: "Nitrogen over the season", Result: oneDecimal(f.Brings.Nitrogen), Mark: working.Practice,
+		Source: "targets for a litre of medium over a season", Changes: "The mix, the feeds, the class. The pack's own rate comes first.",
+	}
+	step := func(result any, says string, args ...any) {
+		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
+	}
+	step(f.Target, "g wanted: {} g a litre × {}", TargetsOf(a.Class).Nitrogen, a.Litres)
+	step(f.Credit, "g the mix brings")
+	if len(f.Layers) > 0 {
+		step(f.Base, "half of the rest, {} g, as {} of {} % nitrogen", oneDecimal(f.Dressing.Wanted*baseShare), a.Base.Name, a.Base.Nitrogen)
+		for _, l := range f.Layers {
+			step(l.Dose, "of it into {} of {}, by its share", l.Settled, a.Litres)
+		}
+	}
+	if n := len(f.Feedings); n > 0 {
+		step(f.Feedings[0].Product, "{} g as {}, {} times: each", oneDecimal(f.Dressing.Liquid), a.Liquid.Name, n)
+		step(f.Feedings[0].Water, "in water, {} mL a litre", a.Liquid.Dilution)
+	}
+	step(oneDecimal(f.Brings.Nitrogen), "g of nitrogen together")
+	step(oneDecimal(f.Brings.Potash), "g of potash, of {} g wanted", oneDecimal(f.Wants.Potash))
+	return w
+}

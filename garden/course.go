@@ -1,0 +1,240 @@
+package garden
+
+import (
+	"context"
+	"fmt"
+	"hash/maphash"
+	"math"
+	"sync"
+
+	"glebata/core/calendar"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/growth"
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/core/terrace"
+)
+
+// Grown is how a planting has grown and is expected to go on: by the weather as it
+// was observed, then as it is forecast, then as it usually is.
+type Grown struct {
+	Plant  growth.Plant
+	Fit    growth.Fit
+	Course growth.Course
+	Usual  growth.Course // without what was measured; the same where nothing was
+	Climbs []hill.Climb  // raises to come
+	Air    *growth.Weather
+}
+
+// StemOn a day, from where it came through, cm.
+func (g *Grown) StemOn(d measure.Day) measure.Length { return g.Course.StemOn(d) }
+
+// air is the weather in the open of a run of days as it is known on one of them.
+type air struct {
+	growth.Weather
+	hash uint64
+}
+
+// How far the weather is held around the plantings it is for, in days: before the
+// first is planted, and from the last on.
+const (
+	airBefore = 12
+	airAfter  = 330
+)
+
+// airOf days from one on: own records, the station's observations, its forecast, and
+// then the normals.
+func (g *Garden) airOf(site *Site, n *climate.Normals, own []DayRecord, from, until, today measure.Day) *air {
+	a := &air{Weather: growth.Weather{From: from}}
+	days := max(0, int(until-from)+1)
+	a.Min, a.Max, a.PAR = make([]float64, days), make([]float64, days), make([]float64, days)
+	forecast := g.station.Forecast(site, n, today)
+	for i := range days {
+		d := from + measure.Day(i)
+		for len(own) > 0 && own[0].Day < d {
+			own = own[1:]
+		}
+		var low, high float64
+		switch lead := int(d - today); {
+		case d <= today && len(own) > 0 && own[0].Day == d:
+			low, high = own[0].Min, own[0].Max
+		case d <= today:
+			w := g.station.Day(site, n, d)
+			low, high = w.Min, w.Max
+		case lead <= len(forecast):
+			low, high = forecast[lead-1].Min, forecast[lead-1].Max
+		default:
+			low, high = n.Min.At(d), n.Max.At(d)
+		}
+		a.Min[i], a.Max[i] = low, high
+		a.PAR[i] = climate.PAR(climate.Solar(low, high, climate.Radiation(site.Latitude, d.YearDay())))
+	}
+	var h maphash.Hash
+	h.SetSeed(hashSeed)
+	for _, v := range [2][]float64{a.Min, a.Max} {
+		for _, x := range v {
+			maphash.WriteComparable(&h, x)
+		}
+	}
+	maphash.WriteComparable(&h, from)
+	maphash.WriteComparable(&h, site.Latitude)
+	a.hash = h.Sum64()
+	return a
+}
+
+// hashSeed of what courses are kept by; it lasts as long as the program.
+var hashSeed = maphash.MakeSeed()
+
+// courses that were worked out, by planting. Safe for concurrent use.
+type courses struct {
+	mu   sync.Mutex
+	held map[ID]heldCourse
+}
+
+type heldCourse struct {
+	key   uint64
+	grown *Grown
+}
+
+// mostCourses that are held before they are worked out anew.
+const mostCourses = 2000
+
+// of a planting: as it was worked out before, when nothing has changed.
+func (c *courses) of(id ID, key uint64, grow func() *Grown) *Grown {
+	c.mu.Lock()
+	held, ok := c.held[id]
+	c.mu.Unlock()
+	if ok && held.key == key && id != 0 {
+		return held.grown
+	}
+	grown := grow()
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	if c.held == nil || len(c.held) >= mostCourses {
+		c.held = map[ID]heldCourse{}
+	}
+	c.held[id] = heldCourse{key, grown}
+	return grown
+}
+
+// grow works out how a planting has grown and goes on.
+func (g *Garden) grow(st *Standing, t Timing, s *calendar.Schedule, site *Site, a *air, sun float64) *Grown {
+	p := plantOf(st, t, s, site, a, sun)
+	var h maphash.Hash
+	h.SetSeed(hashSeed)
+	_, _ = fmt.Fprint(&h, p, st.Heights, st.Level, st.Raised, st.Filled, st.Flowered, st.StemDay, len(st.Rungs), st.Filling, a.hash) // a hash never fails
+	return g.grown.of(st.Planting.ID, h.Sum64(), func() *Grown {
+		out := &Grown{Plant: p, Air: &a.Weather, Fit: growth.Prior()}
+		seen := make([]growth.Measured, len(st.Heights))
+		for i, m := range st.Heights {
+			seen[i] = growth.Measured{Day: m.Day, Length: m.Above + m.Raised}
+		}
+		growth.Grow(&p, &a.Weather, &out.Usual)
+		out.Course = out.Usual
+		if len(seen) > 0 && len(st.Frosted) == 0 {
+			out.Fit = growth.Refit(p, &a.Weather, seen)
+			out.Plant.Shift, out.Plant.Rate = out.Fit.Shift, out.Fit.Rate
+			out.Course = growth.Course{}
+			growth.Grow(&out.Plant, &a.Weather, &out.Course)
+		}
+		out.Climbs = climbs(st, &out.Course, nil)
+		return out
+	})
+}
+
+// climbs are the raises to come along a course, appended to into.
+func climbs(st *Standing, c *growth.Course, into []hill.Climb) []hill.Climb {
+	if st.Stage == StagePlanned && len(st.Ladder.Rungs) == 0 || st.Stage == StageGrowing && len(st.Rungs) == 0 || st.Flowered != 0 {
+		return into
+	}
+	at := hill.Height{Level: st.Ladder.Start}
+	if st.Stage == StageGrowing {
+		at = hill.Height{Level: st.Level, Raised: st.Raised, After: st.Filled + 1}
+		if st.StemKnown && st.Stem < st.Rungs[0].Trigger {
+			at.After = max(at.After, st.StemDay+1)
+		}
+	}
+	return st.Filling.Climbs(st.Bag.Model.Shape, at, hill.Stems{From: c.Planted, Lengths: c.Stem}, into)
+}
+
+// plantOf is a planting as growth sees it.
+func plantOf(st *Standing, t Timing, s *calendar.Schedule, site *Site, a *air, sun float64) growth.Plant {
+	p := growth.Plant{
+		Class: st.Variety.Class, PacketDays: st.Variety.PacketDays, Planted: s.Plant, Heated: site.Heated,
+		Dark: t.Dark, Sun: sun, Up: st.Up, Frosted: st.Frosted, Looked: st.StemDay,
+	}
+	if st.Stage != StagePlanned {
+		p.Planted = st.State.Planted
+	}
+	p.Looked = max(p.Looked, st.Up)
+	p.Cut = st.cutOn()
+	for _, stay := range s.Stays {
+		p.Stays = append(p.Stays, growth.Stay{From: stay.From, Gain: stay.Shelter.Gain()})
+	}
+	if len(p.Stays) == 0 {
+		p.Stays = []growth.Stay{{Gain: climate.Open.Gain()}}
+	}
+	switch {
+	case st.Variety.Class.Crop() == crop.SweetPotato:
+		p.Need = growth.EstablishNeed()
+	case s.Pots != 0:
+		p.Need = growth.ReappearNeed()
+		p.Head = headStart(&p, s, a)
+	default:
+		p.Need = growth.EmergenceNeed(t.Chitted, st.cover())
+	}
+	return p
+}
+
+// headStart is the thermal time that a plant brings with it out of its pot.
+func headStart(p *growth.Plant, s *calendar.Schedule, a *air) float64 {
+	if s.Emerge == 0 || s.Emerge >= p.Planted {
+		return 0
+	}
+	return growth.Sum(p.Class.Crop(), s.Emerge, p.Planted, func(d measure.Day) float64 {
+		i := int(d - a.From)
+		if i < 0 || i >= len(a.Min) {
+			return 0
+		}
+		low, high := p.Stays[0].Gain.Inside(a.Min[i], a.Max[i], p.Heated)
+		return (low + high) / 2
+	})
+}
+
+// suns are the shares of light that bags get on the terrace, as they were worked out
+// last. Safe for concurrent use.
+type suns struct {
+	mu    sync.Mutex
+	key   string
+	share map[ID]float64
+}
+
+// sunShares of the bags that stand on the terrace; bags that do not are left out.
+func (g *Garden) sunShares(ctx context.Context, r Reader, site *Site, today measure.Day) (map[ID]float64, error) {
+	t, known, err := r.Terrace(ctx)
+	if err != nil || !known {
+		return nil, err
+	}
+	spots, err := r.Spots(ctx)
+	if err != nil || len(spots) == 0 {
+		return nil, err
+	}
+	from, until := site.sunDays(today)
+	key := fmt.Sprint(t, spots, site.Latitude, from, until)
+	g.sun.mu.Lock()
+	defer g.sun.mu.Unlock()
+	if g.sun.key == key {
+		return g.sun.share, nil
+	}
+	ids, points := make([]ID, 0, len(spots)), make([]terrace.Point, 0, len(spots))
+	for id, at := range spots {
+		ids, points = append(ids, id), append(points, at)
+	}
+	share := make(map[ID]float64, len(ids))
+	for i, hours := range t.Hours(site.Latitude, from, until, points) {
+		share[ids[i]] = math.Max(0.01, terrace.Share(hours))
+	}
+	g.sun.key, g.sun.share = key, share
+	return share, nil
+}
