@@ -175,6 +175,14 @@ func (d doing) entry() garden.Entry {
 		return garden.Entry{Kind: garden.Raised, RaiseBy: d.raise, Loose: d.loose}
 	case d.stem > 0:
 		return garden.Entry{Kind: garden.Measured, Height: d.stem}
+	case d.up:
+		return garden.Entry{Kind: garden.Emerged}
+	case d.fed:
+		return garden.Entry{Kind: garden.Fed}
+	case d.topped > 0:
+		return garden.Entry{Kind: garden.Topped, Loose: d.topped}
+	case d.tended != "":
+		return garden.Entry{Kind: garden.Tended, What: d.tended}
 	case d.taken != "":
 		return garden.Entry{Kind: garden.Taken, Text: d.taken}
 	case len(d.weigh) > 0:

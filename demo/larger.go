@@ -68,11 +68,11 @@ func invent(dice *rand.Rand, year int, label string, i int, finished bool) sowin
 	for range 2 {
 		s.pieces = append(s.pieces, measure.Mass(48+dice.IntN(24)))
 	}
-	s.doings = append(s.doings, stem("05-15", measure.Length(8+dice.IntN(8))))
+	s.doings = append(s.doings, topped("04-28", 2), up("05-08"), stem("05-15", measure.Length(8+dice.IntN(8))))
 	if v.Class == crop.Maincrop || v.Class == crop.EarlyMaincrop {
 		s.doings = append(s.doings, stem("05-28", measure.Length(18+dice.IntN(5))), raise("05-28", 5))
 	}
-	s.doings = append(s.doings, stem("06-05", measure.Length(14+dice.IntN(30))))
+	s.doings = append(s.doings, fed("05-30"), tied("06-03"), stem("06-05", measure.Length(14+dice.IntN(30))))
 	if finished {
 		s.doings = append(s.doings,
 			weigh("09-01", measure.Mass(1400+dice.IntN(2600)), "blue bucket", lift.Keep, 12+dice.IntN(14)),

@@ -8,6 +8,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
+	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/garden"
@@ -111,12 +112,20 @@ type doing struct {
 	taken  string
 	weigh  []garden.Batch
 	closed bool
+	up     bool
+	fed    bool
+	topped measure.Volume
+	tended job.Kind
 }
 
 func raise(day string, by measure.Length) doing { return doing{day: day, raise: by} }
 func stem(day string, h measure.Length) doing   { return doing{day: day, stem: h} }
 func note(day, text string) doing               { return doing{day: day, note: text} }
 func taken(day, text string) doing              { return doing{day: day, taken: text} }
+func up(day string) doing                       { return doing{day: day, up: true} }
+func fed(day string) doing                      { return doing{day: day, fed: true} }
+func topped(day string, v measure.Volume) doing { return doing{day: day, topped: v} }
+func tied(day string) doing                     { return doing{day: day, tended: job.Tie} }
 func closed(day string) doing                   { return doing{day: day, closed: true} }
 
 // weigh is one batch: gross in a container, a grade and a count.
@@ -196,32 +205,32 @@ var season2026 = []sowing{
 	{
 		year: 2026, bag: "R1", variety: "Harbour Lantern", planned: "02-20", school: hill.FillOnce,
 		planted: "03-30", pieces: []measure.Mass{57, 62},
-		doings: []doing{stem("05-12", 19), stem("06-02", 52), note("06-05", "First flowers open.")},
+		doings: []doing{topped("04-10", 6), up("04-25"), stem("05-12", 19), fed("05-20"), tied("05-26"), stem("06-02", 42), fed("06-03"), note("06-05", "First buds.")},
 	},
 	{
 		year: 2026, bag: "R2", variety: "Harbour Lantern", planned: "02-20", school: hill.FillOnce,
 		planted: "04-06", pieces: []measure.Mass{55, 60, 58},
-		doings: []doing{stem("06-03", 44)},
+		doings: []doing{topped("04-18", 6), tied("05-30"), stem("06-03", 38)},
 	},
 	{
 		year: 2026, bag: "R3", variety: "Netmender", planned: "02-20", school: hill.FillOnce,
 		planted: "04-14", pieces: []measure.Mass{63, 58},
-		doings: []doing{stem("06-03", 36)},
+		doings: []doing{topped("04-25", 4), fed("05-30"), tied("06-02"), stem("06-03", 36)},
 	},
 	{
 		year: 2026, bag: "R4", variety: "Grey Gannet", planned: "02-20", school: hill.FillOnce,
 		planted: "04-14", pieces: []measure.Mass{68, 61},
-		doings: []doing{stem("06-03", 33)},
+		doings: []doing{topped("04-25", 4), fed("06-02"), tied("06-03"), stem("06-03", 33)},
 	},
 	{
 		year: 2026, bag: "R5", variety: "Grey Gannet", planned: "02-20", school: hill.FillOnce,
 		planted: "04-18", pieces: []measure.Mass{59},
-		doings: []doing{stem("06-03", 27)},
+		doings: []doing{topped("04-29", 2), fed("06-03"), stem("06-03", 27)},
 	},
 	{
 		year: 2026, bag: "R6", variety: "Cold Quay", planned: "03-01", school: hill.Steps,
 		planted: "04-16", pieces: []measure.Mass{56, 59, 54},
-		doings: []doing{stem("05-25", 19), raise("05-25", 10), stem("06-08", 19)},
+		doings: []doing{up("05-12"), stem("05-25", 19), raise("05-25", 10), tied("06-07"), stem("06-08", 19)},
 	},
 	{
 		year: 2026, bag: "R7", variety: "Cold Quay", planned: "03-01", school: hill.Steps,
@@ -241,7 +250,7 @@ var season2026 = []sowing{
 	{
 		year: 2026, bag: "R12", variety: "Cold Quay", planned: "03-01", school: hill.Steps,
 		planted: "05-20", pieces: []measure.Mass{53, 57},
-		doings: []doing{stem("06-08", 4), note("06-08", "Just through, all pieces showing.")},
+		doings: []doing{up("06-07"), stem("06-08", 4), note("06-08", "Just through, all pieces showing.")},
 	},
 	{
 		year: 2026, bag: "R13", variety: "Cold Quay", planned: "06-02", number: 2, school: hill.Steps,

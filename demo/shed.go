@@ -17,6 +17,9 @@ var products = []struct {
 }{
 	{garden.Product{Name: "harbour compost", Kind: garden.MediumSack, Component: "compost", Litres: 40, Price: 480}, 1.5},
 	{garden.Product{Name: "loft mix, peat-free", Kind: garden.MediumSack, Component: "peat mix", Litres: 50, Price: 690}, 1},
+	{garden.Product{Name: "quay liquid 3-2-6", Kind: garden.LiquidFeed, Litres: 1, Price: 720, Feed: medium.Product{Nitrogen: 3, Phosphate: 2, Potash: 6, Dilution: 8}}, 1},
+	{garden.Product{Name: "hazel canes, 90 cm", Kind: garden.SundryPack, Sundry: garden.Canes, Pieces: 20, Price: 640}, 0},
+	{garden.Product{Name: "slate labels", Kind: garden.SundryPack, Sundry: garden.Labels, Pieces: 10, Price: 350}, 0.4},
 	{garden.Product{Name: "fish meal 5-5-6", Kind: garden.FeedPack, Weight: 2500, Price: 980, Feed: medium.Product{Nitrogen: 5, Phosphate: 5, Potash: 6}}, 0.2},
 }
 
@@ -30,6 +33,11 @@ func (b *builder) stockUp(ctx context.Context, today measure.Day) error {
 		if _, err := b.g.Stock(ctx, garden.StockEntry{Product: id, Kind: garden.StockCounted, Packs: p.packs}, b.asked(today)); err != nil {
 			return fmt.Errorf("counting %s: %w", p.Name, err)
 		}
+	}
+	compost, _ := medium.Usual().Named("compost")
+	compost.Name, compost.WetKg, compost.Source = "mature compost", 0.98, "the harbour's green waste, three years old"
+	if err := b.g.SetComponent(ctx, compost, b.asked(today)); err != nil {
+		return fmt.Errorf("compost of their own: %w", err)
 	}
 	if _, err := b.g.AddMix(ctx, "slipway mix", map[string]float64{"compost": 2, "coir": 2, "sand": 1}, b.asked(today)); err != nil {
 		return fmt.Errorf("a mix of their own: %w", err)

@@ -61,8 +61,14 @@ func TestShoppingIsTickedOffOnAPhone(t *testing.T) {
 	p.press("Keep it")
 	p.sees("Kept: white stuff.")
 	p.fill("white stuff, packs in the shed", "0.5")
-	p.asks(`() => { document.getElementById("count-4").form.requestSubmit() }`)
+	p.asks(`() => { document.getElementById("count-7").form.requestSubmit() }`)
 	p.sees("Counted: 0.5.")
+	p.openEntry("A liquid feed you buy")
+	p.fill("Its name", "weed tea")
+	p.fill("A bottle holds", "5")
+	p.press("Keep it")
+	p.sees("The label says how many mL go into a litre of water")
+	p.press("Medium and feed")
 	p.openEntry("A mix of your own")
 	p.fill("Your name for the mix", "quay mix")
 	p.fill("Parts of mature compost", "3")
@@ -73,12 +79,25 @@ func TestShoppingIsTickedOffOnAPhone(t *testing.T) {
 	p.thumbs()
 	p.press("Keep the mix")
 	p.sees("Kept: quay mix.")
+	p.openEntry("Your handful of fish meal 5-5-6")
+	p.fill("One weighs", "28 g")
+	p.press("Keep it")
+	p.sees("53 g, about 2 handfuls")
+	p.press("change sand")
+	p.fill("A litre, wet, weighs", "9")
+	p.press("Keep these numbers")
+	p.sees("between 0.02 and 3 kg")
+	p.fill("A litre, wet, weighs", "2.4")
+	p.fill("Where it comes from", "the slip")
+	p.press("Keep these numbers")
+	p.sees("Kept: sand.")
+	p.sees("the slip yours")
 	p.open("/plan")
 	p.choose("Filled with", "quay mix")
 	p.sees("where scab begins")
 	p.open("/plantings/21/card")
 	p.sees("Mix half and half: 39.5 L peat or peat-free mix, 39.5 L mature compost, all loose.")
-	p.sees("Feed 118 g of fish meal 5-5-6, about 3.4 handfuls")
+	p.sees("with 118 g of fish meal 5-5-6, about 4 handfuls mixed in")
 	p.thumbs()
 	p.press("Log it as planted")
 	p.at("/bags/R9")
@@ -145,13 +164,13 @@ func TestBagIsMovedAboutTheTerrace(t *testing.T) {
 	line := func() string {
 		return p.asks(`() => [...document.querySelectorAll("tr")].find(r => r.querySelector("th a")?.innerText === "R6").innerText.replace(/\s+/g, " ")`)
 	}
-	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.73 kg 2.3 m 37.61 kg two people" {
+	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.60 kg 2.3 m 38.25 kg two people" {
 		t.Fatalf("R6 reads %q", got)
 	}
 	p.drags("R6", 1.5-0.9, 4.7-2.5)
 	p.sees("Moved: 3.")
 	p.sees("R6 has 3.")
-	if got := line(); got != "R6 Cold Quay 1.50 m 4.70 m 3.9 h 1.06 kg 4.5 m 37.61 kg two people" {
+	if got := line(); got != "R6 Cold Quay 1.50 m 4.70 m 3.9 h 1.01 kg 4.5 m 38.25 kg two people" {
 		t.Errorf("dragged behind the wall R6 reads %q", got)
 	}
 	p.open("/bags/R6")
@@ -162,7 +181,7 @@ func TestBagIsMovedAboutTheTerrace(t *testing.T) {
 	p.fill("From the near edge", "2.5")
 	p.key(input.Enter)
 	p.sees("Moved: 12.1 hours of sun a day there.")
-	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.73 kg 2.3 m 37.61 kg two people" {
+	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.60 kg 2.3 m 38.25 kg two people" {
 		t.Errorf("put back R6 reads %q", got)
 	}
 }

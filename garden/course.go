@@ -13,6 +13,7 @@ import (
 	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/core/terrace"
 )
 
@@ -177,7 +178,7 @@ func plantOf(st *Standing, t Timing, s *calendar.Schedule, site *Site, a *air, s
 	}
 	switch {
 	case st.Variety.Class.Crop() == crop.SweetPotato:
-		p.Need = growth.EstablishNeed()
+		p.Need, p.Start = growth.EstablishNeed(), slipStands
 	case s.Pots != 0:
 		p.Need = growth.ReappearNeed()
 		p.Head = headStart(&p, s, a)
@@ -186,6 +187,10 @@ func plantOf(st *Standing, t Timing, s *calendar.Schedule, site *Site, a *air, s
 	}
 	return p
 }
+
+// slipStands is how much of a slip looks out of the medium when it is set, cm.
+// Practice: slips of 20 to 30 cm, two nodes under.
+const slipStands = 12
 
 // headStart is the thermal time that a plant brings with it out of its pot.
 func headStart(p *growth.Plant, s *calendar.Schedule, a *air) float64 {
@@ -200,6 +205,114 @@ func headStart(p *growth.Plant, s *calendar.Schedule, a *air) float64 {
 		low, high := p.Stays[0].Gain.Inside(a.Min[i], a.Max[i], p.Heated)
 		return (low + high) / 2
 	})
+}
+
+// fullSeason is the season index of a variety under a shelter in a usual year: planted
+// on the day counted back, by the normals, in the season that begins next.
+func (s *Site) fullSeason(v Variety, shelter climate.Shelter, today measure.Day) (float64, error) {
+	n, err := s.Monthly.Daily()
+	if err != nil {
+		return 0, err
+	}
+	year := today.Year()
+	place, err := s.Calendar(year)
+	if err != nil {
+		return 0, err
+	}
+	st := Standing{Planting: Planting{Bag: Bag{Place: Place{Shelter: shelter}}, Variety: v, Filling: hill.Defaults(hill.Default(v.Class))}}
+	t := UsualTiming(st.Bag, v)
+	sch := schedule(place, &st, t, 0)
+	a := usualAir(s, n, sch.Plant-airBefore, sch.Plant+airAfter)
+	p := plantOf(&st, t, &sch, s, a, 0)
+	var c growth.Course
+	growth.Grow(&p, &a.Weather, &c)
+	return c.Final(), nil
+}
+
+// warmest shelter of the site for a sweet potato; potatoes stand in the open.
+func (s *Site) warmest(c crop.Class) climate.Shelter {
+	if c.Crop() == crop.SweetPotato {
+		for _, shelter := range []climate.Shelter{climate.Wrapped, climate.Greenhouse} {
+			if s.Has(shelter) {
+				return shelter
+			}
+		}
+	}
+	return climate.Open
+}
+
+// usualAir is the normals of a run of days.
+func usualAir(s *Site, n *climate.Normals, from, until measure.Day) *air {
+	a := &air{Weather: growth.Weather{From: from}}
+	for d := from; d <= until; d++ {
+		low, high := n.Min.At(d), n.Max.At(d)
+		a.Min, a.Max = append(a.Min, low), append(a.Max, high)
+		a.PAR = append(a.PAR, climate.PAR(climate.Solar(low, high, climate.Radiation(s.Latitude, d.YearDay()))))
+	}
+	return a
+}
+
+// finishedGrown is every closed bag with the index of the season it had, in full
+// sun: where it stood then is not kept.
+func (g *Garden) finishedGrown(ctx context.Context, today measure.Day) ([]Standing, error) {
+	list, err := g.Finished(ctx, today)
+	if err != nil || len(list) == 0 {
+		return list, err
+	}
+	var with almanac
+	f := Filter{Finished: true}
+	err = g.store.View(ctx, func(r Reader) (err error) {
+		if with.timings, err = r.Timings(ctx, f); err != nil {
+			return err
+		}
+		if with.site, err = siteOf(ctx, r); err != nil {
+			return err
+		}
+		with.from, with.until = today, 0
+		for i := range list {
+			with.from, with.until = min(with.from, list[i].State.Planted-airBefore), max(with.until, list[i].Ended)
+		}
+		with.own, err = r.Weather(ctx, with.from, min(today, with.until))
+		return err
+	})
+	if err != nil {
+		return nil, err
+	}
+	n, err := with.site.Monthly.Daily()
+	if err != nil {
+		return nil, err
+	}
+	air := g.airOf(&with.site, n, with.own, with.from, with.until, today)
+	for i := range list {
+		st := &list[i]
+		if st.State.Planted == 0 {
+			continue
+		}
+		t, set := with.timings[st.Planting.ID]
+		if !set {
+			t = UsualTiming(st.Bag, st.Variety)
+		}
+		s := &calendar.Schedule{Asked: t.asked(st.Variety, st.cover()), Plant: st.State.Planted, Stays: []calendar.Stay{{From: st.State.Planted, Shelter: t.Shelter}}}
+		st.Index = g.grow(st, t, s, &with.site, air, 0).Course.IndexOn(st.Ended)
+	}
+	return list, nil
+}
+
+// GrowDraft reckons a plan that is not kept yet: how it would grow, and its feed.
+func (g *Garden) GrowDraft(ctx context.Context, d *Draft, year int, t Timing, mix medium.Mix, today measure.Day) error {
+	d.Season.Year = year
+	list := []Standing{d.Standing}
+	var with almanac
+	err := g.store.View(ctx, func(r Reader) error { return with.read(ctx, g, r, Filter{ID: -1}, list, today) })
+	if err != nil {
+		return err
+	}
+	with.timings, with.mixes = map[ID]Timing{0: t}, map[ID]medium.Mix{0: mix}
+	if err := g.reckon(list, &with, today); err != nil {
+		return err
+	}
+	d.Standing = list[0]
+	return nil
 }
 
 // suns are the shares of light that bags get on the terrace, as they were worked out

@@ -9,7 +9,6 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/core/terrace"
 )
 
 // NumberBy is the school that says how many go in a bag.
@@ -75,6 +74,7 @@ type DesignSheet struct {
 	Asked      AskedDesign
 	From       bag.Calibration // of the grower's own, used when it was asked for
 	Mine       int             // finished bags that count
+	Season     float64         // index of a full season here
 	LiftLimit  measure.Mass
 	Candidates []Candidate // as their models are listed
 }
@@ -85,7 +85,7 @@ func Calibration(finished []Standing, class crop.Class, variety ID) bag.Calibrat
 	var ofVariety, ofClass bag.Calibration
 	for i := range finished {
 		s := &finished[i]
-		if s.Variety.Class != class || s.Unweighed || s.Harvest.Edible <= 0 {
+		if s.Variety.Class != class || s.Unweighed || s.Harvest.Edible <= 0 || s.Index > 0 && s.Index < leastIndex {
 			continue
 		}
 		e := bag.Expect(growingOf(s, bag.Calibration{}))
@@ -100,9 +100,13 @@ func Calibration(finished []Standing, class crop.Class, variety ID) bag.Calibrat
 	return ofClass
 }
 
+// leastIndex of a season that a harvest tells something by: one that was lifted long
+// before its time does not. Model.
+const leastIndex = 0.3
+
 // growingOf a planting as it stands, or as it is planned.
 func growingOf(s *Standing, from bag.Calibration) bag.Growing {
-	g := bag.Growing{Class: s.Variety.Class, Plants: s.Plants, Sprouts: bag.UsualSprouts, Seed: s.Seed, From: from}
+	g := bag.Growing{Class: s.Variety.Class, Plants: s.Plants, Sprouts: bag.UsualSprouts, Seed: s.Seed, Season: s.Index, From: from}
 	g.Depth = s.Ladder.Top - s.Ladder.Bottom
 	g.Usable = s.Bag.Model.Shape.Between(s.Ladder.Bottom, s.Ladder.Top)
 	if s.Stage == StageClosed {
@@ -117,18 +121,31 @@ func growingOf(s *Standing, from bag.Calibration) bag.Growing {
 	return g
 }
 
-// Expected harvest of a planting, and what it was asked of.
+// WetWeight of a planting's bag filled to its top with a mix, in full growth; chips
+// at the bottom and straw over the seed weigh what they usually do.
+func (s *Standing) WetWeight(mix medium.Mix) measure.Mass {
+	shape, l := s.Bag.Model.Shape, &s.Ladder
+	of := map[string]measure.Volume{"chips": shape.Between(0, l.Bottom)}
+	if l.School.Habit().Straw && len(l.Seed) > 0 {
+		of["straw"] = shape.Between(l.Seed[0], l.Top)
+	}
+	settled := shape.Between(0, l.Top)
+	other := 0.0
+	for key, v := range of {
+		c, _ := medium.Usual().Named(key)
+		settled -= v
+		other += float64(v) * c.WetKg
+	}
+	return mix.WetWeight(settled, s.Bag.Model.Empty) + measure.Mass(other)*measure.Kilogram
+}
+
+// Expected harvest of a planting that was reckoned, and what it was asked of.
 func (g *Garden) Expected(ctx context.Context, s *Standing, today measure.Day) (bag.Growing, error) {
-	finished, err := g.Finished(ctx, today)
+	finished, err := g.finishedGrown(ctx, today)
 	if err != nil {
 		return bag.Growing{}, err
 	}
-	out := growingOf(s, Calibration(finished, s.Variety.Class, s.Variety.ID))
-	hours, placed, err := g.SunAt(ctx, s.Bag.ID, today)
-	if placed {
-		out.Season = math.Max(0.01, terrace.Share(hours))
-	}
-	return out, err
+	return growingOf(s, Calibration(finished, s.Variety.Class, s.Variety.ID)), nil
 }
 
 // Design weighs every kind of bag up. Faults name the fields.
@@ -145,8 +162,13 @@ func (g *Garden) Design(ctx context.Context, ask AskedDesign, today measure.Day)
 	if err != nil {
 		return sheet, err
 	}
-	finished, err := g.Finished(ctx, today)
+	finished, err := g.finishedGrown(ctx, today)
 	if err != nil {
+		return sheet, err
+	}
+	v, _ := find(cat.Varieties, func(v Variety) bool { return v.ID == ask.Variety })
+	v.Class = ask.Class
+	if sheet.Season, err = site.fullSeason(v, site.warmest(ask.Class), today); err != nil {
 		return sheet, err
 	}
 	own := Calibration(finished, ask.Class, ask.Variety)
@@ -155,7 +177,7 @@ func (g *Garden) Design(ctx context.Context, ask AskedDesign, today measure.Day)
 		sheet.From = own
 	}
 	for _, m := range cat.Models {
-		c := candidate(m, ask, sheet.From, site.LiftLimit)
+		c := candidate(m, ask, sheet.From, sheet.Season, site.LiftLimit)
 		for _, b := range cat.Bags {
 			if b.Model.ID != m.ID {
 				continue
@@ -197,13 +219,18 @@ func (a *AskedDesign) check() error {
 	return faults.Err()
 }
 
-func candidate(m Model, ask AskedDesign, from bag.Calibration, limit measure.Mass) Candidate {
+func candidate(m Model, ask AskedDesign, from bag.Calibration, season float64, limit measure.Mass) Candidate {
 	shape := m.Shape
 	c := Candidate{Model: m, Usable: shape.Usable(ask.Headspace), Depth: shape.UsableTop(ask.Headspace), Works: true}
 	c.Suggest = bag.Suggest(shape, ask.Headspace, ask.Class, ask.By == ByTwo)
-	c.Growing = bag.Growing{Class: ask.Class, Usable: c.Usable, Depth: c.Depth, From: from}
+	c.Growing = bag.Growing{Class: ask.Class, Usable: c.Usable, Depth: c.Depth, Season: season, From: from}
 	c.Choices = bag.Choices(shape, ask.Headspace, c.Growing)
 	c.choose(ask)
+	if n := c.Choice.Plants; n > c.Choices[len(c.Choices)-1].Plants { // the curve goes on to what was asked for
+		more := c.Growing
+		more.Plants = n
+		c.Choices = bag.Choices(shape, ask.Headspace, more)
+	}
 	c.Wet = ask.Mix.WetWeight(c.Usable, m.Empty)
 	c.Heavy = c.Wet > limit
 	c.draft(ask)

@@ -173,7 +173,7 @@ func TestNextLayerIsCutOnlyOnceStemsCallForIt(t *testing.T) {
 		_, err := p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: c.stem})
 		p.must(err)
 		s := p.state(id)
-		if shown, now := s.Upcoming().Thickness(), s.Next(&s.Planting).Thickness(); shown != c.shown || now != c.now {
+		if shown, now := s.Upcoming().Thickness(), s.Forced().Thickness(); shown != c.shown || now != c.now {
 			t.Errorf("stems of %v: next layer %v, today %v; want %v, %v", c.stem, shown, now, c.shown, c.now)
 		}
 	}

@@ -155,3 +155,13 @@ func ByKind(products []Product, kind ProductKind) *Product {
 	}
 	return nil
 }
+
+// Products that are kept.
+func (g *Garden) Products(ctx context.Context) ([]Product, error) {
+	var out []Product
+	err := g.store.View(ctx, func(r Reader) (err error) {
+		out, err = r.Products(ctx)
+		return err
+	})
+	return out, err
+}

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"glebata/core/bag"
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
@@ -137,7 +138,7 @@ func (g *Garden) Propose(ctx context.Context, ask AskedProposal, today measure.D
 	if err != nil {
 		return out, err
 	}
-	finished, err := g.Finished(ctx, today)
+	finished, err := g.finishedGrown(ctx, today)
 	if err != nil {
 		return out, err
 	}
@@ -145,7 +146,7 @@ func (g *Garden) Propose(ctx context.Context, ask AskedProposal, today measure.D
 	if err != nil {
 		return out, err
 	}
-	b := proposer{out: &out, ask: &ask, site: &site, today: today, mix: cat.Recipe("").Mix}
+	b := proposer{seasons: map[seasonOfVariety]float64{}, out: &out, ask: &ask, site: &site, today: today, mix: cat.Recipe("").Mix}
 	b.perLitre = perLitre(b.mix, products)
 	for _, v := range cat.Varieties {
 		there := len(bench.Free(v.ID))
@@ -186,6 +187,27 @@ func perLitre(mix medium.Mix, products []Product) float64 {
 	return cost
 }
 
+// seasonOfVariety under a shelter has an index of its own.
+type seasonOfVariety struct {
+	variety ID
+	shelter climate.Shelter
+}
+
+// season index of a variety where a bag stands, in the year that is planned.
+func (b *proposer) season(v Variety, place Place) float64 {
+	shelter := place.Shelter
+	if shelter == "" {
+		shelter = climate.Open
+	}
+	key := seasonOfVariety{v.ID, shelter}
+	index, ok := b.seasons[key]
+	if !ok {
+		index, _ = b.site.fullSeason(v, shelter, measure.Date(b.ask.Year, 1, 1)) // the site was checked when it was saved
+		b.seasons[key] = index
+	}
+	return index
+}
+
 // proposer works one proposal out.
 type proposer struct {
 	out       *Proposal
@@ -194,6 +216,7 @@ type proposer struct {
 	today     measure.Day
 	varieties []Variety
 	own       []bag.Calibration
+	seasons   map[seasonOfVariety]float64
 	mix       medium.Mix // the usual one
 	perLitre  float64
 }
@@ -244,7 +267,7 @@ func (b *proposer) pairs(pb *ProposedBag) []sow.Pair {
 		if !plantable || s.TooSmall || s.TooShallow || b.out.Seeds[i].Late {
 			continue
 		}
-		e := bag.Expect(bag.Growing{Class: v.Class, Usable: usable, Depth: shape.UsableTop(usualHeadspace), Plants: s.Number, Sprouts: bag.UsualSprouts, From: b.own[i]})
+		e := bag.Expect(bag.Growing{Class: v.Class, Usable: usable, Depth: shape.UsableTop(usualHeadspace), Plants: s.Number, Sprouts: bag.UsualSprouts, Season: b.season(v, pb.Bag.Place), From: b.own[i]})
 		loose := hill.Defaults(hill.Default(v.Class)).Loose(usable)
 		out[i] = sow.Pair{Pieces: s.Number, Yield: e.Yield, Litres: loose, Cost: int(float64(loose) * b.perLitre)}
 	}

@@ -12,6 +12,7 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/working"
 )
 
 // almanac is what open plantings are reckoned with.
@@ -100,6 +101,9 @@ func (g *Garden) reckon(list []Standing, a *almanac, today measure.Day) error {
 	var air *air
 	for i := range list {
 		st := &list[i]
+		if st.FeedAsk.Mix = a.mixes[st.Planting.ID]; len(st.FeedAsk.Mix) == 0 {
+			st.FeedAsk.Mix = a.usual
+		}
 		if st.Stage != StagePlanned && st.Stage != StageGrowing {
 			continue
 		}
@@ -120,8 +124,11 @@ func (g *Garden) reckon(list []Standing, a *almanac, today measure.Day) error {
 			return err
 		}
 		st.Grown = g.grow(st, t, s, &a.site, air, a.suns[st.Bag.ID])
+		st.Index = st.Grown.Course.Final()
 		st.now(today)
-		st.Feed = a.feed(st)
+		a.feedAsk(st)
+		feed := medium.FeedSeason(st.FeedAsk)
+		st.Feed = &feed
 		st.jobs(s, a.nips, today)
 	}
 	return nil
@@ -155,26 +162,17 @@ func (s *Standing) now(today measure.Day) {
 		s.Now, s.NowKnown = s.Stem, true
 		return
 	}
-	if c := &s.Grown.Course; c.Up != 0 && c.Up <= today {
+	if c := &s.Grown.Course; c.Up != 0 && c.Up <= today || s.Grown.Plant.Start > 0 {
 		s.Now, s.NowKnown = max(0, c.StemOn(today)-s.Raised), true
 	}
-}
-
-// feed of a planting over its season; nil without a mix to feed.
-func (a *almanac) feed(st *Standing) *medium.SeasonFeed {
-	ask := a.feedAsk(st)
-	f := medium.FeedSeason(ask)
-	return &f
 }
 
 // feedStops so many days before the leaves are half yellow. Practice.
 const feedStops measure.Day = 21
 
-func (a *almanac) feedAsk(st *Standing) medium.FeedAsk {
-	ask := medium.FeedAsk{Class: st.Variety.Class, Mix: a.mixes[st.Planting.ID], Litres: st.Bag.Model.Shape.Between(st.Ladder.Bottom, st.Ladder.Top)}
-	if len(ask.Mix) == 0 {
-		ask.Mix = a.usual
-	}
+func (a *almanac) feedAsk(st *Standing) {
+	ask := &st.FeedAsk
+	ask.Class, ask.Litres = st.Variety.Class, st.Bag.Model.Shape.Between(st.Ladder.Bottom, st.Ladder.Top)
 	if a.base != nil {
 		ask.Base = &a.base.Feed
 	}
@@ -192,7 +190,6 @@ func (a *almanac) feedAsk(st *Standing) medium.FeedAsk {
 			ask.Until = c.Planted + measure.Day(len(c.Stem)) - feedStops
 		}
 	}
-	return ask
 }
 
 // dressed are the layers that get base dressing: the one under the seed, and in bags
@@ -335,4 +332,16 @@ func (s *Standing) missing() measure.Volume {
 		loose += f.Loose
 	}
 	return max(0, loose-s.Bag.Model.Shape.Full())
+}
+
+// FeedWorking shows the nitrogen of an open planting over its season.
+func (g *Garden) FeedWorking(ctx context.Context, planting ID, today measure.Day) (working.Working, Standing, error) {
+	st, err := g.Planting(ctx, planting, today)
+	if err != nil {
+		return working.Working{}, st, err
+	}
+	if st.Feed == nil {
+		return working.Working{}, st, ErrNotFound
+	}
+	return medium.SeasonWorking(st.FeedAsk), st, nil
 }

@@ -3,95 +3,41 @@ package garden
 import (
 	"cmp"
 	"context"
-	"math"
 	"slices"
 	"strings"
 
 	"glebata/core/crop"
+	"glebata/core/growth"
+	"glebata/core/hill"
+	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/core/medium"
 )
-
-// StockKind is the kind of an entry in the shed's log.
-type StockKind string
-
-// The kinds of entry.
-const (
-	StockCounted StockKind = "counted"
-	StockBought  StockKind = "bought"
-	StockVoided  StockKind = "voided"
-)
-
-// StockEntry is one line of the shed's log: appended, never edited.
-type StockEntry struct {
-	ID      ID
-	Product ID
-	Kind    StockKind
-	Packs   float64
-	Day     measure.Day
-	Logged  measure.Day
-	Key     string
-	Voids   ID
-}
-
-// Stock appends to the shed's log what was counted or bought. Safe to repeat.
-func (g *Garden) Stock(ctx context.Context, e StockEntry, a Asked) (ID, error) {
-	return g.once(ctx, a.Key, e, func(w Writer) (ID, error) {
-		products, err := w.Products(ctx)
-		if err != nil {
-			return 0, err
-		}
-		if _, ok := find(products, func(p Product) bool { return p.ID == e.Product }); !ok {
-			return 0, ErrNotFound
-		}
-		if !(e.Packs >= 0 && e.Packs <= 1000) || e.Kind == StockBought && e.Packs == 0 {
-			return 0, fault("packs", "Write how many, like 2 or 0.5.")
-		}
-		if e.Kind != StockBought && e.Kind != StockCounted {
-			return 0, ErrNotFound
-		}
-		e.Key, e.Day, e.Logged = a.Key, a.Today, a.Today
-		return w.AddStockEntry(ctx, e)
-	})
-}
-
-// UndoStock takes an entry of the shed back.
-func (g *Garden) UndoStock(ctx context.Context, entry ID, a Asked) (ID, error) {
-	type undoStock struct{ Entry ID }
-	return g.once(ctx, a.Key, undoStock{entry}, func(w Writer) (ID, error) {
-		log, err := w.StockLog(ctx)
-		if err != nil {
-			return 0, err
-		}
-		e, ok := find(log, func(e StockEntry) bool { return e.ID == entry })
-		if !ok {
-			return 0, fault("", "That entry was taken back before.")
-		}
-		return w.AddStockEntry(ctx, StockEntry{Product: e.Product, Kind: StockVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
-	})
-}
 
 // Need of one thing by one bag.
 type Need struct {
 	Bag    string
 	What   string // "planting day", "raise 1"
 	By     measure.Day
-	Litres measure.Volume // loose, of a component
-	Grams  measure.Mass   // of feed
+	Litres measure.Volume // loose, of a component; of a liquid feed
+	Grams  measure.Mass   // of dry feed
+	Pieces int            // of a sundry
 }
 
 // ShoppingLine is one thing to buy, with what for.
 type ShoppingLine struct {
+	Kind      ProductKind
 	Component medium.Component
-	Product   *Product // nil where none is kept for a component
-	Feed      bool
-	By        measure.Day // the first of it is needed
+	Sundry    Sundry
+	Name      string   // of a sundry
+	Product   *Product // nil where none is kept for it
+	By        measure.Day
 	Needs     []Need
 	Litres    measure.Volume
 	Grams     measure.Mass
+	Pieces    int
 	Stock     float64 // packs in the shed
 	Buy       medium.Purchase
-	LeftGrams measure.Mass
 	Bought    []StockEntry // today, to be taken back
 }
 
@@ -106,12 +52,13 @@ type SeedLine struct {
 
 // ShoppingList is what a season still needs.
 type ShoppingList struct {
-	Year  int
-	Lines []ShoppingLine
-	Seed  []SeedLine
-	Cost  int
-	Feed  *Product // that beds are dressed with; nil where none is kept
-	Shed  []Stocked
+	Year   int
+	Lines  []ShoppingLine
+	Seed   []SeedLine
+	Cost   int
+	Feed   *Product // that beds are dressed with; nil where none is kept
+	Liquid *Product
+	Shed   []Stocked
 }
 
 // Stocked is what is in the shed of one product.
@@ -128,18 +75,22 @@ func (g *Garden) Shopping(ctx context.Context, year int, today measure.Day) (Sho
 		return ShoppingList{}, err
 	}
 	list := ShoppingList{Year: sheet.Year}
-	var mixes map[ID]medium.Mix
+	open, err := g.standings(ctx, Filter{Year: sheet.Year}, today)
+	if err != nil {
+		return list, err
+	}
 	var products []Product
 	var log []StockEntry
 	var bench Bench
+	var cs medium.Components
 	err = g.store.View(ctx, func(r Reader) (err error) {
-		if mixes, err = r.Mixes(ctx, Filter{Year: sheet.Year}); err != nil {
-			return err
-		}
 		if products, err = r.Products(ctx); err != nil {
 			return err
 		}
 		if log, err = r.StockLog(ctx); err != nil {
+			return err
+		}
+		if cs, err = r.Components(ctx); err != nil {
 			return err
 		}
 		bench, err = benchOf(ctx, r, today)
@@ -148,32 +99,28 @@ func (g *Garden) Shopping(ctx context.Context, year int, today measure.Day) (Sho
 	if err != nil {
 		return list, err
 	}
-	if p, ok := find(products, func(p Product) bool { return p.Kind == FeedPack }); ok {
-		list.Feed = &p
-	}
-	for i := range sheet.Lines {
-		l := &sheet.Lines[i]
-		m := mixes[l.Planting.ID]
-		if len(m) == 0 {
-			m = medium.Recipes()[0].Mix
+	list.Feed, list.Liquid = ByKind(products, FeedPack), ByKind(products, LiquidFeed)
+	for i := range open {
+		if st := &open[i]; st.Grown != nil {
+			list.fill(st, cs, today)
+			list.dress(st, today)
+			list.sundries(st, today)
 		}
-		list.fill(l, m, today)
-		list.dress(l, m)
 	}
-	list.buy(products, log, sheet.Lines, mixes, today)
+	list.buy(products, log, open, cs, today)
 	list.seed(sheet.Lines, &bench, today)
 	slices.SortStableFunc(list.Lines, func(a, b ShoppingLine) int { return cmp.Compare(a.By, b.By) })
 	return list, nil
 }
 
-// lineOf a component, made where there is none yet.
-func (s *ShoppingList) lineOf(c medium.Component) *ShoppingLine {
+// line of one kind of thing, made where there is none yet.
+func (s *ShoppingList) line(like ShoppingLine) *ShoppingLine {
 	for i := range s.Lines {
-		if !s.Lines[i].Feed && s.Lines[i].Component.Key == c.Key {
-			return &s.Lines[i]
+		if l := &s.Lines[i]; l.Kind == like.Kind && l.Component.Key == like.Component.Key && l.Sundry == like.Sundry {
+			return l
 		}
 	}
-	s.Lines = append(s.Lines, ShoppingLine{Component: c})
+	s.Lines = append(s.Lines, like)
 	return &s.Lines[len(s.Lines)-1]
 }
 
@@ -181,73 +128,115 @@ func (l *ShoppingLine) add(n Need) {
 	l.Needs = append(l.Needs, n)
 	l.Litres += n.Litres
 	l.Grams += n.Grams
+	l.Pieces += n.Pieces
 	if l.By == 0 || n.By < l.By {
 		l.By = n.By
 	}
 }
 
-// firstRaise is about how long after shoots are up the first layer goes on, and
-// each next one after it, in days, until stems say so. Practice.
-const firstRaise, nextRaise = 21, 12
-
-// fill asks for the medium that is still to go into a bag, part by part.
-func (s *ShoppingList) fill(l *SheetLine, m medium.Mix, today measure.Day) {
-	ask := func(what string, by measure.Day, loose measure.Volume) {
-		for _, p := range m {
-			s.lineOf(p.Component).add(Need{Bag: l.Bag.Label, What: what, By: max(by, today), Litres: loose * measure.Volume(p.Share)})
+// fill asks for what is still to go into a bag, part by part: the mix, and chips or
+// straw where they go in.
+func (s *ShoppingList) fill(st *Standing, cs medium.Components, today measure.Day) {
+	ask := func(what string, by measure.Day, r hill.Rung) {
+		parts := st.FeedAsk.Mix
+		if key := map[hill.Stuff]string{hill.Chips: "chips", hill.Straw: "straw"}[r.Of]; key != "" {
+			c, _ := cs.Named(key)
+			parts = medium.Mix{{Component: c, Share: 1}}
+		}
+		for _, p := range parts {
+			s.line(ShoppingLine{Kind: MediumSack, Component: p.Component}).
+				add(Need{Bag: st.Bag.Label, What: what, By: max(by, today), Litres: r.Loose * measure.Volume(p.Share)})
 		}
 	}
-	if l.Stage == StagePlanned {
-		ask("planting day", l.Schedule.Plant, l.Ladder.PlantingDay())
+	planted := st.Grown.Plant.Planted
+	if st.Stage == StagePlanned {
+		for of := hill.Medium; of <= hill.Straw; of++ {
+			sum := hill.Rung{Of: of}
+			for _, f := range st.Ladder.Fills {
+				if f.Of == of {
+					sum.Loose += f.Loose
+				}
+			}
+			if sum.Loose > 0 {
+				ask("planting day", planted, sum)
+			}
+		}
 	}
-	if l.Stage != StagePlanned && l.Stage != StageGrowing {
-		return
-	}
-	for i, r := range l.Rungs {
-		ask(measure.Say("raise {}", i+1).In(measure.Metric), l.Schedule.Emerge+measure.Day(firstRaise+i*nextRaise), r.Loose)
+	for i, r := range st.Rungs {
+		by := planted + measure.Day(len(st.Grown.Course.Stem)) // where the weather never brings it on
+		if i < len(st.Grown.Climbs) {
+			by = st.Grown.Climbs[i].Day
+		}
+		ask(measure.Say("raise {}", i+1).In(measure.Metric), by, r)
 	}
 }
 
-// dress asks for the base dressing of a bag that is still to be planted.
-func (s *ShoppingList) dress(l *SheetLine, m medium.Mix) {
-	if l.Stage != StagePlanned || s.Feed == nil {
+// dress asks for the base dressing of a bag that is still to be planted, and for the
+// liquid feeds that are still to be given.
+func (s *ShoppingList) dress(st *Standing, today measure.Day) {
+	f := st.Feed
+	if f.Refused {
 		return
 	}
-	d := medium.Dress(l.Variety.Class, m, l.Bag.Model.Shape.Between(0, l.Ladder.Top), s.Feed.Feed)
-	if d.Refused || d.Base <= 0 {
-		return
+	if st.Stage == StagePlanned && s.Feed != nil && f.Base > 0 && len(f.Layers) > 0 {
+		s.line(ShoppingLine{Kind: FeedPack, Product: s.Feed}).
+			add(Need{Bag: st.Bag.Label, What: "planting day", By: max(today, st.Grown.Plant.Planted), Grams: f.Base})
 	}
-	at := slices.IndexFunc(s.Lines, func(x ShoppingLine) bool { return x.Feed })
-	if at < 0 {
-		s.Lines, at = append(s.Lines, ShoppingLine{Feed: true, Product: s.Feed}), len(s.Lines)
+	done := st.Last(job.Feed, Fed, Skipped)
+	for _, feeding := range f.Feedings {
+		if feeding.Day > done && feeding.Day >= today-feedApart {
+			s.line(ShoppingLine{Kind: LiquidFeed, Product: s.Liquid}).
+				add(Need{Bag: st.Bag.Label, What: "liquid feed", By: max(today, feeding.Day), Litres: feeding.Product})
+		}
 	}
-	s.Lines[at].add(Need{Bag: l.Bag.Label, What: "planting day", By: l.Schedule.Plant, Grams: d.Base})
+}
+
+// Canes to a bag, and the least length of stem that wants them. Practice.
+const (
+	canesToABag                = 4
+	wantsCanes  measure.Length = 85
+)
+
+// sundries asks for a label for each bag to be planted, canes for tall ones, and a
+// new bag where the one that is planned for is torn.
+func (s *ShoppingList) sundries(st *Standing, today measure.Day) {
+	add := func(what Sundry, name, forWhat string, by measure.Day, n int) {
+		s.line(ShoppingLine{Kind: SundryPack, Sundry: what, Name: name}).
+			add(Need{Bag: st.Bag.Label, What: forWhat, By: max(by, today), Pieces: n})
+	}
+	planted := st.Grown.Plant.Planted
+	if st.Stage == StagePlanned {
+		add(Labels, "labels", "planting day", planted, 1)
+		if st.Bag.Condition == Torn {
+			add(BagSundry(st.Bag.Model.ID), st.Bag.Model.Name+", a new bag", "in place of the torn one", planted, 1)
+		}
+	}
+	if growth.HabitOf(st.Variety.Class).Longest >= wantsCanes && st.Times(job.Tie, Tended, Skipped) == 0 {
+		if by := tieOn(&st.Grown.Course); by != 0 {
+			add(Canes, "canes", "before stems lean", by, canesToABag)
+		}
+	}
 }
 
 // buy rounds what is wanted up to whole sacks and packs.
-func (s *ShoppingList) buy(products []Product, log []StockEntry, lines []SheetLine, mixes map[ID]medium.Mix, today measure.Day) {
+func (s *ShoppingList) buy(products []Product, log []StockEntry, lines []Standing, cs medium.Components, today measure.Day) {
 	for _, p := range products {
-		s.Shed = append(s.Shed, Stocked{p, inStock(p, log, lines, mixes)})
+		s.Shed = append(s.Shed, Stocked{p, inStock(p, log, lines, cs)})
 	}
 	for i := range s.Lines {
 		l := &s.Lines[i]
 		for j := range s.Shed {
-			p := &s.Shed[j]
-			if l.Feed && p.ID == l.Product.ID || !l.Feed && p.Kind == MediumSack && strings.EqualFold(p.Component, l.Component.Key) && l.Product == nil {
+			if p := &s.Shed[j]; l.Product == nil && l.wants(&p.Product) || l.Product != nil && p.ID == l.Product.ID {
 				l.Product, l.Stock = &p.Product, p.Packs
+				break
 			}
 		}
+		l.Buy = medium.Purchase{Wanted: l.amount()}
 		if l.Product == nil {
-			l.Buy = medium.Purchase{Wanted: l.Litres}
 			continue
 		}
-		if l.Feed {
-			// Grams are bought as litres are: by whole packs.
-			b := medium.Buy(measure.Volume(l.Grams), measure.Volume(l.Stock*float64(l.Product.Weight)), measure.Volume(l.Product.Weight), l.Product.Price)
-			l.LeftGrams, l.Buy = measure.Mass(b.Left), b
-		} else {
-			l.Buy = medium.Buy(l.Litres, measure.Volume(l.Stock)*l.Product.Litres, l.Product.Litres, l.Product.Price)
-		}
+		pack := l.pack()
+		l.Buy = medium.Buy(l.amount(), measure.Volume(l.Stock)*pack, pack, l.Product.Price)
 		s.Cost += l.Buy.Cost
 		for _, e := range log {
 			if e.Product == l.Product.ID && e.Kind == StockBought && e.Day == today {
@@ -257,44 +246,32 @@ func (s *ShoppingList) buy(products []Product, log []StockEntry, lines []SheetLi
 	}
 }
 
-// inStock are the packs of a product in the shed: what was counted last and bought
-// since, less what was filled in since by the log.
-func inStock(p Product, log []StockEntry, lines []SheetLine, mixes map[ID]medium.Mix) float64 {
-	packs, since := 0.0, measure.Day(0)
-	for _, e := range log {
-		switch {
-		case e.Product != p.ID:
-		case e.Kind == StockCounted:
-			packs, since = e.Packs, e.Day
-		default:
-			if packs == 0 && since == 0 {
-				since = e.Day
-			}
-			packs += e.Packs
-		}
+// wants reports whether a product is what a line asks for.
+func (l *ShoppingLine) wants(p *Product) bool {
+	return p.Kind == l.Kind && strings.EqualFold(p.Component, l.Component.Key) && p.Sundry == l.Sundry
+}
+
+// amount that is wanted, in the measure its packs are counted in: litres, grams or
+// pieces. All are bought by whole packs alike.
+func (l *ShoppingLine) amount() measure.Volume {
+	switch l.Kind {
+	case FeedPack:
+		return measure.Volume(l.Grams)
+	case SundryPack:
+		return measure.Volume(l.Pieces)
 	}
-	if p.Kind != MediumSack || packs == 0 {
-		return packs
+	return l.Litres
+}
+
+// pack is how much is in one, in the same measure.
+func (l *ShoppingLine) pack() measure.Volume {
+	switch l.Kind {
+	case FeedPack:
+		return measure.Volume(l.Product.Weight)
+	case SundryPack:
+		return measure.Volume(l.Product.Pieces)
 	}
-	used := measure.Volume(0)
-	for i := range lines {
-		l := &lines[i]
-		m := mixes[l.Planting.ID]
-		if len(m) == 0 {
-			m = medium.Recipes()[0].Mix
-		}
-		for _, part := range m {
-			if !strings.EqualFold(part.Key, p.Component) {
-				continue
-			}
-			for _, layer := range l.Layers {
-				if layer.Day > since {
-					used += l.Filling.Loose(layer.Settled) * measure.Volume(part.Share)
-				}
-			}
-		}
-	}
-	return math.Max(0, packs-float64(used/p.Litres))
+	return l.Product.Litres
 }
 
 // seed lists the seed and slips that are still wanted.
@@ -321,29 +298,3 @@ func (s *ShoppingList) seed(lines []SheetLine, b *Bench, today measure.Day) {
 
 // Short is how many pieces or slips are not there yet.
 func (l SeedLine) Short() int { return max(0, l.Wanted-l.Free) }
-
-// MixOf a planting, the usual one where none was chosen.
-func (g *Garden) MixOf(ctx context.Context, planting ID) (medium.Mix, error) {
-	m := medium.Recipes()[0].Mix
-	if planting == 0 {
-		return m, nil
-	}
-	err := g.store.View(ctx, func(r Reader) error {
-		all, err := r.Mixes(ctx, Filter{ID: planting})
-		if own := all[planting]; len(own) > 0 {
-			m = own
-		}
-		return err
-	})
-	return m, err
-}
-
-// Products that are kept.
-func (g *Garden) Products(ctx context.Context) ([]Product, error) {
-	var out []Product
-	err := g.store.View(ctx, func(r Reader) (err error) {
-		out, err = r.Products(ctx)
-		return err
-	})
-	return out, err
-}

@@ -311,19 +311,6 @@ func (s *State) Settled() measure.Volume {
 	return v
 }
 
-// Next layer, cut down to what a stem of known height can take; nil when the
-// bag is full. Cut to nothing it is still returned, with no thickness.
-func (s *State) Next(p *Planting) *hill.Rung {
-	if len(s.Rungs) == 0 {
-		return nil
-	}
-	r := s.Rungs[0]
-	if s.StemKnown {
-		r = p.Filling.Fit(p.Bag.Model.Shape, r, s.Stem)
-	}
-	return &r
-}
-
 // Lifted reports whether there is a harvest to speak of: something was weighed,
 // or the bag was closed, perhaps with nothing in it.
 func (s *State) Lifted() bool { return len(s.Batches) > 0 || s.Stage == StageClosed }

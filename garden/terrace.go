@@ -166,7 +166,7 @@ func (g *Garden) TerraceView(ctx context.Context, today measure.Day) (TerraceVie
 	if err != nil {
 		return v, err
 	}
-	finished, err := g.Finished(ctx, today)
+	finished, err := g.finishedGrown(ctx, today)
 	if err != nil {
 		return v, err
 	}
@@ -206,9 +206,6 @@ func (g *Garden) TerraceView(ctx context.Context, today measure.Day) (TerraceVie
 			b := &v.Bags[j]
 			b.Variety, b.Vine = row[i].Variety.Name, row[i].Variety.Class.Crop() == crop.SweetPotato
 			growing := growingOf(&row[i], Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
-			if b.Placed {
-				growing.Season = math.Max(0.01, terrace.Share(b.Sun))
-			}
 			b.Yield = bag.Expect(growing).Yield
 		}
 	}

@@ -21,7 +21,12 @@ type Standing struct {
 	Job   job.Job   // the most pressing one
 	Jobs  []job.Job // all that are due or to come
 	Grown *Grown    // how it grows; nil when it is finished or was not reckoned
-	Feed  *medium.SeasonFeed
+	// Feed over its season, and what it was asked of; nil as Grown is.
+	Feed    *medium.SeasonFeed
+	FeedAsk medium.FeedAsk
+	// Index of its season: of what has grown by its end, by the model. 0 where it
+	// was not reckoned.
+	Index float64
 	// Now is the height of the stems over the medium today.
 	Now      measure.Length
 	NowKnown bool
@@ -37,11 +42,22 @@ func (s *Standing) Upcoming() *hill.Rung {
 		return nil
 	}
 	r := s.Rungs[0]
-	stem, known := s.Shows()
-	if !known || stem < r.Trigger {
-		return &r
+	if stem, known := s.Shows(); known && stem >= r.Trigger {
+		return s.Forced()
 	}
-	r = s.Filling.Fit(s.Bag.Model.Shape, r, stem)
+	return &r
+}
+
+// Forced is the next layer if it went on today, cut down to what the stems can take;
+// nil when the bag is full. Cut to nothing it is still returned, with no thickness.
+func (s *Standing) Forced() *hill.Rung {
+	if len(s.Rungs) == 0 {
+		return nil
+	}
+	r := s.Rungs[0]
+	if stem, known := s.Shows(); known {
+		r = s.Filling.Fit(s.Bag.Model.Shape, r, stem)
+	}
 	return &r
 }
 

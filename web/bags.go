@@ -178,11 +178,11 @@ func addModelForm(sys measure.System) Form {
 				{Value: string(bag.Round), Name: "round"}, {Value: string(bag.Box), Name: "box"},
 				{Value: string(bag.Sack), Name: "sack, measured lying flat"}, {Value: string(bag.Lined), Name: "lined bucket"},
 			}},
-			{Name: "base", Label: "Base: diameter or length; a sack's width", Kind: "quantity", Unit: unit, Read: "/read/length"},
+			{Name: "base", Label: "Base: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "A sack: its width lying flat"},
 			{Name: "base-w", Label: "Base width (box)", Kind: "quantity", Unit: unit, Read: "/read/length"},
 			{Name: "top", Label: "Top: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Empty: as the base"},
 			{Name: "top-w", Label: "Top width (box)", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Empty: as the base"},
-			{Name: "height", Label: "Height; a sack's length", Kind: "quantity", Unit: unit, Read: "/read/length"},
+			{Name: "height", Label: "Height", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "A sack: its length lying flat"},
 			{Name: "liner", Label: "Liner", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "How thick; only for a lined bucket"},
 			{Name: "material", Label: "Wall", Kind: "choice", Value: string(garden.Fabric), Options: materials},
 			{Name: "drain", Label: "Drains", Kind: "choice", Value: string(bag.ThroughWall), Options: []Option{

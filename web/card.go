@@ -2,10 +2,12 @@ package web
 
 import (
 	"fmt"
+	"math"
 	"net/http"
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden"
@@ -22,7 +24,8 @@ type cardBody struct {
 	Fills   []cardFill
 	Mix     string
 	Parts   []cardPart
-	Feed    string
+	Later   string   // feed with later layers
+	Minds   []string // of the feed
 	Seed    string
 	Soak    measure.Volume
 	Mulch   measure.Volume
@@ -35,8 +38,9 @@ type cardBody struct {
 // cardFill is one filling on planting day.
 type cardFill struct {
 	Says  string
-	Rung  string
 	Loose measure.Volume
+	Feed  string // that is mixed in
+	Set   bool   // the seed goes on it
 }
 
 // cardPart is how much of one component to measure out.
@@ -58,10 +62,7 @@ func (s *Site) card(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	mix, err := s.garden.MixOf(ctx, st.Planting.ID)
-	if err != nil {
-		return err
-	}
+	mix := st.FeedAsk.Mix
 	site, _, err := s.garden.Site(ctx)
 	if err != nil {
 		return err
@@ -83,7 +84,7 @@ func (s *Site) card(c *gin.Context) error {
 		return err
 	}
 	body.medium(&st, mix, recipes, site.LiftLimit)
-	body.dress(&st, mix, products, sys)
+	body.dress(&st, products, sys)
 	body.Seed = fmt.Sprintf("%d slips", st.Number)
 	switch {
 	case len(supply.given) > 0:
@@ -109,18 +110,24 @@ func (s *Site) card(c *gin.Context) error {
 // comes to.
 func (b *cardBody) medium(st *garden.Standing, mix medium.Mix, recipes []medium.Recipe, limit measure.Mass) {
 	shape := st.Bag.Model.Shape
-	names := []string{"under the seed", "over the seed", "over the upper ring"}
 	var settled, loose measure.Volume
+	set := st.Ladder.Seed
 	for i, f := range st.Ladder.Fills {
-		b.Fills = append(b.Fills, cardFill{Says: names[min(i, 2)], Loose: f.Loose})
-		settled, loose = settled+f.Settled, loose+f.Loose
+		fill := cardFill{Says: fillWords(st.Ladder, i), Loose: f.Loose}
+		if len(set) > 0 && math.Abs(float64(f.To-set[0])) < 1e-6 {
+			fill.Set, set = true, set[1:]
+		}
+		b.Fills = append(b.Fills, fill)
+		if f.Of == hill.Medium {
+			settled, loose = settled+f.Settled, loose+f.Loose
+		}
 	}
 	for _, p := range mix {
 		b.Parts = append(b.Parts, cardPart{p.Name, loose * measure.Volume(p.Share)})
 	}
 	b.Soak = settled * measure.Volume(mix.Water())
 	b.Mulch = shape.Between(st.Ladder.Start, st.Ladder.Start+mulchDepth)
-	b.Wet = mix.WetWeight(shape.Between(0, st.Ladder.Top), st.Bag.Model.Empty)
+	b.Wet = st.WetWeight(mix)
 	b.Heavy = b.Wet > limit
 	for _, r := range recipes {
 		if r.Mix.String() == mix.String() {
@@ -129,18 +136,42 @@ func (b *cardBody) medium(st *garden.Standing, mix medium.Mix, recipes []medium.
 	}
 }
 
-func (b *cardBody) dress(st *garden.Standing, mix medium.Mix, products []garden.Product, sys measure.System) {
-	for _, p := range products {
-		if p.Kind != garden.FeedPack {
-			continue
-		}
-		d := medium.Dress(st.Variety.Class, mix, st.Bag.Model.Shape.Between(0, st.Ladder.Top), p.Feed)
-		if d.Base > 0 && !d.Refused {
-			b.Feed = fmt.Sprintf("%s of %s, about %s handfuls, mixed into the layer under the seed", sys.Mass(d.Base), p.Name, packs(float64(d.Base/medium.Handful)))
-		}
-		for _, says := range d.Says {
-			b.Feed += " " + says.In(sys)
-		}
+// dress writes beside each layer of medium what feed goes into it.
+func (b *cardBody) dress(st *garden.Standing, products []garden.Product, sys measure.System) {
+	base := garden.ByKind(products, garden.FeedPack)
+	if base == nil || st.Feed == nil {
 		return
 	}
+	doses := st.Feed.Layers
+	for i, f := range st.Ladder.Fills {
+		if f.Of == hill.Medium && len(doses) > 0 {
+			b.Fills[i].Feed = fmt.Sprintf("%s of %s, about %s", sys.Mass(doses[0].Dose), base.Name, handfuls(base, doses[0].Dose))
+			doses = doses[1:]
+		}
+	}
+	if n := len(doses); n > 0 {
+		b.Later = fmt.Sprintf("With each layer that is raised later, about %s.", handfuls(base, doses[0].Dose))
+	}
+	for _, says := range st.Feed.Minds {
+		b.Minds = append(b.Minds, says.In(sys))
+	}
+	for _, says := range st.Feed.Says {
+		b.Minds = append(b.Minds, says.In(sys))
+	}
+}
+
+// fillWords say what a filling on planting day is, and where it goes.
+func fillWords(l hill.Ladder, i int) string {
+	f := l.Fills[i]
+	switch {
+	case f.Of == hill.Chips:
+		return "of aged chips at the bottom"
+	case f.Of == hill.Straw:
+		return "of straw over the seed"
+	case f.To <= l.Seed[0]+1e-6:
+		return "under the seed"
+	case len(l.Seed) > 1 && f.From >= l.Seed[1]-1e-6:
+		return "over the upper ring"
+	}
+	return "over the seed"
 }

@@ -2,6 +2,7 @@ package web
 
 import (
 	"fmt"
+	"math"
 	"net/http"
 	"net/url"
 	"slices"
@@ -79,9 +80,12 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	shape := a.bag.Model.Shape
 	a.filling = garden.DefaultLadder(shape, a.variety.Class, a.school)
 	a.filling.Headspace = r.lengthOr("headspace", a.filling.Headspace)
+	if r.text("filler") != "" {
+		a.filling.Filler = r.length("filler")
+	}
 	if a.variety.Class.Crop() == crop.SweetPotato {
 		again := garden.DefaultLadder(shape, a.variety.Class, a.school)
-		a.filling.Base = max(0, shape.UsableTop(a.filling.Headspace)-again.Cover)
+		a.filling.Base = max(0, shape.UsableTop(a.filling.Headspace)-again.Cover-a.filling.Filler)
 	}
 	a.filling.Base = r.lengthOr("base", a.filling.Base)
 	a.filling.Cover = r.lengthOr("cover", a.filling.Cover)
@@ -93,6 +97,9 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 		a.number = bag.Suggest(shape, a.filling.Headspace, a.variety.Class, a.school == hill.TwoLevel).Number
 	}
 	a.mix = cat.Recipe(r.text("mix"))
+	if r.text("settling") == "" && a.mix.Key != cat.Recipe("").Key {
+		a.filling.Settling = math.Round(100*a.mix.Mix.Settling()) / 100
+	}
 	a.timing = r.timing(garden.UsualTiming(a.bag, a.variety), a.variety.Class.Crop())
 	return a
 }
@@ -196,6 +203,9 @@ func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, 
 		return err
 	}
 	body.weigh(d, a.mix.Mix, site.LiftLimit)
+	if err := s.garden.GrowDraft(c.Request.Context(), d, a.year, a.timing, a.mix.Mix, s.clock.Today()); err != nil {
+		return err
+	}
 	growing, err := s.garden.Expected(c.Request.Context(), &d.Standing, s.clock.Today())
 	if err != nil {
 		return err
@@ -207,13 +217,14 @@ func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, 
 
 // weigh the bag as it will stand full and wet, and look at the mix.
 func (b *planBody) weigh(d *garden.Draft, m medium.Mix, limit measure.Mass) {
-	b.Wet = m.WetWeight(d.Bag.Model.Shape.Between(0, d.Ladder.Top), d.Bag.Model.Empty)
+	b.Wet = d.WetWeight(m)
 	if b.Wet > limit {
 		b.Minds = append(b.Minds, measure.Say("Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit))
 	}
 	if says := d.Bag.Condition.Minds(); says != "" {
 		b.Minds = append(b.Minds, measure.Say(says))
 	}
+	b.Minds = append(b.Minds, medium.Rotting(m)...)
 	if says := medium.Acidity(d.Variety.Class.Crop(), m); !says.Empty() {
 		b.Minds = append(b.Minds, says)
 	}
@@ -237,6 +248,9 @@ func (b *planBody) show(d *garden.Draft, a planAsk, sys measure.System) {
 	q.Set("school", string(a.school))
 	q.Set("number", fmt.Sprint(a.number))
 	q.Set("headspace", sys.Fine(a.filling.Headspace))
+	if a.filling.Filler > 0 {
+		q.Set("filler", sys.Fine(a.filling.Filler))
+	}
 	q.Set("base", sys.Fine(a.filling.Base))
 	q.Set("cover", sys.Fine(a.filling.Cover))
 	q.Set("layer", sys.Fine(a.filling.MaxLayer))
@@ -298,10 +312,11 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		{Name: "number", Label: "How many", Kind: "count", Hint: fmt.Sprintf("Empty: %d, by litres and spacing", suggested.Number)},
 		{Name: "year", Label: "Season", Kind: "count", Value: fmt.Sprint(a.year)},
 		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Headspace)},
+		{Name: "filler", Label: "Aged chips at the bottom", Kind: "quantity", Unit: unit, Hint: "Empty: none; to save medium in a deep bag about " + sys.Length(hill.UsualFiller(a.bag.Model.Shape.UsableTop(f.Headspace)))},
 		{Name: "base", Label: "Medium under the seed", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Base)},
 		{Name: "cover", Label: "Cover at planting", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Cover)},
 		{Name: "layer", Label: "Thickest layer", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.MaxLayer)},
-		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Hint: "15 for half mix, half compost"},
+		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Hint: fmt.Sprintf("Empty: %.0f, by what it is filled with", 100*f.Settling)},
 		{Name: "mix", Label: "Filled with", Kind: "choice", Value: a.mix.Key, Options: mixes, Hint: a.mix.Reason},
 		{Name: "drill", Label: "I will drill drain holes before planting", Kind: "tick"},
 	}}
@@ -405,6 +420,9 @@ func (s *Site) planWorking(c *gin.Context) error {
 		return s.answerTiming(c, place, &sch, "Bag "+a.bag.Label+", "+a.variety.Name)
 	}
 	if figure := c.Param("figure"); figure == figureExpect || figure == figureMeanTuber {
+		if err := s.garden.GrowDraft(c.Request.Context(), &draft, a.year, a.timing, a.mix.Mix, s.clock.Today()); err != nil {
+			return err
+		}
 		return s.expectWorking(c, &draft.Standing)
 	}
 	return s.showWorking(c, &draft.Standing, c.Param("figure"))

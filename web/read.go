@@ -90,8 +90,9 @@ func (s *Site) readRise(c *gin.Context, r *reading) string {
 		return ""
 	}
 	words := measure.Say("= {}, to a level of {}: {} loose, settling to {}.", to-st.Level, to, loose, settled).In(r.units)
-	if room := st.Filling.Room(st.Stem); st.StemKnown && to-st.Level > room+0.05 {
-		words += measure.Say(" That buries too much: of {} stem, raise by {} at the most.", st.Stem, room).In(r.units)
+	stem, known := st.Shows()
+	if room := st.Filling.Room(stem); known && to-st.Level > room+0.05 {
+		words += measure.Say(" That buries too much: of {} stem, raise by {} at the most.", stem, room).In(r.units)
 	}
 	return words
 }

@@ -53,7 +53,7 @@ func raiseForm(st *garden.Standing, sys measure.System, at string, day Field) Fo
 	if sys != measure.Metric {
 		by.Hint = "A height, or loose gallons: 4 in or 3 gal"
 	}
-	next := st.Next(&st.Planting)
+	next := st.Forced()
 	switch {
 	case next == nil:
 		f.Title, f.Button = "Top up", "Topped up"

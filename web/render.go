@@ -32,12 +32,13 @@ type pages struct{ sets map[string]*template.Template }
 
 func loadPages(a *assets) (*pages, error) {
 	funcs := template.FuncMap{
-		"asset":   a.address,
-		"px":      draw.Px,
-		"scale":   draw.Scale,
-		"class":   func(c crop.Class) string { return c.Name() },
-		"add":     func(a, b int) int { return a + b },
-		"percent": func(share float64) float64 { return 100 * share },
+		"asset":     a.address,
+		"px":        draw.Px,
+		"scale":     draw.Scale,
+		"class":     func(c crop.Class) string { return c.Name() },
+		"fillwords": fillWords,
+		"add":       func(a, b int) int { return a + b },
+		"percent":   func(share float64) float64 { return 100 * share },
 		"args": func(pairs ...any) map[string]any {
 			m := make(map[string]any, len(pairs)/2)
 			for i := 0; i+1 < len(pairs); i += 2 {

@@ -85,7 +85,11 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/plan/shopping", s.does(s.shopping))
 	r.GET("/plan/shopping.csv", s.does(s.shoppingCSV))
 	r.POST("/plan/shopping/products", s.does(s.addProduct))
-	r.POST("/plan/shopping/mixes", s.does(s.addMix))
+	r.GET("/plan/medium", s.does(s.medium))
+	r.POST("/plan/medium/mixes", s.does(s.addMix))
+	r.POST("/plan/medium/components", s.does(s.setComponent))
+	r.POST("/plan/medium/handful", s.does(s.setHandful))
+	r.GET("/plantings/:id/feed", s.does(s.feedWorking))
 	r.POST("/plan/shopping/stock", s.does(s.stock))
 	r.POST("/plan/shopping/entries/:id/undo", s.does(s.undoStock))
 	r.GET("/plan/season", s.does(s.season))
@@ -137,7 +141,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/seed/nursery/:id/log", s.does(s.recordNursery))
 	r.POST("/seed/nursery/entries/:id/undo", s.does(s.undoNursery))
 	r.GET("/seed/nursery/working/:variety", s.does(s.slipsWorking))
-	for _, form := range []string{"/plan/shopping/products", "/plan/shopping/mixes", "/plan/shopping/stock", "/seed/lots", "/seed/trays", "/seed/nursery/pots", "/seed/nursery/roots"} {
+	for _, form := range []string{"/plan/shopping/products", "/plan/medium/mixes", "/plan/medium/components", "/plan/medium/handful", "/plan/shopping/stock", "/seed/lots", "/seed/trays", "/seed/nursery/pots", "/seed/nursery/roots"} {
 		r.GET(form, func(c *gin.Context) {
 			c.Redirect(http.StatusSeeOther, c.Request.URL.Path[:strings.LastIndex(c.Request.URL.Path, "/")])
 		})

@@ -12,7 +12,6 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
-	"glebata/core/medium"
 	"glebata/garden"
 )
 
@@ -22,9 +21,7 @@ type shoppingBody struct {
 	Seed  []garden.SeedLine
 	Cost  string
 	Shed  []shedLine
-	Sack  Form
-	Pack  Form
-	Mix   Form
+	Add   []Form // products
 	Said  string
 	Error string
 }
@@ -70,9 +67,13 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t typed) error {
 		line := shedLine{Stocked: p, Has: packs(p.Packs), Price: money(p.Price), Key: newKey()}
 		body.Shed = append(body.Shed, line)
 	}
-	body.Sack = t.fill(sackForm(t.units))
-	body.Pack = t.fill(packForm(t.units))
-	body.Mix = t.fill(mixForm())
+	cat, err := s.garden.Catalogue(c.Request.Context())
+	if err != nil {
+		return err
+	}
+	for _, f := range []Form{sackForm(cat.Components, t.units), packForm(t.units), bottleForm(t.units), sundryForm(cat.Models)} {
+		body.Add = append(body.Add, t.fill(f))
+	}
 	s.render(c, status, "shopping", view{Title: "Shopping", Stage: "Plan", Body: body})
 	return nil
 }
@@ -82,28 +83,47 @@ func money(cents int) string { return fmt.Sprintf("%.2f", float64(cents)/100) }
 // packs of a product in words: halves and quarters are told.
 func packs(n float64) string { return strconv.FormatFloat(math.Round(n*10)/10, 'f', -1, 64) }
 
-func buyLineOf(l garden.ShoppingLine, sys measure.System) buyLine {
-	out := buyLine{ShoppingLine: l, Name: l.Component.Name, Amount: sys.Volume(l.Litres) + " loose", Key: newKey()}
-	if l.Feed {
-		out.Name, out.Amount = l.Product.Name, fmt.Sprintf("%s, about %s handfuls", sys.Mass(l.Grams), packs(float64(l.Grams/medium.Handful)))
+// plural of a word for a number of things.
+func plural(n int, word string) string {
+	if n == 1 {
+		return word
 	}
-	if p := l.Product; p != nil {
-		out.Pack = "sacks of " + sys.Volume(p.Litres)
-		out.Left = sys.Volume(l.Buy.Left)
-		if l.Feed {
-			out.Pack, out.Left = "packs of "+sys.Mass(p.Weight), sys.Mass(l.LeftGrams)
+	return word + "s"
+}
+
+func buyLineOf(l garden.ShoppingLine, sys measure.System) buyLine {
+	out := buyLine{ShoppingLine: l, Name: l.Component.Name, Key: newKey()}
+	p := l.Product
+	if p != nil {
+		out.Name, out.Cost = p.Name, money(l.Buy.Cost)
+	}
+	amount := func(n garden.Need) string { return sys.Volume(n.Litres) }
+	switch l.Kind {
+	case garden.FeedPack:
+		amount = func(n garden.Need) string { return sys.Mass(n.Grams) }
+		out.Amount = fmt.Sprintf("%s, about %s", sys.Mass(l.Grams), handfuls(p, l.Grams))
+		out.Pack, out.Left = plural(l.Buy.Sacks, "pack")+" of "+sys.Mass(p.Weight), sys.Mass(measure.Mass(l.Buy.Left))
+	case garden.LiquidFeed:
+		amount = func(n garden.Need) string { return fmt.Sprintf("%.0f mL", 1000*float64(n.Litres)) }
+		out.Amount = fmt.Sprintf("%.0f mL", 1000*float64(l.Litres))
+		out.Pack, out.Left = plural(l.Buy.Sacks, "bottle")+" of "+sys.Volume(p.Litres), sys.Volume(l.Buy.Left)
+	case garden.SundryPack:
+		amount = func(n garden.Need) string { return strconv.Itoa(n.Pieces) }
+		out.Amount = strconv.Itoa(l.Pieces)
+		if p == nil {
+			out.Name = l.Name
 		} else {
-			out.Name = p.Name
+			out.Pack, out.Left = fmt.Sprintf("%s of %d", plural(l.Buy.Sacks, "pack"), p.Pieces), fmt.Sprintf("%.0f", float64(l.Buy.Left))
 		}
-		out.Cost = money(l.Buy.Cost)
+	default:
+		out.Amount = sys.Volume(l.Litres) + " loose"
+		if p != nil {
+			out.Pack, out.Left = plural(l.Buy.Sacks, "sack")+" of "+sys.Volume(p.Litres), sys.Volume(l.Buy.Left)
+		}
 	}
 	var words []string
 	for _, n := range l.Needs {
-		amount := sys.Volume(n.Litres)
-		if l.Feed {
-			amount = sys.Mass(n.Grams)
-		}
-		words = append(words, fmt.Sprintf("%s %s, %s by %s", n.Bag, n.What, amount, n.By.Short()))
+		words = append(words, fmt.Sprintf("%s %s, %s by %s", n.Bag, n.What, amount(n), n.By.Short()))
 	}
 	out.For = strings.Join(words, "; ")
 	for _, e := range l.Bought {
@@ -112,91 +132,12 @@ func buyLineOf(l garden.ShoppingLine, sys measure.System) buyLine {
 	return out
 }
 
-func sackForm(sys measure.System) Form {
-	var parts []Option
-	for _, c := range medium.Usual() {
-		parts = append(parts, Option{Value: c.Key, Name: c.Name})
-	}
-	return Form{
-		Name: "sack", Title: "A sack you buy", Action: "/plan/shopping/products", Button: "Keep it", Caution: beware("mix", "dust"),
-		Fields: []Field{
-			{Name: "kind", Kind: "hidden", Value: string(garden.MediumSack)},
-			{Name: "component", Label: "What is in it", Kind: "choice", Options: parts},
-			{Name: "name", Label: "Your name for it", Kind: "text"},
-			{Name: "litres", Label: "It holds", Kind: "quantity", Unit: string(sys.VolumeUnit()), Read: "/read/volume"},
-			{Name: "price", Label: "One costs", Kind: "text", Hint: "Like 6.50"},
-		},
-	}
-}
-
-func packForm(sys measure.System) Form {
-	return Form{
-		Name: "pack", Title: "A feed you buy", Action: "/plan/shopping/products", Button: "Keep it", Caution: beware("dust", "sprays"),
-		Says: "The pack's own rate comes first. The three numbers stand on it: nitrogen, phosphate, potash.",
-		Fields: []Field{
-			{Name: "kind", Kind: "hidden", Value: string(garden.FeedPack)},
-			{Name: "name", Label: "Its name", Kind: "text"},
-			{Name: "grams", Label: "A pack weighs", Kind: "quantity", Unit: string(sys.ScaleUnit())},
-			{Name: "nitrogen", Label: "Nitrogen", Kind: "count", Unit: "%"},
-			{Name: "phosphate", Label: "Phosphate", Kind: "count", Unit: "%"},
-			{Name: "potash", Label: "Potash", Kind: "count", Unit: "%"},
-			{Name: "price", Label: "One costs", Kind: "text", Hint: "Like 9.80"},
-		},
-	}
-}
-
-func mixForm() Form {
-	fields := []Field{{Name: "name", Label: "Your name for the mix", Kind: "text"}}
-	for _, c := range medium.Usual() {
-		fields = append(fields, Field{Name: garden.PartField(c.Key), Label: "Parts of " + c.Name, Kind: "count"})
-	}
-	return Form{
-		Name: "mix", Title: "A mix of your own", Action: "/plan/shopping/mixes", Button: "Keep the mix", Caution: beware("mix", "dust"),
-		Says: "Count in buckets or any other measure, loose: 3 of compost and 1 of sand, say. What does not go in stays empty.", Fields: fields,
-	}
-}
-
-// addMix keeps a mix of the grower's own.
-func (s *Site) addMix(c *gin.Context) error {
-	r, err := s.reads(c)
-	if err != nil {
-		return err
-	}
-	parts := map[string]float64{}
-	for _, k := range medium.Usual() {
-		if field := garden.PartField(k.Key); r.text(field) != "" {
-			parts[k.Key] = r.number(field, 0)
-		}
-	}
-	kept, err := r.keep(func() error {
-		_, err := s.garden.AddMix(c.Request.Context(), r.text("name"), parts, s.asked(c))
-		return err
-	})
-	if err != nil {
-		return err
-	}
-	if !kept {
-		return s.shoppingPage(c, http.StatusUnprocessableEntity, typed{form: "mix", values: r.values, faults: r.faults})
-	}
-	return goSaying(c, "/plan/shopping", "Kept: "+r.text("name")+". It is offered where a bag is filled.")
-}
-
 func (s *Site) addProduct(c *gin.Context) error {
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	p := garden.Product{Name: r.text("name"), Kind: garden.ProductKind(r.text("kind")), Component: r.text("component"), Price: r.cents("price")}
-	form := "sack"
-	if p.Kind == garden.FeedPack {
-		form = "pack"
-		if r.text("grams") != "" {
-			p.Weight = r.mass("grams", r.units.ScaleUnit())
-		}
-		p.Feed = medium.Product{Nitrogen: r.number("nitrogen", 0), Phosphate: r.number("phosphate", 0), Potash: r.number("potash", 0)}
-	} else if r.text("litres") != "" {
-		p.Litres = r.volume("litres")
-	}
+	p, form := r.product()
 	kept, err := r.keep(func() error {
 		_, err := s.garden.AddProduct(c.Request.Context(), p, s.asked(c))
 		return err

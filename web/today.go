@@ -89,8 +89,8 @@ func lineOf(st *garden.Standing, sys measure.System) line {
 	if l.Seed = slips; l.Weighed {
 		l.Seed = sys.Mass(st.Seed)
 	}
-	if st.StemKnown {
-		l.Stems = sys.Length(st.Stem)
+	if stem, ok := st.Shows(); ok {
+		l.Stems = sys.Length(stem)
 	}
 	return l
 }

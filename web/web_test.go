@@ -363,7 +363,7 @@ func TestReadBackWhileTyping(t *testing.T) {
 		"/read/mass?piece-1=":                                         "",
 		"/read/length?height=8%C2%BD+in":                              "= 21.6 cm",
 		"/read/rise?planting=15&by=10+cm":                             "to a level of 38 cm: 14.2 L loose",
-		"/read/rise?planting=15&by=14+cm":                             "buries too much",
+		"/read/rise?planting=16&by=14+cm":                             "buries too much",
 		"/read/rise?planting=15&by=90+L":                              "over the rim",
 		"/read/seed?piece-1=58&piece-2=&piece-3=2+oz":                 "2 pieces, 115 g",
 		"/read/net?gross-1=3.41&container-1=blue+bucket&grade-1=keep": "2.998 kg",

@@ -39,15 +39,15 @@ type Choice struct {
 // MostSprouts that are weighed up on a plant.
 const MostSprouts = 5
 
-// mostPlants that are weighed up in one bag.
+// mostPlants that are weighed up in one bag unless more are asked for.
 const mostPlants = 8
 
-// Choices of 1 to as many as keep their spacing in a bag, at the most 8, with 1 to
-// 5 sprouts each (a slip has one): for each what to expect, of pieces of the usual
-// weight. Ask is what is known but for those two.
+// Choices of 1 to as many as keep their spacing in a bag, at the most 8, or up to the
+// number that was asked for, with 1 to 5 sprouts each (a slip has one): for each what
+// to expect, of pieces of the usual weight. Ask is what is known but for those two.
 func Choices(s Shape, headspace measure.Length, ask Growing) []Choice {
 	k := ask.Class.Constants()
-	most := max(1, mostByFootprint(s, s.UsableTop(headspace), k.Spacing, mostPlants))
+	most := max(1, ask.Plants, mostByFootprint(s, s.UsableTop(headspace), k.Spacing, mostPlants))
 	sprouts := MostSprouts
 	if k.Crop == crop.SweetPotato {
 		sprouts = 1

@@ -47,6 +47,8 @@ type Plant struct {
 	// usual, 0 for as usual.
 	Shift, Rate float64
 
+	// Start is the length it stands with from the first day on, cm: of a slip.
+	Start float64
 	// Head is the thermal time from being up that it brings with it out of its pot,
 	// °C·days.
 	Head float64
@@ -113,7 +115,7 @@ func Grow(p *Plant, w *Weather, c *Course) {
 		return
 	}
 	g := grower{p: p, w: w, c: c, habit: habits[p.Class], need: MaturityNeed(p.Class, p.PacketDays), sweet: p.Class.Crop() == crop.SweetPotato}
-	g.tt = p.Head
+	g.tt, g.stem = p.Head, p.Start
 	g.rate = g.habit.Rate
 	if p.Rate > 0 {
 		g.rate *= p.Rate
@@ -209,6 +211,8 @@ func (g *grower) day(n int) (done bool) {
 	g.c.Stem[n], g.c.Canopy[n], g.c.Index[n] = 0, 0, g.index
 	if g.c.Up != 0 && !g.dead && g.under == 0 {
 		g.c.Stem[n], g.c.Canopy[n] = g.stem, Canopy(g.tt, g.need)
+	} else if g.c.Up == 0 {
+		g.c.Stem[n] = g.stem // of a slip that has not rooted yet
 	}
 	if g.dead || g.tt >= fadesTo*g.need {
 		g.c.Gone = d

@@ -215,6 +215,11 @@ func (p Plan) settling(of Stuff) float64 {
 // Settles is the share of the loose volume that a layer loses.
 func (p Plan) Settles(r Rung) float64 { return p.settling(r.Of) }
 
+// LooseOf is the loose volume of a stuff that settled to a volume.
+func (p Plan) LooseOf(of Stuff, settled measure.Volume) measure.Volume {
+	return settled / measure.Volume(1-p.settling(of))
+}
+
 // Loose volume to bring for a settled volume of what a raise is made of: settled ÷
 // (1 − settling).
 func (p Plan) Loose(settled measure.Volume) measure.Volume {

@@ -59,8 +59,9 @@ func DetailOf(l Look, defs *Defs) Detail {
 	left, right := int(leftPx/d.Scale), int(rightPx/d.Scale)
 	d.X0, d.W = -half-leaves-left, int(body)+left+right
 	top := mm(shape.Height()) + 40
-	if st.StemKnown && st.Stage == garden.StageGrowing {
-		top = max(top, mm(st.Level+st.Stem)+70)
+	stem, stands := st.Shows()
+	if stands {
+		top = max(top, mm(st.Level+stem)+70)
 	}
 	d.Y0, d.H = -top, top+30
 	d.View = viewBox(d.X0, d.Y0, d.W, d.H)
@@ -73,7 +74,7 @@ func DetailOf(l Look, defs *Defs) Detail {
 	d.letterLitres(st, l.Units, line)
 	d.ruler(shape.Height(), l.Units)
 	if d.showsStem(st) {
-		d.StemUp = dimensionUp(d.WallX+8, mm(st.Level), mm(st.Level+st.Stem))
+		d.StemUp = dimensionUp(d.WallX+8, mm(st.Level), mm(st.Level+stem))
 	}
 	return d
 }
@@ -129,7 +130,12 @@ func (d *Detail) letterLitres(st *garden.Standing, sys measure.System, line int)
 		}
 	}
 	if d.showsStem(st) {
-		levels = append(levels, level{st.Level + st.Stem, "stems " + sys.Length(st.Stem), true})
+		stem, _ := st.Shows()
+		text := "stems " + sys.Length(stem)
+		if !st.StemKnown || stem != st.Stem {
+			text = "about " + sys.Length(stem)
+		}
+		levels = append(levels, level{st.Level + stem, text, true})
 	}
 	slices.SortStableFunc(levels, func(a, b level) int { return cmp.Compare(a.at, b.at) })
 	d.Litres = spread(levels, d.WallX+24, line)

@@ -9,6 +9,7 @@ import (
 
 	"glebata/core/bag"
 	"glebata/core/crop"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/garden"
 )
@@ -140,8 +141,8 @@ func words(st *garden.Standing, sys measure.System) string {
 		return b.String()
 	}
 	fmt.Fprintf(&b, ", medium at %s of %s", sys.Length(st.Level), sys.Length(st.Ladder.Top))
-	if st.StemKnown {
-		fmt.Fprintf(&b, ", stems %s", sys.Length(st.Stem))
+	if stem, ok := st.Shows(); ok {
+		fmt.Fprintf(&b, ", stems %s", sys.Length(stem))
 	}
 	return b.String()
 }
@@ -180,15 +181,26 @@ func bands(st *garden.Standing, fresh bool) []Band {
 	if st.Stage == garden.StagePlanned {
 		out := make([]Band, 0, len(st.Ladder.Fills))
 		for i, f := range st.Ladder.Fills {
-			out = append(out, Band{Path: slab(shape, f.From, f.To), Hatch: i % hatches})
+			out = append(out, Band{Path: slab(shape, f.From, f.To), Hatch: hatchOf(f.Of, i)})
 		}
 		return out
 	}
 	out := make([]Band, len(st.Layers))
 	for i, l := range st.Layers {
-		out[i] = Band{slab(shape, l.From, l.To), i % hatches, fresh && i == len(st.Layers)-1}
+		out[i] = Band{slab(shape, l.From, l.To), hatchOf(l.Of, i), fresh && i == len(st.Layers)-1}
 	}
 	return out
+}
+
+// hatchOf a layer: chips and straw have their own.
+func hatchOf(of hill.Stuff, i int) int {
+	switch of {
+	case hill.Chips:
+		return hatches
+	case hill.Straw:
+		return hatches + 1
+	}
+	return i % hatches
 }
 
 // backShift is how far to the right a piece is drawn for each cm it lies behind
@@ -221,14 +233,15 @@ func (s *Section) seed(st *garden.Standing) []spot {
 
 // stems adds the plants and returns how high they reach, in mm.
 func (s *Section) stems(st *garden.Standing, seed []spot, defs *Defs) int {
-	if !st.StemKnown || st.Stem <= 0 || st.Stage != garden.StageGrowing {
+	stem, ok := st.Shows()
+	if !ok {
 		return 0
 	}
 	var buried strings.Builder
 	level := mm(st.Level)
 	s.Plants = make([]Use, len(seed))
 	for i, t := range seed {
-		ref, size := defs.plant(st.Variety.Class.Crop(), st.Stem)
+		ref, size := defs.plant(st.Variety.Class.Crop(), stem)
 		if st.Variety.Class.Crop() == crop.SweetPotato && t.x < 0 {
 			ref += "l"
 		}
@@ -239,9 +252,9 @@ func (s *Section) stems(st *garden.Standing, seed []spot, defs *Defs) int {
 	}
 	s.Buried = buried.String()
 	if st.Variety.Class.Crop() == crop.SweetPotato {
-		return level + vineRise(st.Stem) + 60
+		return level + vineRise(stem) + 60
 	}
-	return level + mm(st.Stem) + 56
+	return level + mm(stem) + 56
 }
 
 func (s *Section) levels(st *garden.Standing, all bool) {

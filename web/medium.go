@@ -1,0 +1,309 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"slices"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/medium"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+type mediumBody struct {
+	Defs       draw.Defs
+	Mixes      []mixView
+	Components medium.Components
+	Chosen     medium.Component
+	Component  Form
+	Mix        Form
+	Handful    *Form
+	Base       *garden.Product
+	Liquid     *garden.Product
+	Feeds      []feedView
+	Said       string
+}
+
+// mixView is one mix drawn as a column of what is in it.
+type mixView struct {
+	medium.Recipe
+	Column  []draw.Slice
+	Parts   string
+	Sour    string // what to think of its acidity, shortly
+	Rots    []measure.Phrase
+	WetKg   string
+	Settles string
+	Water   string
+	PH      string
+}
+
+// feedView is the feed of one bag over its season.
+type feedView struct {
+	Label, Variety string
+	ID             garden.ID
+	Inert          bool
+	Layers         []feedLayer
+	Total          string
+	Times          string // days of the liquid feed
+	Each           string
+	Bars           []feedBar
+	Minds          []measure.Phrase
+	Refused        bool
+}
+
+type feedLayer struct{ Into, Dose, Hands string }
+
+// feedBar holds what comes together of one nutrient against what is wanted; of 1000
+// parts that are half as much again.
+type feedBar struct {
+	Name          string
+	Brings, Wants int
+	Text          string
+}
+
+func (s *Site) medium(c *gin.Context) error { return s.mediumPage(c, http.StatusOK, typed{}) }
+
+func (s *Site) mediumPage(c *gin.Context, status int, t typed) error {
+	ctx := c.Request.Context()
+	var err error
+	if t.units, err = s.units(c); err != nil {
+		return err
+	}
+	cat, err := s.garden.Catalogue(ctx)
+	if err != nil {
+		return err
+	}
+	products, err := s.garden.Products(ctx)
+	if err != nil {
+		return err
+	}
+	row, err := s.garden.Row(ctx, s.clock.Today())
+	if err != nil {
+		return err
+	}
+	body := mediumBody{Components: cat.Components, Said: c.Query("said"), Base: garden.ByKind(products, garden.FeedPack), Liquid: garden.ByKind(products, garden.LiquidFeed)}
+	body.Defs.Large = true
+	for _, r := range cat.Recipes {
+		body.Mixes = append(body.Mixes, mixViewOf(r, cat.Components))
+	}
+	key := c.Query("component")
+	if t.form == "component" {
+		key = t.values.Get("key-of")
+	}
+	body.Chosen, _ = cat.Components.Named(key)
+	body.Component = t.fill(componentForm(body.Chosen))
+	body.Mix = t.fill(mixForm(cat.Components))
+	if b := body.Base; b != nil {
+		f := t.fill(handfulForm(b, t.units))
+		body.Handful = &f
+	}
+	for i := range row {
+		body.Feeds = append(body.Feeds, feedViewOf(&row[i], body.Base, t.units))
+	}
+	s.render(c, status, "medium", view{Title: "Medium and feed", Stage: "Plan", Body: body})
+	return nil
+}
+
+func mixViewOf(r medium.Recipe, cs medium.Components) mixView {
+	v := mixView{
+		Recipe: r, WetKg: fmt.Sprintf("%.2f", r.Mix.WetKg()), Settles: fmt.Sprintf("%.0f", 100*r.Mix.Settling()),
+		Water: fmt.Sprintf("%.2f", r.Mix.Water()), PH: fmt.Sprintf("%.1f", r.Mix.PH()),
+		Rots: medium.Rotting(r.Mix),
+	}
+	switch ph := r.Mix.PH(); {
+	case medium.Acidity(crop.SweetPotato, r.Mix).Empty():
+	case ph > 6:
+		v.Sour = "where scab begins"
+	case medium.Acidity(crop.Potato, r.Mix).Empty():
+		v.Sour = "too sour for sweet potatoes"
+	default:
+		v.Sour = "so sour that feed is locked up"
+	}
+	var parts []string
+	for _, p := range r.Mix {
+		parts = append(parts, fmt.Sprintf("%.0f %% %s", 100*p.Share, p.Name))
+	}
+	v.Parts = strings.Join(parts, ", ")
+	v.Column = draw.Column(r.Mix, func(key string) int {
+		return slices.IndexFunc(cs, func(c medium.Component) bool { return c.Key == key })
+	})
+	return v
+}
+
+func feedViewOf(st *garden.Standing, base *garden.Product, sys measure.System) feedView {
+	f := st.Feed
+	v := feedView{Label: st.Bag.Label, Variety: st.Variety.Name, ID: st.Planting.ID, Refused: f.Refused, Minds: f.Minds}
+	v.Minds = append(slices.Clone(f.Says), v.Minds...)
+	for i, l := range f.Layers {
+		into := "under the seed"
+		if i > 0 {
+			into = fmt.Sprintf("layer %d", i+1)
+		}
+		v.Layers = append(v.Layers, feedLayer{into, sys.Mass(l.Dose), handfuls(base, l.Dose)})
+	}
+	if len(f.Layers) > 0 {
+		v.Total = fmt.Sprintf("%s, about %s", sys.Mass(f.Base), handfuls(base, f.Base))
+	}
+	if n := len(f.Feedings); n > 0 {
+		first, last := f.Feedings[0].Day, f.Feedings[n-1].Day
+		v.Times = fmt.Sprintf("%d times, %s to %s", n, first.Short(), last.Short())
+		v.Each = fmt.Sprintf("%.0f mL in %s", float64(f.Feedings[0].Product)*1000, sys.Volume(f.Feedings[0].Water))
+	}
+	for _, b := range []struct {
+		name          string
+		brings, wants float64
+	}{{"N", f.Brings.Nitrogen, f.Wants.Nitrogen}, {"P", f.Brings.Phosphate, f.Wants.Phosphate}, {"K", f.Brings.Potash, f.Wants.Potash}} {
+		full := 1.5 * b.wants
+		v.Bars = append(v.Bars, feedBar{b.name, min(1000, int(1000*b.brings/full)), int(1000 * b.wants / full), fmt.Sprintf("%.1f of %.1f g", b.brings, b.wants)})
+	}
+	return v
+}
+
+func componentForm(k medium.Component) Form {
+	number := func(v float64) string {
+		if k.Key == "" {
+			return ""
+		}
+		return fmt.Sprintf("%g", v)
+	}
+	tick := map[bool]string{true: "yes"}
+	f := Form{
+		Name: "component", Action: "/plan/medium/components", Button: "Keep these numbers", Open: k.Key != "", Caution: beware("mix", "dust"),
+		Title: "A component of your own", Says: "What you know better than the usual numbers: weigh a litre, wet; look on the sack; ask where it comes from.",
+		Fields: []Field{
+			{Name: "key-of", Kind: "hidden", Value: k.Key},
+			{Name: "name", Label: "Its name", Kind: "text", Value: k.Name},
+			{Name: "wet", Label: "A litre, wet, weighs", Kind: "count", Unit: "kg", Value: number(k.WetKg)},
+			{Name: "settles", Label: "It settles by", Kind: "count", Unit: "%", Value: number(100 * k.Settling)},
+			{Name: "water", Label: "A litre holds for roots", Kind: "count", Unit: "L", Value: number(k.Water)},
+			{Name: "ph", Label: "pH it tends to", Kind: "count", Value: number(k.PH)},
+			{Name: "n", Label: "A litre brings nitrogen", Kind: "count", Unit: "g", Value: number(k.Nitrogen)},
+			{Name: "p", Label: "phosphate", Kind: "count", Unit: "g", Value: number(k.Phosphate)},
+			{Name: "k", Label: "potash", Kind: "count", Unit: "g", Value: number(k.Potash)},
+			{Name: "source", Label: "Where it comes from", Kind: "text", Value: k.Source},
+			{Name: "fresh", Label: "Not well rotted yet", Kind: "tick", Value: tick[k.Fresh]},
+			{Name: "inert", Label: "Holds no feed of its own", Kind: "tick", Value: tick[k.Inert]},
+		},
+	}
+	if k.Key != "" {
+		f.Title = "Your numbers for " + k.Name
+	}
+	return f
+}
+
+func handfulForm(p *garden.Product, sys measure.System) Form {
+	f := Form{
+		Name: "handful", Action: "/plan/medium/handful", Button: "Keep it", Title: "Your handful of " + p.Name, Caution: beware("dust"),
+		Says: "Take three handfuls, weigh them together, and divide by three.",
+		Fields: []Field{
+			{Name: "product", Kind: "hidden", Value: fmt.Sprint(p.ID)},
+			{Name: "handful", Label: "One weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass", Hint: "Empty: the usual " + sys.Mass(medium.Handful)},
+		},
+	}
+	if p.Feed.Handful > 0 {
+		f.Fields[1].Value = sys.Edit(p.Feed.Handful)
+	}
+	return f
+}
+
+func (s *Site) setComponent(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	k := medium.Component{
+		Key: r.text("key-of"), Name: r.text("name"), WetKg: r.number("wet", -1), Settling: r.number("settles", -1) / 100, Water: r.number("water", -1), PH: r.number("ph", -1),
+		Nitrogen: r.number("n", 0), Phosphate: r.number("p", 0), Potash: r.number("k", 0),
+		Source: r.text("source"), Fresh: r.text("fresh") != "", Inert: r.text("inert") != "",
+	}
+	kept, err := r.keep(func() error { return s.garden.SetComponent(c.Request.Context(), k, s.asked(c)) })
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.mediumPage(c, http.StatusUnprocessableEntity, typed{form: "component", values: r.values, faults: r.faults})
+	}
+	return goSaying(c, "/plan/medium", "Kept: "+k.Name+". Every weight, litre and pH goes by it now.")
+}
+
+func (s *Site) setHandful(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	var m measure.Mass
+	if r.text("handful") != "" {
+		m = r.mass("handful", r.units.MassUnit())
+	}
+	kept, err := r.keep(func() error { return s.garden.SetHandful(c.Request.Context(), r.id("product"), m, s.asked(c)) })
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.mediumPage(c, http.StatusUnprocessableEntity, typed{form: "handful", values: r.values, faults: r.faults})
+	}
+	return goSaying(c, "/plan/medium", "Kept: doses are told in your handfuls.")
+}
+
+// addMix keeps a mix of the grower's own.
+func (s *Site) addMix(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	cs, err := s.garden.Components(c.Request.Context())
+	if err != nil {
+		return err
+	}
+	parts := map[string]float64{}
+	for _, k := range cs {
+		if field := garden.PartField(k.Key); r.text(field) != "" {
+			parts[k.Key] = r.number(field, 0)
+		}
+	}
+	kept, err := r.keep(func() error {
+		_, err := s.garden.AddMix(c.Request.Context(), r.text("name"), parts, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.mediumPage(c, http.StatusUnprocessableEntity, typed{form: "mix", values: r.values, faults: r.faults})
+	}
+	return goSaying(c, "/plan/medium", "Kept: "+r.text("name")+". It is offered where a bag is filled.")
+}
+
+func mixForm(cs medium.Components) Form {
+	fields := []Field{{Name: "name", Label: "Your name for the mix", Kind: "text"}}
+	for _, c := range cs {
+		fields = append(fields, Field{Name: garden.PartField(c.Key), Label: "Parts of " + c.Name, Kind: "count"})
+	}
+	return Form{
+		Name: "mix", Title: "A mix of your own", Action: "/plan/medium/mixes", Button: "Keep the mix", Caution: beware("mix", "dust"),
+		Says: "Count in buckets or any other measure, loose: 3 of compost and 1 of sand, say. What does not go in stays empty.", Fields: fields,
+	}
+}
+
+// feedWorking is of a bag's nitrogen over its season.
+func (s *Site) feedWorking(c *gin.Context) error {
+	w, st, err := s.garden.FeedWorking(c.Request.Context(), idOf(c), s.clock.Today())
+	if err != nil {
+		return err
+	}
+	return s.answerWorking(c, w, "Bag "+st.Bag.Label+", "+st.Variety.Name)
+}
+
+// handfuls of a dry feed in words, in the grower's own handful.
+func handfuls(p *garden.Product, m measure.Mass) string {
+	n := p.Feed.Handfuls(m)
+	if n == 1 {
+		return "1 handful"
+	}
+	return packs(n) + " handfuls"
+}
