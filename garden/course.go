@@ -25,7 +25,10 @@ type Grown struct {
 	Course growth.Course
 	Usual  growth.Course // without what was measured; the same where nothing was
 	Climbs []hill.Climb  // raises to come
-	Air    *growth.Weather
+	// UsualClimbs are those without what was measured.
+	UsualClimbs []hill.Climb
+	Air         *growth.Weather
+	key         uint64 // changes with what it follows from
 }
 
 // StemOn a day, from where it came through, cm.
@@ -125,8 +128,9 @@ func (g *Garden) grow(st *Standing, t Timing, s *calendar.Schedule, site *Site, 
 	var h maphash.Hash
 	h.SetSeed(hashSeed)
 	_, _ = fmt.Fprint(&h, p, st.Heights, st.Level, st.Raised, st.Filled, st.Flowered, st.StemDay, len(st.Rungs), st.Filling, a.hash) // a hash never fails
-	return g.grown.of(st.Planting.ID, h.Sum64(), func() *Grown {
-		out := &Grown{Plant: p, Air: &a.Weather, Fit: growth.Prior()}
+	key := h.Sum64()
+	return g.grown.of(st.Planting.ID, key, func() *Grown {
+		out := &Grown{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior()}
 		seen := make([]growth.Measured, len(st.Heights))
 		for i, m := range st.Heights {
 			seen[i] = growth.Measured{Day: m.Day, Length: m.Above + m.Raised}
@@ -139,7 +143,7 @@ func (g *Garden) grow(st *Standing, t Timing, s *calendar.Schedule, site *Site, 
 			out.Course = growth.Course{}
 			growth.Grow(&out.Plant, &a.Weather, &out.Course)
 		}
-		out.Climbs = climbs(st, &out.Course, nil)
+		out.Climbs, out.UsualClimbs = climbs(st, &out.Course, nil), climbs(st, &out.Usual, nil)
 		return out
 	})
 }

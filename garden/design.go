@@ -141,11 +141,24 @@ func (s *Standing) WetWeight(mix medium.Mix) measure.Mass {
 
 // Expected harvest of a planting that was reckoned, and what it was asked of.
 func (g *Garden) Expected(ctx context.Context, s *Standing, today measure.Day) (bag.Growing, error) {
-	finished, err := g.finishedGrown(ctx, today)
+	all, err := g.ExpectedOf(ctx, []Standing{*s}, today)
 	if err != nil {
 		return bag.Growing{}, err
 	}
-	return growingOf(s, Calibration(finished, s.Variety.Class, s.Variety.ID)), nil
+	return all[0], nil
+}
+
+// ExpectedOf is what Expected is of each of a row of plantings.
+func (g *Garden) ExpectedOf(ctx context.Context, row []Standing, today measure.Day) ([]bag.Growing, error) {
+	finished, err := g.finishedGrown(ctx, today)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]bag.Growing, len(row))
+	for i := range row {
+		out[i] = growingOf(&row[i], Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
+	}
+	return out, nil
 }
 
 // Design weighs every kind of bag up. Faults name the fields.

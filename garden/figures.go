@@ -1,11 +1,13 @@
 package garden
 
 import (
+	"slices"
 	"strconv"
 	"strings"
 
 	"glebata/core/bag"
 	"glebata/core/crop"
+	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/lift"
@@ -29,6 +31,8 @@ const (
 	FigureMean     = "mean"
 	FigureMedium   = "medium"
 	FigureDay      = "planting-day"
+	FigureReady    = "ready"
+	FigureStem     = "stem"
 )
 
 // Working of one figure; ErrNotFound when this planting has no such figure.
@@ -58,6 +62,10 @@ func (s *Standing) Working(figure string) (working.Working, error) {
 		return s.mediumWorking(), nil
 	case figure == FigureMean && s.Harvest.Count > 0:
 		return s.Harvest.MeanTuberWorking(), nil
+	case figure == FigureReady && s.Grown != nil && s.Grown.Course.Up != 0:
+		return s.readyWorking(), nil
+	case figure == FigureStem && s.Grown != nil && s.NowKnown:
+		return s.stemWorking(), nil
 	case figure == FigureSeed:
 		return s.seedWorking(), nil
 	case figure == FigureHarvest && s.Lifted():
@@ -103,11 +111,16 @@ func (s *Standing) mediumWorking() working.Working {
 	return w
 }
 
+// RaiseDue reports whether a layer is due today.
+func (s *Standing) RaiseDue() bool {
+	return slices.ContainsFunc(s.Jobs, func(j job.Job) bool { return j.Kind == job.Raise && j.Due() })
+}
+
 // Mix is the loose medium to bring for the raises that are due in a row.
 func Mix(row []Standing) measure.Volume {
 	var v measure.Volume
 	for i := range row {
-		if row[i].Job.Kind == job.Raise {
+		if row[i].RaiseDue() {
 			v += row[i].Upcoming().Loose
 		}
 	}
@@ -121,7 +134,7 @@ func MixWorking(row []Standing) working.Working {
 		Source: "each bag's ladder", Changes: "Stem heights measured anew, or a raise of your own.",
 	}
 	for i := range row {
-		if s := &row[i]; s.Job.Kind == job.Raise {
+		if s := &row[i]; s.RaiseDue() {
 			next := s.Upcoming()
 			w.Steps = append(w.Steps, working.Step{Says: "{}: {} to {}", Args: []any{s.Bag.Label, next.From, next.To}, Result: next.Loose})
 		}
@@ -148,5 +161,59 @@ func (s *Standing) seedWorking() working.Working {
 		w.Steps = append(w.Steps, working.Step{Says: "piece {}", Args: []any{i + 1}, Result: p})
 	}
 	w.Steps = append(w.Steps, working.Step{Says: "all {} together", Args: []any{len(s.Pieces)}, Result: s.Seed})
+	return w
+}
+
+// readyWorking shows how the day came about on which half of the leaves are yellow.
+func (s *Standing) readyWorking() working.Working {
+	c, k := &s.Grown.Course, s.Variety.Class.Constants()
+	days := s.Variety.PacketDays
+	if days == 0 {
+		days = k.PacketDays
+	}
+	need := growth.MaturityNeed(s.Variety.Class, s.Variety.PacketDays)
+	w := working.Working{
+		Title: "Ready", Result: s.ReadyOn(), Mark: working.Model,
+		Source:  "thermal time from emergence, by the weather as it was observed, is forecast and usually is",
+		Changes: "The weather to come, the day it came up, a frost, another place.",
+	}
+	says := "°C·days it needs: ({} days on the packet − 20) × 10"
+	if k.Crop == crop.SweetPotato {
+		says = "°C·days it needs in the medium: {} days on the packet × 12"
+	}
+	w.Steps = []working.Step{
+		{Says: "up on", Result: c.Up},
+		{Says: says, Args: []any{days}, Result: need},
+	}
+	if c.Mature != 0 {
+		w.Steps = append(w.Steps, working.Step{Says: "that is reached on", Result: c.Mature})
+	} else {
+		w.Steps = append(w.Steps, working.Step{Says: "share of it that is reached", Result: c.Share})
+	}
+	if s.EndsOn != 0 && (c.Mature == 0 || s.EndsOn < c.Mature) {
+		w.Steps = append(w.Steps, working.Step{Says: "up before the cold, by", Result: s.EndsOn})
+	}
+	return w
+}
+
+// stemWorking shows how high the stems stand by the forecast.
+func (s *Standing) stemWorking() working.Working {
+	c, h := &s.Grown.Course, growth.HabitOf(s.Variety.Class)
+	rate := h.Rate
+	w := working.Working{
+		Title: "Stems by now", Result: s.Now, Mark: working.Model,
+		Source: "stems grow with warmth, ever slower towards their longest", Changes: "A measurement: the curve then goes by it.",
+	}
+	w.Steps = []working.Step{
+		{Says: "up on", Result: c.Up},
+		{Says: "usual growth, cm a °C·day", Result: rate},
+	}
+	if f := s.Grown.Fit; f.Rate != 1 {
+		w.Steps = append(w.Steps, working.Step{Says: "as measured so far: × {}", Args: []any{f.Rate}, Result: rate * f.Rate})
+	}
+	w.Steps = append(w.Steps, working.Step{Says: "length from where they came through", Result: s.Now + s.Raised})
+	if s.Raised > 0 {
+		w.Steps = append(w.Steps, working.Step{Says: "less {} that was raised since", Args: []any{s.Raised}, Result: s.Now})
+	}
 	return w
 }

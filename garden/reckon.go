@@ -124,7 +124,7 @@ func (g *Garden) reckon(list []Standing, a *almanac, today measure.Day) error {
 			return err
 		}
 		st.Grown = g.grow(st, t, s, &a.site, air, a.suns[st.Bag.ID])
-		st.Index = st.Grown.Course.Final()
+		st.Index, st.EndsOn = st.Grown.Course.Final(), s.End
 		st.now(today)
 		a.feedAsk(st)
 		feed := medium.FeedSeason(st.FeedAsk)

@@ -15,36 +15,39 @@ import (
 // is there; Key and Logged are taken from a. Safe to repeat. It returns the
 // entry's ID. Refusals are Faults, with the fields of the entry.
 func (g *Garden) Record(ctx context.Context, e Entry, a Asked) (ID, error) {
-	return g.once(ctx, a.Key, e, func(w Writer) (ID, error) {
-		e.Key, e.Logged = a.Key, a.Today
-		if err := takeTares(ctx, w, &e); err != nil {
+	return g.once(ctx, a.Key, e, func(w Writer) (ID, error) { return record(ctx, w, e, a) })
+}
+
+// record within a transaction.
+func record(ctx context.Context, w Writer, e Entry, a Asked) (ID, error) {
+	e.Key, e.Logged = a.Key, a.Today
+	if err := takeTares(ctx, w, &e); err != nil {
+		return 0, err
+	}
+	if err := checkEntry(&e, a.Today); err != nil {
+		return 0, err
+	}
+	p, log, err := oneLog(ctx, w, e.Planting)
+	if err != nil {
+		return 0, err
+	}
+	if e.Kind == Planted {
+		if err := checkSeed(&p, &e); err != nil {
 			return 0, err
 		}
-		if err := checkEntry(&e, a.Today); err != nil {
+		if err := growsNothing(ctx, w, &p); err != nil {
 			return 0, err
 		}
-		p, log, err := oneLog(ctx, w, e.Planting)
-		if err != nil {
+	}
+	if _, err := Replay(&p, append(log, e)); err != nil {
+		return 0, err
+	}
+	if e.Kind == Weighed {
+		if err := rememberContainers(ctx, w, e.Batches); err != nil {
 			return 0, err
 		}
-		if e.Kind == Planted {
-			if err := checkSeed(&p, &e); err != nil {
-				return 0, err
-			}
-			if err := growsNothing(ctx, w, &p); err != nil {
-				return 0, err
-			}
-		}
-		if _, err := Replay(&p, append(log, e)); err != nil {
-			return 0, err
-		}
-		if e.Kind == Weighed {
-			if err := rememberContainers(ctx, w, e.Batches); err != nil {
-				return 0, err
-			}
-		}
-		return w.AddEntry(ctx, e)
-	})
+	}
+	return w.AddEntry(ctx, e)
 }
 
 // Undo takes an entry back by adding one that voids it. What is left of the

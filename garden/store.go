@@ -121,6 +121,7 @@ type Garden struct {
 	station Station
 	grown   courses
 	sun     suns
+	ahead   prospects
 }
 
 // Open a garden kept in a store, with the station that watches its weather.

@@ -30,6 +30,9 @@ type Standing struct {
 	// Now is the height of the stems over the medium today.
 	Now      measure.Length
 	NowKnown bool
+	// EndsOn is the day it is up by: the frost that takes the tops, or the cold that
+	// spoils the roots. 0 where there is none, or none was counted.
+	EndsOn measure.Day
 	// Dates of a bag that is planned, or that is still to be moved; nil otherwise.
 	Dates *calendar.Schedule
 }

@@ -10,6 +10,7 @@ import (
 
 	"glebata/core/calendar"
 	"glebata/core/crop"
+	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/web/draw"
@@ -32,6 +33,8 @@ type plantingBody struct {
 	Dates   *calendar.Schedule
 	Given   []garden.PieceState // seed that is given to it
 	Sum     measure.Mass        // of Given
+	Outlook *garden.YieldOutlook
+	Window  string // of the day it is ready
 }
 
 // logLine is one entry put into words.
@@ -100,6 +103,18 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 				return err
 			}
 			body.Dates = &sch
+		}
+		if st.Grown != nil {
+			growing, err := s.garden.Expected(c.Request.Context(), st, s.clock.Today())
+			if err != nil {
+				return err
+			}
+			prospects, _, err := s.garden.Prospects(c.Request.Context(), []garden.Standing{*st}, s.clock.Today())
+			if err != nil {
+				return err
+			}
+			o := st.YieldOutlook(growing, prospects[st.Planting.ID], s.clock.Today())
+			body.Outlook, body.Window = &o, windowOf(o.Prospect)
 		}
 		body.Given, body.Sum = supply.given, supply.sum()
 		body.tell(st, t, c.Query("done"), supply, s.clock.Today())
@@ -183,6 +198,25 @@ func entryWords(st *garden.Standing, e *garden.Entry, sys measure.System) string
 		return "some taken unweighed. " + e.Text
 	case garden.Closed:
 		return "closed"
+	case garden.Emerged:
+		return "shoots through"
+	case garden.Flowered:
+		return "first flowers open: raising ends"
+	case garden.Frosted:
+		return "tops black from frost"
+	case garden.Topped:
+		return "topped up with " + sys.Volume(e.Loose) + " loose"
+	case garden.Fed:
+		return "fed"
+	case garden.Tended:
+		return map[job.Kind]string{
+			job.TopUp: "looked, no top-up wanted", job.Tie: "canes and string on", job.Nip: "flowers nipped", job.Look: "looked at",
+			job.Move: "moved", job.CutDown: "tops cut down",
+		}[e.What]
+	case garden.Skipped:
+		return string(e.What) + " skipped: " + e.Text
+	case garden.PutOff:
+		return string(e.What) + " put off until " + e.Until.Short()
 	default:
 		return e.Text
 	}
@@ -221,6 +255,12 @@ func (s *Site) undo(c *gin.Context) error {
 		return err
 	}
 	to := fmt.Sprintf("/plantings/%d?said=undone", planting)
+	if r.text("to") == "ladder" {
+		to = fmt.Sprintf("/plantings/%d/ladder?said=undone", planting)
+	}
+	if r.text("to") == "today" {
+		to = "/?said=undone#walk"
+	}
 	if r.text("to") == "weigh" {
 		to = fmt.Sprintf("/plantings/%d/weigh", planting)
 	}

@@ -29,6 +29,7 @@ func entryForms(st *garden.Standing, from supply, sys measure.System, today meas
 		if st.Level < st.Bag.Model.Shape.Height()-0.05 {
 			forms = append([]Form{raiseForm(st, sys, at, day)}, forms...)
 		}
+		forms = append(forms, seenForms(st, at, day)...)
 		return append(forms,
 			Form{Name: "note", Title: "Note", Action: at + "note", Button: "Keep this note", Fields: []Field{words("In your words"), day}},
 			Form{
@@ -41,6 +42,28 @@ func entryForms(st *garden.Standing, from supply, sys measure.System, today meas
 			})
 	}
 	return nil
+}
+
+// seenForms are for what is seen of a plant and moves its forecast.
+func seenForms(st *garden.Standing, at string, day Field) []Form {
+	var out []Form
+	potato := st.Variety.Class.Crop() == crop.Potato
+	if st.Up == 0 && potato {
+		out = append(out, Form{
+			Name: "up", Title: "Shoots are through", Action: at + "up", Button: "They are up", Fields: []Field{day},
+			Says: "On the day the first shoots stand over the medium: every date after it follows.",
+		})
+	}
+	if st.Flowered == 0 && potato && st.StemKnown {
+		out = append(out, Form{
+			Name: "flowers", Title: "First flowers open", Action: at + "flowers", Button: "They are open", Fields: []Field{day},
+			Says: "Raising ends with them; after that only cover tubers that show.",
+		})
+	}
+	return append(out, Form{
+		Name: "frost", Title: "Frost took the tops", Action: at + "frost", Button: "They are black", Fields: []Field{day},
+		Says: "Early in its life a plant comes again from below, set back; cut what is black. Late in its life that is the end of its growth.",
+	})
 }
 
 func raiseForm(st *garden.Standing, sys measure.System, at string, day Field) Form {
@@ -118,6 +141,9 @@ func (s *Site) record(c *gin.Context) error {
 		if doing == "weigh" {
 			return s.weighing(c, http.StatusUnprocessableEntity, &st, t)
 		}
+		if r.text("from") == "ladder" {
+			return s.ladderPage(c, http.StatusUnprocessableEntity, t)
+		}
 		return s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, t)
 	}
 	switch doing {
@@ -128,6 +154,10 @@ func (s *Site) record(c *gin.Context) error {
 	case "close":
 		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d?done=%d", st.Planting.ID, id))
 	default:
+		if r.text("from") == "ladder" {
+			c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d/ladder?done=%d", st.Planting.ID, id))
+			return nil
+		}
 		c.Redirect(http.StatusSeeOther, bagAddress(&st, fmt.Sprintf("done=%d", id)))
 	}
 	return nil
@@ -150,6 +180,12 @@ func (r *reading) entry(doing string, st *garden.Standing) (e garden.Entry, ok b
 	case "measure":
 		e.Kind = garden.Measured
 		e.Height = r.length("height")
+	case "up":
+		e.Kind = garden.Emerged
+	case "flowers":
+		e.Kind = garden.Flowered
+	case "frost":
+		e.Kind = garden.Frosted
 	case "note":
 		e.Kind, e.Text = garden.Noted, r.text("text")
 	case "take":

@@ -74,6 +74,11 @@ func New(g *garden.Garden, clock Clock, scale Scale) (http.Handler, error) {
 func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/", s.does(s.today))
 	r.GET("/today/working/mix", s.does(s.mixWorking))
+	r.GET("/walk", s.does(s.walkPage))
+	r.POST("/walk", s.does(s.tick))
+	r.GET("/plantings/:id/ladder", s.does(s.ladder))
+	r.GET("/plantings/:id/later/:job", s.does(s.later))
+	r.POST("/plantings/:id/later/:job", s.does(s.putOff))
 
 	r.GET("/plan", s.does(s.plan))
 	r.POST("/plan", s.does(s.savePlan))
@@ -85,6 +90,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/plan/shopping", s.does(s.shopping))
 	r.GET("/plan/shopping.csv", s.does(s.shoppingCSV))
 	r.POST("/plan/shopping/products", s.does(s.addProduct))
+	r.GET("/plan/outlook", s.does(s.outlook))
 	r.GET("/plan/medium", s.does(s.medium))
 	r.POST("/plan/medium/mixes", s.does(s.addMix))
 	r.POST("/plan/medium/components", s.does(s.setComponent))

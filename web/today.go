@@ -64,13 +64,13 @@ type line struct {
 	Weighed        bool // Seed is a weight and shows its working
 	Level, Stems   string
 	Next           string // loose litres of the next layer
-	Due, Tag, Why  string // kind of the job when it is due, its tag and reason
+	Due, Tag       string // kind of the job when it is due, its tag
 }
 
 func lineOf(st *garden.Standing, sys measure.System) line {
 	l := line{
 		ID: st.Planting.ID, Label: html.EscapeString(st.Bag.Label), Variety: html.EscapeString(st.Variety.Name),
-		Planted: "planned", Tag: st.Job.Tag.In(sys), Why: st.Job.Why.In(sys),
+		Planted: "planned", Tag: html.EscapeString(st.Job.Tag.In(sys)),
 	}
 	if st.Job.Due() {
 		l.Due = string(st.Job.Kind)
@@ -105,6 +105,9 @@ type todayBody struct {
 	Ahead []garden.Ahead
 	More  int // of what leads up, not listed
 	Frost []frostLine
+	Walk  walk
+	Done  *doneLine // logged just now
+	Said  string
 }
 
 // mostAhead that the first page lists of what leads up to planting.
@@ -126,6 +129,13 @@ func (s *Site) today(c *gin.Context) error {
 		body.Lines[i] = lineOf(b, sys)
 		if b.Job.Due() {
 			body.Due++
+		}
+	}
+	body.Walk = walkOf(bags, 0, mostStops, sys, day)
+	body.Said = saidOf(c.Query("said"))
+	for i, d := range body.Walk.Done {
+		if c.Query("done") == fmt.Sprint(d.L.ID) {
+			body.Done = &body.Walk.Done[i]
 		}
 	}
 	if len(bags) == 0 {

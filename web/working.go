@@ -5,6 +5,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/bag"
 	"glebata/core/measure"
 	"glebata/core/working"
 	"glebata/garden"
@@ -105,6 +106,14 @@ func (s *Site) plantingWorking(c *gin.Context) error {
 	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
 	if err != nil {
 		return err
+	}
+	if c.Param("figure") == figureExpect && st.Grown != nil {
+		g, err := s.garden.Expected(c.Request.Context(), &st, s.clock.Today())
+		if err != nil {
+			return err
+		}
+		g.Season = st.Grown.Course.IndexOn(st.ReadyOn())
+		return s.answerWorking(c, bag.ExpectWorking(g), "Bag "+st.Bag.Label+", "+st.Variety.Name)
 	}
 	return s.showWorking(c, &st, c.Param("figure"))
 }

@@ -30,14 +30,15 @@ const (
 	weeksW, weeksLeft, weeksRight, weeksTop, weeksFoot = 1000, 70, 990, 20, 150
 )
 
-// WeeksOf draws a proposal's weeks.
-func WeeksOf(p garden.Proposal, sys measure.System) Weeks {
+// WeeksOf draws what is wanted each week and what feeds it; where nothing is wanted,
+// what is ready in it.
+func WeeksOf(weeks []garden.ProposedWeek, sys measure.System) Weeks {
 	w := Weeks{W: weeksW, H: weeksFoot + 30, Left: weeksLeft, Right: weeksRight, Top: weeksTop, Foot: weeksFoot}
-	if len(p.Weeks) == 0 {
+	if len(weeks) == 0 {
 		return w
 	}
 	top := 0.0
-	for _, k := range p.Weeks {
+	for _, k := range weeks {
 		top = math.Max(top, float64(max(k.Wanted, k.Fed)))
 	}
 	step := niceStep(top/1000*1.1, 3)
@@ -45,12 +46,18 @@ func WeeksOf(p garden.Proposal, sys measure.System) Weeks {
 	at := func(m measure.Mass) int {
 		return weeksFoot - int(math.Round(m.Kilograms()/high*(weeksFoot-weeksTop)))
 	}
-	x := func(i int) int { return weeksLeft + i*(weeksRight-weeksLeft)/len(p.Weeks) }
+	x := func(i int) int { return weeksLeft + i*(weeksRight-weeksLeft)/len(weeks) }
 	month := ""
-	for i, k := range p.Weeks {
+	var wanted, fed measure.Mass
+	for i, k := range weeks {
+		title := fmt.Sprintf("week of %s: %s of %s", k.From.Short(), sys.Mass(k.Fed), sys.Mass(k.Wanted))
+		if k.Wanted == 0 {
+			title = fmt.Sprintf("week of %s: %s", k.From.Short(), sys.Mass(k.Fed))
+		}
+		wanted, fed = wanted+k.Wanted, fed+k.Fed
 		w.Columns = append(w.Columns, WeekColumn{
 			X: x(i) + 1, W: max(1, x(i+1)-x(i)-2), Y: at(k.Fed), H: weeksFoot - at(k.Fed), Short: k.Wanted-k.Fed > 1,
-			Title: fmt.Sprintf("week of %s: %s of %s", k.From.Short(), sys.Mass(k.Fed), sys.Mass(k.Wanted)),
+			Title: title,
 		})
 		if m := k.From.MonthName(); m != month && x(i) < weeksRight-30 {
 			w.Ticks = append(w.Ticks, Letter{X: x(i), Y: weeksFoot + 20, Text: m})
@@ -60,7 +67,11 @@ func WeeksOf(p garden.Proposal, sys measure.System) Weeks {
 	for v := 0.0; v <= high+1e-9; v += step {
 		w.Amounts = append(w.Amounts, Letter{X: weeksLeft - 8, Y: at(measure.Mass(v*1000)) + 5, Text: sys.Mass(measure.Mass(v * 1000))})
 	}
-	w.Wanted = at(p.Weeks[0].Wanted)
-	w.Says = fmt.Sprintf("Of %s wanted over %d weeks %s are fed", sys.Mass(p.Wanted), len(p.Weeks), sys.Mass(p.Fed))
+	if wanted == 0 {
+		w.Says = fmt.Sprintf("%s are ready over %d weeks", sys.Mass(fed), len(weeks))
+		return w
+	}
+	w.Wanted = at(weeks[0].Wanted)
+	w.Says = fmt.Sprintf("Of %s wanted over %d weeks %s are fed", sys.Mass(wanted), len(weeks), sys.Mass(fed))
 	return w
 }

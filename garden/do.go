@@ -1,0 +1,83 @@
+package garden
+
+import (
+	"context"
+
+	"glebata/core/job"
+	"glebata/core/measure"
+)
+
+// AskedJob is a job that was done, is skipped or put off.
+type AskedJob struct {
+	Planting ID
+	What     job.Kind
+	As       Kind           // Done kinds are left empty: the entry follows from the job
+	Height   measure.Length // of a job.Measure
+	Reason   string         // Skipped
+	Until    measure.Day    // PutOff
+}
+
+// DoJob logs a job of a bag with what it asks for by default: the layer that is due,
+// the litres that are missing, the feed. Planting and lifting have entries of their
+// own and are refused. Safe to repeat: sent again it counts once, though another job
+// may be due by then. It returns the entry's ID.
+func (g *Garden) DoJob(ctx context.Context, ask AskedJob, a Asked) (ID, error) {
+	st, err := g.Planting(ctx, ask.Planting, a.Today)
+	if err != nil {
+		return 0, err
+	}
+	return g.once(ctx, a.Key, ask, func(w Writer) (ID, error) {
+		e, err := st.entryOf(ask)
+		if err != nil {
+			return 0, err
+		}
+		e.Planting, e.Day = ask.Planting, a.Today
+		return record(ctx, w, e, a)
+	})
+}
+
+// entryOf a job: what is logged when it is done.
+func (s *Standing) entryOf(ask AskedJob) (Entry, error) {
+	if !ask.What.Known() {
+		return Entry{}, ErrNotFound
+	}
+	if ask.As == Skipped || ask.As == PutOff {
+		return Entry{Kind: ask.As, What: ask.What, Text: ask.Reason, Until: ask.Until}, nil
+	}
+	switch ask.What {
+	case job.Raise:
+		next := s.Upcoming()
+		if next == nil || next.Thickness() < leastRaise {
+			return Entry{}, fault("", "Stems of bag {} are too short for a layer now: measure them again.", s.Bag.Label)
+		}
+		return Entry{Kind: Raised, RaiseBy: next.Thickness()}, nil
+	case job.TopUp:
+		if litres := s.missing(); litres > 0 {
+			return Entry{Kind: Topped, Loose: litres}, nil
+		}
+	case job.Feed:
+		return Entry{Kind: Fed}, nil
+	case job.Measure:
+		return Entry{Kind: Measured, Height: ask.Height}, nil
+	case job.Plant, job.Lift:
+		return Entry{}, fault("", "Weigh in at bag {}: that is more than a tick.", s.Bag.Label)
+	}
+	return Entry{Kind: Tended, What: ask.What}, nil
+}
+
+// leastRaise is the thinnest layer that is logged by a tick, in cm.
+const leastRaise measure.Length = 0.5
+
+// Feed of several bags in one batch, water and all.
+func FeedBatch(row []Standing) (water measure.Volume, bags int) {
+	for i := range row {
+		s := &row[i]
+		for _, j := range s.Jobs {
+			if j.Kind == job.Feed && j.Due() {
+				_, w := s.nextFeed()
+				water, bags = water+w, bags+1
+			}
+		}
+	}
+	return water, bags
+}

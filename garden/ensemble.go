@@ -1,0 +1,344 @@
+package garden
+
+import (
+	"context"
+	"hash/maphash"
+	"math"
+	"math/rand/v2"
+	"sync"
+	"time"
+
+	"glebata/core/bag"
+	"glebata/core/climate"
+	"glebata/core/growth"
+	"glebata/core/hill"
+	"glebata/core/measure"
+)
+
+// Prospect of one planting over many simulated years that begin with what is known:
+// the 10th, 50th and 90th percentile of its dates and of its harvest.
+type Prospect struct {
+	Up, Mature growth.Spread   // days; Mature is empty where half of the years do not reach it
+	Raises     []growth.Spread // days of the raises to come
+	Index      []growth.Spread // season index today, in a week, in two …, and so on
+	Final      growth.Spread   // season index at the end
+	Ripe       float64         // share of the years in which it is mature
+	Stems      []StemBand      // every third day from planting on
+}
+
+// StemBand is how long stems may be on a day, cm from where they came through.
+type StemBand struct {
+	Day       measure.Day
+	Low, High measure.Length
+}
+
+// ensembleYears that plantings are run through. Model.
+const ensembleYears = 200
+
+// weeksAhead that a harvest is foretold for, this week among them.
+const weeksAhead = 13
+
+// stemEvery so many days the spread of the stems is kept.
+const stemEvery = 3
+
+// Progress of an ensemble that is being worked out.
+type Progress struct{ Done, Total int }
+
+// Running reports whether there is more to come.
+func (p Progress) Running() bool { return p.Done < p.Total }
+
+// prospects that were worked out, and those that are. Safe for concurrent use.
+type prospects struct {
+	mu      sync.Mutex
+	held    map[ID]heldProspect
+	running *run
+}
+
+type heldProspect struct {
+	key      uint64
+	prospect *Prospect
+}
+
+// run of an ensemble in the background.
+type run struct {
+	progress Progress
+	finished chan struct{}
+}
+
+// patience is how long a page waits for an ensemble before it shows progress.
+const patience = 450 * time.Millisecond
+
+// Prospects of a row of bags, by planting: those that are worked out. The rest are
+// worked out in the background; the page is not kept waiting longer than half a
+// second, and the progress says how far it is.
+func (g *Garden) Prospects(ctx context.Context, row []Standing, today measure.Day) (map[ID]*Prospect, Progress, error) {
+	site, _, err := g.Site(ctx)
+	if err != nil {
+		return nil, Progress{}, err
+	}
+	n, err := site.Monthly.Daily()
+	if err != nil {
+		return nil, Progress{}, err
+	}
+	p := &g.ahead
+	p.mu.Lock()
+	var missing []Standing
+	var keys []uint64
+	for i := range row {
+		st := &row[i]
+		if st.Grown == nil {
+			continue
+		}
+		key := prospectKey(st, today)
+		if held, ok := p.held[st.Planting.ID]; !ok || held.key != key {
+			missing, keys = append(missing, *st), append(keys, key)
+		}
+	}
+	if len(missing) > 0 && p.running == nil {
+		p.running = &run{Progress{0, len(missing)}, make(chan struct{})}
+		forecast := g.station.Forecast(&site, n, today)
+		go p.work(missing, keys, &site, n, forecast, today)
+	}
+	job := p.running
+	p.mu.Unlock()
+	if job != nil {
+		select {
+		case <-job.finished:
+		case <-time.After(patience):
+		case <-ctx.Done():
+		}
+	}
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	out := map[ID]*Prospect{}
+	for i := range row {
+		if held, ok := p.held[row[i].Planting.ID]; ok && row[i].Grown != nil {
+			out[row[i].Planting.ID] = held.prospect
+		}
+	}
+	if p.running != nil {
+		return out, p.running.progress, nil
+	}
+	return out, Progress{}, nil
+}
+
+// prospectKey changes when what a prospect follows from does.
+func prospectKey(st *Standing, today measure.Day) uint64 {
+	var h maphash.Hash
+	h.SetSeed(hashSeed)
+	maphash.WriteComparable(&h, today)
+	maphash.WriteComparable(&h, st.Grown.key)
+	return h.Sum64()
+}
+
+// work an ensemble out and keep what it comes to.
+func (p *prospects) work(list []Standing, keys []uint64, site *Site, n *climate.Normals, forecast []Forecast, today measure.Day) {
+	runs := make([]ensembleRun, len(list))
+	plants := make([]growth.Seeded, len(list))
+	from, until := today, today
+	for i := range list {
+		gr := list[i].Grown
+		plants[i] = growth.Seeded{Plant: gr.Plant, Fit: gr.Fit}
+		runs[i] = ensembleRun{st: &list[i], today: today, raises: make([][]float64, 0, 4)}
+		from, until = min(from, gr.Plant.Planted-airBefore), max(until, gr.Plant.Planted+measure.Day(len(gr.Course.Stem)+60))
+	}
+	years := simulate(list[0].Grown.Air, site, n, forecast, from, until, today)
+	_ = growth.Ensemble(context.Background(), plants, years, 1, func(i, _ int, c *growth.Course) { runs[i].visit(c) }, func() {
+		p.mu.Lock()
+		p.running.progress.Done++
+		p.mu.Unlock()
+	}) // it is never broken off
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if p.held == nil || len(p.held) > mostCourses {
+		p.held = map[ID]heldProspect{}
+	}
+	for i := range runs {
+		p.held[list[i].Planting.ID] = heldProspect{keys[i], runs[i].sum()}
+	}
+	close(p.running.finished)
+	p.running = nil
+}
+
+// simulate years of weather: what is known up to the end of the forecast, with the
+// error that has, and simulated days from there on.
+func simulate(known *growth.Weather, site *Site, n *climate.Normals, forecast []Forecast, from, until, today measure.Day) []growth.Weather {
+	days := int(until-from) + 1
+	sim := climate.NewSimulator(n, 1)
+	dice := rand.New(rand.NewPCG(1, uint64(today)))
+	radiation := make([]float64, days)
+	for i := range radiation {
+		radiation[i] = climate.Radiation(site.Latitude, (from + measure.Day(i)).YearDay())
+	}
+	out := make([]growth.Weather, ensembleYears)
+	var year, next [365]climate.DayWeather
+	sim.Year(&next)
+	for k := range out {
+		year = next
+		sim.Year(&next)
+		w := growth.Weather{From: from, Min: make([]float64, days), Max: make([]float64, days), PAR: make([]float64, days)}
+		err := dice.NormFloat64()
+		for i := range days {
+			d := from + measure.Day(i)
+			var low, high float64
+			at := int(d - known.From)
+			switch lead := int(d - today); {
+			case lead <= 0 && at >= 0 && at < len(known.Min):
+				low, high = known.Min[at], known.Max[at]
+			case lead > 0 && lead <= len(forecast):
+				off := err * forecast[lead-1].Spread
+				low, high = forecast[lead-1].Min+off, forecast[lead-1].Max+off
+			default:
+				day := year[climate.DayIndex(d)]
+				if d.Year() > today.Year() {
+					day = next[climate.DayIndex(d)]
+				}
+				low, high = day.Min, day.Max
+			}
+			w.Min[i], w.Max[i], w.PAR[i] = low, high, climate.PAR(climate.Solar(low, high, radiation[i]))
+		}
+		out[k] = w
+	}
+	return out
+}
+
+// ensembleRun gathers what the courses of one planting come to.
+type ensembleRun struct {
+	st         *Standing
+	today      measure.Day
+	up, mature []float64
+	raises     [][]float64
+	index      [weeksAhead][]float64
+	final      []float64
+	stems      [][]float64
+	climbs     []hill.Climb
+}
+
+// never is what a day that is not reached counts as when days are put in order.
+var never = math.Inf(1)
+
+func (r *ensembleRun) visit(c *growth.Course) {
+	day := func(d measure.Day) float64 {
+		if d == 0 {
+			return never
+		}
+		return float64(d)
+	}
+	r.up, r.mature = append(r.up, day(c.Up)), append(r.mature, day(c.Mature))
+	r.final = append(r.final, c.Final())
+	for k := range r.index {
+		r.index[k] = append(r.index[k], c.IndexOn(r.today+measure.Day(7*k)))
+	}
+	r.climbs = climbs(r.st, c, r.climbs[:0])
+	for i, climb := range r.climbs {
+		if i == len(r.raises) {
+			r.raises = append(r.raises, nil)
+		}
+		r.raises[i] = append(r.raises[i], float64(climb.Day))
+	}
+	for i := 0; i < len(c.Stem); i += stemEvery {
+		if i/stemEvery == len(r.stems) {
+			r.stems = append(r.stems, nil)
+		}
+		r.stems[i/stemEvery] = append(r.stems[i/stemEvery], c.Stem[i])
+	}
+}
+
+// sum of all years.
+func (r *ensembleRun) sum() *Prospect {
+	p := &Prospect{Up: growth.SpreadOf(r.up), Mature: growth.SpreadOf(r.mature), Final: growth.SpreadOf(r.final)}
+	for _, d := range r.mature {
+		if d < never {
+			p.Ripe += 1 / float64(len(r.mature))
+		}
+	}
+	for _, days := range r.raises {
+		if len(days)*2 >= len(r.up) { // half of the years bring it on
+			p.Raises = append(p.Raises, growth.SpreadOf(days))
+		}
+	}
+	for k := range r.index {
+		p.Index = append(p.Index, growth.SpreadOf(r.index[k]))
+	}
+	for i, lengths := range r.stems {
+		s := growth.SpreadOf(lengths)
+		p.Stems = append(p.Stems, StemBand{r.st.Grown.Plant.Planted + measure.Day(i*stemEvery), measure.Length(s.Low), measure.Length(s.High)})
+	}
+	return p
+}
+
+// Harvest is what a bag may give on a day, with its range.
+type Harvest struct {
+	Day            measure.Day
+	Yield          measure.Mass
+	Low, High      measure.Mass
+	Adds           measure.Mass // over the week before; 0 for the first
+	Mature, Beyond bool         // Beyond the day its leaves are gone
+}
+
+// YieldOutlook of a bag: its weight now, week by week, and when it is ready.
+type YieldOutlook struct {
+	Now, Ready Harvest
+	Weeks      []Harvest
+	From       bag.Calibration
+	Prospect   *Prospect // nil while it is being worked out
+}
+
+// YieldOutlook of a planting that was reckoned, from what is expected of it.
+func (s *Standing) YieldOutlook(growing bag.Growing, p *Prospect, today measure.Day) YieldOutlook {
+	out := YieldOutlook{From: growing.From, Prospect: p}
+	c := &s.Grown.Course
+	low, high := growing.From.Range()
+	at := func(d measure.Day, spread growth.Spread) Harvest {
+		h := Harvest{Day: d, Mature: c.Mature != 0 && d >= c.Mature, Beyond: c.Gone != 0 && d > c.Gone}
+		index := c.IndexOn(d)
+		if index <= 0 {
+			return h
+		}
+		g := growing
+		g.Season = index
+		h.Yield = bag.Expect(g).Yield
+		down, up := 1-low, high-1
+		if spread.Mid > 0 { // of the weather and of the model, which err apart
+			down = math.Hypot(down, 1-spread.Low/spread.Mid)
+			up = math.Hypot(up, spread.High/spread.Mid-1)
+		}
+		h.Low, h.High = h.Yield*measure.Mass(math.Max(0, 1-down)), h.Yield*measure.Mass(1+up)
+		return h
+	}
+	week := func(k int) growth.Spread {
+		if p == nil || k >= len(p.Index) {
+			return growth.Spread{}
+		}
+		return p.Index[k]
+	}
+	ready := s.ReadyOn()
+	for k := range weeksAhead {
+		h := at(today+measure.Day(7*k), week(k))
+		if k > 0 {
+			h.Adds = h.Yield - out.Weeks[k-1].Yield
+		}
+		out.Weeks = append(out.Weeks, h)
+	}
+	out.Now = out.Weeks[0]
+	final := growth.Spread{}
+	if p != nil {
+		final = p.Final
+	}
+	out.Ready = at(ready, final)
+	return out
+}
+
+// ReadyOn is the day a planting is ready by its course: mature, or where it never is,
+// the last day that its leaves stand, or that it may stay out.
+func (s *Standing) ReadyOn() measure.Day {
+	c := &s.Grown.Course
+	day := c.Mature
+	if day == 0 {
+		day = c.Planted + measure.Day(len(c.Stem)) - 1
+	}
+	if s.EndsOn != 0 {
+		day = min(day, s.EndsOn)
+	}
+	return max(day, c.Planted)
+}

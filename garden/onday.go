@@ -1,0 +1,96 @@
+package garden
+
+import (
+	"glebata/core/hill"
+	"glebata/core/job"
+	"glebata/core/measure"
+)
+
+// OnDay is a planting as it stood on a day of the past, by the log, or as it will
+// stand on one to come: planted, grown and raised as the forecast has it. Nothing of
+// it is kept. Log is the log of the planting.
+func (s *Standing) OnDay(day, today measure.Day) (Standing, error) {
+	out := *s
+	if day <= today {
+		var log []Entry
+		for _, e := range s.Log {
+			if e.Day <= day {
+				log = append(log, e)
+			}
+		}
+		state, err := Replay(&s.Planting, log)
+		if err != nil {
+			return out, err
+		}
+		out.State = state
+	} else {
+		out.ahead(day)
+	}
+	out.Jobs, out.Job, out.NowKnown = nil, job.Job{}, false
+	if out.Stage != StageGrowing || s.Grown == nil {
+		return out, nil
+	}
+	c := &s.Grown.Course
+	if out.StemKnown && out.StemDay == day {
+		out.Now, out.NowKnown = out.Stem, true
+	} else if c.Up != 0 && c.Up <= day || s.Grown.Plant.Start > 0 {
+		out.Now, out.NowKnown = max(0, c.StemOn(day)-out.Raised), true
+	}
+	return out, nil
+}
+
+// ahead brings a planting forward to a day: planted when its day has come, and
+// raised on the days the forecast has.
+func (s *Standing) ahead(day measure.Day) {
+	if s.Grown == nil {
+		return
+	}
+	if s.Stage == StagePlanned && day >= s.Grown.Plant.Planted {
+		s.Stage, s.Plants, s.Level = StageGrowing, s.Number, s.Ladder.Start
+		s.State.Planted = s.Grown.Plant.Planted
+		s.Layers = nil
+		for _, f := range s.Ladder.Fills {
+			s.Layers = append(s.Layers, Layer{f.Of, f.From, f.To, f.Settled, s.State.Planted})
+		}
+		s.Rungs = s.Ladder.Rungs
+	}
+	if s.Stage != StageGrowing {
+		return
+	}
+	s.Layers = append([]Layer(nil), s.Layers...)
+	for _, c := range s.Grown.Climbs {
+		if c.Day > day {
+			break
+		}
+		s.Layers = append(s.Layers, Layer{c.Of, c.From, c.To, c.Settled, c.Day})
+		s.Raised += c.To - s.Level
+		s.Level = c.To
+		s.Rungs, _ = hill.Again(s.Bag.Model.Shape, s.Filling, s.Level) // the plan was laid before
+	}
+}
+
+// LevelOn a day is how high the medium stands, and how much of it was raised since
+// planting: as logged up to today, and as the forecast has it from then on. 0 before
+// it is planted.
+func (s *Standing) LevelOn(day, today measure.Day) (level, raised measure.Length) {
+	start := s.Ladder.Start
+	switch {
+	case s.Stage == StagePlanned && (s.Grown == nil || day < s.Grown.Plant.Planted), s.Stage != StagePlanned && day < s.State.Planted:
+		return 0, 0
+	case s.Stage == StagePlanned:
+		level = start
+	}
+	for _, l := range s.Layers {
+		if l.Day <= day {
+			level = max(level, l.To)
+		}
+	}
+	if day > today && s.Grown != nil {
+		for _, c := range s.Grown.Climbs {
+			if c.Day <= day {
+				level = max(level, c.To)
+			}
+		}
+	}
+	return level, max(0, level-start)
+}

@@ -1,0 +1,73 @@
+package draw
+
+import (
+	"fmt"
+	"math"
+
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// Bulking is the weight in a bag week by week, with its range. In px.
+type Bulking struct {
+	W, H, Left, Right, Top, Foot int
+	Band, Line                   string
+	Dots                         []BulkingDot
+	YTicks, XTicks               []Letter
+	ReadyX                       int // 0 where it is beyond
+	Says                         string
+}
+
+// BulkingDot is one week.
+type BulkingDot struct {
+	X, Y int
+	Text string // what the week adds
+	TY   int
+}
+
+// BulkingOf draws harvests a week apart.
+func BulkingOf(weeks []garden.Harvest, ready measure.Day, sys measure.System) Bulking {
+	b := Bulking{W: 620, H: 250, Left: 70, Right: 600, Top: 24, Foot: 200}
+	if len(weeks) < 2 {
+		return b
+	}
+	most := 0.0
+	for _, w := range weeks {
+		most = math.Max(most, float64(w.High))
+	}
+	if most <= 0 {
+		return Bulking{}
+	}
+	step := niceStep(most/1000, 4)
+	top := step * math.Ceil(most/1000/step)
+	first, last := weeks[0].Day, weeks[len(weeks)-1].Day
+	x := func(d measure.Day) int {
+		return b.Left + int(float64(d-first)/float64(last-first)*float64(b.Right-b.Left-30))
+	}
+	y := func(m measure.Mass) int { return b.Foot - int(float64(m)/1000/top*float64(b.Foot-b.Top)) }
+	var up, down, line []byte
+	command := "M"
+	for i, w := range weeks {
+		up, line = path(up, command, x(w.Day), y(w.High)), path(line, command, x(w.Day), y(w.Yield))
+		down = append(path(nil, "L", x(w.Day), y(w.Low)), down...)
+		command = "L"
+		dot := BulkingDot{X: x(w.Day), Y: y(w.Yield), TY: y(w.Yield) - 12}
+		if i > 0 && (len(weeks) < 9 || i%2 == 0) && w.Adds >= 1 {
+			dot.Text = "+" + sys.Mass(w.Adds)
+		}
+		b.Dots = append(b.Dots, dot)
+		if len(weeks) < 9 || i%2 == 0 {
+			b.XTicks = append(b.XTicks, Letter{X: x(w.Day), Y: b.Foot + 20, Text: w.Day.Short()})
+		}
+	}
+	b.Band, b.Line = string(up)+string(down)+"z", string(line)
+	for v := 0.0; v <= top+1e-9; v += step {
+		b.YTicks = append(b.YTicks, Letter{X: b.Left - 8, Y: y(measure.Mass(v*1000)) + 5, Text: sys.Mass(measure.Mass(v * 1000))})
+	}
+	if ready >= first && ready <= last {
+		b.ReadyX = x(ready)
+	}
+	end := weeks[len(weeks)-1]
+	b.Says = fmt.Sprintf("Weight in the bag: %s on %s, %s on %s", sys.Mass(weeks[0].Yield), first.Short(), sys.Mass(end.Yield), last.Short())
+	return b
+}

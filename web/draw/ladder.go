@@ -1,0 +1,318 @@
+package draw
+
+import (
+	"fmt"
+	"math"
+
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// LadderChart is how a bag fills and its stems grow, day by day: the section stands
+// to its left, to the same scale and on the same ground. Heights are over the base of
+// the bag. In px.
+type LadderChart struct {
+	W, H, Left, Right, Top, Ground int
+
+	PxCm        float64 // px to a cm
+	First, Last measure.Day
+	Rim         int // y of the bag's rim
+
+	Levels     []Letter // heights of the levels, at the left
+	LevelLines []int
+	Medium     string // outline of the medium as it was laid
+	Coming     string // as it will be
+	Stem       string // tips, up to today
+	Ahead      string // tips to come
+	Usual      string // tips without what was measured; empty where that is the same
+	Band       string // tips, nine years of ten… of the forecast
+	Points     []ChartPoint
+	Steps      []RungStep
+	Laid       []Letter
+	Events     []ChartEvent
+	Months     []Letter
+	MonthLines []int
+	TodayX     int
+	DayX       int // of the day that is looked at; 0 when it is today
+	Says       string
+}
+
+// RungStep is a raise to come, which can be pressed.
+type RungStep struct {
+	X, Y, H, W  int // the layer from its day on, to the right edge
+	WinX, WinW  int // window of its day; no width while that is not known
+	Text        string
+	TX, TY      int
+	Href, Label string
+}
+
+// ChartPoint is a stem as it was measured.
+type ChartPoint struct {
+	X, Y       int
+	Questioned bool
+	Text       string
+}
+
+// ChartEvent is a day marked at the foot of the chart.
+type ChartEvent struct {
+	X, Y int
+	Text string
+	End  bool // lettered to the left of its day
+}
+
+// Measures of the chart in px: its width, the room at its sides and over it, and
+// under the ground, where its section has as much.
+const (
+	ladderW, ladderLeft, ladderRight = 960, 62, 16
+	ladderTop, LadderFoot            = 24, 84
+	ladderTall                       = 400.0
+)
+
+// LadderOf draws the season of a planting that was reckoned. Prospect is nil while
+// the windows are being worked out; href leads to logging the next raise.
+func LadderOf(st *garden.Standing, p *garden.Prospect, day, today measure.Day, href string, sys measure.System) LadderChart {
+	g := st.Grown
+	c := LadderChart{W: ladderW, Left: ladderLeft, Right: ladderW - ladderRight, Top: ladderTop, First: g.Plant.Planted - 4}
+	c.Last = max(st.ReadyOn()+10, today+10, c.First+60)
+	tall := st.Bag.Model.Shape.Height()
+	for d := c.First; d <= c.Last; d++ {
+		tall = max(tall, c.tip(st, g.Course.StemOn(d), d, today))
+	}
+	if p != nil {
+		for _, b := range p.Stems {
+			if b.Day <= c.Last {
+				tall = max(tall, c.tip(st, b.High, b.Day, today))
+			}
+		}
+	}
+	c.PxCm = math.Min(6, ladderTall/float64(tall+4))
+	c.Ground = c.Top + int(float64(tall+4)*c.PxCm)
+	c.H = c.Ground + LadderFoot
+	c.Rim = c.y(st.Bag.Model.Shape.Height())
+	c.TodayX = c.x(today)
+	if day != today {
+		c.DayX = c.x(day)
+	}
+	c.levels(st, sys)
+	c.medium(st, today)
+	c.stems(st, today)
+	c.band(st, p, today)
+	c.points(st, sys)
+	c.steps(st, p, href, sys)
+	c.events(st, p, sys)
+	c.months()
+	c.Says = c.words(st, today, sys)
+	return c
+}
+
+// Days from the first to the last of the chart.
+func (c LadderChart) Days() int { return int(c.Last - c.First) }
+
+func (c *LadderChart) x(d measure.Day) int {
+	return c.Left + int(math.Round(float64(d-c.First)/float64(c.Last-c.First)*float64(c.Right-c.Left)))
+}
+
+func (c *LadderChart) y(h measure.Length) int { return c.Ground - int(math.Round(float64(h)*c.PxCm)) }
+
+// tip is how high the tips of stems of a length stand over the base on a day.
+func (c *LadderChart) tip(st *garden.Standing, stem measure.Length, d, today measure.Day) measure.Length {
+	level, raised := st.LevelOn(d, today)
+	return level + max(0, stem-raised)
+}
+
+func (c *LadderChart) levels(st *garden.Standing, sys measure.System) {
+	seen := map[int]bool{}
+	add := func(h measure.Length, strong bool) {
+		y := c.y(h)
+		for near := -13; near <= 13; near++ {
+			if seen[y+near] {
+				return
+			}
+		}
+		seen[y] = true
+		c.LevelLines = append(c.LevelLines, y)
+		c.Levels = append(c.Levels, Letter{X: c.Left - 8, Y: y + 5, Text: sys.Length(h), Strong: strong})
+	}
+	for _, l := range st.Layers {
+		add(l.To, true)
+	}
+	if st.Stage == garden.StagePlanned {
+		for _, f := range st.Ladder.Fills {
+			add(f.To, true)
+		}
+	}
+	for _, r := range st.Grown.Climbs {
+		add(r.To, false)
+	}
+}
+
+// medium as it was laid, and as it will be, each as an outline from the ground up.
+func (c *LadderChart) medium(st *garden.Standing, today measure.Day) {
+	outline := func(from, until measure.Day) string {
+		var b []byte
+		before := -1
+		for d := from; d <= until; d++ {
+			level, _ := st.LevelOn(d, today)
+			if level == 0 {
+				continue
+			}
+			x, y := c.x(d), c.y(level)
+			if len(b) == 0 {
+				b = path(b, "M", x, c.Ground)
+				b = path(b, "V", y)
+			} else if y != before {
+				b = path(b, "H", x)
+				b = path(b, "V", y)
+			}
+			before = y
+		}
+		if len(b) == 0 {
+			return ""
+		}
+		b = path(b, "H", c.x(until))
+		b = path(b, "V", c.Ground)
+		return string(append(b, 'z'))
+	}
+	if st.Stage != garden.StagePlanned {
+		c.Medium = outline(c.First, min(today, c.Last))
+	}
+	c.Coming = outline(max(c.First, today), c.Last)
+}
+
+func (c *LadderChart) stems(st *garden.Standing, today measure.Day) {
+	g := st.Grown
+	line := func(length func(measure.Day) measure.Length, up, from, until measure.Day) string {
+		var b []byte
+		command := "M"
+		for d := max(from, up); d <= until; d++ {
+			b = path(b, command, c.x(d), c.y(c.tip(st, length(d), d, today)))
+			command = "L"
+		}
+		return string(b)
+	}
+	if g.Course.Up == 0 {
+		return
+	}
+	end := min(c.Last, g.Plant.Planted+measure.Day(len(g.Course.Stem))-1)
+	c.Stem = line(g.StemOn, g.Course.Up, c.First, min(today, end))
+	c.Ahead = line(g.StemOn, g.Course.Up, max(c.First, today), end)
+	if g.Fit.Shift != 0 || g.Fit.Rate != 1 {
+		c.Usual = line(g.Usual.StemOn, g.Usual.Up, c.First, end)
+	}
+}
+
+func (c *LadderChart) band(st *garden.Standing, p *garden.Prospect, today measure.Day) {
+	if p == nil {
+		return
+	}
+	var up, down []byte
+	command := "M"
+	for _, b := range p.Stems {
+		if b.Day < today || b.Day > c.Last {
+			continue
+		}
+		up = path(up, command, c.x(b.Day), c.y(c.tip(st, b.High, b.Day, today)))
+		down = append(path(nil, "L", c.x(b.Day), c.y(c.tip(st, b.Low, b.Day, today))), down...)
+		command = "L"
+	}
+	if len(up) > 0 {
+		c.Band = string(up) + string(down) + "z"
+	}
+}
+
+func (c *LadderChart) points(st *garden.Standing, sys measure.System) {
+	questioned := map[measure.Day]bool{}
+	for _, q := range st.Grown.Fit.Questioned {
+		questioned[q.Day] = true
+	}
+	for _, h := range st.Heights {
+		level, _ := st.LevelOn(h.Day, h.Day)
+		if st.Ladder.Start+h.Raised < level { // raised later on the day it was measured
+			level = st.Ladder.Start + h.Raised
+		}
+		c.Points = append(c.Points, ChartPoint{c.x(h.Day), c.y(level + h.Above), questioned[h.Day], sys.Length(h.Above) + " on " + h.Day.Short()})
+	}
+}
+
+// steps are the raises to come with the windows of their days.
+func (c *LadderChart) steps(st *garden.Standing, p *garden.Prospect, href string, sys measure.System) {
+	for i, r := range st.Grown.Climbs {
+		x, top := c.x(r.Day), c.y(r.To)
+		s := RungStep{
+			X: x, Y: top, H: c.y(r.From) - top, W: c.Right - x, Href: href,
+			Text: fmt.Sprintf("%s, %s", r.Day.Short(), sys.Volume(r.Loose)), TX: min(x+8, c.Right-150), TY: top + 17,
+			Label: fmt.Sprintf("Raise to %s about %s, %s loose", sys.Length(r.To), r.Day.Short(), sys.Volume(r.Loose)),
+		}
+		if i > 0 {
+			s.Href = "" // only the next one can go on
+		}
+		if p != nil && i < len(p.Raises) {
+			low, _, high := p.Raises[i].Days()
+			s.WinX = c.x(max(low, c.First))
+			s.WinW = max(4, c.x(min(high, c.Last))-s.WinX)
+			s.Label += fmt.Sprintf(", between %s and %s in four years of five", low.Short(), high.Short())
+		}
+		c.Steps = append(c.Steps, s)
+	}
+	for i, l := range st.Layers {
+		if i > 0 && l.Day > st.State.Planted {
+			c.Laid = append(c.Laid, Letter{X: c.x(l.Day) + 6, Y: c.y(l.To) + 17, Text: l.Day.Short() + ", " + sys.Volume(l.Settled)})
+		}
+	}
+}
+
+// events along the foot: planted, up, set, ready.
+func (c *LadderChart) events(st *garden.Standing, p *garden.Prospect, sys measure.System) {
+	g := st.Grown
+	seen := "up about "
+	if g.Plant.Up != 0 {
+		seen = "up "
+	}
+	add := func(d measure.Day, row int, text string) {
+		if d == 0 || d > c.Last {
+			return
+		}
+		e := ChartEvent{X: c.x(d), Y: c.Ground + 38 + 21*row, Text: text}
+		e.End = e.X > c.Right-150
+		c.Events = append(c.Events, e)
+	}
+	add(g.Plant.Planted, 0, "planted "+g.Plant.Planted.Short())
+	add(g.Course.Up, 1, seen+g.Course.Up.Short())
+	add(g.Course.Initiation, 0, "tubers set "+g.Course.Initiation.Short())
+	for _, f := range g.Course.Frosts {
+		add(f, 1, "frost "+f.Short())
+	}
+	if st.Flowered != 0 {
+		add(st.Flowered, 1, "flowers "+st.Flowered.Short())
+	}
+	ready := st.ReadyOn()
+	text := "ready " + ready.Short()
+	if p != nil && p.Ripe >= 0.5 && !math.IsInf(p.Mature.High, 1) {
+		low, _, high := p.Mature.Days()
+		text = fmt.Sprintf("ready %s to %s", low.Short(), high.Short())
+	}
+	add(ready, 0, text)
+}
+
+func (c *LadderChart) months() {
+	for d := c.First; d <= c.Last; d++ {
+		if d.DayOfMonth() == 1 {
+			x := c.x(d)
+			c.MonthLines = append(c.MonthLines, x)
+			if x < c.Right-30 {
+				c.Months = append(c.Months, Letter{X: x + 4, Y: c.Ground + 17, Text: d.MonthName()})
+			}
+		}
+	}
+}
+
+func (c *LadderChart) words(st *garden.Standing, today measure.Day, sys measure.System) string {
+	says := fmt.Sprintf("%s through its season, from %s to %s", st.Bag.Label, c.First.Short(), c.Last.Short())
+	if level, _ := st.LevelOn(today, today); level > 0 {
+		says += ": medium at " + sys.Length(level)
+	}
+	for _, s := range c.Steps {
+		says += "; " + s.Label
+	}
+	return says
+}

@@ -1,0 +1,248 @@
+package web
+
+import (
+	"fmt"
+	"html"
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/bag"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/web/draw"
+)
+
+// ladderBody is the ladder of one bag: its section beside its season.
+type ladderBody struct {
+	S        *garden.Standing
+	Defs     draw.Defs
+	Section  draw.Section
+	PxW, PxH int
+	Chart    draw.LadderChart
+	Day      measure.Day // that is looked at
+	Today    measure.Day
+	Level    measure.Length // on that day
+	Stem     measure.Length // over the medium, 0 for none
+	Future   bool
+	Rungs    []rungLine
+	Moved    []string // what was measured has moved
+	Asks     []string // what is questioned
+	Raise    *Form
+	Measure  *Form
+	Seen     []Form // emergence, flowers, frost
+	Outlook  *yieldView
+	Progress garden.Progress
+	Done     *logLine
+	Error    string
+	Href     string
+}
+
+// rungLine is one rung of the ladder as a row of its table.
+type rungLine struct {
+	Status, When, Window string
+	From, To             measure.Length
+	Settled, Loose       measure.Volume
+	Feed                 string
+	Working              string
+	Cut                  bool
+}
+
+func (s *Site) ladder(c *gin.Context) error { return s.ladderPage(c, http.StatusOK, typed{}) }
+
+func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
+	ctx, today := c.Request.Context(), s.clock.Today()
+	st, err := s.garden.Planting(ctx, idOf(c), today)
+	if err != nil {
+		return err
+	}
+	if t.units, err = s.units(c); err != nil {
+		return err
+	}
+	if st.Grown == nil {
+		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d", st.Planting.ID))
+		return nil
+	}
+	prospects, progress, err := s.garden.Prospects(ctx, []garden.Standing{st}, today)
+	if err != nil {
+		return err
+	}
+	body := ladderBody{S: &st, Day: today, Today: today, Progress: progress, Href: fmt.Sprintf("/plantings/%d/ladder", st.Planting.ID)}
+	if d, err := measure.ParseDay(c.Query("day")); err == nil {
+		body.Day = d
+	}
+	if n := 0; c.Query("n") != "" {
+		if _, err := fmt.Sscan(c.Query("n"), &n); err == nil {
+			body.Day = st.Grown.Plant.Planted - 4 + measure.Day(n)
+		}
+	}
+	p := prospects[st.Planting.ID]
+	if err := body.draw(p, t.units); err != nil {
+		return err
+	}
+	body.tell(p, t.units)
+	body.forms(t, today)
+	growing, err := s.garden.Expected(ctx, &st, today)
+	if err != nil {
+		return err
+	}
+	body.Outlook = yieldViewOf(&st, growing, p, today, t.units)
+	for _, e := range st.Log {
+		if c.Query("done") == fmt.Sprint(e.ID) {
+			body.Done = &logLine{e.ID, e.Day, entryWords(&st, &e, t.units), newKey()}
+		}
+	}
+	s.render(c, status, "ladder", view{Title: "Ladder of " + st.Bag.Label, Stage: "Bags", Body: body})
+	return nil
+}
+
+// draw the section on the day that is looked at, and the season beside it.
+func (b *ladderBody) draw(p *garden.Prospect, sys measure.System) error {
+	st := b.S
+	b.Chart = draw.LadderOf(st, p, b.Day, b.Today, b.Href+"#raise", sys)
+	b.Day = min(max(b.Day, b.Chart.First), b.Chart.Last)
+	b.Future = b.Day > b.Today
+	then, err := st.OnDay(b.Day, b.Today)
+	if err != nil {
+		return err
+	}
+	b.Section = draw.Of(draw.Look{Standing: &then, Units: sys, Ladder: true}, &b.Defs)
+	b.Section.Tag = nil
+	scale := b.Chart.PxCm / 10 // px to a mm
+	top, foot := int(float64(b.Chart.Ground)/scale), int(draw.LadderFoot/scale)
+	b.Section.Y0, b.Section.H = -top, top+foot
+	b.PxW, b.PxH = draw.Px(b.Section.W, scale), b.Chart.H
+	b.Section.View = fmt.Sprintf("%d %d %d %d", b.Section.X0, b.Section.Y0, b.Section.W, b.Section.H)
+	b.Section.Label = html.EscapeString(st.Bag.Label)
+	b.Level = then.Level
+	b.Stem, _ = then.Shows()
+	return nil
+}
+
+// tell the rungs in words, what a measurement moved, and what is questioned.
+func (b *ladderBody) tell(p *garden.Prospect, sys measure.System) {
+	st := b.S
+	for i, l := range st.Layers {
+		status := "planting day"
+		if i > 0 && l.Day > st.State.Planted {
+			status = "done"
+		}
+		b.Rungs = append(b.Rungs, rungLine{Status: status, When: l.Day.Short(), From: l.From, To: l.To, Settled: l.Settled, Loose: st.Filling.LooseOf(l.Of, l.Settled)})
+	}
+	if len(st.Layers) == 0 {
+		for i, f := range st.Ladder.Fills {
+			b.Rungs = append(b.Rungs, rungLine{Status: "planting day", When: st.Grown.Plant.Planted.Short(), From: f.From, To: f.To, Settled: f.Settled, Loose: f.Loose,
+				Working: fmt.Sprintf("/plantings/%d/working/fill-%d", st.Planting.ID, i+1)})
+		}
+	}
+	doses := map[measure.Length]string{}
+	if f := st.Feed; f != nil && f.Base > 0 && !f.Refused && len(f.Layers) > 1 {
+		share := float64(f.Base) / float64(st.FeedAsk.Litres)
+		for _, r := range st.Grown.Climbs {
+			doses[r.To] = sys.Mass(measure.Mass(share * float64(r.Settled)))
+		}
+	}
+	for i, r := range st.Grown.Climbs {
+		line := rungLine{Status: "to come", When: "about " + r.Day.Short(), From: r.From, To: r.To, Settled: r.Settled, Loose: r.Loose, Feed: doses[r.To], Cut: r.Cut}
+		if i == 0 && st.RaiseDue() {
+			line.Status, line.When = "due", "now"
+		}
+		if i == 0 {
+			line.Working = fmt.Sprintf("/plantings/%d/working/rung-1", st.Planting.ID)
+		}
+		if p != nil && i < len(p.Raises) {
+			low, _, high := p.Raises[i].Days()
+			line.Window = low.Short() + " to " + high.Short()
+		}
+		b.Rungs = append(b.Rungs, line)
+	}
+	f := st.Grown.Fit
+	for _, q := range f.Questioned {
+		level := measure.Say("{} of stem by {} is hardly to be believed: a slip in typing, or has something stopped it? It is kept, and left out of the forecast.", q.Length, q.Day)
+		b.Asks = append(b.Asks, level.In(sys))
+	}
+	if f.Shift == 0 && f.Rate == 1 {
+		return
+	}
+	say := func(says string, args ...any) { b.Moved = append(b.Moved, measure.Say(says, args...).In(sys)) }
+	if f.Rate != 1 {
+		word := "faster"
+		if f.Rate < 1 {
+			word = "slower"
+		}
+		say("Measured heights say that its stems grow {} % "+word+" than usual.", int(100*absolute(f.Rate-1)+0.5))
+	}
+	was, is := st.Grown.Usual.Up, st.Grown.Course.Up
+	if was != is && was != 0 && is != 0 {
+		say("It came up about {}, and not on {}.", is, was)
+	}
+	for i, now := range st.Grown.Climbs {
+		if i < len(st.Grown.UsualClimbs) && st.Grown.UsualClimbs[i].Day != now.Day {
+			say("The layer to {} moves from {} to {}.", now.To, st.Grown.UsualClimbs[i].Day, now.Day)
+		}
+	}
+}
+
+// At is the day that is looked at, counted from the first of the chart.
+func (b ladderBody) At() int { return int(b.Day - b.Chart.First) }
+
+func absolute(v float64) float64 {
+	if v < 0 {
+		return -v
+	}
+	return v
+}
+
+// forms of what is logged along the ladder.
+func (b *ladderBody) forms(t typed, today measure.Day) {
+	st := b.S
+	if st.Stage != garden.StageGrowing {
+		return
+	}
+	at := fmt.Sprintf("/plantings/%d/", st.Planting.ID)
+	day := Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
+	from := Field{Name: "from", Kind: "hidden", Value: "ladder"}
+	fill := func(f Form) Form {
+		f.Fields = append(f.Fields, from)
+		return t.fill(f)
+	}
+	if st.Level < st.Bag.Model.Shape.Height()-0.05 {
+		f := fill(raiseForm(st, t.units, at, day))
+		b.Raise = &f
+	}
+	f := fill(measureForm(st, t.units, at, day))
+	b.Measure = &f
+	for _, f := range seenForms(st, at, day) {
+		b.Seen = append(b.Seen, fill(f))
+	}
+}
+
+// yieldView is a bag's outlook in words and drawn.
+type yieldView struct {
+	Now, Ready         garden.Harvest
+	Weeks              []garden.Harvest
+	Curve              draw.Bulking
+	From               bag.Calibration
+	RipeText, Address  string
+	Computing, Started bool
+}
+
+func yieldViewOf(st *garden.Standing, growing bag.Growing, p *garden.Prospect, today measure.Day, sys measure.System) *yieldView {
+	o := st.YieldOutlook(growing, p, today)
+	v := &yieldView{Now: o.Now, Ready: o.Ready, From: o.From, Computing: p == nil, Started: o.Now.Yield > 0}
+	for _, w := range o.Weeks {
+		if !w.Beyond && (w.Day <= st.ReadyOn()+7) {
+			v.Weeks = append(v.Weeks, w)
+		}
+	}
+	v.Curve = draw.BulkingOf(v.Weeks, st.ReadyOn(), sys)
+	if p != nil {
+		switch {
+		case p.Ripe < 0.995 && p.Ripe >= 0.5:
+			v.RipeText = fmt.Sprintf("It ripens in %.0f of 100 seasons like those here.", 100*p.Ripe)
+		case p.Ripe < 0.5:
+			v.RipeText = fmt.Sprintf("It ripens in only %.0f of 100 seasons like those here: it is lifted unripe, smaller but good.", 100*p.Ripe)
+		}
+	}
+	return v
+}

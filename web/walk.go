@@ -1,0 +1,265 @@
+package web
+
+import (
+	"fmt"
+	"html"
+	"net/http"
+	"slices"
+	"strconv"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/job"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// walk is one walk along the row: what is due, bag by bag as they stand.
+type walk struct {
+	Key   string
+	Stops []stop
+	More  int // that are not listed here
+	Done  []doneLine
+	Soon  []soonLine
+	Feed  string // in one batch, empty when nothing is fed
+	Error string
+}
+
+// stop is one job at one bag. Texts are escaped.
+type stop struct {
+	Place     string // where a new place begins
+	ID        garden.ID
+	Kind      job.Kind
+	Label     string
+	Tag, Why  string
+	Press     string // on the button; empty where a page of its own is led to
+	Late      bool
+	Measure   bool
+	Go, GoTag string
+}
+
+// doneLine is what was logged today, to be taken back.
+type doneLine struct {
+	L     logLine
+	P     garden.ID
+	Label string
+}
+
+// soonLine is one job of the days ahead.
+type soonLine struct {
+	Day, Label, Tag string
+	Kind            job.Kind
+}
+
+// mostStops that are listed on the first page, and most of what is to come.
+const mostStops, mostSoon = 24, 8
+
+// pressed is what is written on the button of a job.
+var pressed = map[job.Kind]string{
+	job.Raise: "Raised", job.TopUp: "Topped up", job.Feed: "Fed", job.Tie: "Tied", job.Nip: "Nipped", job.Look: "Looked", job.Move: "Moved",
+	job.CutDown: "Cut", job.Measure: "Measured",
+}
+
+// walkOf a row of bags, from one stop on.
+func walkOf(row []garden.Standing, from, most int, sys measure.System, today measure.Day) walk {
+	w := walk{Key: newKey()}
+	place, n := "", 0
+	var soon []soonLine
+	for i := range row {
+		st := &row[i]
+		for _, j := range st.Jobs {
+			if !j.Due() {
+				if j.Status() == job.Soon {
+					soon = append(soon, soonLine{j.Day.ISO() + j.Day.Short(), st.Bag.Label, j.Tag.In(sys), j.Kind})
+				}
+				continue
+			}
+			if n++; n <= from || n > from+most {
+				continue
+			}
+			s := stopOf(st, j, sys)
+			if st.Bag.Place.Name != place {
+				place = st.Bag.Place.Name
+				s.Place = html.EscapeString(place)
+			}
+			w.Stops = append(w.Stops, s)
+		}
+		for k := len(st.Log) - 1; k >= 0 && st.Log[k].Day == today; k-- {
+			if e := &st.Log[k]; e.Logged == today && workKind(e.Kind) {
+				w.Done = append(w.Done, doneLine{logLine{e.ID, e.Day, entryWords(st, e, sys), newKey()}, st.Planting.ID, st.Bag.Label})
+			}
+		}
+	}
+	w.More = max(0, n-from-len(w.Stops))
+	w.Soon = soonest(soon)
+	if water, bags := garden.FeedBatch(row); bags > 1 {
+		w.Feed = measure.Say("Feed for {} bags in one batch: {} of water.", bags, water).In(sys)
+	}
+	return w
+}
+
+// soonest of what is to come, by day.
+func soonest(list []soonLine) []soonLine {
+	slices.SortStableFunc(list, func(a, b soonLine) int { return strings.Compare(a.Day, b.Day) })
+	list = list[:min(len(list), mostSoon)]
+	for i := range list {
+		list[i].Day = list[i].Day[len("2006-01-02"):]
+	}
+	return list
+}
+
+// workKind reports whether an entry is work that a walk logs.
+func workKind(k garden.Kind) bool {
+	switch k {
+	case garden.Raised, garden.Measured, garden.Topped, garden.Fed, garden.Tended, garden.Skipped, garden.PutOff, garden.Planted:
+		return true
+	}
+	return false
+}
+
+func stopOf(st *garden.Standing, j job.Job, sys measure.System) stop {
+	s := stop{
+		ID: st.Planting.ID, Kind: j.Kind, Label: html.EscapeString(st.Bag.Label), Tag: html.EscapeString(j.Tag.In(sys)), Why: html.EscapeString(j.Why.In(sys)),
+		Press: pressed[j.Kind], Late: j.Status() == job.Late, Measure: j.Kind == job.Measure,
+	}
+	switch j.Kind {
+	case job.Plant:
+		s.Go, s.GoTag = "/bags/"+s.Label+"#entries", "Plant it"
+	case job.Lift:
+		s.Go, s.GoTag = fmt.Sprintf("/plantings/%d/weigh", s.ID), "Weigh in"
+	}
+	return s
+}
+
+// walkPage is the rest of a long walk.
+func (s *Site) walkPage(c *gin.Context) error { return s.walking(c, http.StatusOK, "") }
+
+type walkBody struct {
+	Walk walk
+	From int
+}
+
+func (s *Site) walking(c *gin.Context, status int, wrong string) error {
+	day := s.clock.Today()
+	row, err := s.garden.Row(c.Request.Context(), day)
+	if err != nil {
+		return err
+	}
+	sys, err := s.units(c)
+	if err != nil {
+		return err
+	}
+	from, _ := strconv.Atoi(c.Query("from"))
+	body := walkBody{Walk: walkOf(row, max(0, from), 60, sys, day), From: max(0, from)}
+	body.Walk.Error = wrong
+	s.render(c, status, "walk", view{Title: "The walk", Stage: "Today", Body: body})
+	return nil
+}
+
+// tick logs a job that was done along the row: "12:raise".
+func (s *Site) tick(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	ask, ok := r.job(r.text("do"))
+	if !ok {
+		return garden.ErrNotFound
+	}
+	if ask.What == job.Measure {
+		ask.Height = r.length(fmt.Sprintf("height-%d", ask.Planting))
+	}
+	var id garden.ID
+	kept, err := r.keep(func() (err error) {
+		id, err = s.garden.DoJob(c.Request.Context(), ask, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.walking(c, http.StatusUnprocessableEntity, r.faults[0].Says.In(r.units))
+	}
+	c.Redirect(http.StatusSeeOther, fmt.Sprintf("/?done=%d#walk", id))
+	return nil
+}
+
+// job reads "12:raise", the planting and the kind of job.
+func (r *reading) job(text string) (garden.AskedJob, bool) {
+	id, kind, ok := strings.Cut(text, ":")
+	n, err := strconv.ParseInt(id, 10, 64)
+	ask := garden.AskedJob{Planting: garden.ID(n), What: job.Kind(kind)}
+	return ask, ok && err == nil && ask.What.Known()
+}
+
+// laterBody asks what becomes of a job that is not done.
+type laterBody struct {
+	S    *garden.Standing
+	Tag  string
+	Why  string
+	Off  Form
+	Skip Form
+}
+
+// later is the page of a job that is not done now.
+func (s *Site) later(c *gin.Context) error { return s.laterPage(c, http.StatusOK, typed{}) }
+
+func (s *Site) laterPage(c *gin.Context, status int, t typed) error {
+	today := s.clock.Today()
+	st, err := s.garden.Planting(c.Request.Context(), idOf(c), today)
+	if err != nil {
+		return err
+	}
+	if t.units, err = s.units(c); err != nil {
+		return err
+	}
+	what := job.Kind(c.Param("job"))
+	body := laterBody{S: &st}
+	for _, j := range st.Jobs {
+		if j.Kind == what {
+			body.Tag, body.Why = j.Tag.In(t.units), j.Why.In(t.units)
+		}
+	}
+	if body.Tag == "" {
+		return garden.ErrNotFound
+	}
+	at := fmt.Sprintf("/plantings/%d/later/%s", st.Planting.ID, what)
+	days := []Option{{Value: "1", Name: "until tomorrow"}, {Value: "3", Name: "for 3 days"}, {Value: "7", Name: "for a week"}, {Value: "14", Name: "for 2 weeks"}}
+	body.Off = t.fill(Form{Name: "off", Action: at, Button: "Put it off", Fields: []Field{
+		{Name: "as", Kind: "hidden", Value: string(garden.PutOff)}, {Name: "until", Label: "Put it off", Kind: "choice", Value: "1", Options: days},
+	}})
+	body.Skip = t.fill(Form{Name: "skip", Action: at, Button: "Skip it", Fields: []Field{
+		{Name: "as", Kind: "hidden", Value: string(garden.Skipped)}, {Name: "text", Label: "Skip it, because", Kind: "text", Hint: "In a few words, for next year"},
+	}})
+	s.render(c, status, "later", view{Title: "Not now", Stage: "Today", Body: body})
+	return nil
+}
+
+func (s *Site) putOff(c *gin.Context) error {
+	r, err := s.reads(c)
+	if err != nil {
+		return err
+	}
+	ask := garden.AskedJob{Planting: idOf(c), What: job.Kind(c.Param("job")), As: garden.Kind(r.text("as")), Reason: r.text("text")}
+	form := "skip"
+	if ask.As == garden.PutOff {
+		form, ask.Until = "off", s.clock.Today()+measure.Day(r.count("until"))
+	}
+	if !ask.What.Known() || ask.As != garden.PutOff && ask.As != garden.Skipped {
+		return garden.ErrNotFound
+	}
+	var id garden.ID
+	kept, err := r.keep(func() (err error) {
+		id, err = s.garden.DoJob(c.Request.Context(), ask, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.laterPage(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: r.faults})
+	}
+	c.Redirect(http.StatusSeeOther, fmt.Sprintf("/?done=%d#walk", id))
+	return nil
+}
