@@ -52,6 +52,8 @@ type person struct {
 	t    *testing.T
 	page *rod.Page
 	base string
+	// clock of the garden; a press on “A week on” moves it, or a test beforehand.
+	clock *clock
 	// entry is the form of a bag's page that was opened last, by its title:
 	// fields are looked for in it first.
 	entry string
@@ -97,7 +99,7 @@ func sit(t *testing.T, fill func(*garden.Garden) error, size proto.EmulationSetD
 	if err := page.SetViewport(&size); err != nil {
 		t.Fatal(err)
 	}
-	p := &person{t: t, page: page, base: server.URL}
+	p := &person{t: t, page: page, base: server.URL, clock: c}
 	p.watch()
 	t.Cleanup(func() {
 		p.mu.Lock()

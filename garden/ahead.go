@@ -3,11 +3,13 @@ package garden
 import (
 	"cmp"
 	"context"
+	"fmt"
 	"slices"
 	"strings"
 
 	"glebata/core/calendar"
 	"glebata/core/crop"
+	"glebata/core/job"
 	"glebata/core/measure"
 )
 
@@ -146,18 +148,78 @@ func (g *Garden) Feed(ctx context.Context, year int, today measure.Day) (Sheet, 
 	if err != nil {
 		return sheet, nil, err
 	}
+	open, err := g.standings(ctx, Filter{Year: sheet.Year}, today)
+	if err != nil {
+		return sheet, nil, err
+	}
+	reckoned := map[ID]*Standing{}
+	for i := range open {
+		reckoned[open[i].Planting.ID] = &open[i]
+	}
 	var out []FeedMoment
 	for i := range sheet.Lines {
 		l := &sheet.Lines[i]
-		for _, m := range l.Schedule.Moments {
-			if l.Stage == StageClosed && (m.Kind == calendar.Ready || m.Kind == calendar.UpBefore) {
-				continue
-			}
-			uid := measure.Say("planting-{}-{}@{}.glebata", int64(l.Planting.ID), string(m.Kind), name).In(measure.Metric)
+		st := reckoned[l.Planting.ID]
+		add := func(what string, m calendar.Moment) {
+			uid := measure.Say("planting-{}-{}@{}.glebata", int64(l.Planting.ID), what, name).In(measure.Metric)
 			out = append(out, FeedMoment{uid, m, l.Bag.Label, l.Variety, l.Bag.Place.Name})
+		}
+		for _, m := range l.Schedule.Moments {
+			if m.Kind == calendar.Ready || m.Kind == calendar.UpBefore {
+				if l.Stage == StageClosed {
+					continue
+				}
+				if m.Kind == calendar.Ready && st != nil && st.Grown != nil { // as it has grown so far
+					m.Day = st.ReadyOn()
+					m.Until = m.Day
+				}
+			}
+			add(string(m.Kind), m)
+		}
+		if st != nil && st.Stage == StageGrowing {
+			st.foretold(add)
 		}
 	}
 	return sheet, out, nil
+}
+
+// foretold are the jobs of a growing bag with the days the forecast has for them.
+// Each keeps its name while it is the same raise, feed or kind of job.
+func (s *Standing) foretold(add func(what string, m calendar.Moment)) {
+	moment := func(kind job.Kind, day measure.Day, what, why measure.Phrase) calendar.Moment {
+		return calendar.Moment{Kind: calendar.Kind(kind), Day: day, Until: day, What: what, Why: why}
+	}
+	for i, c := range s.Grown.Climbs {
+		what := measure.Say("raise to {}", c.To)
+		why := measure.Say("By the forecast stems stand {} above the medium: bring {} loose. Measure first; the day moves with the weather.", c.Stem, c.Loose)
+		day := c.Day
+		if i == 0 {
+			day = s.jobDay(job.Raise, day)
+		}
+		add(fmt.Sprintf("raise-%d", len(s.Layers)+i), moment(job.Raise, day, what, why))
+	}
+	done := s.Last(job.Feed, Fed, Skipped)
+	for i, f := range s.Feed.Feedings {
+		if f.Day > done+feedApart || done == 0 {
+			add(fmt.Sprintf("feed-%d", i), moment(job.Feed, f.Day, measure.Say("feed {}", f.Water), measure.Say("{} of water with liquid feed, onto moist medium.", f.Water)))
+		}
+	}
+	for _, j := range s.Jobs {
+		switch j.Kind {
+		case job.TopUp, job.Tie, job.Look, job.CutDown, job.Lift, job.Nip:
+			add(string(j.Kind), moment(j.Kind, j.Day, j.Tag, j.Why))
+		}
+	}
+}
+
+// jobDay is the day of a kind of job; another where there is none such.
+func (s *Standing) jobDay(k job.Kind, or measure.Day) measure.Day {
+	for _, j := range s.Jobs {
+		if j.Kind == k {
+			return j.Day
+		}
+	}
+	return or
 }
 
 // gardenSetting holds the name a garden's calendar entries carry.

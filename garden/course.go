@@ -125,10 +125,7 @@ func (c *courses) of(id ID, key uint64, grow func() *Grown) *Grown {
 // grow works out how a planting has grown and goes on.
 func (g *Garden) grow(st *Standing, t Timing, s *calendar.Schedule, site *Site, a *air, sun float64) *Grown {
 	p := plantOf(st, t, s, site, a, sun)
-	var h maphash.Hash
-	h.SetSeed(hashSeed)
-	_, _ = fmt.Fprint(&h, p, st.Heights, st.Level, st.Raised, st.Filled, st.Flowered, st.StemDay, len(st.Rungs), st.Filling, a.hash) // a hash never fails
-	key := h.Sum64()
+	key := keyOf(&p, st, a)
 	return g.grown.of(st.Planting.ID, key, func() *Grown {
 		out := &Grown{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior()}
 		seen := make([]growth.Measured, len(st.Heights))
@@ -146,6 +143,35 @@ func (g *Garden) grow(st *Standing, t Timing, s *calendar.Schedule, site *Site, 
 		out.Climbs, out.UsualClimbs = climbs(st, &out.Course, nil), climbs(st, &out.Usual, nil)
 		return out
 	})
+}
+
+// keyOf changes with anything that the course of a planting, or its raises, follow
+// from.
+func keyOf(p *growth.Plant, st *Standing, a *air) uint64 {
+	var h maphash.Hash
+	h.SetSeed(hashSeed)
+	for _, v := range [...]float64{p.Need, p.Sun, p.Start, p.Head, float64(p.Heated), float64(st.Level), float64(st.Raised), float64(len(st.Rungs)), float64(len(st.Heights))} {
+		maphash.WriteComparable(&h, v)
+	}
+	for _, d := range [...]measure.Day{p.Planted, p.Up, p.Looked, p.Cut, st.Filled, st.Flowered, st.StemDay} {
+		maphash.WriteComparable(&h, d)
+	}
+	maphash.WriteComparable(&h, p.Class)
+	maphash.WriteComparable(&h, p.PacketDays)
+	maphash.WriteComparable(&h, p.Dark)
+	maphash.WriteComparable(&h, st.Filling)
+	maphash.WriteComparable(&h, st.Bag.Model.Shape)
+	for _, s := range p.Stays {
+		maphash.WriteComparable(&h, s)
+	}
+	for _, d := range p.Frosted {
+		maphash.WriteComparable(&h, d)
+	}
+	for _, m := range st.Heights {
+		maphash.WriteComparable(&h, m)
+	}
+	maphash.WriteComparable(&h, a.hash)
+	return h.Sum64()
 }
 
 // climbs are the raises to come along a course, appended to into.

@@ -91,6 +91,9 @@ func concerns(d *Draft, k crop.Constants) []measure.Phrase {
 	if ladder.School == hill.RolledRim && !d.Bag.Model.Rolls {
 		say("The rim of a {} does not roll down: leaves will stand in shade until it is filled.", d.Bag.Model.Name)
 	}
+	if ladder.School == hill.StrawOver {
+		say("Straw from a field you do not know may carry weedkiller: sow beans in a sample for three weeks first.")
+	}
 	if ladder.Filler > 0 {
 		say("Chips below must be aged: fresh ones take nitrogen while they rot.")
 	}

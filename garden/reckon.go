@@ -2,8 +2,8 @@ package garden
 
 import (
 	"context"
+	"slices"
 
-	"glebata/core/bag"
 	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/crop"
@@ -124,6 +124,7 @@ func (g *Garden) reckon(list []Standing, a *almanac, today measure.Day) error {
 			return err
 		}
 		st.Grown = g.grow(st, t, s, &a.site, air, a.suns[st.Bag.ID])
+		st.believe()
 		st.Index, st.EndsOn = st.Grown.Course.Final(), s.End
 		st.now(today)
 		a.feedAsk(st)
@@ -151,6 +152,21 @@ func (a *almanac) schedule(st *Standing, t Timing, today measure.Day) (*calendar
 		st.Dates = &s
 	}
 	return &s, nil
+}
+
+// believe the last measured height that is not questioned: jobs and drawings go by it.
+func (s *Standing) believe() {
+	asked := s.Grown.Fit.Questioned
+	if len(asked) == 0 {
+		return
+	}
+	s.StemKnown = false
+	for _, h := range s.Heights {
+		questioned := slices.ContainsFunc(asked, func(q growth.Measured) bool { return q.Day == h.Day && q.Length == h.Above+h.Raised })
+		if !questioned {
+			s.Stem, s.StemDay, s.StemKnown = max(0, h.Above-(s.Raised-h.Raised)), h.Day, true
+		}
+	}
 }
 
 // now is how high the stems stand today.
@@ -212,6 +228,25 @@ func dressed(l *hill.Ladder) []measure.Volume {
 // nipSetting says whether the grower nips flowers: "yes" or not.
 const nipSetting = "nip"
 
+// SetNips keeps whether the grower nips flowers.
+func (g *Garden) SetNips(ctx context.Context, nips bool) error {
+	value := "no"
+	if nips {
+		value = "yes"
+	}
+	return g.store.Update(ctx, func(w Writer) error { return w.SetSetting(ctx, nipSetting, value) })
+}
+
+// Nips reports whether the grower nips flowers; not until it was set.
+func (g *Garden) Nips(ctx context.Context) (bool, error) {
+	var value string
+	err := g.store.View(ctx, func(r Reader) (err error) {
+		value, err = r.Setting(ctx, nipSetting)
+		return err
+	})
+	return value == "yes", err
+}
+
 // tieAt is the height of stems that canes must stand before; tieAhead how many days
 // before it they are asked for. Practice.
 const (
@@ -245,20 +280,10 @@ func (s *Standing) jobs(sch *calendar.Schedule, nips bool, today measure.Day) {
 		if s.Variety.Class.Crop() == crop.SweetPotato {
 			b.EndsOn = sch.End
 		}
-		if c.Initiation != 0 && c.Initiation <= today && s.Seed > 0 {
-			b.Yield = s.yieldNow(today)
-		}
 	}
 	b.Until = s.quiet()
 	s.Jobs = job.Of(b)
 	s.Job = job.Pressing(b, s.Jobs)
-}
-
-// yieldNow is about what lies in the bag today, without the grower's calibration.
-func (s *Standing) yieldNow(today measure.Day) measure.Mass {
-	g := growingOf(s, bag.Calibration{})
-	g.Season = s.Grown.Course.IndexOn(today)
-	return bag.Expect(g).Yield
 }
 
 // skipQuiet is how long a kind of job is quiet after it was skipped, in days. A layer

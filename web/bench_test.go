@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"testing"
 
+	"glebata/core/measure"
 	"glebata/demo"
 	"glebata/garden"
 )
@@ -49,4 +50,31 @@ func BenchmarkSeasonSheet(b *testing.B) {
 		res.Body.Close()
 	}
 	b.ReportMetric(float64(b.Elapsed().Microseconds())/1000/float64(b.N), "ms/request")
+}
+
+// BenchmarkProspects is the windows of 48 plantings over 200 simulated seasons, from
+// the weather to the percentiles, each time anew.
+func BenchmarkProspects(b *testing.B) {
+	var g *garden.Garden
+	open(b, func(made *garden.Garden) error {
+		g = made
+		return demo.FillLarger(context.Background(), g, 48, 1)
+	})
+	ctx, today := context.Background(), demo.Today()
+	b.ReportAllocs()
+	for i := 0; b.Loop(); i++ {
+		day := today + measure.Day(i%60)
+		row, err := g.Row(ctx, day)
+		if err != nil {
+			b.Fatal(err)
+		}
+		for running := true; running; {
+			_, progress, err := g.Prospects(ctx, row, day)
+			if err != nil {
+				b.Fatal(err)
+			}
+			running = progress.Running()
+		}
+	}
+	b.ReportMetric(float64(b.Elapsed().Milliseconds())/float64(b.N), "ms/ensemble")
 }

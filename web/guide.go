@@ -6,6 +6,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/crop"
+	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/working"
@@ -88,10 +89,11 @@ type guideBody struct {
 	Schools  []hill.Habit
 	Classes  []crop.Constants
 	Marks    []working.Mark
+	Growth   []growth.Constant
 }
 
 func (s *Site) guide(c *gin.Context) {
-	body := guideBody{Terms: terms, Cautions: cautions, Marks: []working.Mark{working.Sum, working.Practice, working.Published, working.Model, working.Yours}}
+	body := guideBody{Growth: growth.Table(), Terms: terms, Cautions: cautions, Marks: []working.Mark{working.Sum, working.Practice, working.Published, working.Model, working.Yours}}
 	for _, school := range hill.Schools() {
 		body.Schools = append(body.Schools, school.Habit())
 	}

@@ -302,7 +302,12 @@ func (s *Site) feedWorking(c *gin.Context) error {
 // handfuls of a dry feed in words, in the grower's own handful.
 func handfuls(p *garden.Product, m measure.Mass) string {
 	n := p.Feed.Handfuls(m)
-	if n == 1 {
+	switch n {
+	case 0:
+		return "a pinch"
+	case 0.5:
+		return "half a handful"
+	case 1:
 		return "1 handful"
 	}
 	return packs(n) + " handfuls"

@@ -147,7 +147,11 @@ func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) error
 			}
 		}
 	}
-	body.Form = t.fill(siteForm(kept, site, r.units))
+	nips, err := s.garden.Nips(c.Request.Context())
+	if err != nil {
+		return err
+	}
+	body.Form = t.fill(siteForm(kept, site, nips, r.units))
 	body.fields(kept, site, t, r.units)
 	if site.Has(climate.Heated) {
 		body.Electric = beware("electric")
@@ -212,7 +216,7 @@ func number(v float64) string { return fmt.Sprintf("%g", v) }
 
 // siteForm is filled with what the grower set apart from the climate. A field
 // that is left empty follows the climate, and says what that has.
-func siteForm(kept, site garden.Site, sys measure.System) Form {
+func siteForm(kept, site garden.Site, nips bool, sys measure.System) Form {
 	usual := usualSite(kept)
 	var climates []Option
 	for _, p := range climate.Presets() {
@@ -244,6 +248,7 @@ func siteForm(kept, site garden.Site, sys measure.System) Form {
 		{Name: "first-sd", Label: "give or take, days", Kind: "count", Value: own(number(kept.FirstSD), number(usual.FirstSD)), Hint: fmt.Sprintf("Empty: %g", site.FirstSD)},
 		{Name: "lift", Label: "You lift alone up to", Kind: "quantity", Unit: string(sys.ScaleUnit()), Value: sys.Fine(kept.LiftLimit)},
 		{Name: "heated", Label: "A heated room keeps", Kind: "quantity", Unit: string(sys.TemperatureUnit()), Value: sys.Fine(kept.Heated)},
+		{Name: "nip", Label: "Potato flowers", Kind: "choice", Value: map[bool]string{false: "no", true: "yes"}[nips], Options: []Option{{Value: "no", Name: "are left on"}, {Value: "yes", Name: "are nipped off"}}, Hint: "Some nip them; the evidence for it is weak"},
 		{Name: "units", Label: "Units you read and write", Kind: "choice", Value: sys.String(), Options: unitOptions()},
 	}}
 }
@@ -273,6 +278,11 @@ func (s *Site) saveSite(c *gin.Context) error {
 	}
 	if r.faults != nil {
 		return s.sitePage(c, http.StatusUnprocessableEntity, r.faults)
+	}
+	if nip := r.text("nip"); nip != "" {
+		if err := s.garden.SetNips(c.Request.Context(), nip == "yes"); err != nil {
+			return err
+		}
 	}
 	if sys, ok := measure.SystemNamed(r.text("units")); ok && sys != r.units {
 		if err := s.garden.SetUnits(c.Request.Context(), sys); err != nil {

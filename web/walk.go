@@ -23,6 +23,7 @@ type walk struct {
 	Done  []doneLine
 	Soon  []soonLine
 	Feed  string // in one batch, empty when nothing is fed
+	Minds []caution
 	Error string
 }
 
@@ -36,6 +37,7 @@ type stop struct {
 	Press     string // on the button; empty where a page of its own is led to
 	Late      bool
 	Measure   bool
+	Typed     string // a height that was refused
 	Go, GoTag string
 }
 
@@ -93,10 +95,28 @@ func walkOf(row []garden.Standing, from, most int, sys measure.System, today mea
 	}
 	w.More = max(0, n-from-len(w.Stops))
 	w.Soon = soonest(soon)
+	w.Minds = bewareOn(w.Stops)
 	if water, bags := garden.FeedBatch(row); bags > 1 {
 		w.Feed = measure.Say("Feed for {} bags in one batch: {} of water.", bags, water).In(sys)
 	}
 	return w
+}
+
+// bewareOn are the cautions of the jobs of a walk, each once.
+func bewareOn(stops []stop) []caution {
+	of := map[job.Kind][]string{
+		job.Raise: {"mix", "lifting"}, job.TopUp: {"mix"}, job.Plant: {"mix", "dust"}, job.Feed: {"sprays"}, job.Tie: {"canes"}, job.Move: {"lifting"},
+		job.CutDown: {"green"}, job.Lift: {"green", "lifting"},
+	}
+	var keys []string
+	for _, s := range stops {
+		for _, key := range of[s.Kind] {
+			if !slices.Contains(keys, key) {
+				keys = append(keys, key)
+			}
+		}
+	}
+	return beware(keys...)
 }
 
 // soonest of what is to come, by day.
@@ -133,14 +153,15 @@ func stopOf(st *garden.Standing, j job.Job, sys measure.System) stop {
 }
 
 // walkPage is the rest of a long walk.
-func (s *Site) walkPage(c *gin.Context) error { return s.walking(c, http.StatusOK, "") }
+func (s *Site) walkPage(c *gin.Context) error { return s.walking(c, http.StatusOK, &reading{}) }
 
 type walkBody struct {
 	Walk walk
 	From int
 }
 
-func (s *Site) walking(c *gin.Context, status int, wrong string) error {
+// walking shows the walk from a stop on, with what was typed when it is refused.
+func (s *Site) walking(c *gin.Context, status int, r *reading) error {
 	day := s.clock.Today()
 	row, err := s.garden.Row(c.Request.Context(), day)
 	if err != nil {
@@ -152,7 +173,13 @@ func (s *Site) walking(c *gin.Context, status int, wrong string) error {
 	}
 	from, _ := strconv.Atoi(c.Query("from"))
 	body := walkBody{Walk: walkOf(row, max(0, from), 60, sys, day), From: max(0, from)}
-	body.Walk.Error = wrong
+	if len(r.faults) > 0 {
+		body.Walk.Error = r.faults[0].Says.In(sys)
+		for i := range body.Walk.Stops {
+			stop := &body.Walk.Stops[i]
+			stop.Typed = html.EscapeString(r.text(fmt.Sprintf("height-%d", stop.ID)))
+		}
+	}
 	s.render(c, status, "walk", view{Title: "The walk", Stage: "Today", Body: body})
 	return nil
 }
@@ -179,7 +206,7 @@ func (s *Site) tick(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.walking(c, http.StatusUnprocessableEntity, r.faults[0].Says.In(r.units))
+		return s.walking(c, http.StatusUnprocessableEntity, &r)
 	}
 	c.Redirect(http.StatusSeeOther, fmt.Sprintf("/?done=%d#walk", id))
 	return nil

@@ -172,13 +172,29 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/labels":                                                     "Labels as PDF",
 		"/labels/plain?label=bag-R6":                                  "planted 16 Apr 2026",
 		"/labels.pdf?sheet=a4-24&start=5":                             "%PDF-",
+		"/plan/medium":                                                "6.4 of 6.4 g",
+		"/plan/medium?component=compost":                              "Your numbers for mature compost",
+		"/plantings/15/feed":                                          "half of the rest",
+		"/plantings/15/ladder":                                        "due now",
+		"/plantings/15/ladder?day=2026-05-20":                         "as it was logged",
+		"/plantings/19/ladder?n=70":                                   "as the forecast has it",
+		"/plantings/21/ladder":                                        "planting day 31 Jul",
+		"/plantings/15/working/ready":                                 "days on the packet − 20",
+		"/plantings/16/working/stem":                                  "less 10 cm that was raised",
+		"/plantings/15/working/expected":                              "season and sun",
+		"/plan/outlook":                                               "When each is ready",
+		"/walk":                                                       "feel for tubers",
+		"/walk?from=3":                                                "raise",
+		"/plantings/15/later/raise":                                   "Put it off",
+		"/plan?bag=9&variety=4&filler=7+cm&school=straw":              "of straw over the seed",
+		"/plan/design?variety=4&by=own&own=11":                        "11 planted give",
 	} {
 		status, body := s.get(path)
 		if status >= 400 || !strings.Contains(body, says) {
 			t.Errorf("%s answers %d and does not say %q", path, status, says)
 		}
 	}
-	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon", "/site/working/moon", "/seed/trays/99", "/seed/trays/6/99/working/pieces", "/plantings/20/timing/moon", "/calendar.ics?season=x", "/seed/nursery/working/1", "/seed/allot/working/spread", "/plan/design/working/moon?kind=1", "/plan/design/working/wet?kind=99"} {
+	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon", "/site/working/moon", "/seed/trays/99", "/seed/trays/6/99/working/pieces", "/plantings/20/timing/moon", "/calendar.ics?season=x", "/seed/nursery/working/1", "/seed/allot/working/spread", "/plan/design/working/moon?kind=1", "/plan/design/working/wet?kind=99", "/plantings/15/later/moon", "/plantings/1/feed", "/plantings/99/ladder", "/plantings/1/working/ready"} {
 		if status, _ := s.get(path); status != http.StatusNotFound {
 			t.Errorf("%s answers %d, want 404", path, status)
 		}

@@ -10,6 +10,7 @@ import (
 
 	"glebata/core/bag"
 	"glebata/core/hill"
+	"glebata/core/measure"
 )
 
 type ladderFigures struct {
@@ -27,12 +28,14 @@ type rungFigures struct {
 	ToCm     json.Number `json:"to_cm"`
 	SettledL json.Number `json:"settled_l"`
 	LooseL   json.Number `json:"loose_l"`
+	Day      string      `json:"day,omitempty"`   // due, when a climate and a planting day are given
+	After    int         `json:"after,omitempty"` // the same in days from planting
 }
 
 func rungsOf(rungs []hill.Rung) []rungFigures {
 	out := make([]rungFigures, len(rungs))
 	for i, r := range rungs {
-		out[i] = rungFigures{figure(float64(r.From), 3), figure(float64(r.To), 3), figure(float64(r.Settled), 3), figure(float64(r.Loose), 3)}
+		out[i] = rungFigures{FromCm: figure(float64(r.From), 3), ToCm: figure(float64(r.To), 3), SettledL: figure(float64(r.Settled), 3), LooseL: figure(float64(r.Loose), 3)}
 	}
 	return out
 }
@@ -55,20 +58,34 @@ func calcLadder() *cobra.Command {
 			if err != nil {
 				return err
 			}
+			climbs := a.climbs(shape, plan, ladder)
+			if a.err != nil {
+				return a.err
+			}
+			planted := measure.Day(0)
+			if len(climbs) > 0 {
+				planted = a.monthDay("plant")
+			}
+			rungs, err := dated(shape, plan, ladder.Rungs, climbs, planted)
+			if err != nil {
+				return err
+			}
 			settled, loose := ladder.Wanted()
 			figures := ladderFigures{
 				ladder.School, figure(float64(ladder.Start), 3), figure(float64(ladder.Top), 3),
-				rungsOf(ladder.Fills), rungsOf(ladder.Rungs), figure(float64(settled), 3), figure(float64(loose), 3),
+				rungsOf(ladder.Fills), rungs, figure(float64(settled), 3), figure(float64(loose), 3),
 			}
-			return answer(cmd, figures, func(w io.Writer) { tellLadder(w, a, ladder) })
+			return answer(cmd, figures, func(w io.Writer) { tellLadder(w, a, ladder, climbs) })
 		},
 	}
+	growthFlags(cmd)
 	f := cmd.Flags()
+	f.String("filler", "", "aged chips at the bottom, how deep (default: none)")
 	f.String("base", "", "inside diameter of the base, or length x width of a box")
 	f.String("top", "", "the same at the rim (default: as the base)")
 	f.String("height", "", "inside height")
 	f.String("headspace", "4cm", "kept free below the rim")
-	f.String("school", string(hill.Steps), "fill-once, steps, little-and-often or two-level")
+	f.String("school", string(hill.Steps), "fill-once, steps, little-and-often, two-level, bury, rolled-rim or straw")
 	f.String("base-layer", "", "medium under the seed (default: the school's)")
 	f.String("cover", "", "medium over the seed at planting (default: the school's)")
 	f.String("max-layer", "", "the most one raise adds (default: the school's)")
@@ -112,6 +129,9 @@ func (a *asked) plan() hill.Plan {
 	if a.text("max-layer") != "" {
 		p.MaxLayer = a.length("max-layer")
 	}
+	if a.text("filler") != "" {
+		p.Filler = a.length("filler")
+	}
 	var err error
 	if p.Settling, err = strconv.ParseFloat(a.text("settling"), 64); err != nil {
 		a.refuse("settling", fmt.Errorf("write a share like 0.15"))
@@ -119,14 +139,41 @@ func (a *asked) plan() hill.Plan {
 	return p
 }
 
-func tellLadder(w io.Writer, a *asked, l hill.Ladder) {
+// dated are rungs with the days they fall due on. Where stems cut a layer thinner, the
+// layers are those; what no stem reaches in the season comes after them without a day.
+func dated(shape bag.Shape, plan hill.Plan, rungs []hill.Rung, climbs []hill.Climb, planted measure.Day) ([]rungFigures, error) {
+	if len(climbs) == 0 {
+		return rungsOf(rungs), nil
+	}
+	laid := make([]hill.Rung, len(climbs))
+	for i, c := range climbs {
+		laid[i] = c.Rung
+	}
+	rest, err := hill.Again(shape, plan, laid[len(laid)-1].To)
+	if err != nil {
+		return nil, err
+	}
+	out := rungsOf(append(laid, rest...))
+	for i, c := range climbs {
+		out[i].Day, out[i].After = c.Day.ISO()[len("2025-"):], int(c.Day-planted)
+	}
+	return out, nil
+}
+
+func tellLadder(w io.Writer, a *asked, l hill.Ladder, climbs []hill.Climb) {
 	u := a.units
 	fmt.Fprintf(w, "School %s: start %s, usable top %s\n\n", l.School.Habit().Name, u.Length(l.Start), u.Length(l.Top))
 	fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "", "from", "to", "settled", "loose")
 	for _, r := range l.Fills {
 		fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "planting day", u.Length(r.From), u.Length(r.To), u.Volume(r.Settled), u.Volume(r.Loose))
 	}
+	for _, c := range climbs {
+		fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "raise "+c.Day.Short(), u.Length(c.From), u.Length(c.To), u.Volume(c.Settled), u.Volume(c.Loose))
+	}
 	for i, r := range l.Rungs {
+		if len(climbs) > 0 {
+			break
+		}
 		fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", fmt.Sprintf("raise %d", i+1), u.Length(r.From), u.Length(r.To), u.Volume(r.Settled), u.Volume(r.Loose))
 	}
 	settled, loose := l.Wanted()

@@ -59,6 +59,50 @@ func TestCalcLadder(t *testing.T) {
 	}
 }
 
+// A cool maritime site, planted on day 100 under 10 cm, chitted: up after 20 to 28
+// days; a maincrop mature after 140 to 160, a first early after 90 to 105.
+func TestCalcGrowthAndDates(t *testing.T) {
+	for class, want := range map[string][2]int{"maincrop": {140, 160}, "first-early": {90, 105}} {
+		out, err := run("calc", "growth", "--climate", "cool-maritime", "--lat", "54", "--class", class, "--plant", "04-10", "--cover", "10cm", "--chitted", "--json")
+		if err != nil {
+			t.Fatal(err)
+		}
+		var got struct {
+			Emergence, Mature int
+			StemCm            []float64 `json:"stem_cm"`
+			SeasonIndex       float64   `json:"season_index"`
+		}
+		if err := json.Unmarshal([]byte(out), &got); err != nil {
+			t.Fatal(err)
+		}
+		if got.Emergence < 20 || got.Emergence > 28 || got.Mature < want[0] || got.Mature > want[1] || got.SeasonIndex < 0.85 || got.SeasonIndex > 1.2 ||
+			got.StemCm[got.Emergence-1] != 0 || got.StemCm[got.Mature] < 40 {
+			t.Errorf("%s: up %d, mature %d, index %g", class, got.Emergence, got.Mature, got.SeasonIndex)
+		}
+	}
+	plain, err := run("calc", "growth", "--climate", "cool-maritime", "--class", "sweet-late", "--plant", "06-01")
+	if err != nil || !strings.Contains(plain, "not in this season") {
+		t.Errorf("sweet potatoes up north: %v\n%s", err, plain)
+	}
+	out, err := run("calc", "ladder", "--base", "36cm", "--top", "40cm", "--height", "42cm", "--climate", "cool-maritime", "--lat", "54", "--class", "maincrop", "--plant", "04-10", "--chitted", "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var ladder struct {
+		Rungs []struct {
+			Day   string
+			After int
+			ToCm  float64 `json:"to_cm"`
+		}
+	}
+	if err := json.Unmarshal([]byte(out), &ladder); err != nil {
+		t.Fatal(err)
+	}
+	if r := ladder.Rungs; len(r) != 2 || r[0].After < 30 || r[1].After <= r[0].After || r[1].ToCm != 38 || r[0].Day != "05-21" {
+		t.Errorf("rungs %+v", r)
+	}
+}
+
 func TestCalcWeighin(t *testing.T) {
 	out, err := run("calc", "weighin", "--batch", "3.41kg-412g", "--batch", "2lb3oz", "--seed", "165g", "--json")
 	if err != nil {
@@ -181,6 +225,9 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 		"3 numbers, where twelve":         {"calc", "normals", "--min", "1,2,3", "--max", "1,2,3"},
 		"is none of cool-maritime":        {"calc", "normals", "--climate", "moon"},
 		"more than 0":                     {"calc", "weighin", "--batch", "3kg", "--seed", "0"},
+		"there is no climate":             {"calc", "growth", "--plant", "04-10"},
+		"like 04-24":                      {"calc", "growth", "--climate", "highland"},
+		"up to a third of the depth":      {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--filler", "30cm"},
 		"is not a day":                    {"demo", "--today", "soon"},
 		`"data" not set`:                  {"serve"},
 	} {
@@ -191,7 +238,7 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 }
 
 func TestHelpOnEverything(t *testing.T) {
-	for _, args := range [][]string{{"--help"}, {"demo", "--help"}, {"serve", "--help"}, {"calc", "--help"}, {"calc", "ladder", "--help"}, {"calc", "ra", "--help"}, {"calc", "normals", "--help"}, {"calc", "cut", "--help"}, {"calc", "allot", "--help"}, {"calc", "weighin", "--help"}} {
+	for _, args := range [][]string{{"--help"}, {"demo", "--help"}, {"serve", "--help"}, {"calc", "--help"}, {"calc", "ladder", "--help"}, {"calc", "ra", "--help"}, {"calc", "normals", "--help"}, {"calc", "cut", "--help"}, {"calc", "allot", "--help"}, {"calc", "weighin", "--help"}, {"calc", "growth", "--help"}} {
 		if out, err := run(args...); err != nil || !strings.Contains(out, "Usage:") {
 			t.Errorf("%v: %v\n%s", args, err, out)
 		}

@@ -108,7 +108,6 @@ type Bag struct {
 	CutOn    measure.Day // the tops were cut
 	EndsOn   measure.Day // up before the cold
 	LookedOn measure.Day
-	Yield    measure.Mass // if it were lifted now; 0 when not known
 
 	// Until is the day a kind of job was put off to, or is quiet to after it was
 	// done or skipped.
@@ -240,12 +239,6 @@ func ending(b *Bag, add adder) {
 	if mature == 0 {
 		mature = by
 	}
-	soFar := func(says string, args ...any) measure.Phrase {
-		if b.Yield > 0 {
-			return measure.Say(says+" About {} by now.", append(args, b.Yield)...)
-		}
-		return measure.Say(says, args...)
-	}
 	early := b.Class == crop.FirstEarly || b.Class == crop.SecondEarly
 	next := func(d measure.Day) measure.Day { // not again within a week of the last look
 		if b.LookedOn != 0 {
@@ -259,15 +252,15 @@ func ending(b *Bag, add adder) {
 		if b.EndsOn != 0 {
 			day = min(day, b.EndsOn)
 		}
-		add(Lift, day, measure.Say("lift before cold"), soFar("{} days since planting, the packet says {}: lift before the medium falls under {}.", int(b.Today-b.Planted), days, measure.Temperature(13)))
+		add(Lift, day, measure.Say("lift before cold"), measure.Say("{} days since planting, the packet says {}: lift before the medium falls under {}.", int(b.Today-b.Planted), days, measure.Temperature(13)))
 	case b.CutOn != 0:
-		add(Lift, b.CutOn+skinSets, measure.Say("lift"), soFar("The tops were cut on {}: after {} days skins have set.", b.CutOn, skinSets))
+		add(Lift, b.CutOn+skinSets, measure.Say("lift"), measure.Say("The tops were cut on {}: after {} days skins have set.", b.CutOn, skinSets))
 	case early:
-		add(Look, next(min(mature, b.Planted+feelEarliesFrom)), measure.Say("feel for tubers"), soFar("{} days since planting: feel in for tubers of egg size before you lift.", int(b.Today-b.Planted)))
-		add(Lift, mature+lookEvery, measure.Say("lift"), soFar("Half the leaves are yellow about {}: lift as you eat.", mature))
+		add(Look, next(min(mature, b.Planted+feelEarliesFrom)), measure.Say("feel for tubers"), measure.Say("{} days since planting: feel in for tubers of egg size before you lift.", int(b.Today-b.Planted)))
+		add(Lift, mature+lookEvery, measure.Say("lift"), measure.Say("Half the leaves are yellow about {}: lift as you eat.", mature))
 	default:
-		add(Look, next(mature-lookEvery), measure.Say("half yellow?"), soFar("Half the leaves are yellow about {}; the packet says {} days.", mature, days))
-		add(CutDown, mature+lookEvery, measure.Say("cut tops"), soFar("With half the leaves yellow cut the tops, and wait {} days for skins to set.", skinSets))
+		add(Look, next(mature-lookEvery), measure.Say("half yellow?"), measure.Say("Half the leaves are yellow about {}; the packet says {} days.", mature, days))
+		add(CutDown, mature+lookEvery, measure.Say("cut tops"), measure.Say("With half the leaves yellow cut the tops, and wait {} days for skins to set.", skinSets))
 	}
 }
 

@@ -28,30 +28,39 @@ type view struct {
 
 var views = []view{
 	{name: "today", path: "/"},
-	{name: "today-phone", path: "/", phone: true},
+	{name: "today-phone", path: "/", phone: true, do: walk},
 	{name: "plan", path: "/plan?bag=9&variety=4&school=steps"},
 	{name: "design", path: "/plan/design?variety=4&aim=salad"},
 	{name: "proposal", path: "/plan/proposal"},
 	{name: "shopping-phone", path: "/plan/shopping", phone: true},
+	{name: "medium", path: "/plan/medium", do: feeds},
 	{name: "season", path: "/plan/season?line=20"},
-	{name: "seed", path: "/seed"},
 	{name: "tray", path: "/seed/trays/6?tuber=3"},
 	{name: "nursery", path: "/seed/nursery"},
 	{name: "bag", path: "/bags/R6"},
-	{name: "bag-phone", path: "/bags/R6", phone: true},
+	{name: "ladder", path: "/plantings/19/ladder"},
+	{name: "outlook", path: "/plan/outlook", do: windows},
 	{name: "planting-card", path: "/plantings/21/card", phone: true},
 	{name: "bags", path: "/bags", do: shelf},
 	{name: "terrace", path: "/terrace"},
 	{name: "weigh-in-phone", path: "/bags/R1", phone: true, do: weigh},
 	{name: "site", path: "/site"},
 	{name: "compare", path: "/compare"},
-	{name: "working", path: "/bags/R6", do: working},
 }
 
-// shelf scrolls to the kinds of bag.
-func shelf(p *rod.Page) error {
-	_, err := p.Eval(`() => [...document.querySelectorAll("h2")].find(h => h.innerText === "Kinds of bag").scrollIntoView()`)
+// to scrolls to a heading.
+func to(p *rod.Page, heading string) error {
+	_, err := p.Eval(`heading => [...document.querySelectorAll("h2")].find(h => h.innerText === heading).scrollIntoView()`, heading)
 	return err
+}
+
+func shelf(p *rod.Page) error { return to(p, "Kinds of bag") }
+func walk(p *rod.Page) error  { return to(p, "The walk") }
+func feeds(p *rod.Page) error { return to(p, "Feed, bag by bag") }
+
+// windows waits until the windows are worked out.
+func windows(p *rod.Page) error {
+	return p.Wait(rod.Eval(`() => !document.querySelector("progress")`))
 }
 
 // weigh opens the weigh-in page and types a gross weight.
@@ -82,19 +91,6 @@ func weigh(p *rod.Page) error {
 		return err
 	}
 	_, err = p.Element("#net .huge")
-	return err
-}
-
-// working opens the working of the next layer's litres.
-func working(p *rod.Page) error {
-	link, err := p.Element(`.facts a.w[href$="rung-1"]`)
-	if err != nil {
-		return err
-	}
-	if err := link.Click(proto.InputMouseButtonLeft, 1); err != nil {
-		return err
-	}
-	_, err = p.Element("#sheet .note")
 	return err
 }
 

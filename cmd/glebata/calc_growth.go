@@ -1,0 +1,165 @@
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+	"io"
+	"strconv"
+
+	"github.com/spf13/cobra"
+
+	"glebata/core/bag"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/growth"
+	"glebata/core/hill"
+	"glebata/core/measure"
+)
+
+// growthFigures are days from planting, and stems by day from planting on. Mature is
+// null where the season does not bring it.
+type growthFigures struct {
+	Emergence    *int          `json:"emergence"`
+	EmergenceDay string        `json:"emergence_day,omitempty"`
+	Initiation   *int          `json:"initiation"`
+	Mature       *int          `json:"mature"`
+	MatureDay    string        `json:"mature_day,omitempty"`
+	StemCm       []json.Number `json:"stem_cm"`
+	SeasonIndex  json.Number   `json:"season_index"`
+	Share        json.Number   `json:"share"`
+}
+
+func growthFlags(cmd *cobra.Command) {
+	f := cmd.Flags()
+	f.String("climate", "", "a preset, like cool-maritime")
+	f.String("lat", "", "latitude in degrees, south below 0 (default: the preset's)")
+	f.String("class", string(crop.Maincrop), "maturity class, like first-early or sweet-mid")
+	f.String("plant", "", "planting day, month and day like 04-10")
+	f.Bool("chitted", false, "the seed was chitted")
+	f.String("days", "0", "days to maturity on the packet (default: usual for the class)")
+	f.String("shelter", string(climate.Open), "where it stands: open, wall, fleece, greenhouse, wrapped, frost-free or heated")
+	f.Bool("light", false, "the bag is light, or stands in the shade")
+}
+
+// grows reads a planting and grows it through a usual year of a climate.
+func (a *asked) grows(cover measure.Length) (*growth.Plant, *growth.Course) {
+	preset, ok := climate.PresetNamed(a.text("climate"))
+	if !ok {
+		a.refuse("climate", fmt.Errorf("there is no climate %q", a.text("climate")))
+	}
+	latitude := preset.Latitude
+	if a.text("lat") != "" {
+		latitude = a.latitude()
+	}
+	class, shelter := crop.Class(a.text("class")), climate.Shelter(a.text("shelter"))
+	if !class.Known() {
+		a.refuse("class", fmt.Errorf("%q is none of %v", class, crop.Classes()))
+	}
+	if !shelter.Known() {
+		a.refuse("shelter", fmt.Errorf("%q is none of %v", shelter, climate.Shelters()))
+	}
+	packet, err := strconv.Atoi(a.text("days"))
+	if err != nil || packet < 0 || packet > 400 {
+		a.refuse("days", fmt.Errorf("write days like 135"))
+	}
+	planted := a.monthDay("plant")
+	chitted, err := a.cmd.Flags().GetBool("chitted")
+	if err != nil {
+		a.refuse("chitted", err)
+	}
+	light, err := a.cmd.Flags().GetBool("light")
+	if err != nil {
+		a.refuse("light", err)
+	}
+	if a.err != nil {
+		return nil, nil
+	}
+	n, err := preset.Monthly.Daily()
+	if err != nil {
+		a.refuse("climate", err)
+		return nil, nil
+	}
+	p := &growth.Plant{
+		Class: class, PacketDays: packet, Planted: planted, Need: growth.EmergenceNeed(chitted, cover),
+		Stays: []growth.Stay{{Gain: shelter.Gain()}}, Heated: climate.UsualHeated, Dark: !light,
+	}
+	if class.Crop() == crop.SweetPotato {
+		p.Need = growth.EstablishNeed()
+	}
+	w := growth.Weather{From: planted - 10}
+	for d := w.From; d < planted+330; d++ {
+		low, high := n.Min.At(d), n.Max.At(d)
+		w.Min, w.Max = append(w.Min, low), append(w.Max, high)
+		w.PAR = append(w.PAR, climate.PAR(climate.Solar(low, high, climate.Radiation(latitude, d.YearDay()))))
+	}
+	c := &growth.Course{}
+	growth.Grow(p, &w, c)
+	return p, c
+}
+
+func calcGrowth() *cobra.Command {
+	cmd := &cobra.Command{
+		Use:     "growth",
+		Short:   "Emergence, stems, maturity and season index in a usual year",
+		Example: "  glebata calc growth --climate cool-maritime --lat 54 --class maincrop --plant 04-10 --cover 10cm --chitted",
+		Args:    cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			a := read(cmd)
+			cover := a.length("cover")
+			p, c := a.grows(cover)
+			if a.err != nil {
+				return a.err
+			}
+			after := func(d measure.Day) (*int, string) {
+				if d == 0 {
+					return nil, ""
+				}
+				n := int(d - p.Planted)
+				return &n, d.ISO()[len("2025-"):]
+			}
+			f := growthFigures{SeasonIndex: figure(c.Final(), 3), Share: figure(c.Share, 3), StemCm: make([]json.Number, len(c.Stem))}
+			f.Emergence, f.EmergenceDay = after(c.Up)
+			f.Initiation, _ = after(c.Initiation)
+			f.Mature, f.MatureDay = after(c.Mature)
+			for i, l := range c.Stem {
+				f.StemCm[i] = figure(l, 1)
+			}
+			return answer(cmd, f, func(w io.Writer) { tellGrowth(w, a, p, c) })
+		},
+	}
+	growthFlags(cmd)
+	cmd.Flags().String("cover", "10cm", "medium over the seed")
+	return cmd
+}
+
+func tellGrowth(w io.Writer, a *asked, p *growth.Plant, c *growth.Course) {
+	tell := func(what string, d measure.Day) {
+		if d == 0 {
+			fmt.Fprintf(w, "%-14s not in this season\n", what)
+			return
+		}
+		fmt.Fprintf(w, "%-14s %-8s day %d\n", what, d.Short(), int(d-p.Planted))
+	}
+	tell("planted", p.Planted)
+	tell("up", c.Up)
+	tell("tubers set", c.Initiation)
+	tell("half yellow", c.Mature)
+	fmt.Fprintf(w, "%-14s %.2f, %.0f %% of the warmth it needs\n\nstems\n", "season index", c.Final(), 100*c.Share)
+	for i := 0; i < len(c.Stem); i += 14 {
+		d := p.Planted + measure.Day(i)
+		fmt.Fprintf(w, "%8s %8s\n", d.Short(), a.units.Length(measure.Length(c.Stem[i])))
+	}
+}
+
+// climbs are the days on which a ladder's layers fall due, when a climate, a class and
+// a planting day are given too.
+func (a *asked) climbs(shape bag.Shape, plan hill.Plan, l hill.Ladder) []hill.Climb {
+	if a.text("climate") == "" && a.text("plant") == "" {
+		return nil
+	}
+	_, c := a.grows(plan.Cover)
+	if a.err != nil {
+		return nil
+	}
+	return plan.Climbs(shape, hill.Height{Level: l.Start}, hill.Stems{From: c.Planted, Lengths: c.Stem}, nil)
+}

@@ -1,0 +1,210 @@
+package garden_test
+
+import (
+	"context"
+	"math"
+	"slices"
+	"testing"
+
+	"glebata/core/climate"
+	"glebata/core/job"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+func jobOf(st *garden.Standing, k job.Kind) (job.Job, bool) {
+	i := slices.IndexFunc(st.Jobs, func(j job.Job) bool { return j.Kind == k })
+	if i < 0 {
+		return job.Job{}, false
+	}
+	return st.Jobs[i], true
+}
+
+// A measured height moves the next layer; a better fit narrows its window; what no
+// plant can be is kept and questioned; taken back, all is as it was.
+func TestAMeasuredHeightMovesTheNextLayer(t *testing.T) {
+	p, id := planted(t)
+	before := p.state(id)
+	if len(before.Grown.Climbs) != 2 || before.Grown.Course.Up == 0 {
+		t.Fatalf("%d layers to come, up %v", len(before.Grown.Climbs), before.Grown.Course.Up)
+	}
+	up := before.Grown.Course.Up
+	low, err := p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: before.Now * 0.6})
+	p.must(err)
+	short := p.state(id)
+	if short.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day || short.Grown.Fit.Rate >= 1 || short.Grown.UsualClimbs[0].Day > short.Grown.Climbs[0].Day {
+		t.Errorf("short stems: layer on %v, before %v, fit %+v", short.Grown.Climbs[0].Day, before.Grown.Climbs[0].Day, short.Grown.Fit)
+	}
+	if short.Now != before.Now*0.6 {
+		t.Errorf("measured %v today it shows %v", before.Now*0.6, short.Now)
+	}
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: up + 3, Height: 140})
+	p.must(err)
+	if q := p.state(id); len(q.Grown.Fit.Questioned) != 1 || q.Grown.Fit.Rate != short.Grown.Fit.Rate || len(q.Heights) != 2 {
+		t.Errorf("140 cm after three days: %+v", q.Grown.Fit)
+	}
+	_, err = p.Undo(ctx, low, p.asked())
+	p.must(err)
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Emerged, Day: up + 9})
+	p.must(err)
+	late := p.state(id)
+	if late.Grown.Course.Up != up+9 || late.Grown.Fit.ShiftSD != 0 || late.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
+		t.Errorf("seen up nine days later: %v, layer on %v", late.Grown.Course.Up, late.Grown.Climbs[0].Day)
+	}
+}
+
+// Raised to an odd level the rest is laid again; open flowers end it.
+func TestFlowersEndTheRaising(t *testing.T) {
+	p, id := planted(t)
+	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Raised, Day: today - 8, RaiseBy: 7})
+	p.must(err)
+	st := p.state(id)
+	if c := st.Grown.Climbs; len(c) == 0 || c[0].From != 25 || c[len(c)-1].To != 38 {
+		t.Errorf("from 25 cm: %+v", c)
+	}
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Flowered, Day: today})
+	p.must(err)
+	st = p.state(id)
+	if _, raise := jobOf(&st, job.Raise); raise || len(st.Rungs) != 0 || len(st.Grown.Climbs) != 0 {
+		t.Errorf("in flower, still %d layers", len(st.Rungs))
+	}
+	_, err = p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Raise}, p.asked())
+	refused(t, "a layer in flower", err, "", "too short for a layer")
+}
+
+// Frost in the grower's own record sets a young plant back; once it was measured
+// since, it was not hurt; seen black, it was.
+func TestALateFrostSetsBack(t *testing.T) {
+	p, id := planted(t)
+	before := p.state(id)
+	night := before.Grown.Course.Up + 5
+	p.must(p.ImportWeather(ctx, []garden.DayRecord{{Day: night, DayWeather: climate.DayWeather{Min: -3, Max: 9}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN()}}, "shed", p.asked()))
+	hit := p.state(id)
+	if c := hit.Grown.Course; len(c.Frosts) != 1 || c.Frosts[0] != night || c.Mature <= before.Grown.Course.Mature || hit.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
+		t.Errorf("after −3 °C: frosts %v, mature %v, before %v", c.Frosts, c.Mature, before.Grown.Course.Mature)
+	}
+	seen, err := p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: before.Now})
+	p.must(err)
+	if c := p.state(id).Grown.Course; len(c.Frosts) != 0 {
+		t.Errorf("measured whole since, it still has frosts %v", c.Frosts)
+	}
+	_, err = p.Undo(ctx, seen, p.asked())
+	p.must(err)
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Frosted, Day: night})
+	p.must(err)
+	if st := p.state(id); len(st.Grown.Course.Frosts) != 1 || st.StemKnown {
+		t.Errorf("seen black: %+v", st.Grown.Course.Frosts)
+	}
+}
+
+// A job is ticked with its default, counts once however often it is sent, can be put
+// off and skipped with a reason, and comes back when its time is over.
+func TestJobsAreTickedPutOffAndSkipped(t *testing.T) {
+	p, id := planted(t)
+	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: 22})
+	p.must(err)
+	st := p.state(id)
+	if j, ok := jobOf(&st, job.Raise); !ok || !j.Due() || st.Job.Kind != job.Raise {
+		t.Fatalf("22 cm of stem call for %+v", st.Job)
+	}
+	off := garden.AskedJob{Planting: id, What: job.Raise, As: garden.PutOff, Until: today + 3}
+	_, err = p.DoJob(ctx, off, p.asked())
+	p.must(err)
+	st = p.state(id)
+	if j, _ := jobOf(&st, job.Raise); j.Due() || j.Day != today+3 {
+		t.Errorf("put off by three days it is due on %v", j.Day)
+	}
+	again := p.asked()
+	raise := garden.AskedJob{Planting: id, What: job.Raise}
+	first, err := p.DoJob(ctx, raise, again)
+	p.must(err)
+	second, err := p.DoJob(ctx, raise, again)
+	p.must(err)
+	if st = p.state(id); first != second || st.Level != 28 || len(st.Log) != 4 {
+		t.Errorf("sent twice: level %v, %d entries", st.Level, len(st.Log))
+	}
+	for field, bad := range map[string]garden.AskedJob{
+		"text": {Planting: id, What: job.Tie, As: garden.Skipped}, "until": {Planting: id, What: job.Tie, As: garden.PutOff, Until: today},
+		"": {Planting: id, What: job.Lift},
+	} {
+		_, err = p.DoJob(ctx, bad, p.asked())
+		refused(t, "not a job: "+field, err, field, "")
+	}
+	_, err = p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Tie, As: garden.Skipped, Reason: "mesh is up"}, p.asked())
+	p.must(err)
+	if st = p.state(id); len(st.Doings) != 2 {
+		t.Errorf("%+v", st.Doings)
+	} else if j, ok := jobOf(&st, job.Tie); ok {
+		t.Errorf("skipped, canes are asked for on %v", j.Day)
+	}
+}
+
+// The ensemble gives every date a window around its course, the same again, and says
+// what waiting adds.
+func TestProspectsSpreadAroundTheCourse(t *testing.T) {
+	p, id := planted(t)
+	row, err := p.Row(ctx, today)
+	p.must(err)
+	var prospects map[garden.ID]*garden.Prospect
+	for tries := 0; prospects[id] == nil; tries++ {
+		var progress garden.Progress
+		prospects, progress, err = p.Prospects(context.Background(), row, today)
+		p.must(err)
+		if tries > 50 {
+			t.Fatalf("never worked out: %+v", progress)
+		}
+	}
+	st, a := row[0], prospects[id]
+	if up := float64(st.Grown.Course.Up); a.Up.Low > up || a.Up.High < up || a.Up.Low == a.Up.High {
+		t.Errorf("up %v lies outside %+v", up, a.Up)
+	}
+	day := measure.Day(0)
+	for i, r := range a.Raises {
+		low, mid, high := r.Days()
+		if low > mid || mid > high || mid < day || i < len(st.Grown.Climbs) && (st.Grown.Climbs[i].Day < low-3 || st.Grown.Climbs[i].Day > high+3) {
+			t.Errorf("layer %d: %v, course %v", i, r, st.Grown.Climbs)
+		}
+		day = mid
+	}
+	growing, err := p.Expected(ctx, &st, today)
+	p.must(err)
+	o := st.YieldOutlook(growing, a, today)
+	before := measure.Mass(-1)
+	for _, w := range o.Weeks {
+		if w.Yield < before || w.Low > w.Yield || w.High < w.Yield || w.Adds < 0 {
+			t.Errorf("%+v after %v", w, before)
+		}
+		before = w.Yield
+	}
+	if o.Ready.Yield <= o.Now.Yield || o.Ready.Yield < 500 || o.Ready.High-o.Ready.Low < o.Ready.Yield/2 {
+		t.Errorf("ready %+v, now %+v", o.Ready, o.Now)
+	}
+	again, _, err := p.Prospects(context.Background(), row, today)
+	p.must(err)
+	if again[id] != a {
+		t.Error("asked again, it is worked out anew")
+	}
+}
+
+// On a past day a bag stands as it was logged, on one to come as the forecast has it.
+func TestABagIsShownOnAnyDay(t *testing.T) {
+	p, id := planted(t)
+	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Raised, Day: today - 8, RaiseBy: 7})
+	p.must(err)
+	st := p.state(id)
+	for _, c := range []struct {
+		day   measure.Day
+		level measure.Length
+		stage garden.Stage
+	}{{today - 60, 0, garden.StagePlanned}, {today - 20, 18, garden.StageGrowing}, {today, 25, garden.StageGrowing}, {today + 90, 38, garden.StageGrowing}} {
+		then, err := st.OnDay(c.day, today)
+		p.must(err)
+		level, _ := st.LevelOn(c.day, today)
+		if then.Stage != c.stage || then.Level != c.level || math.Abs(float64(level-c.level)) > 1e-9 {
+			t.Errorf("on %v: stage %d at %v and %v, want %v", c.day, then.Stage, then.Level, level, c.level)
+		}
+	}
+	if future, _ := st.OnDay(today+90, today); len(future.Rungs) != 0 || len(future.Layers) <= len(st.Layers) || st.Level != 25 {
+		t.Errorf("looking ahead changed what is: level %v", st.Level)
+	}
+}
