@@ -11,6 +11,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/job"
 	"glebata/core/measure"
+	"glebata/core/seed"
 )
 
 // Ahead is one piece of work that leads up to planting, for the bags it is for.
@@ -55,7 +56,61 @@ func (g *Garden) LookAhead(ctx context.Context, row []Standing, today measure.Da
 	if err != nil {
 		return nil, err
 	}
+	cuts, err := g.cutsAhead(ctx, row, today)
+	if err != nil {
+		return nil, err
+	}
+	out = append(out, cuts...)
 	slices.SortStableFunc(out, func(a, b Ahead) int { return cmp.Compare(a.Day, b.Day) })
+	return out, nil
+}
+
+// cutSeed is the work of cutting tubers before planting.
+const cutSeed calendar.Kind = "cut"
+
+// cutsAhead is the cutting that is wanted soon: of varieties that have fewer pieces
+// than will be planted, and tubers that can be cut. Faces heal before planting day.
+func (g *Garden) cutsAhead(ctx context.Context, row []Standing, today measure.Day) ([]Ahead, error) {
+	byVariety := map[ID]*Ahead{}
+	wanted := map[ID]int{}
+	var order []ID
+	for i := range row {
+		st := &row[i]
+		if st.Stage != StagePlanned || st.Dates == nil || st.Variety.Class.Crop() != crop.Potato {
+			continue
+		}
+		day := st.Dates.Plant
+		if st.Dates.Pots != 0 {
+			day = st.Dates.Pots
+		}
+		if day -= seed.HealDays; day > today+aheadDays || day < today-behindDays {
+			continue
+		}
+		a := byVariety[st.Variety.ID]
+		if a == nil {
+			a = &Ahead{Kind: cutSeed, Day: day, Variety: st.Variety, year: st.Season.Year}
+			byVariety[st.Variety.ID], order = a, append(order, st.Variety.ID)
+		}
+		a.Day, a.Bags = min(a.Day, day), append(a.Bags, st.Bag.Label)
+		wanted[st.Variety.ID] += st.Number
+	}
+	if len(order) == 0 {
+		return nil, nil
+	}
+	bench, err := g.Bench(ctx, today)
+	if err != nil {
+		return nil, err
+	}
+	var out []Ahead
+	for _, v := range order {
+		free, cut := len(bench.Free(v)), bench.toCut(v)
+		if a := byVariety[v]; free > 0 && free < wanted[v] && cut > 0 {
+			a.Late = a.Day < today
+			a.What = measure.Say("cut seed")
+			a.Why = measure.Say("{} pieces for {} wanted, and {} tubers can be cut. Cut faces heal {} days in airy shade; blade away from the hand.", free, wanted[v], cut, seed.HealDays)
+			out = append(out, *a)
+		}
+	}
 	return out, nil
 }
 
@@ -172,7 +227,12 @@ func (g *Garden) Feed(ctx context.Context, year int, today measure.Day) (Sheet, 
 				if m.Kind == calendar.Ready && st != nil && st.Grown != nil { // as it has grown so far
 					m.Day = st.ReadyOn()
 					m.Until = m.Day
+					m.What = measure.Say("ready about {}", m.Day)
 				}
+			}
+			if m.Kind == calendar.Emerge && st != nil && st.Grown != nil && st.Grown.Course.Up != 0 {
+				m.Day = st.Grown.Course.Up
+				m.Until = m.Day
 			}
 			add(string(m.Kind), m)
 		}

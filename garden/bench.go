@@ -291,6 +291,22 @@ func (b *Bench) Free(variety ID) []PieceState {
 	return out
 }
 
+// toCut is how many free tubers of a variety are whole and can be cut.
+func (b *Bench) toCut(variety ID) int {
+	n := 0
+	for i := range b.Trays {
+		if b.Trays[i].Lot.Variety.ID != variety {
+			continue
+		}
+		for _, u := range b.Trays[i].Tubers {
+			if u.Whole() && !u.Discarded && !u.Pieces[0].Gone && u.Cut.Pieces > 1 && u.Call != seed.Discard && u.Call != seed.Blind {
+				n++
+			}
+		}
+	}
+	return n
+}
+
 // For are the pieces that are given to a planting.
 func (b *Bench) For(planting ID) []PieceState {
 	var out []PieceState

@@ -47,7 +47,10 @@ func (s *Standing) entryOf(ask AskedJob) (Entry, error) {
 	switch ask.What {
 	case job.Raise:
 		next := s.Upcoming()
-		if next == nil || next.Thickness() < leastRaise {
+		if next == nil {
+			return Entry{}, fault("", "Bag {} is full, or in flower: there is no layer to come.", s.Bag.Label)
+		}
+		if next.Thickness() < leastRaise {
 			return Entry{}, fault("", "Stems of bag {} are too short for a layer now: measure them again.", s.Bag.Label)
 		}
 		return Entry{Kind: Raised, RaiseBy: next.Thickness()}, nil

@@ -69,7 +69,7 @@ func TestFlowersEndTheRaising(t *testing.T) {
 		t.Errorf("in flower, still %d layers", len(st.Rungs))
 	}
 	_, err = p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Raise}, p.asked())
-	refused(t, "a layer in flower", err, "", "too short for a layer")
+	refused(t, "a layer in flower", err, "", "no layer to come")
 }
 
 // Frost in the grower's own record sets a young plant back; once it was measured

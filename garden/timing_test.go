@@ -82,6 +82,16 @@ func TestLeadWorkIsLeftOutOnceItIsDone(t *testing.T) {
 	if got := ahead(); got != "" {
 		t.Errorf("with seed in its tray it is %q", got)
 	}
+	// One tuber for two places: a large one is to be cut in time to heal.
+	p.must(p.SetTiming(ctx, id, garden.Timing{Way: calendar.Direct, Chitted: true, Shelter: climate.Open, Plant: today + 12}, p.asked()))
+	if got := ahead(); got != "" {
+		t.Errorf("a tuber of 60 g is to be cut: %q", got)
+	}
+	large := p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedWeighed, Weights: []measure.Mass{170}})
+	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedLooked, Seen: []garden.Seen{{Tuber: 1, Soft: true}, {Tuber: 2, Eyes: 7, Sprouts: 3, Longest: 1, Stout: true}}})
+	if got := ahead(); large == 0 || got != "cut seed " {
+		t.Errorf("one large tuber for two places: %q", got)
+	}
 }
 
 func TestSuccessionIsRefusedWhereItMakesNoSense(t *testing.T) {

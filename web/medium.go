@@ -18,7 +18,7 @@ import (
 type mediumBody struct {
 	Defs       draw.Defs
 	Mixes      []mixView
-	Components medium.Components
+	Components []componentView
 	Chosen     medium.Component
 	Component  Form
 	Mix        Form
@@ -40,6 +40,27 @@ type mixView struct {
 	Settles string
 	Water   string
 	PH      string
+}
+
+// componentView is a component with what a litre of it costs, from the first sack that
+// is kept of it.
+type componentView struct {
+	medium.Component
+	Price string
+}
+
+func componentsOf(cs medium.Components, products []garden.Product) []componentView {
+	out := make([]componentView, len(cs))
+	for i, c := range cs {
+		out[i].Component = c
+		for _, p := range products {
+			if p.Kind == garden.MediumSack && strings.EqualFold(p.Component, c.Key) && p.Price > 0 {
+				out[i].Price = fmt.Sprintf("%.3f", float64(p.Price)/100/float64(p.Litres))
+				break
+			}
+		}
+	}
+	return out
 }
 
 // feedView is the feed of one bag over its season.
@@ -86,7 +107,7 @@ func (s *Site) mediumPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body := mediumBody{Components: cat.Components, Said: c.Query("said"), Base: garden.ByKind(products, garden.FeedPack), Liquid: garden.ByKind(products, garden.LiquidFeed)}
+	body := mediumBody{Components: componentsOf(cat.Components, products), Said: c.Query("said"), Base: garden.ByKind(products, garden.FeedPack), Liquid: garden.ByKind(products, garden.LiquidFeed)}
 	body.Defs.Large = true
 	for _, r := range cat.Recipes {
 		body.Mixes = append(body.Mixes, mixViewOf(r, cat.Components))
