@@ -13,7 +13,7 @@ import (
 var axe string
 
 // everyPage of the demo, for checks that hold on all of them.
-var everyPage = []string{"/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R10", "/bags/R15", "/bags/R16", "/bags/R19", "/plantings/1", "/plantings/15/weigh", "/compare", "/plantings/15/working/rung-1", "/guide", "/site", "/weather", "/plan/design?variety=4", "/plan/shopping", "/terrace", "/plan/proposal?seed=plenty", "/plantings/21/card", "/plan/season", "/plan/succession?variety=1&from=2026-07-01&until=2026-09-30", "/seed", "/seed/trays/6?tuber=3", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/bags/R99"}
+var everyPage = []string{"/plan/medium", "/plan/outlook", "/plantings/15/ladder", "/walk", "/plantings/15/later/raise", "/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R10", "/bags/R15", "/bags/R16", "/bags/R19", "/plantings/1", "/plantings/15/weigh", "/compare", "/plantings/15/working/rung-1", "/guide", "/site", "/weather", "/plan/design?variety=4", "/plan/shopping", "/terrace", "/plan/proposal?seed=plenty", "/plantings/21/card", "/plan/season", "/plan/succession?variety=1&from=2026-07-01&until=2026-09-30", "/seed", "/seed/trays/6?tuber=3", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/bags/R99"}
 
 func TestPhoneLogsARaiseAndAWeighInWithThumbs(t *testing.T) {
 	p := sit(t, demoGarden, phone)
@@ -52,7 +52,7 @@ func (p *person) thumbs() {
 	if wide := p.asks(`() => document.documentElement.scrollWidth - document.documentElement.clientWidth`); wide != "0" {
 		p.t.Errorf("%s scrolls %s px sideways", p.asks(`() => location.pathname`), wide)
 	}
-	small := p.asks(`() => [...document.querySelectorAll(".entry button, .entry input:not([type=hidden]), .entry select, .entry summary, .go, .stages a, .undo button")]
+	small := p.asks(`() => [...document.querySelectorAll(".stops button, .stops input:not([type=hidden]), .slider input, .entry button, .entry input:not([type=hidden]), .entry select, .entry summary, .go, .stages a, .undo button")]
 		.filter(e => e.checkVisibility()).map(e => [e, e.getBoundingClientRect()])
 		.filter(([e, r]) => r.height < 47.5 || r.width < 40).map(([e, r]) => e.outerHTML.slice(0, 60) + " " + r.width + "×" + r.height).join("; ")`)
 	if small != "" {

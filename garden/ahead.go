@@ -203,41 +203,21 @@ func (g *Garden) Feed(ctx context.Context, year int, today measure.Day) (Sheet, 
 	if err != nil {
 		return sheet, nil, err
 	}
-	open, err := g.standings(ctx, Filter{Year: sheet.Year}, today)
-	if err != nil {
-		return sheet, nil, err
-	}
-	reckoned := map[ID]*Standing{}
-	for i := range open {
-		reckoned[open[i].Planting.ID] = &open[i]
-	}
 	var out []FeedMoment
 	for i := range sheet.Lines {
 		l := &sheet.Lines[i]
-		st := reckoned[l.Planting.ID]
 		add := func(what string, m calendar.Moment) {
 			uid := measure.Say("planting-{}-{}@{}.glebata", int64(l.Planting.ID), what, name).In(measure.Metric)
 			out = append(out, FeedMoment{uid, m, l.Bag.Label, l.Variety, l.Bag.Place.Name})
 		}
 		for _, m := range l.Schedule.Moments {
-			if m.Kind == calendar.Ready || m.Kind == calendar.UpBefore {
-				if l.Stage == StageClosed {
-					continue
-				}
-				if m.Kind == calendar.Ready && st != nil && st.Grown != nil { // as it has grown so far
-					m.Day = st.ReadyOn()
-					m.Until = m.Day
-					m.What = measure.Say("ready about {}", m.Day)
-				}
-			}
-			if m.Kind == calendar.Emerge && st != nil && st.Grown != nil && st.Grown.Course.Up != 0 {
-				m.Day = st.Grown.Course.Up
-				m.Until = m.Day
+			if l.Stage == StageClosed && (m.Kind == calendar.Ready || m.Kind == calendar.UpBefore) {
+				continue
 			}
 			add(string(m.Kind), m)
 		}
-		if st != nil && st.Stage == StageGrowing {
-			st.foretold(add)
+		if l.Stage == StageGrowing {
+			l.foretold(add)
 		}
 	}
 	return sheet, out, nil

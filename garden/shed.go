@@ -71,7 +71,7 @@ func (g *Garden) UndoStock(ctx context.Context, entry ID, a Asked) (ID, error) {
 
 // inStock are the packs of a product in the shed: what was counted last and bought
 // since, less what was filled in since by the log.
-func inStock(p Product, log []StockEntry, lines []Standing, cs medium.Components) float64 {
+func inStock(p Product, log []StockEntry, lines []SheetLine, cs medium.Components) float64 {
 	packs, since := 0.0, measure.Day(0)
 	for _, e := range log {
 		switch {

@@ -75,10 +75,6 @@ func (g *Garden) Shopping(ctx context.Context, year int, today measure.Day) (Sho
 		return ShoppingList{}, err
 	}
 	list := ShoppingList{Year: sheet.Year}
-	open, err := g.standings(ctx, Filter{Year: sheet.Year}, today)
-	if err != nil {
-		return list, err
-	}
 	var products []Product
 	var log []StockEntry
 	var bench Bench
@@ -100,14 +96,14 @@ func (g *Garden) Shopping(ctx context.Context, year int, today measure.Day) (Sho
 		return list, err
 	}
 	list.Feed, list.Liquid = ByKind(products, FeedPack), ByKind(products, LiquidFeed)
-	for i := range open {
-		if st := &open[i]; st.Grown != nil {
+	for i := range sheet.Lines {
+		if st := &sheet.Lines[i].Standing; st.Grown != nil {
 			list.fill(st, cs, today)
 			list.dress(st, today)
 			list.sundries(st, today)
 		}
 	}
-	list.buy(products, log, open, cs, today)
+	list.buy(products, log, sheet.Lines, cs, today)
 	list.seed(sheet.Lines, &bench, today)
 	slices.SortStableFunc(list.Lines, func(a, b ShoppingLine) int { return cmp.Compare(a.By, b.By) })
 	return list, nil
@@ -219,7 +215,7 @@ func (s *ShoppingList) sundries(st *Standing, today measure.Day) {
 }
 
 // buy rounds what is wanted up to whole sacks and packs.
-func (s *ShoppingList) buy(products []Product, log []StockEntry, lines []Standing, cs medium.Components, today measure.Day) {
+func (s *ShoppingList) buy(products []Product, log []StockEntry, lines []SheetLine, cs medium.Components, today measure.Day) {
 	for _, p := range products {
 		s.Shed = append(s.Shed, Stocked{p, inStock(p, log, lines, cs)})
 	}

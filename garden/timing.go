@@ -120,6 +120,7 @@ func (g *Garden) SeasonSheet(ctx context.Context, year int, today measure.Day) (
 		return Sheet{}, err
 	}
 	sh := Sheet{Year: year, Site: site}
+	var with almanac
 	var plantings []Planting
 	var logs map[ID][]Entry
 	var timings map[ID]Timing
@@ -155,19 +156,30 @@ func (g *Garden) SeasonSheet(ctx context.Context, year int, today measure.Day) (
 	}
 	sh.Frosts = site.frostsOf(sh.Year)
 	sh.Place = calendar.NewPlace(sh.Normals, sh.Frosts, site.Risk, site.Heated, measure.Date(sh.Year, 1, 1))
+	list := make([]Standing, 0, len(plantings))
 	for _, p := range plantings {
 		st, err := standingOf(p, logs[p.ID])
 		if err != nil {
 			return sh, err
 		}
-		if st.Stage == StageDropped {
-			continue
+		if st.Stage != StageDropped {
+			list = append(list, st)
 		}
-		t, set := timings[p.ID]
+	}
+	if err := g.store.View(ctx, func(r Reader) error { return with.read(ctx, g, r, Filter{Year: sh.Year}, list, today) }); err != nil {
+		return sh, err
+	}
+	if err := g.reckon(list, &with, today); err != nil {
+		return sh, err
+	}
+	for _, st := range list {
+		t, set := timings[st.Planting.ID]
 		if !set {
-			t = UsualTiming(p.Bag, p.Variety)
+			t = UsualTiming(st.Bag, st.Variety)
 		}
-		sh.Lines = append(sh.Lines, SheetLine{st, t, schedule(sh.Place, &st, t, today), set})
+		s := schedule(sh.Place, &st, t, today)
+		st.follow(&s)
+		sh.Lines = append(sh.Lines, SheetLine{st, t, s, set})
 	}
 	slices.SortStableFunc(sh.Lines, func(a, b SheetLine) int { return int(a.Schedule.Begins() - b.Schedule.Begins()) })
 	return sh, nil
@@ -233,7 +245,9 @@ func (g *Garden) Timing(ctx context.Context, st *Standing, today measure.Day) (T
 	if err != nil {
 		return t, calendar.Schedule{}, err
 	}
-	return t, schedule(place, st, t, today), nil
+	s := schedule(place, st, t, today)
+	st.follow(&s)
+	return t, s, nil
 }
 
 // CountDraft counts the dates of a plan that is not kept yet.
@@ -258,7 +272,30 @@ func (sh *Sheet) Try(l *SheetLine, t Timing, today measure.Day) (calendar.Schedu
 	if err := t.check(l.Variety, l.Season.Year); err != nil {
 		return calendar.Schedule{}, err
 	}
-	return schedule(sh.Place, &l.Standing, t, today), nil
+	s := schedule(sh.Place, &l.Standing, t, today)
+	l.follow(&s)
+	return s, nil
+}
+
+// follow puts the days of a growing planting where its course has them: what was
+// counted on planting day gives way to how it has grown since.
+func (s *Standing) follow(sch *calendar.Schedule) {
+	if s.Stage != StageGrowing || s.Grown == nil || s.Grown.Course.Up == 0 {
+		return
+	}
+	ready := s.ReadyOn()
+	off := ready - sch.Likely
+	sch.Emerge, sch.Likely, sch.Early, sch.Late = s.Grown.Course.Up, ready, sch.Early+off, max(ready, sch.Late+off)
+	for i := range sch.Moments {
+		switch m := &sch.Moments[i]; m.Kind {
+		case calendar.Emerge:
+			m.Day, m.Until = sch.Emerge, sch.Emerge
+		case calendar.Ready:
+			m.Day, m.Until = sch.Early, sch.Late
+			m.What = measure.Say("ready, likely {}", ready)
+		}
+	}
+	slices.SortStableFunc(sch.Moments, func(a, b calendar.Moment) int { return int(a.Day - b.Day) })
 }
 
 // SetTiming keeps how a planting is started and where it stands. Safe to repeat.

@@ -197,6 +197,12 @@ func (s *Site) tick(c *gin.Context) error {
 	if ask.What == job.Measure {
 		ask.Height = r.length(fmt.Sprintf("height-%d", ask.Planting))
 	}
+	return s.doJob(c, &r, ask, func() error { return s.walking(c, http.StatusUnprocessableEntity, &r) })
+}
+
+// doJob logs a job and goes back to the walk, or shows a page again when it is
+// refused.
+func (s *Site) doJob(c *gin.Context, r *reading, ask garden.AskedJob, again func() error) error {
 	var id garden.ID
 	kept, err := r.keep(func() (err error) {
 		id, err = s.garden.DoJob(c.Request.Context(), ask, s.asked(c))
@@ -206,7 +212,7 @@ func (s *Site) tick(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.walking(c, http.StatusUnprocessableEntity, &r)
+		return again()
 	}
 	c.Redirect(http.StatusSeeOther, fmt.Sprintf("/?done=%d#walk", id))
 	return nil
@@ -276,17 +282,7 @@ func (s *Site) putOff(c *gin.Context) error {
 	if !ask.What.Known() || ask.As != garden.PutOff && ask.As != garden.Skipped {
 		return garden.ErrNotFound
 	}
-	var id garden.ID
-	kept, err := r.keep(func() (err error) {
-		id, err = s.garden.DoJob(c.Request.Context(), ask, s.asked(c))
-		return err
-	})
-	if err != nil {
-		return err
-	}
-	if !kept {
+	return s.doJob(c, &r, ask, func() error {
 		return s.laterPage(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: r.faults})
-	}
-	c.Redirect(http.StatusSeeOther, fmt.Sprintf("/?done=%d#walk", id))
-	return nil
+	})
 }

@@ -67,8 +67,6 @@ type Course struct {
 	// By day from Planted on: length of stem from where it came through, in cm;
 	// share of leaf; and season index of all up to that day.
 	Stem, Canopy, Index []float64
-	// Warmth that has counted since it was up, °C·days, by day.
-	Warmth []float64
 	// Share of the thermal time to maturity that was reached.
 	Share float64
 }
@@ -85,14 +83,8 @@ func (c *Course) at(of []float64, d measure.Day) float64 {
 // StemOn a day, cm from where it came through.
 func (c *Course) StemOn(d measure.Day) measure.Length { return measure.Length(c.at(c.Stem, d)) }
 
-// CanopyOn a day, 0 to 1.
-func (c *Course) CanopyOn(d measure.Day) float64 { return c.at(c.Canopy, d) }
-
 // IndexOn a day: the season index of all that has grown up to it.
 func (c *Course) IndexOn(d measure.Day) float64 { return c.at(c.Index, d) }
-
-// WarmthOn a day that has counted since it was up, °C·days.
-func (c *Course) WarmthOn(d measure.Day) float64 { return c.at(c.Warmth, d) }
 
 // Final season index.
 func (c *Course) Final() float64 {
@@ -115,7 +107,7 @@ func (c *Course) Final() float64 {
 // steady before that.
 func Grow(p *Plant, w *Weather, c *Course) {
 	days := int(w.From) + len(w.Min) - int(p.Planted)
-	*c = Course{Planted: p.Planted, Frosts: c.Frosts[:0], Stem: c.Stem[:0], Canopy: c.Canopy[:0], Index: c.Index[:0], Warmth: c.Warmth[:0]}
+	*c = Course{Planted: p.Planted, Frosts: c.Frosts[:0], Stem: c.Stem[:0], Canopy: c.Canopy[:0], Index: c.Index[:0]}
 	if days <= 0 {
 		return
 	}
@@ -129,7 +121,7 @@ func Grow(p *Plant, w *Weather, c *Course) {
 	if p.Sun > 0 {
 		g.light *= math.Min(1, p.Sun)
 	}
-	c.Stem, c.Canopy, c.Index, c.Warmth = grown(c.Stem, days), grown(c.Canopy, days), grown(c.Index, days), grown(c.Warmth, days)
+	c.Stem, c.Canopy, c.Index = grown(c.Stem, days), grown(c.Canopy, days), grown(c.Index, days)
 	g.warm()
 	n := 0
 	for ; n < days; n++ {
@@ -138,7 +130,7 @@ func Grow(p *Plant, w *Weather, c *Course) {
 			break
 		}
 	}
-	c.Stem, c.Canopy, c.Index, c.Warmth = c.Stem[:n], c.Canopy[:n], c.Index[:n], c.Warmth[:n]
+	c.Stem, c.Canopy, c.Index = c.Stem[:n], c.Canopy[:n], c.Index[:n]
 	c.Share = math.Min(1, g.tt/math.Max(1e-9, g.need))
 }
 
@@ -213,7 +205,7 @@ func (g *grower) day(n int) (done bool) {
 		g.grow(n, d, low, warmth)
 	}
 	g.soil += Degrees(g.p.Class.Crop(), medium)
-	g.c.Stem[n], g.c.Canopy[n], g.c.Index[n], g.c.Warmth[n] = 0, 0, g.index, g.tt
+	g.c.Stem[n], g.c.Canopy[n], g.c.Index[n] = 0, 0, g.index
 	if g.c.Up != 0 && !g.dead && g.under == 0 {
 		g.c.Stem[n], g.c.Canopy[n] = g.stem, Canopy(g.tt, g.need)
 	} else if g.c.Up == 0 {

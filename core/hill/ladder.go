@@ -212,8 +212,6 @@ func (p Plan) settling(of Stuff) float64 {
 	return p.Settling
 }
 
-// Settles is the share of the loose volume that a layer loses.
-func (p Plan) Settles(r Rung) float64 { return p.settling(r.Of) }
 
 // LooseOf is the loose volume of a stuff that settled to a volume.
 func (p Plan) LooseOf(of Stuff, settled measure.Volume) measure.Volume {

@@ -3,7 +3,6 @@ package medium
 import (
 	"glebata/core/crop"
 	"glebata/core/measure"
-	"glebata/core/working"
 )
 
 // Product that feeds, by what stands on its pack in percent.
@@ -96,22 +95,6 @@ func Rotting(m Mix) []measure.Phrase {
 		}
 	}
 	return says
-}
-
-// DressWorking shows Dress.
-func DressWorking(c crop.Class, m Mix, settled measure.Volume, p Product) working.Working {
-	d := Dress(c, m, settled, p)
-	return working.Working{
-		Title: "Base dressing of " + p.Name, Result: d.Base, Mark: working.Practice,
-		Steps: []working.Step{
-			{Says: "nitrogen wanted: {} g a litre × {}", Args: []any{TargetsOf(c).Nitrogen, settled}, Result: d.Target},
-			{Says: "less what the mix brings, g", Result: d.Credit},
-			{Says: "half of {} g at planting", Args: []any{d.Wanted}, Result: d.Wanted * baseShare},
-			{Says: "÷ {} % nitrogen", Args: []any{p.Nitrogen}, Result: d.Base},
-			{Says: "the other half as liquid from tuber set on, g of nitrogen", Result: d.Liquid},
-		},
-		Source: "targets for a litre of medium over a season", Changes: "The mix, another product, the class. The pack's own rate comes first.",
-	}
 }
 
 // Acidity says what to think of a mix's pH for a crop; empty when it is right.

@@ -84,7 +84,7 @@ func (m Mix) credit(litres measure.Volume) Nutrients {
 // all three against one and a half times what is wanted. Practice.
 func FeedSeason(a FeedAsk) SeasonFeed {
 	t := TargetsOf(a.Class)
-	f := SeasonFeed{Wants: Nutrients{t.Nitrogen, t.Phosphate, t.Potash}.times(float64(a.Litres)), Brings: a.Mix.credit(a.Litres)}
+	f := SeasonFeed{Wants: Nutrients(t).times(float64(a.Litres)), Brings: a.Mix.credit(a.Litres)}
 	base := Product{}
 	if a.Base != nil {
 		base = *a.Base

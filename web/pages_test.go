@@ -1,0 +1,101 @@
+package web_test
+
+import (
+	"net/http"
+	"strings"
+	"testing"
+)
+
+func TestEveryPageOfTheDemoAnswers(t *testing.T) {
+	s := demoSite(t)
+	for path, says := range map[string]string{
+		"/":                            "Tuesday 9 June",
+		"/plan":                        "Save this plan",
+		"/bags":                        "Kinds of bag",
+		"/bags/R6":                     "169 g",
+		"/bags/r6":                     "169 g",
+		"/bags/R13":                    "Piece 1",
+		"/bags/R10":                    "This bag is free",
+		"/plantings/1":                 "Harbour Lantern",
+		"/plantings/10/weigh":          "On the scale",
+		"/plantings/1/working/ratio":   "break-even",
+		"/plantings/15/working/rung-1": "settles",
+		"/plan/working/number?bag=1":   "litre rule",
+		"/compare":                     "seed back",
+		"/site":                        "Net Loft Steps",
+		"/site?climate=southern-temperate&name=x":       "2026",
+		"/site/working/greenhouse":                      "night",
+		"/guide":                                        "General information only",
+		"/guide/settled":                                "/guide#settled",
+		"/compare/working/ratio?year=2024":              "not the mean of ratios",
+		"/today/working/mix":                            "R6: 28 cm to 38 cm",
+		"/models/3/working/standing":                    "lowest hole",
+		"/models/3/working/usable":                      "usable top",
+		"/compare?year=2024&sort=seed":                  "aria-sort",
+		"/find?label=r6":                                "/bags/r6",
+		"/weather":                                      "thermometer on the net loft wall",
+		"/weather?until=2026-02-20":                     "simulated",
+		"/weather.csv?from=2026-05-06&until=2026-05-08": "2026-05-07,-1.4,",
+		"/plan/proposal":                                "Say what you want to eat",
+		"/plan/proposal?seed=plenty&people=4":           "Plan this bag",
+		"/plan/proposal?people=none":                    "Write a whole number",
+		"/plan/proposal?until=2020-01-01&meals=900":     "1 to 21 meals",
+		"/plan/shopping":                                "3 sacks of 50.0 L",
+		"/terrace":                                      "8.0 by 5.0 m",
+		"/plan/shopping.csv":                            "harbour compost,167 L loose",
+		"/plantings/21/card":                            "Soak",
+		"/plan/design":                                  "best return on scarce seed",
+		"/plan/design?variety=1&aim=bakers&by=own&own=2&sprouts=1&mix=coir&mine=no": "not yet scaled",
+		"/plan/design?sprouts=x":                                      "Put right what is marked",
+		"/plan/design/working/expected?class=maincrop&kind=1":         "uncrowded",
+		"/plan/design/working/mean-tuber?kind=1":                      "stems a litre",
+		"/plan/design/working/wet?kind=3":                             "tops in full growth",
+		"/models/2/working/wet":                                       "kg a litre",
+		"/plan/working/expected?bag=9&variety=4":                      "uncrowded",
+		"/plan/season":                                                "Low Lamp",
+		"/plan/season?line=20&plant-day=2026-09-01":                   "What to mind",
+		"/plantings/20/timing/plant-day":                              "Planting day",
+		"/plantings/20/timing/warmth?shelter=heated":                  "effective degrees",
+		"/plan/working/plant-day?bag=9&variety=4":                     "green growth is safe",
+		"/plan/succession?variety=3&from=2026-07-01&until=2026-09-30": "plan a bag for it",
+		"/calendar.ics?season=2026":                                   "BEGIN:VCALENDAR",
+		"/seed":                                                       "1 to throw out",
+		"/seed/trays/6":                                               "plant soon",
+		"/seed/trays/6?tuber=3":                                       "lengthwise",
+		"/seed/trays/6/3/working/pieces":                              "by weight",
+		"/seed/trays/6/4/working/ready":                               "in the light",
+		"/seed/allot":                                                 "in weight of a piece",
+		"/seed/allot?mode=fit&planting=21&planting=22":                "in seed to a litre",
+		"/seed/nursery":                                               "8 slips taken",
+		"/seed/nursery/working/7":                                     "a fifth more",
+		"/labels":                                                     "Labels as PDF",
+		"/labels/plain?label=bag-R6":                                  "planted 16 Apr 2026",
+		"/labels.pdf?sheet=a4-24&start=5":                             "%PDF-",
+		"/plan/medium":                                                "6.4 of 6.4 g",
+		"/plan/medium?component=compost":                              "Your numbers for mature compost",
+		"/plantings/15/feed":                                          "half of the rest",
+		"/plantings/15/ladder":                                        "due now",
+		"/plantings/15/ladder?day=2026-05-20":                         "as it was logged",
+		"/plantings/19/ladder?n=70":                                   "as the forecast has it",
+		"/plantings/21/ladder":                                        "planting day 31 Jul",
+		"/plantings/15/working/ready":                                 "days on the packet − 20",
+		"/plantings/16/working/stem":                                  "less 10 cm that was raised",
+		"/plantings/15/working/expected":                              "season and sun",
+		"/plan/outlook":                                               "When each is ready",
+		"/walk":                                                       "feel for tubers",
+		"/walk?from=3":                                                "raise",
+		"/plantings/15/later/raise":                                   "Put it off",
+		"/plan?bag=9&variety=4&filler=7+cm&school=straw":              "of straw over the seed",
+		"/plan/design?variety=4&by=own&own=11":                        "11 planted give",
+	} {
+		status, body := s.get(path)
+		if status >= 400 || !strings.Contains(body, says) {
+			t.Errorf("%s answers %d and does not say %q", path, status, says)
+		}
+	}
+	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon", "/site/working/moon", "/seed/trays/99", "/seed/trays/6/99/working/pieces", "/plantings/20/timing/moon", "/calendar.ics?season=x", "/seed/nursery/working/1", "/seed/allot/working/spread", "/plan/design/working/moon?kind=1", "/plan/design/working/wet?kind=99", "/plantings/15/later/moon", "/plantings/1/feed", "/plantings/99/ladder", "/plantings/1/working/ready"} {
+		if status, _ := s.get(path); status != http.StatusNotFound {
+			t.Errorf("%s answers %d, want 404", path, status)
+		}
+	}
+}

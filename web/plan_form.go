@@ -1,0 +1,80 @@
+package web
+
+import (
+	"fmt"
+
+	"glebata/core/bag"
+	"glebata/core/calendar"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measure.System) Form {
+	unit := string(sys.LengthUnit())
+	var bags, varieties, schools []Option
+	for _, b := range cat.Bags {
+		o := Option{Value: fmt.Sprint(b.ID), Name: b.Label + " · " + b.Model.Name, Group: b.Place.Name}
+		if cat.TakenIn(b.ID, a.year) {
+			o.Name += " (taken)"
+		}
+		bags = append(bags, o)
+	}
+	for _, v := range cat.Varieties {
+		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
+	}
+	for _, school := range hill.Schools() {
+		schools = append(schools, Option{Value: string(school), Name: school.Habit().Name})
+	}
+	chosen := string(a.school)
+	if a.usual {
+		chosen = ""
+	}
+	var mixes []Option
+	for _, m := range cat.Recipes {
+		mixes = append(mixes, Option{Value: m.Key, Name: m.Name})
+	}
+	f := a.filling
+	suggested := bag.Suggest(a.bag.Model.Shape, f.Headspace, a.variety.Class, a.school == hill.TwoLevel)
+	usual := garden.DefaultLadder(a.bag.Model.Shape, a.variety.Class, a.school)
+	form := Form{Name: "plan", Caution: beware("drill", "containers"), Action: "/plan", Button: "Save this plan", Fields: []Field{
+		{Name: "bag", Label: "Bag", Kind: "choice", Value: fmt.Sprint(a.bag.ID), Options: bags},
+		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(a.variety.ID), Options: varieties},
+		{Name: "school", Label: "Filling", Kind: "choice", Value: chosen, Options: append([]Option{{Value: "", Name: "usual for its class"}}, schools...)},
+		{Name: "number", Label: "How many", Kind: "count", Hint: fmt.Sprintf("Empty: %d, by litres and spacing", suggested.Number)},
+		{Name: "year", Label: "Season", Kind: "count", Value: fmt.Sprint(a.year)},
+		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Headspace)},
+		{Name: "filler", Label: "Aged chips at the bottom", Kind: "quantity", Unit: unit, Hint: "Empty: none; to save medium in a deep bag about " + sys.Length(hill.UsualFiller(a.bag.Model.Shape.UsableTop(f.Headspace)))},
+		{Name: "base", Label: "Medium under the seed", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Base)},
+		{Name: "cover", Label: "Cover at planting", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Cover)},
+		{Name: "layer", Label: "Thickest layer", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.MaxLayer)},
+		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Hint: fmt.Sprintf("Empty: %.0f, by what it is filled with", 100*f.Settling)},
+		{Name: "mix", Label: "Filled with", Kind: "choice", Value: a.mix.Key, Options: mixes, Hint: a.mix.Reason},
+		{Name: "drill", Label: "I will drill drain holes before planting", Kind: "tick"},
+	}}
+	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), sch) {
+		if f.Name == "shelter" {
+			usual := garden.UsualTiming(a.bag, a.variety).Shelter
+			f.Value, f.Options = "", append([]Option{{Value: "", Name: "as its place"}}, f.Options...)
+			f.Hint = "Its place: " + usual.Gain().Name
+		}
+		form.Fields = append(form.Fields, f)
+	}
+	return form
+}
+
+func varietyForm() Form {
+	var classes []Option
+	for _, c := range crop.Classes() {
+		classes = append(classes, Option{Value: string(c), Name: c.Name()})
+	}
+	return Form{
+		Name: "variety", Title: "Add a variety", Action: "/varieties", Button: "Add variety",
+		Fields: []Field{
+			{Name: "name", Label: "Name", Kind: "text"},
+			{Name: "class", Label: "Class", Kind: "choice", Value: string(crop.Maincrop), Options: classes},
+			{Name: "days", Label: "Days to maturity on the packet", Kind: "count", Hint: "Leave empty when it does not say"},
+		},
+	}
+}
