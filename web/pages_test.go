@@ -81,6 +81,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plantings/15/working/ready":                                 "days on the packet − 20",
 		"/plantings/16/working/stem":                                  "less 10 cm that was raised",
 		"/plantings/15/working/expected":                              "season and sun",
+		"/terrace/working/6":                                          "takes by itself",
 		"/plan/outlook":                                               "When each is ready",
 		"/walk":                                                       "feel for tubers",
 		"/walk?from=3":                                                "raise",

@@ -114,6 +114,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/looked-after", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/bags") })
 	r.GET("/terrace", s.does(s.terrace))
 	r.POST("/terrace", s.does(s.saveTerrace))
+	r.GET("/terrace/working/:id", s.does(s.sunWorking))
 	r.POST("/terrace/move", s.does(s.moveBag))
 	r.GET("/terrace/move", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/terrace") })
 	r.GET("/bags/:label", s.does(s.bag))

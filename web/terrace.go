@@ -165,3 +165,17 @@ func (s *Site) moveBag(c *gin.Context) error {
 	}
 	return goSaying(c, "/terrace", fmt.Sprintf("Moved: %.1f hours of sun a day there.", hours))
 }
+
+// sunWorking is of the hours of sun on the spot of one bag.
+func (s *Site) sunWorking(c *gin.Context) error {
+	v, err := s.garden.TerraceView(c.Request.Context(), s.clock.Today())
+	if err != nil {
+		return err
+	}
+	for _, b := range v.Bags {
+		if b.Bag.ID == idOf(c) && b.Placed {
+			return s.answerWorking(c, v.HoursWorking(v.Latitude, v.From, v.Until, b.Stand.At), "Bag "+b.Bag.Label)
+		}
+	}
+	return garden.ErrNotFound
+}

@@ -281,3 +281,67 @@ func BenchmarkRefit(b *testing.B) {
 		Refit(p, w, seen)
 	}
 }
+
+func TestSharesOfGrowthAreBoundedAndWhole(t *testing.T) {
+	for _, c := range []struct {
+		crop       crop.Crop
+		mean, want float64
+	}{
+		{crop.Potato, 5, 0}, {crop.Potato, 10, 0.5}, {crop.Potato, 15, 1}, {crop.Potato, 21, 1}, {crop.Potato, 25.5, 0.5}, {crop.Potato, 30, 0},
+		{crop.SweetPotato, 12, 0}, {crop.SweetPotato, 18, 0.5}, {crop.SweetPotato, 24, 1}, {crop.SweetPotato, 34, 0.5}, {crop.SweetPotato, 38, 0}, {crop.Potato, math.NaN(), 0},
+	} {
+		if got := TemperatureShare(c.crop, c.mean); math.Abs(got-c.want) > 1e-9 {
+			t.Errorf("%s at %g °C grows by %g, want %g", c.crop, c.mean, got, c.want)
+		}
+	}
+	// Full at 350 °C·days, falling from three quarters of the way to maturity.
+	for tt, want := range map[float64]float64{-5: 0, 0: 0, 175: 0.5, 350: 1, 862.5: 1, 1063.75: 0.5, 1265: 0, 2000: 0} {
+		if got := Canopy(tt, 1150); math.Abs(got-want) > 1e-9 {
+			t.Errorf("canopy at %g °C·days is %g, want %g", tt, got, want)
+		}
+	}
+}
+
+// Whatever the weather, stems stay between 0 and their longest, the index never falls
+// and days keep their order; a course that is used again is as a new one.
+func TestAnyWeatherGrowsWithinBounds(t *testing.T) {
+	var again Course
+	holds := func(temps []int8, class uint8, shelter uint8, cut uint8) bool {
+		k := crop.Classes()[int(class)%len(crop.Classes())]
+		w := Weather{From: 95}
+		for i := range 260 {
+			mean := 12.0
+			if len(temps) > 0 {
+				mean = float64(temps[i%len(temps)]) / 3
+			}
+			w.Min, w.Max, w.PAR = append(w.Min, mean-5), append(w.Max, mean+5), append(w.PAR, 7)
+		}
+		p := Plant{Class: k, Planted: 100, Need: 70, Dark: true, Stays: []Stay{{From: 0, Gain: climate.Shelters()[int(shelter)%7].Gain()}, {From: 150, Gain: climate.Open.Gain()}}, Heated: 22}
+		if cut > 200 {
+			p.Cut = measure.Day(cut)
+		}
+		var c Course
+		Grow(&p, &w, &c)
+		Grow(&p, &w, &again)
+		index := 0.0
+		for i := range c.Stem {
+			if c.Stem[i] < 0 || c.Stem[i] > float64(HabitOf(k).Longest) || c.Index[i] < index || c.Canopy[i] < 0 || c.Canopy[i] > 1 || again.Stem[i] != c.Stem[i] || again.Index[i] != c.Index[i] {
+				return false
+			}
+			index = c.Index[i]
+		}
+		last := c.Planted
+		for _, d := range []measure.Day{c.Up, c.Initiation, c.Mature} {
+			if d != 0 {
+				if d < last {
+					return false
+				}
+				last = d
+			}
+		}
+		return len(c.Stem) == len(again.Stem) && c.Share >= 0 && c.Share <= 1 && len(c.Frosts) <= 2
+	}
+	if err := quick.Check(holds, &quick.Config{MaxCount: 400}); err != nil {
+		t.Error(err)
+	}
+}

@@ -212,7 +212,6 @@ func (p Plan) settling(of Stuff) float64 {
 	return p.Settling
 }
 
-
 // LooseOf is the loose volume of a stuff that settled to a volume.
 func (p Plan) LooseOf(of Stuff, settled measure.Volume) measure.Volume {
 	return settled / measure.Volume(1-p.settling(of))

@@ -2,6 +2,7 @@ package job
 
 import (
 	"testing"
+	"testing/quick"
 
 	"glebata/core/crop"
 	"glebata/core/hill"
@@ -81,5 +82,36 @@ func TestMostPressingJob(t *testing.T) {
 			}
 			due = o.Due()
 		}
+	}
+}
+
+// Put off, no kind of job is due before its day; what is late stays late until it is
+// done; and what is asked of a bag never depends on the order of its days.
+func TestPuttingOffNeverMakesAJobSooner(t *testing.T) {
+	holds := func(days [6]uint8, off uint8, class uint8) bool {
+		day := func(i int) measure.Day { return today - 60 + measure.Day(days[i]%120) }
+		b := Bag{
+			Today: today, Class: crop.Classes()[int(class)%len(crop.Classes())], Planted: today - 90,
+			TopUpOn: day(0), FeedOn: day(1), Feed: 2, TieOn: day(2), MoveOn: day(3), MoveTo: "in the open", MatureOn: day(4), LookedOn: day(5) - 60,
+		}
+		plain := map[Kind]measure.Day{}
+		for _, j := range Of(b) {
+			plain[j.Kind] = j.Day
+		}
+		until := today + measure.Day(off%30)
+		b.Until = map[Kind]measure.Day{}
+		for k := range plain {
+			b.Until[k] = until
+		}
+		jobs := Of(b)
+		for _, j := range jobs {
+			if j.Day < plain[j.Kind] || j.Day < until || j.Due() != (j.Day <= today) || j.Due() != (j.Status() == Due || j.Status() == Late) {
+				return false
+			}
+		}
+		return len(jobs) == len(plain)
+	}
+	if err := quick.Check(holds, nil); err != nil {
+		t.Error(err)
 	}
 }

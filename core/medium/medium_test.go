@@ -197,3 +197,31 @@ func TestOwnComponentsGoIntoRecipes(t *testing.T) {
 		t.Errorf("%v, %v", m, err)
 	}
 }
+
+// For any mix and products: what is poured and strewn brings what is said, never more
+// than half as much again unless it is refused, and doses are never negative.
+func TestFeedNeverPassesSaltsUnsaid(t *testing.T) {
+	holds := func(n, p, k, ln, lk uint8, share uint8, litres uint8, class uint8) bool {
+		all := Usual()
+		m := Mix{{Component: all[int(share)%len(all)], Share: 0.5}, {Component: all[2], Share: 0.5}}
+		base := Product{Name: "dry", Nitrogen: float64(n % 30), Phosphate: float64(p % 30), Potash: float64(k % 30)}
+		liquid := Product{Name: "wet", Nitrogen: float64(ln % 12), Potash: float64(lk % 12), Liquid: true, Dilution: 8}
+		v := measure.Volume(litres%80) + 5
+		f := FeedSeason(FeedAsk{Class: crop.Classes()[int(class)%7], Mix: m, Litres: v, Layers: []measure.Volume{v / 2, v / 2}, Base: &base, Liquid: &liquid, From: 100, Until: 160})
+		for _, l := range f.Layers {
+			if l.Dose < 0 {
+				return false
+			}
+		}
+		for _, x := range f.Feedings {
+			if x.Product < 0 || x.Water < 0 {
+				return false
+			}
+		}
+		over := f.Brings.Nitrogen > 1.5*f.Wants.Nitrogen+1e-6 || f.Brings.Phosphate > 1.5*f.Wants.Phosphate+1e-6 || f.Brings.Potash > 1.5*f.Wants.Potash+1e-6
+		return (!over || f.Refused && len(f.Minds) > 0) && f.Brings.Nitrogen <= math.Max(f.Target, f.Credit)+1e-6
+	}
+	if err := quick.Check(holds, &quick.Config{MaxCount: 500}); err != nil {
+		t.Error(err)
+	}
+}

@@ -5,6 +5,7 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
+	"glebata/core/working"
 )
 
 // Point on the terrace, in m: X to the right, Y away from the one who looks.
@@ -92,6 +93,30 @@ func (t *Terrace) Hours(latitude float64, from, until measure.Day, points []Poin
 	}
 	return out
 }
+
+// HoursWorking shows Hours of one spot: what an open one would have, and what each
+// wall takes by itself. Walls that shade one another's shade take less together.
+func (t *Terrace) HoursWorking(latitude float64, from, until measure.Day, at Point) working.Working {
+	spot := []Point{at}
+	open := Terrace{Width: t.Width, Depth: t.Depth, Heading: t.Heading}
+	all := open.Hours(latitude, from, until, spot)[0]
+	w := working.Working{
+		Title: "Hours of sun a day", Result: tenth(t.Hours(latitude, from, until, spot)[0]), Mark: working.Model,
+		Source:  "the sun's path, every tenth day and every twenty minutes, at the height of a rim",
+		Changes: "Another spot, a lower wall. The sky is taken as clear, so that it is the most there can be.",
+	}
+	w.Steps = append(w.Steps, working.Step{Says: "sun over {}° high at latitude {}, {} to {}, on the mean", Args: []any{lowest, latitude, from, until}, Result: tenth(all)})
+	for _, wall := range t.Walls {
+		open.Walls = []Wall{wall}
+		if takes := all - open.Hours(latitude, from, until, spot)[0]; takes > 0.05 {
+			w.Steps = append(w.Steps, working.Step{Says: "{}, {} m high, takes by itself", Args: []any{wall.Name, wall.Height}, Result: tenth(takes)})
+		}
+	}
+	w.Steps = append(w.Steps, working.Step{Says: "hours that are left", Result: w.Result})
+	return w
+}
+
+func tenth(v float64) float64 { return math.Round(v*10) / 10 }
 
 func (t *Terrace) anyShades(p Point, r *ray) bool {
 	for k := range t.Walls {

@@ -103,3 +103,23 @@ func BenchmarkShade(b *testing.B) {
 		tr.MapOf(54.3, spring, autumn, 0.25)
 	}
 }
+
+// The working starts from an open spot and names what each wall takes; alone, the one
+// wall there is takes all that is missing.
+func TestWorkingOfSunNamesTheWall(t *testing.T) {
+	at := Point{X: 5, Y: 4.5}
+	walled := Terrace{Width: 10, Depth: 6, Heading: 180, Walls: []Wall{{"barn", Point{0, 5.2}, Point{10, 5.2}, 3}, {"far off", Point{200, 0}, Point{200, 9}, 1}}}
+	w := walled.HoursWorking(54, 1000, 1100, at)
+	if len(w.Steps) != 3 {
+		t.Fatalf("%d steps", len(w.Steps))
+	}
+	all, takes, left := w.Steps[0].Result.(float64), w.Steps[1].Result.(float64), w.Result.(float64)
+	if math.Abs(all-takes-left) > 0.11 || takes <= 0 || left >= all {
+		t.Errorf("of %g h the barn takes %g and leaves %g", all, takes, left)
+	}
+	for _, step := range w.Steps {
+		if !step.Complete() {
+			t.Errorf("%q has %d numbers", step.Says, len(step.Args))
+		}
+	}
+}
