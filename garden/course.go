@@ -34,62 +34,6 @@ type Grown struct {
 // StemOn a day, from where it came through, cm.
 func (g *Grown) StemOn(d measure.Day) measure.Length { return g.Course.StemOn(d) }
 
-// air is the weather in the open of a run of days as it is known on one of them.
-type air struct {
-	growth.Weather
-	hash uint64
-}
-
-// How far the weather is held around the plantings it is for, in days: before the
-// first is planted, and from the last on.
-const (
-	airBefore = 12
-	airAfter  = 330
-)
-
-// airOf days from one on: own records, the station's observations, its forecast, and
-// then the normals.
-func (g *Garden) airOf(site *Site, n *climate.Normals, own []DayRecord, from, until, today measure.Day) *air {
-	a := &air{Weather: growth.Weather{From: from}}
-	days := max(0, int(until-from)+1)
-	a.Min, a.Max, a.PAR = make([]float64, days), make([]float64, days), make([]float64, days)
-	forecast := g.station.Forecast(site, n, today)
-	for i := range days {
-		d := from + measure.Day(i)
-		for len(own) > 0 && own[0].Day < d {
-			own = own[1:]
-		}
-		var low, high float64
-		switch lead := int(d - today); {
-		case d <= today && len(own) > 0 && own[0].Day == d:
-			low, high = own[0].Min, own[0].Max
-		case d <= today:
-			w := g.station.Day(site, n, d)
-			low, high = w.Min, w.Max
-		case lead <= len(forecast):
-			low, high = forecast[lead-1].Min, forecast[lead-1].Max
-		default:
-			low, high = n.Min.At(d), n.Max.At(d)
-		}
-		a.Min[i], a.Max[i] = low, high
-		a.PAR[i] = climate.PAR(climate.Solar(low, high, climate.Radiation(site.Latitude, d.YearDay())))
-	}
-	var h maphash.Hash
-	h.SetSeed(hashSeed)
-	for _, v := range [2][]float64{a.Min, a.Max} {
-		for _, x := range v {
-			maphash.WriteComparable(&h, x)
-		}
-	}
-	maphash.WriteComparable(&h, from)
-	maphash.WriteComparable(&h, site.Latitude)
-	a.hash = h.Sum64()
-	return a
-}
-
-// hashSeed of what courses are kept by; it lasts as long as the program.
-var hashSeed = maphash.MakeSeed()
-
 // courses that were worked out, by planting. Safe for concurrent use.
 type courses struct {
 	mu   sync.Mutex
@@ -123,8 +67,11 @@ func (c *courses) of(id ID, key uint64, grow func() *Grown) *Grown {
 }
 
 // grow works out how a planting has grown and goes on.
-func (g *Garden) grow(st *Standing, t Timing, s *calendar.Schedule, site *Site, a *air, sun float64) *Grown {
+func (g *Garden) grow(st *Standing, t Timing, s *calendar.Schedule, site *Site, a *air, sun float64, today measure.Day) *Grown {
 	p := plantOf(st, t, s, site, a, sun)
+	if st.Stage == StagePlanned { // what was to be planted by now is planted today at the soonest
+		p.Planted = max(p.Planted, today)
+	}
 	key := keyOf(&p, st, a)
 	return g.grown.of(st.Planting.ID, key, func() *Grown {
 		out := &Grown{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior()}
@@ -235,97 +182,6 @@ func headStart(p *growth.Plant, s *calendar.Schedule, a *air) float64 {
 		low, high := p.Stays[0].Gain.Inside(a.Min[i], a.Max[i], p.Heated)
 		return (low + high) / 2
 	})
-}
-
-// fullSeason is the season index of a variety under a shelter in a usual year: planted
-// on the day counted back, by the normals, in the season that begins next.
-func (s *Site) fullSeason(v Variety, shelter climate.Shelter, today measure.Day) (float64, error) {
-	n, err := s.Monthly.Daily()
-	if err != nil {
-		return 0, err
-	}
-	year := today.Year()
-	place, err := s.Calendar(year)
-	if err != nil {
-		return 0, err
-	}
-	st := Standing{Planting: Planting{Bag: Bag{Place: Place{Shelter: shelter}}, Variety: v, Filling: hill.Defaults(hill.Default(v.Class))}}
-	t := UsualTiming(st.Bag, v)
-	sch := schedule(place, &st, t, 0)
-	a := usualAir(s, n, sch.Plant-airBefore, sch.Plant+airAfter)
-	p := plantOf(&st, t, &sch, s, a, 0)
-	var c growth.Course
-	growth.Grow(&p, &a.Weather, &c)
-	return c.Final(), nil
-}
-
-// warmest shelter of the site for a sweet potato; potatoes stand in the open.
-func (s *Site) warmest(c crop.Class) climate.Shelter {
-	if c.Crop() == crop.SweetPotato {
-		for _, shelter := range []climate.Shelter{climate.Wrapped, climate.Greenhouse} {
-			if s.Has(shelter) {
-				return shelter
-			}
-		}
-	}
-	return climate.Open
-}
-
-// usualAir is the normals of a run of days.
-func usualAir(s *Site, n *climate.Normals, from, until measure.Day) *air {
-	a := &air{Weather: growth.Weather{From: from}}
-	for d := from; d <= until; d++ {
-		low, high := n.Min.At(d), n.Max.At(d)
-		a.Min, a.Max = append(a.Min, low), append(a.Max, high)
-		a.PAR = append(a.PAR, climate.PAR(climate.Solar(low, high, climate.Radiation(s.Latitude, d.YearDay()))))
-	}
-	return a
-}
-
-// finishedGrown is every closed bag with the index of the season it had, in full
-// sun: where it stood then is not kept.
-func (g *Garden) finishedGrown(ctx context.Context, today measure.Day) ([]Standing, error) {
-	list, err := g.Finished(ctx, today)
-	if err != nil || len(list) == 0 {
-		return list, err
-	}
-	var with almanac
-	f := Filter{Finished: true}
-	err = g.store.View(ctx, func(r Reader) (err error) {
-		if with.timings, err = r.Timings(ctx, f); err != nil {
-			return err
-		}
-		if with.site, err = siteOf(ctx, r); err != nil {
-			return err
-		}
-		with.from, with.until = today, 0
-		for i := range list {
-			with.from, with.until = min(with.from, list[i].State.Planted-airBefore), max(with.until, list[i].Ended)
-		}
-		with.own, err = r.Weather(ctx, with.from, min(today, with.until))
-		return err
-	})
-	if err != nil {
-		return nil, err
-	}
-	n, err := with.site.Monthly.Daily()
-	if err != nil {
-		return nil, err
-	}
-	air := g.airOf(&with.site, n, with.own, with.from, with.until, today)
-	for i := range list {
-		st := &list[i]
-		if st.State.Planted == 0 {
-			continue
-		}
-		t, set := with.timings[st.Planting.ID]
-		if !set {
-			t = UsualTiming(st.Bag, st.Variety)
-		}
-		s := &calendar.Schedule{Asked: t.asked(st.Variety, st.cover()), Plant: st.State.Planted, Stays: []calendar.Stay{{From: st.State.Planted, Shelter: t.Shelter}}}
-		st.Index = g.grow(st, t, s, &with.site, air, 0).Course.IndexOn(st.Ended)
-	}
-	return list, nil
 }
 
 // GrowDraft reckons a plan that is not kept yet: how it would grow, and its feed.

@@ -225,7 +225,7 @@ func (r *ensembleRun) visit(c *growth.Course) {
 		return float64(d)
 	}
 	r.up, r.mature = append(r.up, day(c.Up)), append(r.mature, day(c.Mature))
-	r.final = append(r.final, c.Final())
+	r.final = append(r.final, c.Season())
 	for k := range r.index {
 		r.index[k] = append(r.index[k], c.IndexOn(r.today+measure.Day(7*k)))
 	}

@@ -123,9 +123,10 @@ func (g *Garden) reckon(list []Standing, a *almanac, today measure.Day) error {
 		if err != nil {
 			return err
 		}
-		st.Grown = g.grow(st, t, s, &a.site, air, a.suns[st.Bag.ID])
+		st.Grown = g.grow(st, t, s, &a.site, air, a.suns[st.Bag.ID], today)
 		st.believe()
-		st.Index, st.EndsOn = st.Grown.Course.Final(), s.End
+		st.EndsOn = s.End
+		st.Index = st.Grown.Course.IndexOn(st.ReadyOn())
 		st.now(today)
 		a.feedAsk(st)
 		feed := medium.FeedSeason(st.FeedAsk)
@@ -137,12 +138,15 @@ func (g *Garden) reckon(list []Standing, a *almanac, today measure.Day) error {
 
 // schedule of a planting. One that grows where it was planted needs no counting.
 func (a *almanac) schedule(st *Standing, t Timing, today measure.Day) (*calendar.Schedule, error) {
-	if st.Stage == StageGrowing && t.Then == "" && t.Way != calendar.PreGrown && st.Variety.Class.Crop() == crop.Potato {
-		return &calendar.Schedule{Asked: t.asked(st.Variety, st.cover()), Plant: st.State.Planted, Stays: []calendar.Stay{{From: st.State.Planted, Shelter: t.Shelter}}}, nil
-	}
 	place, err := a.place(st.Season.Year)
 	if err != nil {
 		return nil, err
+	}
+	if st.Stage == StageGrowing && t.Then == "" && t.Way != calendar.PreGrown && st.Variety.Class.Crop() == crop.Potato {
+		return &calendar.Schedule{
+			Asked: t.asked(st.Variety, st.cover()), Plant: st.State.Planted, End: place.Ends(t.Shelter),
+			Stays: []calendar.Stay{{From: st.State.Planted, Shelter: t.Shelter}},
+		}, nil
 	}
 	if moved := st.Last(job.Move, Tended); moved != 0 {
 		t.Move = moved

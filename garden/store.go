@@ -120,6 +120,7 @@ type Garden struct {
 	store   Store
 	station Station
 	grown   courses
+	ended   endedSeasons
 	sun     suns
 	ahead   prospects
 }

@@ -58,7 +58,7 @@ func TestMovedOutOfTheShadeABagPromisesMore(t *testing.T) {
 	p.must(err)
 	growing, err := p.Expected(ctx, &row[0], today)
 	p.must(err)
-	if index := row[0].Grown.Course.Final(); growing.Season != index || index <= 0 || row[0].Grown.Plant.Sun != terrace.Share(sun.Sun) {
+	if index := row[0].Index; growing.Season != index || index <= 0 || row[0].Grown.Plant.Sun != terrace.Share(sun.Sun) {
 		t.Errorf("its plan expects a season of %.3f with %.3f of the sun, want %.3f and %.3f", growing.Season, row[0].Grown.Plant.Sun, index, terrace.Share(sun.Sun))
 	}
 }

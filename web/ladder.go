@@ -165,7 +165,7 @@ func (b *ladderBody) tell(p *garden.Prospect, sys measure.System) {
 		return
 	}
 	say := func(says string, args ...any) { b.Moved = append(b.Moved, measure.Say(says, args...).In(sys)) }
-	if f.Rate != 1 {
+	if absolute(f.Rate-1) > worthSaying {
 		word := "faster"
 		if f.Rate < 1 {
 			word = "slower"
@@ -182,6 +182,9 @@ func (b *ladderBody) tell(p *garden.Prospect, sys measure.System) {
 		}
 	}
 }
+
+// worthSaying is the share that growth must differ from the usual to be told.
+const worthSaying = 0.03
 
 // At is the day that is looked at, counted from the first of the chart.
 func (b ladderBody) At() int { return int(b.Day - b.Chart.First) }

@@ -117,7 +117,7 @@ func calcGrowth() *cobra.Command {
 				n := int(d - p.Planted)
 				return &n, d.ISO()[len("2025-"):]
 			}
-			f := growthFigures{SeasonIndex: figure(c.Final(), 3), Share: figure(c.Share, 3), StemCm: make([]json.Number, len(c.Stem))}
+			f := growthFigures{SeasonIndex: figure(c.Season(), 3), Share: figure(c.Share, 3), StemCm: make([]json.Number, len(c.Stem))}
 			f.Emergence, f.EmergenceDay = after(c.Up)
 			f.Initiation, _ = after(c.Initiation)
 			f.Mature, f.MatureDay = after(c.Mature)
@@ -144,7 +144,7 @@ func tellGrowth(w io.Writer, a *asked, p *growth.Plant, c *growth.Course) {
 	tell("up", c.Up)
 	tell("tubers set", c.Initiation)
 	tell("half yellow", c.Mature)
-	fmt.Fprintf(w, "%-14s %.2f, %.0f %% of the warmth it needs\n\nstems\n", "season index", c.Final(), 100*c.Share)
+	fmt.Fprintf(w, "%-14s %.2f, %.0f %% of the warmth it needs\n\nstems\n", "season index", c.Season(), 100*c.Share)
 	for i := 0; i < len(c.Stem); i += 14 {
 		d := p.Planted + measure.Day(i)
 		fmt.Fprintf(w, "%8s %8s\n", d.Short(), a.units.Length(measure.Length(c.Stem[i])))

@@ -140,14 +140,19 @@ func (p *Place) autumnMove(s *Schedule) measure.Day {
 	return max(s.Plant, w.Until-hardenDays)
 }
 
-// endOf is the last safe day under the last shelter of a planting; 0 where there
-// is none.
-func (p *Place) endOf(s *Schedule) measure.Day {
-	w := p.window(s.Stays[len(s.Stays)-1].Shelter)
+// Ends is the last safe day of green growth under a shelter; 0 where no frost comes.
+func (p *Place) Ends(s climate.Shelter) measure.Day {
+	w := p.window(s)
 	if w.Always {
 		return 0
 	}
 	return w.Until
+}
+
+// endOf is the last safe day under the last shelter of a planting; 0 where there
+// is none.
+func (p *Place) endOf(s *Schedule) measure.Day {
+	return p.Ends(s.Stays[len(s.Stays)-1].Shelter)
 }
 
 // ripen counts forward to the days a potato is ready.

@@ -83,11 +83,15 @@ func (c *Course) at(of []float64, d measure.Day) float64 {
 // StemOn a day, cm from where it came through.
 func (c *Course) StemOn(d measure.Day) measure.Length { return measure.Length(c.at(c.Stem, d)) }
 
-// IndexOn a day: the season index of all that has grown up to it.
+// IndexOn a day: the season index of all that has grown up to its end.
 func (c *Course) IndexOn(d measure.Day) float64 { return c.at(c.Index, d) }
 
-// Final season index.
-func (c *Course) Final() float64 {
+// Season index of the course on the day it is mature; of all that grew where it never
+// is.
+func (c *Course) Season() float64 {
+	if c.Mature != 0 {
+		return c.IndexOn(c.Mature)
+	}
 	if len(c.Index) == 0 {
 		return 0
 	}

@@ -52,7 +52,7 @@ func TestASeasonGrowsAsItOrdinarilyDoes(t *testing.T) {
 		if up < 20 || up > 28 || mature < c.from || mature > c.to {
 			t.Errorf("%s: up after %d, mature after %d days", c.class, up, mature)
 		}
-		if s := course.Final(); s < 0.85 || s > 1.2 {
+		if s := course.Season(); s < 0.85 || s > 1.2 {
 			t.Errorf("%s: a season index of %.2f", c.class, s)
 		}
 		if h := course.StemOn(course.Mature); h < 0.75*HabitOf(c.class).Longest || h > HabitOf(c.class).Longest {
@@ -80,16 +80,16 @@ func TestTheReferenceSeasonHasAnIndexOfOne(t *testing.T) {
 		p := Plant{Class: class, Planted: 10, Need: 60, Stays: []Stay{{Gain: climate.Open.Gain()}}}
 		var c Course
 		Grow(&p, &w, &c)
-		if math.Abs(c.Final()-1) > 1e-9 {
-			t.Errorf("%s: index %g", class, c.Final())
+		if math.Abs(c.Season()-1) > 1e-9 {
+			t.Errorf("%s: index %g", class, c.Season())
 		}
 		p.Sun = 0.5
-		if Grow(&p, &w, &c); math.Abs(c.Final()-0.5) > 1e-9 {
-			t.Errorf("%s in half the light: %g", class, c.Final())
+		if Grow(&p, &w, &c); math.Abs(c.Season()-0.5) > 1e-9 {
+			t.Errorf("%s in half the light: %g", class, c.Season())
 		}
 		p.Theta = make([]float64, 400)
-		if Grow(&p, &w, &c); c.Final() != 0 {
-			t.Errorf("%s without water: %g", class, c.Final())
+		if Grow(&p, &w, &c); c.Season() != 0 {
+			t.Errorf("%s without water: %g", class, c.Season())
 		}
 	}
 	for theta, want := range map[float64]float64{0: 0, 0.05: 0, 0.25: 0.5, 0.5: 1, 1: 1} {
@@ -114,13 +114,13 @@ func TestFrostPutsBackOnce(t *testing.T) {
 		Grow(&p, &w2, &hit)
 	}
 	at := free.Up + 14
-	if cold(at, 2); len(hit.Frosts) != 1 || hit.StemOn(at+1) != 0 || hit.Mature <= free.Mature || hit.Final() >= free.Final() {
+	if cold(at, 2); len(hit.Frosts) != 1 || hit.StemOn(at+1) != 0 || hit.Mature <= free.Mature || hit.Season() >= free.Season() {
 		t.Errorf("two cold nights: frosts %v, stem %v, mature %v against %v", hit.Frosts, hit.StemOn(at+1), hit.Mature, free.Mature)
 	}
 	if again := hit.StemOn(at + 14); again <= 0 || again >= free.StemOn(at+14) {
 		t.Errorf("a fortnight on stems stand %v, without frost %v", again, free.StemOn(at+14))
 	}
-	if cold(free.Mature-30, 1); hit.Gone != free.Mature-30 || hit.Final() >= free.Final() {
+	if cold(free.Mature-30, 1); hit.Gone != free.Mature-30 || hit.Season() >= free.Season() {
 		t.Errorf("late in the season it goes on until %v", hit.Gone)
 	}
 	p.Stays = []Stay{{Gain: climate.Fleece.Gain()}}

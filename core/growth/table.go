@@ -146,15 +146,15 @@ func Canopy(tt, need float64) float64 {
 }
 
 // reference season of a class, which a season index is held against: steady 15 °C
-// for a potato and 25 °C for a sweet potato, 8 MJ/m²/day, no stress, until the
-// leaves are gone.
+// for a potato and 25 °C for a sweet potato, 8 MJ/m²/day, no stress, up to the
+// day it is mature.
 func reference(c crop.Class, need float64) float64 {
 	mean := 15.0
 	if c.Crop() == crop.SweetPotato {
 		mean = 25
 	}
 	a, sum := Degrees(c.Crop(), mean), 0.0
-	for tt := 0.0; tt < fadesTo*need; tt += a {
+	for tt := 0.0; tt < need+a-1e-9; tt += a {
 		if tt >= habits[c].Initiation {
 			sum += Canopy(tt, need)
 		}

@@ -1,0 +1,76 @@
+package garden
+
+import (
+	"hash/maphash"
+
+	"glebata/core/climate"
+	"glebata/core/growth"
+	"glebata/core/measure"
+)
+
+// air is the weather in the open of a run of days as it is known on one of them.
+type air struct {
+	growth.Weather
+	hash uint64
+}
+
+// How far the weather is held around the plantings it is for, in days: before the
+// first is planted, and from the last on.
+const (
+	airBefore = 12
+	airAfter  = 330
+)
+
+// airOf days from one on: own records, the station's observations, its forecast, and
+// then the normals.
+func (g *Garden) airOf(site *Site, n *climate.Normals, own []DayRecord, from, until, today measure.Day) *air {
+	a := &air{Weather: growth.Weather{From: from}}
+	days := max(0, int(until-from)+1)
+	a.Min, a.Max, a.PAR = make([]float64, days), make([]float64, days), make([]float64, days)
+	forecast := g.station.Forecast(site, n, today)
+	for i := range days {
+		d := from + measure.Day(i)
+		for len(own) > 0 && own[0].Day < d {
+			own = own[1:]
+		}
+		var low, high float64
+		switch lead := int(d - today); {
+		case d <= today && len(own) > 0 && own[0].Day == d:
+			low, high = own[0].Min, own[0].Max
+		case d <= today:
+			w := g.station.Day(site, n, d)
+			low, high = w.Min, w.Max
+		case lead <= len(forecast):
+			low, high = forecast[lead-1].Min, forecast[lead-1].Max
+		default:
+			low, high = n.Min.At(d), n.Max.At(d)
+		}
+		a.Min[i], a.Max[i] = low, high
+		a.PAR[i] = climate.PAR(climate.Solar(low, high, climate.Radiation(site.Latitude, d.YearDay())))
+	}
+	var h maphash.Hash
+	h.SetSeed(hashSeed)
+	for _, v := range [2][]float64{a.Min, a.Max} {
+		for _, x := range v {
+			maphash.WriteComparable(&h, x)
+		}
+	}
+	maphash.WriteComparable(&h, from)
+	maphash.WriteComparable(&h, site.Latitude)
+	a.hash = h.Sum64()
+	return a
+}
+
+// hashSeed of what courses are kept by; it lasts as long as the program.
+var hashSeed = maphash.MakeSeed()
+
+// usualAir is the normals of a run of days.
+func usualAir(s *Site, n *climate.Normals, from, until measure.Day) *air {
+	a := &air{Weather: growth.Weather{From: from}}
+	for d := from; d <= until; d++ {
+		low, high := n.Min.At(d), n.Max.At(d)
+		a.Min, a.Max = append(a.Min, low), append(a.Max, high)
+		a.PAR = append(a.PAR, climate.PAR(climate.Solar(low, high, climate.Radiation(s.Latitude, d.YearDay()))))
+	}
+	return a
+}
