@@ -274,6 +274,7 @@ func (s *Standing) jobs(sch *calendar.Schedule, nips bool, today measure.Day) {
 			b.RaiseOn = s.Grown.Climbs[0].Day
 		}
 		b.TieOn = tieOn(c)
+		b.FrostOn = s.frostUnseen(today)
 		if len(s.Rungs) == 0 && s.Last(job.TopUp, Topped, Tended, Skipped) < s.Filled {
 			b.TopUpOn, b.TopUp = s.Filled+hill.Topping, s.missing()
 		}
@@ -299,6 +300,23 @@ func skipQuiet(k job.Kind) measure.Day {
 		return 7
 	}
 	return 300
+}
+
+// frostFresh is how long after a frost that nobody looked at it is asked about, in
+// days.
+const frostFresh = 10
+
+// frostUnseen is the day of a frost that the weather has and the log has not.
+func (s *Standing) frostUnseen(today measure.Day) measure.Day {
+	frosts := s.Grown.Course.Frosts
+	if len(frosts) == 0 {
+		return 0
+	}
+	last := frosts[len(frosts)-1]
+	if last > today || last < today-frostFresh || slices.Contains(s.Frosted, last) {
+		return 0
+	}
+	return last
 }
 
 // quiet is the day until which each kind of job was put off, or rests after it was

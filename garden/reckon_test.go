@@ -6,7 +6,9 @@ import (
 	"slices"
 	"testing"
 
+	"glebata/core/bag"
 	"glebata/core/climate"
+	"glebata/core/crop"
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
@@ -97,6 +99,32 @@ func TestALateFrostSetsBack(t *testing.T) {
 	}
 }
 
+// A frost that nobody has looked at is asked about, until it is logged or looked at.
+func TestAFreshFrostIsAskedAbout(t *testing.T) {
+	p, id := planted(t)
+	p.must(p.ImportWeather(ctx, []garden.DayRecord{{Day: today - 1, DayWeather: climate.DayWeather{Min: -3, Max: 9}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN()}}, "shed", p.asked()))
+	asks := func() bool {
+		st := p.state(id)
+		j, ok := jobOf(&st, job.Look)
+		return ok && j.Due() && j.Tag.In(measure.Metric) == "look: frost"
+	}
+	if !asks() {
+		t.Fatal("−3 °C last night are not asked about")
+	}
+	looked, err := p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Look}, p.asked())
+	p.must(err)
+	if asks() {
+		t.Error("looked at, it is asked about still")
+	}
+	_, err = p.Undo(ctx, looked, p.asked())
+	p.must(err)
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Frosted, Day: today - 1})
+	p.must(err)
+	if asks() || len(p.state(id).Grown.Course.Frosts) != 1 {
+		t.Error("logged, it is asked about still")
+	}
+}
+
 // A job is ticked with its default, counts once however often it is sent, can be put
 // off and skipped with a reason, and comes back when its time is over.
 func TestJobsAreTickedPutOffAndSkipped(t *testing.T) {
@@ -136,6 +164,28 @@ func TestJobsAreTickedPutOffAndSkipped(t *testing.T) {
 		t.Errorf("%+v", st.Doings)
 	} else if j, ok := jobOf(&st, job.Tie); ok {
 		t.Errorf("skipped, canes are asked for on %v", j.Day)
+	}
+}
+
+// Planting can be put off too; planted, it is done with.
+func TestPlantingIsPutOff(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	id, err := p.plan(2)
+	p.must(err)
+	st := p.state(id)
+	if j, ok := jobOf(&st, job.Plant); !ok || !j.Due() {
+		t.Fatalf("%+v", st.Jobs)
+	}
+	_, err = p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Plant, As: garden.PutOff, Until: today + 7}, p.asked())
+	p.must(err)
+	st = p.state(id)
+	if j, _ := jobOf(&st, job.Plant); j.Due() || j.Day != today+7 || st.Job.Tag.In(measure.Metric) != "plant in 7 days" {
+		t.Errorf("put off by a week: %v, %q", j.Day, st.Job.Tag.In(measure.Metric))
+	}
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Planted, Day: today, Pieces: []measure.Mass{60}})
+	p.must(err)
+	if st = p.state(id); st.Stage != garden.StageGrowing {
+		t.Errorf("planted it is at stage %d", st.Stage)
 	}
 }
 

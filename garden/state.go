@@ -196,6 +196,9 @@ func (s *State) apply(p *Planting, e *Entry) error {
 	return nil
 }
 
+// beforePlanting are the kinds that may come before a bag is planted, and that day.
+var beforePlanting = []Kind{Planted, Noted, Dropped, Skipped, PutOff}
+
 // inOrder checks that an entry may come at this stage.
 func (s *State) inOrder(p *Planting, e *Entry) error {
 	label := p.Bag.Label
@@ -204,7 +207,7 @@ func (s *State) inOrder(p *Planting, e *Entry) error {
 		return fault("day", "Bag {} was closed on {}: take the closing back first.", label, s.Ended)
 	case s.Stage == StageDropped:
 		return fault("", "The plan for bag {} was dropped.", label)
-	case s.Stage == StagePlanned && e.Kind != Planted && e.Kind != Noted && e.Kind != Dropped:
+	case s.Stage == StagePlanned && !slices.Contains(beforePlanting, e.Kind):
 		return fault("day", "Bag {} is not planted yet on {}: this must come on or after planting day.", label, e.Day)
 	case s.Stage == StageGrowing && e.Kind == Planted:
 		return fault("", "Bag {} is planted already, on {}.", label, s.Planted)

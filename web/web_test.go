@@ -121,7 +121,7 @@ func TestEmptyGardenSaysWhatToDoFirst(t *testing.T) {
 func TestPagesLoadNothingFromElsewhereAndRunNothingInline(t *testing.T) {
 	s := demoSite(t)
 	inline := regexp.MustCompile(`(?i)<script(?:[^>]*)>[^<]|\sstyle=|\son[a-z]+=|<style|javascript:|(?:src|href|action)="(?:https?:)?//`)
-	for _, path := range []string{"/", "/plan", "/bags", "/bags/R6", "/bags/R13", "/compare", "/plantings/10/weigh"} {
+	for _, path := range []string{"/", "/plan", "/bags", "/bags/R6", "/bags/R13", "/compare", "/plantings/10/weigh", "/plantings/15/ladder", "/walk", "/plan/outlook", "/plan/medium", "/plantings/15/later/raise"} {
 		res, err := s.Client().Get(s.URL + path)
 		if err != nil {
 			t.Fatal(err)
@@ -363,14 +363,18 @@ func TestNamesAreEscapedWhereverTheyStand(t *testing.T) {
 		{"/seed/trays/1/out", "tuber", "3", "text", name},
 		{"/seed/nursery/pots", "label", "P1", "variety", "1", "weight", "60", "shelter", "open", "day", "2026-06-01"},
 		{"/weather", "source", name, "lines", "date,tmin,tmax,rain\n2026-06-01,5,15,0\n"},
+		{"/plan/medium/components", "name", name, "wet", "1", "settles", "10", "water", "0.2", "ph", "6", "source", name},
+		{"/plan/shopping/products", "kind", "sundry", "sundry", "labels", "name", name, "pieces", "10"},
 		{"/plan", "bag", "1", "variety", "1", "number", "2"},
+		{"/plantings/2/later/plant", "as", "skipped", "text", name},
 	} {
 		if status, body := s.post(form[0], form[1:]...); status != http.StatusSeeOther {
 			t.Fatalf("%s: %d\n%s", form[0], status, body)
 		}
 	}
 	for _, path := range []string{"/", "/plan", "/bags", "/bags/Z1", "/plantings/1", "/plantings/2/weigh", "/compare", "/plantings/1/working/harvest",
-		"/seed", "/seed/trays/1", "/seed/allot", "/seed/nursery", "/plan/season", "/plan/succession", "/labels", "/labels/plain", "/weather"} {
+		"/seed", "/seed/trays/1", "/seed/allot", "/seed/nursery", "/plan/season", "/plan/succession", "/labels", "/labels/plain", "/weather",
+		"/plan/medium", "/plan/shopping", "/plan/outlook", "/plantings/2/ladder", "/walk"} {
 		_, body := s.get(path)
 		if strings.Contains(body, "<q>") || strings.Contains(body, `&"'`) {
 			t.Errorf("%s holds the name as it was typed", path)

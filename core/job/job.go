@@ -108,6 +108,7 @@ type Bag struct {
 	CutOn    measure.Day // the tops were cut
 	EndsOn   measure.Day // up before the cold
 	LookedOn measure.Day
+	FrostOn  measure.Day // it froze where it stands, and nobody has looked since
 
 	// Until is the day a kind of job was put off to, or is quiet to after it was
 	// done or skipped.
@@ -245,6 +246,10 @@ func ending(b *Bag, add adder) {
 			return max(d, b.LookedOn+lookEvery)
 		}
 		return d
+	}
+	if b.FrostOn > b.LookedOn {
+		add(Look, b.FrostOn, measure.Say("look: frost"), measure.Say("It froze where it stands on {}. Black tops: cut them and log the frost. Green tops: measure a stem, and the forecast knows it is whole.", b.FrostOn))
+		return
 	}
 	switch {
 	case k.Crop == crop.SweetPotato:

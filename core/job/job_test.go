@@ -55,6 +55,7 @@ func TestMostPressingJob(t *testing.T) {
 			b.MoveOn, b.MoveTo = today, "in the open"
 		}), Move, "move", Due},
 		"early after ten weeks":    {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 70, Tied: true}, Look, "feel for tubers", Due},
+		"froze, and nobody looked": {main(30, func(b *Bag) { b.Next, b.FrostOn, b.LookedOn = nil, today-1, today-9 }), Look, "look: frost", Due},
 		"looked three days ago":    {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 70, LookedOn: today - 3}, Wait, "", ""},
 		"early after eight weeks":  {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 56}, Wait, "", ""},
 		"maincrop nearly yellow":   {main(135, func(b *Bag) { b.Next, b.MatureOn = nil, today+5 }), Look, "half yellow?", Due},

@@ -2,6 +2,7 @@ package draw
 
 import (
 	"fmt"
+	"html"
 	"math"
 
 	"glebata/core/measure"
@@ -101,7 +102,7 @@ func LadderOf(st *garden.Standing, p *garden.Prospect, day, today measure.Day, h
 	c.steps(st, p, href, sys)
 	c.events(st, p, sys)
 	c.months()
-	c.Says = c.words(st, today, sys)
+	c.Says = html.EscapeString(c.words(st, today, sys))
 	return c
 }
 
