@@ -75,13 +75,15 @@ func (g *Garden) grow(st *Standing, t Timing, s *calendar.Schedule, site *Site, 
 	key := keyOf(&p, st, a)
 	return g.grown.of(st.Planting.ID, key, func() *Grown {
 		out := &Grown{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior()}
-		seen := make([]growth.Measured, len(st.Heights))
-		for i, m := range st.Heights {
-			seen[i] = growth.Measured{Day: m.Day, Length: m.Above + m.Raised}
+		var seen []growth.Measured
+		for _, m := range st.Heights {
+			if n := len(st.Frosted); n == 0 || m.Day > st.Frosted[n-1] { // what stood before a frost tells no more
+				seen = append(seen, growth.Measured{Day: m.Day, Length: m.Above + m.Raised})
+			}
 		}
 		growth.Grow(&p, &a.Weather, &out.Usual)
 		out.Course = out.Usual
-		if len(seen) > 0 && len(st.Frosted) == 0 {
+		if len(seen) > 0 {
 			out.Fit = growth.Refit(p, &a.Weather, seen)
 			out.Plant.Shift, out.Plant.Rate = out.Fit.Shift, out.Fit.Rate
 			out.Course = growth.Course{}

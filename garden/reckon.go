@@ -104,6 +104,9 @@ func (g *Garden) reckon(list []Standing, a *almanac, today measure.Day) error {
 		if st.FeedAsk.Mix = a.mixes[st.Planting.ID]; len(st.FeedAsk.Mix) == 0 {
 			st.FeedAsk.Mix = a.usual
 		}
+		if st.Timing, st.TimingSet = a.timings[st.Planting.ID]; !st.TimingSet {
+			st.Timing = UsualTiming(st.Bag, st.Variety)
+		}
 		if st.Stage != StagePlanned && st.Stage != StageGrowing {
 			continue
 		}
@@ -115,15 +118,11 @@ func (g *Garden) reckon(list []Standing, a *almanac, today measure.Day) error {
 			a.normals = n
 			air = g.airOf(&a.site, n, a.own, a.from, a.until, today)
 		}
-		t, set := a.timings[st.Planting.ID]
-		if !set {
-			t = UsualTiming(st.Bag, st.Variety)
-		}
-		s, err := a.schedule(st, t, today)
+		s, err := a.schedule(st, st.Timing, today)
 		if err != nil {
 			return err
 		}
-		st.Grown = g.grow(st, t, s, &a.site, air, a.suns[st.Bag.ID], today)
+		st.Grown = g.grow(st, st.Timing, s, &a.site, air, a.suns[st.Bag.ID], today)
 		st.believe()
 		st.EndsOn = s.End
 		st.Index = st.Grown.Course.IndexOn(st.ReadyOn())

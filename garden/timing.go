@@ -97,9 +97,7 @@ func (s *Site) Calendar(year int) (*calendar.Place, error) {
 // SheetLine is one planting on the season sheet.
 type SheetLine struct {
 	Standing
-	Timing   Timing
 	Schedule calendar.Schedule
-	Set      bool // the timing was chosen, not the usual one
 }
 
 // Sheet is a season from the first chit to the last lift.
@@ -120,35 +118,7 @@ func (g *Garden) SeasonSheet(ctx context.Context, year int, today measure.Day) (
 		return Sheet{}, err
 	}
 	sh := Sheet{Year: year, Site: site}
-	var with almanac
-	var plantings []Planting
-	var logs map[ID][]Entry
-	var timings map[ID]Timing
-	err = g.store.View(ctx, func(r Reader) (err error) {
-		seasons, err := r.Seasons(ctx)
-		if err != nil {
-			return err
-		}
-		for _, s := range seasons {
-			sh.Years = append(sh.Years, s.Year)
-		}
-		if sh.Year == 0 {
-			sh.Year = today.Year()
-			if len(sh.Years) > 0 && !slices.Contains(sh.Years, sh.Year) {
-				sh.Year = sh.Years[0]
-			}
-		}
-		f := Filter{Year: sh.Year}
-		if plantings, err = r.Plantings(ctx, f); err != nil {
-			return err
-		}
-		if logs, err = r.Logs(ctx, f); err != nil {
-			return err
-		}
-		timings, err = r.Timings(ctx, f)
-		return err
-	})
-	if err != nil {
+	if err := g.chooseYear(ctx, &sh, today); err != nil {
 		return sh, err
 	}
 	if sh.Normals, err = site.Monthly.Daily(); err != nil {
@@ -156,30 +126,17 @@ func (g *Garden) SeasonSheet(ctx context.Context, year int, today measure.Day) (
 	}
 	sh.Frosts = site.frostsOf(sh.Year)
 	sh.Place = calendar.NewPlace(sh.Normals, sh.Frosts, site.Risk, site.Heated, measure.Date(sh.Year, 1, 1))
-	list := make([]Standing, 0, len(plantings))
-	for _, p := range plantings {
-		st, err := standingOf(p, logs[p.ID])
-		if err != nil {
-			return sh, err
-		}
-		if st.Stage != StageDropped {
-			list = append(list, st)
-		}
-	}
-	if err := g.store.View(ctx, func(r Reader) error { return with.read(ctx, g, r, Filter{Year: sh.Year}, list, today) }); err != nil {
-		return sh, err
-	}
-	if err := g.reckon(list, &with, today); err != nil {
+	list, err := g.standings(ctx, Filter{Year: sh.Year}, today)
+	if err != nil {
 		return sh, err
 	}
 	for _, st := range list {
-		t, set := timings[st.Planting.ID]
-		if !set {
-			t = UsualTiming(st.Bag, st.Variety)
+		if st.Stage == StageDropped {
+			continue
 		}
-		s := schedule(sh.Place, &st, t, today)
+		s := schedule(sh.Place, &st, st.Timing, today)
 		st.follow(&s)
-		sh.Lines = append(sh.Lines, SheetLine{st, t, s, set})
+		sh.Lines = append(sh.Lines, SheetLine{st, s})
 	}
 	slices.SortStableFunc(sh.Lines, func(a, b SheetLine) int { return int(a.Schedule.Begins() - b.Schedule.Begins()) })
 	return sh, nil
@@ -189,6 +146,28 @@ func (g *Garden) SeasonSheet(ctx context.Context, year int, today measure.Day) (
 // once it is that of its school, and not all up to the rim: by 7 °C·days a cm a first
 // early under 28 cm would be up after eight weeks, which growers do not see.
 func (s *Standing) cover() measure.Length { return s.Filling.Cover }
+
+// chooseYear of a sheet that is asked for none: today's, or the newest that has
+// plantings.
+func (g *Garden) chooseYear(ctx context.Context, sh *Sheet, today measure.Day) error {
+	return g.store.View(ctx, func(r Reader) error {
+		seasons, err := r.Seasons(ctx)
+		if err != nil {
+			return err
+		}
+		for _, s := range seasons {
+			sh.Years = append(sh.Years, s.Year)
+		}
+		if sh.Year != 0 {
+			return nil
+		}
+		sh.Year = today.Year()
+		if len(sh.Years) > 0 && !slices.Contains(sh.Years, sh.Year) {
+			sh.Year = sh.Years[0]
+		}
+		return nil
+	})
+}
 
 // schedule counts a planting; one that is planted goes by its real day.
 func schedule(place *calendar.Place, st *Standing, t Timing, today measure.Day) calendar.Schedule {

@@ -34,7 +34,7 @@ func TestTimingIsKeptAndWhatItBreaksIsSaid(t *testing.T) {
 	}
 	sheet, err := p.SeasonSheet(ctx, 0, today)
 	p.must(err)
-	if len(sheet.Lines) != 1 || sheet.Year != 2026 || !sheet.Lines[0].Set {
+	if len(sheet.Lines) != 1 || sheet.Year != 2026 || !sheet.Lines[0].TimingSet {
 		t.Errorf("the sheet of %d has %d lines", sheet.Year, len(sheet.Lines))
 	}
 	_, first, err := p.Feed(ctx, 2026, today)

@@ -18,6 +18,10 @@ import (
 type Standing struct {
 	Planting
 	State
+	// Timing as it was chosen, else the usual one; of plantings that were reckoned.
+	Timing    Timing
+	TimingSet bool // it was chosen
+
 	Job   job.Job   // the most pressing one
 	Jobs  []job.Job // all that are due or to come
 	Grown *Grown    // how it grows; nil when it is finished or was not reckoned

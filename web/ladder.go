@@ -80,7 +80,8 @@ func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
 	if err := body.draw(p, t.units); err != nil {
 		return err
 	}
-	body.tell(p, t.units)
+	body.rungs(p, t.units)
+	body.tell(t.units)
 	body.forms(t, today)
 	growing, err := s.garden.Expected(ctx, &st, today)
 	if err != nil {
@@ -119,8 +120,8 @@ func (b *ladderBody) draw(p *garden.Prospect, sys measure.System) error {
 	return nil
 }
 
-// tell the rungs in words, what a measurement moved, and what is questioned.
-func (b *ladderBody) tell(p *garden.Prospect, sys measure.System) {
+// rungs that are laid and those to come, with the windows of their days.
+func (b *ladderBody) rungs(p *garden.Prospect, sys measure.System) {
 	st := b.S
 	for i, l := range st.Layers {
 		status := "planting day"
@@ -156,6 +157,11 @@ func (b *ladderBody) tell(p *garden.Prospect, sys measure.System) {
 		}
 		b.Rungs = append(b.Rungs, line)
 	}
+}
+
+// tell what a measurement moved, and what is questioned.
+func (b *ladderBody) tell(sys measure.System) {
+	st := b.S
 	f := st.Grown.Fit
 	for _, q := range f.Questioned {
 		level := measure.Say("{} of stem by {} is hardly to be believed: a slip in typing, or has something stopped it? It is kept, and left out of the forecast.", q.Length, q.Day)

@@ -21,12 +21,6 @@ type Stay struct {
 	Gain climate.Gain
 }
 
-// Rise of the medium on a day.
-type Rise struct {
-	Day measure.Day
-	By  measure.Length
-}
-
 // Plant is one planting as growth sees it.
 type Plant struct {
 	Class      crop.Class
