@@ -36,6 +36,9 @@ func Fill(ctx context.Context, g *garden.Garden) error {
 	if err := b.sowAll(ctx, season2024); err != nil {
 		return err
 	}
+	if err := b.sowAll(ctx, season2025); err != nil {
+		return err
+	}
 	year := Today().Year()
 	if err := b.layOut(ctx, year); err != nil {
 		return err
@@ -177,6 +180,8 @@ func (d doing) entry() garden.Entry {
 		return garden.Entry{Kind: garden.Measured, Height: d.stem}
 	case d.up:
 		return garden.Entry{Kind: garden.Emerged}
+	case d.frosted:
+		return garden.Entry{Kind: garden.Frosted}
 	case d.fed:
 		return garden.Entry{Kind: garden.Fed}
 	case d.topped > 0:

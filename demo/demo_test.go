@@ -48,22 +48,34 @@ func TestScenarioIsTheSameEveryTime(t *testing.T) {
 	}
 }
 
-func TestScenarioHasTheFinishedSeason(t *testing.T) {
+// 2024 with nine bags and two pickings that were never weighed; 2025 with fifteen, of
+// which one was lost, and a trial of three bags an arm.
+func TestScenarioHasItsFinishedSeasons(t *testing.T) {
 	done, err := filled(t).Finished(context.Background(), demo.Today())
 	if err != nil {
 		t.Fatal(err)
 	}
-	if len(done) != 9 {
-		t.Fatalf("%d finished bags, want 9", len(done))
+	if len(done) != 24 {
+		t.Fatalf("%d finished bags, want 24", len(done))
 	}
-	unweighed := 0
+	unweighed, lost := 0, 0
+	arms := map[int]int{}
 	for _, s := range done {
 		if s.Unweighed {
 			unweighed++
 		}
-		if s.Harvest.Edible <= 0 || s.Seed <= 0 {
-			t.Errorf("bag %s has no harvest or no seed weight", s.Bag.Label)
+		if s.Season.Year == 2025 && s.Variety.Name == "Cold Quay" {
+			arms[s.Plants]++
 		}
+		if s.Harvest.Edible <= 0 {
+			lost++
+		}
+		if s.Seed <= 0 {
+			t.Errorf("bag %s has no seed weight", s.Bag.Label)
+		}
+	}
+	if lost != 1 || arms[2] != 3 || arms[3] != 3 {
+		t.Errorf("%d bags lost, arms %v", lost, arms)
 	}
 	if unweighed != 2 {
 		t.Errorf("%d bags with an unweighed picking, want 2", unweighed)

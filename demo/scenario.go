@@ -104,18 +104,19 @@ type sowing struct {
 
 // doing is one later entry; only what is set is recorded.
 type doing struct {
-	day    string
-	raise  measure.Length
-	loose  measure.Volume
-	stem   measure.Length
-	note   string
-	taken  string
-	weigh  []garden.Batch
-	closed bool
-	up     bool
-	fed    bool
-	topped measure.Volume
-	tended job.Kind
+	day     string
+	raise   measure.Length
+	loose   measure.Volume
+	stem    measure.Length
+	note    string
+	taken   string
+	weigh   []garden.Batch
+	closed  bool
+	up      bool
+	frosted bool
+	fed     bool
+	topped  measure.Volume
+	tended  job.Kind
 }
 
 func raise(day string, by measure.Length) doing { return doing{day: day, raise: by} }

@@ -14,7 +14,7 @@ func TestOverCrowdedBagIsCorrected(t *testing.T) {
 	p := sit(t, demoGarden, desk)
 	p.open("/plan/design")
 	p.choose("Variety", "Harbour Lantern")
-	p.sees("From your 1 bag")
+	p.sees("From your 3 bags")
 	p.choose("How many, by", "your own number")
 	p.fill("Your own number", "9")
 	p.sees("Crowded: 1 keep their 18 cm to each other.")
@@ -95,7 +95,7 @@ func TestShoppingIsTickedOffOnAPhone(t *testing.T) {
 	p.open("/plan")
 	p.choose("Filled with", "quay mix")
 	p.sees("where scab begins")
-	p.open("/plantings/21/card")
+	p.open("/plantings/36/card")
 	p.sees("Mix half and half: 39.5 L peat or peat-free mix, 39.5 L mature compost, all loose.")
 	p.sees("with 118 g of fish meal 5-5-6, about 4 handfuls mixed in")
 	p.thumbs()
@@ -164,13 +164,13 @@ func TestBagIsMovedAboutTheTerrace(t *testing.T) {
 	line := func() string {
 		return p.asks(`() => [...document.querySelectorAll("tr")].find(r => r.querySelector("th a")?.innerText === "R6").innerText.replace(/\s+/g, " ")`)
 	}
-	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.61 kg 2.3 m 38.25 kg two people" {
+	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.74 kg 2.3 m 38.25 kg two people" {
 		t.Fatalf("R6 reads %q", got)
 	}
 	p.drags("R6", 1.5-0.9, 4.7-2.5)
 	p.sees("Moved: 3.")
 	p.sees("R6 has 3.")
-	if got := line(); got != "R6 Cold Quay 1.50 m 4.70 m 3.9 h 1.02 kg 4.5 m 38.25 kg two people" {
+	if got := line(); got != "R6 Cold Quay 1.50 m 4.70 m 3.9 h 1.07 kg 4.5 m 38.25 kg two people" {
 		t.Errorf("dragged behind the wall R6 reads %q", got)
 	}
 	p.open("/bags/R6")
@@ -181,7 +181,7 @@ func TestBagIsMovedAboutTheTerrace(t *testing.T) {
 	p.fill("From the near edge", "2.5")
 	p.key(input.Enter)
 	p.sees("Moved: 12.1 hours of sun a day there.")
-	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.61 kg 2.3 m 38.25 kg two people" {
+	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.74 kg 2.3 m 38.25 kg two people" {
 		t.Errorf("put back R6 reads %q", got)
 	}
 }

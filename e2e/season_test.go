@@ -92,7 +92,7 @@ func TestAMeasuredHeightMovesTheNextRung(t *testing.T) {
 	p := sit(t, demoGarden, desk)
 	p.open("/bags/R12")
 	p.press("Its ladder, day by day")
-	p.at("/plantings/19/ladder")
+	p.at("/plantings/34/ladder")
 	p.sees("to come about 18 Jun")
 	p.waits("the windows", `() => /15 Jun to 2\d Jun/.test(document.body.innerText)`)
 	p.openEntry("Stem height")
@@ -120,7 +120,7 @@ func TestAMeasuredHeightMovesTheNextRung(t *testing.T) {
 // A late frost in the grower's own record sets R12 back, just after it came up.
 func TestALateFrostSetsAPlantBack(t *testing.T) {
 	p := sit(t, demoGarden, desk)
-	p.open("/plantings/19/ladder")
+	p.open("/plantings/34/ladder")
 	p.sees("to come about 18 Jun")
 	before := p.asks(`() => document.querySelector("svg.ladderchart").textContent`)
 	if !strings.Contains(before, "up 7 Jun") {
@@ -139,7 +139,7 @@ func TestALateFrostSetsAPlantBack(t *testing.T) {
 // 18 to 28 cm was planned; 3 cm went on, and 7 are left.
 func TestAnOddRaiseIsLaidAgain(t *testing.T) {
 	p := sit(t, demoGarden, phone)
-	p.open("/plantings/17/ladder")
+	p.open("/plantings/32/ladder")
 	p.sees("due now")
 	p.asks(`() => document.querySelector("svg.ladderchart a").dispatchEvent(new MouseEvent("click", { bubbles: true, cancelable: true }))`)
 	p.waits("the form of the rung", `() => location.hash === "#raise"`)
@@ -155,7 +155,7 @@ func TestAnOddRaiseIsLaidAgain(t *testing.T) {
 	p.press("Undo raised 3 cm")
 	p.sees("Taken back.")
 	p.press("not now")
-	p.at("/plantings/10/later/look")
+	p.at("/plantings/25/later/look")
 	p.fill("Skip it, because", "")
 	p.press("Skip it")
 	p.sees("Say why, in a few words")

@@ -168,7 +168,7 @@ func TestSlipPlanForAColdSiteNamesTheShelterThatDoes(t *testing.T) {
 // line moves.
 func TestSeasonSheetSaysWhatADateBreaks(t *testing.T) {
 	p := sit(t, demoGarden, desk)
-	p.open("/plan/season?line=20")
+	p.open("/plan/season?line=35")
 	p.sees("R13 Cold Quay: change a date or a shelter")
 	p.setDay("Plant on", "2026-08-20")
 	p.sees("Frost takes the tops about 24 October 2026")

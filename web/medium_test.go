@@ -26,8 +26,8 @@ func TestMediumAndProductsKeepWhatWasTyped(t *testing.T) {
 		"feed":          {"/plan/shopping/products", url.Values{"kind": {"feed"}, "name": {"meal"}, "grams": {"2 kg"}, "nitrogen": {"60"}, "potash": {"50"}}, []string{"come to over 100 %", `value="60"`}},
 		"lined bucket":  {"/models", url.Values{"name": {"bucket"}, "kind": {"lined"}, "base": {"24"}, "top": {"29"}, "height": {"28"}, "liner": {"12"}}, []string{"A bag measures between"}},
 		"no liner":      {"/models", url.Values{"name": {"bucket"}, "kind": {"lined"}, "base": {"24"}, "top": {"29"}, "height": {"28"}}, []string{"Nothing is typed yet", `value="29"`}},
-		"skip":          {"/plantings/16/later/raise", url.Values{"as": {"skipped"}, "text": {" "}}, []string{"Say why, in a few words"}},
-		"height":        {"/walk", url.Values{"do": {"19:measure"}, "height-19": {"4 kg"}}, []string{"not of length"}},
+		"skip":          {"/plantings/31/later/raise", url.Values{"as": {"skipped"}, "text": {" "}}, []string{"Say why, in a few words"}},
+		"height":        {"/walk", url.Values{"do": {"34:measure"}, "height-34": {"4 kg"}}, []string{"not of length"}},
 	} {
 		c.form.Set("key", "medium-"+what)
 		status, body := s.do(http.MethodPost, c.path, c.form)
@@ -46,7 +46,7 @@ func TestMediumAndProductsKeepWhatWasTyped(t *testing.T) {
 		"/plan/shopping/products":  {"kind": {"liquid"}, "name": {"tea"}, "bottle": {"2 L"}, "dilution": {"10"}, "nitrogen": {"2"}, "potash": {"5"}},
 		"/plan/medium/components":  {"key-of": {"sand"}, "name": {"sharp sand"}, "wet": {"2"}, "settles": {"2"}, "water": {"0.05"}, "ph": {"7"}, "source": {"the slip"}},
 		"/plan/medium/handful":     {"product": {"6"}, "handful": {"1 oz"}},
-		"/plantings/16/later/feed": {"as": {"put-off"}, "until": {"7"}},
+		"/plantings/31/later/feed": {"as": {"put-off"}, "until": {"7"}},
 	} {
 		form.Set("key", "kept-"+path)
 		if status, body := s.do(http.MethodPost, path, form); status >= 400 {

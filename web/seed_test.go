@@ -67,7 +67,7 @@ var (
 
 func TestAllotmentCountsOnceAndIsTakenBack(t *testing.T) {
 	s := demoSite(t)
-	_, page := s.get("/seed/allot?mode=balanced&planting=21&planting=22")
+	_, page := s.get("/seed/allot?mode=balanced&planting=36&planting=37")
 	form := map[string][]string{"key": {formID.FindStringSubmatch(strings.ReplaceAll(page, "\n", " "))[1]}}
 	for _, m := range given.FindAllStringSubmatch(page, -1) {
 		form["give"] = append(form["give"], m[1])
@@ -175,7 +175,7 @@ func TestCalendarFeedMovesAndDoesNotCopy(t *testing.T) {
 		return out
 	}
 	before := events()
-	status, to := s.post("/plan/season/20", "plant-day", "2026-06-25", "way", "direct", "shelter", "open", "then", "stays", "chitted", "no", "dark", "yes")
+	status, to := s.post("/plan/season/35", "plant-day", "2026-06-25", "way", "direct", "shelter", "open", "then", "stays", "chitted", "no", "dark", "yes")
 	says(t, "a new day", status, http.StatusSeeOther, to, "Kept+for+bag+R13")
 	after := events()
 	moved := 0
@@ -189,9 +189,9 @@ func TestCalendarFeedMovesAndDoesNotCopy(t *testing.T) {
 	if len(after) != len(before) || moved < 3 {
 		t.Errorf("%d events became %d, %d of them moved", len(before), len(after), moved)
 	}
-	status, body := s.post("/plan/season/20", "plant-day", "2031-06-25", "chit-days", "2")
+	status, body := s.post("/plan/season/35", "plant-day", "2031-06-25", "chit-days", "2")
 	says(t, "another decade", status, http.StatusUnprocessableEntity, body, "is not in the season 2026", "Chitting takes 28 to 42 days")
-	status, body = s.post("/plan/season/99", "plant-day", "2026-06-25")
+	status, body = s.post("/plan/season/114", "plant-day", "2026-06-25")
 	says(t, "no such planting", status, http.StatusNotFound, body)
 }
 

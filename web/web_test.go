@@ -121,7 +121,7 @@ func TestEmptyGardenSaysWhatToDoFirst(t *testing.T) {
 func TestPagesLoadNothingFromElsewhereAndRunNothingInline(t *testing.T) {
 	s := demoSite(t)
 	inline := regexp.MustCompile(`(?i)<script(?:[^>]*)>[^<]|\sstyle=|\son[a-z]+=|<style|javascript:|(?:src|href|action)="(?:https?:)?//`)
-	for _, path := range []string{"/", "/plan", "/bags", "/bags/R6", "/bags/R13", "/compare", "/plantings/10/weigh", "/plantings/15/ladder", "/walk", "/plan/outlook", "/plan/medium", "/plantings/15/later/raise"} {
+	for _, path := range []string{"/", "/plan", "/bags", "/bags/R6", "/bags/R13", "/compare", "/plantings/25/weigh", "/plantings/30/ladder", "/walk", "/plan/outlook", "/plan/medium", "/plantings/30/later/raise"} {
 		res, err := s.Client().Get(s.URL + path)
 		if err != nil {
 			t.Fatal(err)
@@ -188,20 +188,20 @@ func TestBadInputIsAnsweredAtTheFieldAndKept(t *testing.T) {
 		says  string
 		keeps string
 	}{
-		"raise in apples":       {"/plantings/15/raise", []string{"by", "three apples", "day", "2026-06-09"}, "as a height or as loose litres", `value="three apples"`},
-		"raise over the rim":    {"/plantings/15/raise", []string{"by", "3 ft", "day", "2026-06-09"}, "over the rim: at most 14 cm", `value="3 ft"`},
-		"negative stem":         {"/plantings/15/measure", []string{"height", "-4", "day", "2026-06-09"}, "cannot be below zero", `value="-4"`},
-		"before planting":       {"/plantings/15/measure", []string{"height", "12", "day", "2026-03-01"}, "not planted yet", `value="2026-03-01"`},
-		"no day at all":         {"/plantings/15/measure", []string{"height", "12", "day", "soon"}, "is not a day", `value="12"`},
-		"gross below tare":      {"/plantings/15/weigh", []string{"gross-1", "300 g", "container-1", "blue bucket", "grade-1", "keep", "day", "2026-06-09"}, "not more than the container", `value="300 g"`},
-		"kilos for grams":       {"/plantings/15/weigh", []string{"gross-1", "3410", "grade-1", "keep", "day", "2026-06-09"}, "check the unit", `value="3410"`},
-		"half a tuber counted":  {"/plantings/15/weigh", []string{"gross-1", "3", "grade-1", "keep", "count-1", "2.5", "day", "2026-06-09"}, "whole number", `value="2.5"`},
-		"unknown container":     {"/plantings/15/weigh", []string{"gross-1", "3", "new-container", "red pot", "grade-1", "keep", "day", "2026-06-09"}, "Weigh the red pot empty once", `value="red pot"`},
+		"raise in apples":       {"/plantings/30/raise", []string{"by", "three apples", "day", "2026-06-09"}, "as a height or as loose litres", `value="three apples"`},
+		"raise over the rim":    {"/plantings/30/raise", []string{"by", "3 ft", "day", "2026-06-09"}, "over the rim: at most 14 cm", `value="3 ft"`},
+		"negative stem":         {"/plantings/30/measure", []string{"height", "-4", "day", "2026-06-09"}, "cannot be below zero", `value="-4"`},
+		"before planting":       {"/plantings/30/measure", []string{"height", "12", "day", "2026-03-01"}, "not planted yet", `value="2026-03-01"`},
+		"no day at all":         {"/plantings/30/measure", []string{"height", "12", "day", "soon"}, "is not a day", `value="12"`},
+		"gross below tare":      {"/plantings/30/weigh", []string{"gross-1", "300 g", "container-1", "blue bucket", "grade-1", "keep", "day", "2026-06-09"}, "not more than the container", `value="300 g"`},
+		"kilos for grams":       {"/plantings/30/weigh", []string{"gross-1", "3410", "grade-1", "keep", "day", "2026-06-09"}, "check the unit", `value="3410"`},
+		"half a tuber counted":  {"/plantings/30/weigh", []string{"gross-1", "3", "grade-1", "keep", "count-1", "2.5", "day", "2026-06-09"}, "whole number", `value="2.5"`},
+		"unknown container":     {"/plantings/30/weigh", []string{"gross-1", "3", "new-container", "red pot", "grade-1", "keep", "day", "2026-06-09"}, "Weigh the red pot empty once", `value="red pot"`},
 		"plan of no number":     {"/plan", []string{"bag", "10", "variety", "1", "number", "0"}, "at least 1", `value="0"`},
 		"plan in no bag":        {"/plan", []string{"variety", "1", "number", "2"}, "Choose a bag", `value="2"`},
 		"plan in a taken bag":   {"/plan", []string{"bag", "1", "variety", "1", "number", "2"}, "is taken", `value="2"`},
 		"plan without cover":    {"/plan", []string{"bag", "10", "variety", "4", "school", "steps", "cover", "0"}, "needs some cover", `value="0"`},
-		"a seed of nine kilos":  {"/plantings/20/plant", []string{"piece-1", "60", "piece-2", "9 kg", "day", "2026-06-09"}, "is not believed", `value="9 kg"`},
+		"a seed of nine kilos":  {"/plantings/35/plant", []string{"piece-1", "60", "piece-2", "9 kg", "day", "2026-06-09"}, "is not believed", `value="9 kg"`},
 		"a bag twice":           {"/bags", []string{"labels", "R6", "model", "1", "place", "x"}, "a bag R6 already", `value="R6"`},
 		"a bag of no size":      {"/models", []string{"name", "tiny", "kind", "round", "base", "1 mm", "height", "2", "material", "card", "drain", "base"}, "measures between", `value="1 mm"`},
 		"a site at no latitude": {"/site", []string{"name", "x", "climate", "highland", "latitude", "120"}, "latitude lies between", `value="120"`},
@@ -226,15 +226,15 @@ func TestSameFormTwiceCountsOnceAndOtherValuesAreAsked(t *testing.T) {
 	s := demoSite(t)
 	form := []string{"key", "one-key", "gross-1", "1.5", "grade-1", "keep", "day", "2026-06-09"}
 	for range 2 {
-		if status, to := s.post("/plantings/15/weigh", form...); status != http.StatusSeeOther {
+		if status, to := s.post("/plantings/30/weigh", form...); status != http.StatusSeeOther {
 			t.Fatalf("status %d, %s", status, to)
 		}
 	}
-	if _, body := s.get("/plantings/15/weigh"); strings.Count(body, "weighed in") != 2 || !strings.Contains(body, "1.5 kg") { // in words and for the reader of the button
+	if _, body := s.get("/plantings/30/weigh"); strings.Count(body, "weighed in") != 2 || !strings.Contains(body, "1.5 kg") { // in words and for the reader of the button
 		t.Errorf("after the same form twice the page lists %d", strings.Count(body, "weighed in"))
 	}
 	form[3] = "2.5"
-	if status, body := s.post("/plantings/15/weigh", form...); status != http.StatusUnprocessableEntity || !strings.Contains(body, "sent once already") {
+	if status, body := s.post("/plantings/30/weigh", form...); status != http.StatusUnprocessableEntity || !strings.Contains(body, "sent once already") {
 		t.Errorf("the same key with another weight: %d", status)
 	}
 }
@@ -284,9 +284,9 @@ func TestReadBackWhileTyping(t *testing.T) {
 		"/read/mass?piece-1=two":                                      "is not a number",
 		"/read/mass?piece-1=":                                         "",
 		"/read/length?height=8%C2%BD+in":                              "= 21.6 cm",
-		"/read/rise?planting=15&by=10+cm":                             "to a level of 38 cm: 14.2 L loose",
-		"/read/rise?planting=16&by=14+cm":                             "buries too much",
-		"/read/rise?planting=15&by=90+L":                              "over the rim",
+		"/read/rise?planting=30&by=10+cm":                             "to a level of 38 cm: 14.2 L loose",
+		"/read/rise?planting=31&by=14+cm":                             "buries too much",
+		"/read/rise?planting=30&by=90+L":                              "over the rim",
 		"/read/seed?piece-1=58&piece-2=&piece-3=2+oz":                 "2 pieces, 115 g",
 		"/read/net?gross-1=3.41&container-1=blue+bucket&grade-1=keep": "2.998 kg",
 		"/read/net?gross-1=300g&container-1=blue+bucket&grade-1=keep": "not more than the container",
