@@ -35,6 +35,31 @@ type plantingBody struct {
 	Sum     measure.Mass        // of Given
 	Outlook *garden.YieldOutlook
 	Window  string // of the day it is ready
+	Next    []nextJob
+}
+
+// nextJob is a job that comes after the most pressing one.
+type nextJob struct {
+	When, Tag string
+}
+
+// mostNext that are told on a bag's page.
+const mostNext = 5
+
+// nextOf a bag: what else is due, and what comes.
+func nextOf(st *garden.Standing, sys measure.System) []nextJob {
+	var out []nextJob
+	for _, j := range st.Jobs {
+		if j.Kind == st.Job.Kind || len(out) == mostNext {
+			continue
+		}
+		n := nextJob{j.Day.Short(), j.Tag.In(sys)}
+		if j.Due() {
+			n.When = "today"
+		}
+		out = append(out, n)
+	}
+	return out
 }
 
 // logLine is one entry put into words.
@@ -153,6 +178,7 @@ func (b *plantingBody) tell(st *garden.Standing, t typed, done string, supply su
 	}
 	fresh := b.Done != nil && len(st.Layers) > 0 && st.Log[len(st.Log)-1].Kind == garden.Raised
 	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: st, Units: t.units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
+	b.Next = nextOf(st, t.units)
 	_, b.Loose = st.Ladder.Wanted()
 	if r, ok := st.Measures().Ratio(); ok {
 		b.Ratio = fmt.Sprintf("%.1f", r)
