@@ -36,7 +36,7 @@ func list[Row, Entity any](ctx context.Context, r *reader, entity func(Row) Enti
 
 // add runs an insert and returns the new ID.
 func (w *writer) add(ctx context.Context, query string, args ...any) (garden.ID, error) {
-	res, err := w.tx.ExecContext(whole(ctx), query, args...)
+	res, err := w.exec(ctx, query, args...)
 	if err != nil {
 		return 0, fmt.Errorf("writing: %w", err)
 	}

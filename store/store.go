@@ -40,7 +40,9 @@ type Store struct {
 	// prepared holds the reading statements by their text, *sqlx.Stmt; the
 	// texts are the few that stand in this package.
 	prepared sync.Map
-	book     logbook
+	// writing holds those of the writing connection, *sqlx.Stmt by their text.
+	writing sync.Map
+	book    logbook
 }
 
 var _ garden.Store = (*Store)(nil)
@@ -94,10 +96,12 @@ func migrate(ctx context.Context, db *sql.DB) error {
 // Close writes everything back into the one file and closes it.
 func (s *Store) Close() error {
 	var err error
-	s.prepared.Range(func(_, stmt any) bool {
-		err = errors.Join(err, stmt.(*sqlx.Stmt).Close())
-		return true
-	})
+	for _, kept := range []*sync.Map{&s.prepared, &s.writing} {
+		kept.Range(func(_, stmt any) bool {
+			err = errors.Join(err, stmt.(*sqlx.Stmt).Close())
+			return true
+		})
+	}
 	err = errors.Join(err, s.read.Close())
 	if _, cp := s.write.Exec(`PRAGMA wal_checkpoint(TRUNCATE)`); cp != nil {
 		err = errors.Join(err, cp)
@@ -118,7 +122,7 @@ func (s *Store) View(ctx context.Context, do func(garden.Reader) error) error {
 		return fmt.Errorf("reading the garden: %w", err)
 	}
 	defer func() { _ = tx.Rollback() }() // nothing was written
-	return do(&reader{tx, s})
+	return do(&reader{tx: tx, store: s})
 }
 
 // Update implements garden.Store.
@@ -132,13 +136,34 @@ func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err e
 			err = errors.Join(err, ignoreDone(tx.Rollback()))
 		}
 	}()
-	if err = do(&writer{reader{tx, nil}}); err != nil {
+	w := &writer{reader: reader{tx: tx}, kept: &s.writing}
+	w.statement = w.find
+	if err = do(w); err != nil {
 		return err
 	}
 	if err = tx.Commit(); err != nil {
 		return fmt.Errorf("keeping what was written: %w", err)
 	}
+	s.prepare(whole(ctx), w.new)
 	return nil
+}
+
+// prepare statements on the writing connection, for the next time. It is free only
+// between transactions: there is one. What was written is kept by now, so that one that
+// cannot be prepared is no failure: it is parsed again.
+func (s *Store) prepare(ctx context.Context, queries []string) {
+	for _, query := range queries {
+		if _, ok := s.writing.Load(query); ok {
+			continue
+		}
+		stmt, err := s.write.PreparexContext(ctx, query)
+		if err != nil {
+			continue
+		}
+		if _, twice := s.writing.LoadOrStore(query, stmt); twice {
+			_ = stmt.Close() // another request was first
+		}
+	}
 }
 
 func ignoreDone(err error) error {
@@ -153,12 +178,18 @@ func ignoreDone(err error) error {
 type reader struct {
 	tx    *sqlx.Tx
 	store *Store
+	// statement finds one that was prepared on the writing connection; nil for a
+	// reading transaction.
+	statement func(query string) *sqlx.Stmt
 }
 
 // query runs a query, prepared when that is possible.
 func (r *reader) query(ctx context.Context, query string, args ...any) (*sqlx.Rows, error) {
 	ctx = whole(ctx)
-	if r.store == nil {
+	if r.statement != nil {
+		if stmt := r.statement(query); stmt != nil {
+			return r.tx.StmtxContext(ctx, stmt).QueryxContext(ctx, args...)
+		}
 		return r.tx.QueryxContext(ctx, query, args...)
 	}
 	kept, ok := r.store.prepared.Load(query)
@@ -174,4 +205,28 @@ func (r *reader) query(ctx context.Context, query string, args ...any) (*sqlx.Ro
 	return r.tx.StmtxContext(ctx, kept.(*sqlx.Stmt)).QueryxContext(ctx, args...)
 }
 
-type writer struct{ reader }
+// writer writes within a transaction. Statements it had to parse are in new, to be
+// prepared once the connection is free.
+type writer struct {
+	reader
+	kept *sync.Map
+	new  []string
+}
+
+// find a statement that was prepared before; nil where there is none.
+func (w *writer) find(query string) *sqlx.Stmt {
+	if stmt, ok := w.kept.Load(query); ok {
+		return stmt.(*sqlx.Stmt)
+	}
+	w.new = append(w.new, query)
+	return nil
+}
+
+// exec runs a statement that writes.
+func (w *writer) exec(ctx context.Context, query string, args ...any) (sql.Result, error) {
+	ctx = whole(ctx)
+	if stmt := w.find(query); stmt != nil {
+		return w.tx.StmtxContext(ctx, stmt).ExecContext(ctx, args...)
+	}
+	return w.tx.ExecContext(ctx, query, args...)
+}
