@@ -214,7 +214,7 @@ func (d *AllotmentDraft) propose(b *Bench, today measure.Day) {
 			short += p.Short
 		}
 		if len(p.Pieces) == 1 && p.Planting.Number == 1 {
-			suggest := bag.Suggest(p.Planting.Bag.Model.Shape, p.Planting.Filling.Headspace, p.Planting.Variety.Class, p.Planting.Filling.School == hill.TwoLevel)
+			suggest := bag.Suggest(p.Planting.Bag.Model.Shape, roomOf(p.Planting.Filling), p.Planting.Variety.Class, p.Planting.Filling.School == hill.TwoLevel)
 			if suggest.Number > 1 {
 				say("Bag {} has one piece: with two, one failure does not empty it.", p.Planting.Bag.Label)
 			}

@@ -234,7 +234,7 @@ func (a *AskedDesign) check() error {
 func candidate(m Model, ask AskedDesign, from bag.Calibration, season float64, limit measure.Mass) Candidate {
 	shape := m.Shape
 	c := Candidate{Model: m, Usable: shape.Usable(ask.Headspace), Depth: shape.UsableTop(ask.Headspace), Works: true}
-	c.Suggest = bag.Suggest(shape, ask.Headspace, ask.Class, ask.By == ByTwo)
+	c.Suggest = bag.Suggest(shape, bag.Room{Headspace: ask.Headspace}, ask.Class, ask.By == ByTwo)
 	c.Growing = bag.Growing{Class: ask.Class, Usable: c.Usable, Depth: c.Depth, Season: season, From: from}
 	c.Choices = bag.Choices(shape, ask.Headspace, c.Growing)
 	c.choose(ask)

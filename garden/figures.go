@@ -40,7 +40,7 @@ func (s *Standing) Working(figure string) (working.Working, error) {
 	shape, m := s.Bag.Model.Shape, s.Measures()
 	switch {
 	case figure == FigureNumber:
-		return bag.SuggestWorking(shape, s.Filling.Headspace, s.Variety.Class, s.Filling.School == hill.TwoLevel), nil
+		return bag.SuggestWorking(shape, roomOf(s.Filling), s.Variety.Class, s.Filling.School == hill.TwoLevel), nil
 	case figure == FigureLadder:
 		return s.Filling.LadderWorking(shape, s.Ladder), nil
 	case figure == FigureLitres:

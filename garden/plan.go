@@ -38,6 +38,9 @@ func DefaultLadder(s bag.Shape, c crop.Class, school hill.School) hill.Plan {
 	return p
 }
 
+// roomOf a plan that is left free of medium.
+func roomOf(p hill.Plan) bag.Room { return bag.Room{Headspace: p.Headspace, Filler: p.Filler} }
+
 // Draft is a planting that is not saved: what the plan page draws.
 type Draft struct {
 	Standing
@@ -50,7 +53,7 @@ type Draft struct {
 func DraftPlanting(b Bag, v Variety, number int, ladder hill.Plan) (Draft, error) {
 	d := Draft{Standing: Standing{Planting: Planting{Bag: b, Variety: v, Number: number, Filling: ladder}}}
 	shape, k := b.Model.Shape, v.Class.Constants()
-	d.Suggest = bag.Suggest(shape, ladder.Headspace, v.Class, ladder.School == hill.TwoLevel)
+	d.Suggest = bag.Suggest(shape, roomOf(ladder), v.Class, ladder.School == hill.TwoLevel)
 	d.Drainage = b.Model.Drainage.Facts(shape)
 
 	var faults Faults

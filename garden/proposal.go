@@ -263,7 +263,7 @@ func (b *proposer) pairs(pb *ProposedBag) []sow.Pair {
 	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && pb.Bag.Condition != Torn && !(b.ask.LiftAlone && pb.Heavy)
 	out := make([]sow.Pair, len(b.varieties))
 	for i, v := range b.varieties {
-		s := bag.Suggest(shape, usualHeadspace, v.Class, false)
+		s := bag.Suggest(shape, bag.Room{Headspace: usualHeadspace}, v.Class, false)
 		if !plantable || s.TooSmall || s.TooShallow || b.out.Seeds[i].Late {
 			continue
 		}
@@ -384,7 +384,7 @@ func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[ID]ID, a A
 			if err != nil {
 				return 0, err
 			}
-			number := bag.Suggest(b.Model.Shape, usualHeadspace, v.Class, false).Number
+			number := bag.Suggest(b.Model.Shape, bag.Room{Headspace: usualHeadspace}, v.Class, false).Number
 			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: DefaultLadder(b.Model.Shape, v.Class, hill.Default(v.Class)), Timing: UsualTiming(b, v)}
 			if _, err := planBag(ctx, w, ask, a); err != nil {
 				return 0, err

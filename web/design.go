@@ -290,5 +290,6 @@ func (s *Site) expectWorking(c *gin.Context, st *garden.Standing) error {
 // Figures of an expectation, as addresses name them.
 const (
 	figureExpect    = "expected"
+	figureNow       = "now" // what lies in a bag today
 	figureMeanTuber = "mean-tuber"
 )

@@ -82,6 +82,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plantings/31/working/stem":                                  "less 10 cm that was raised",
 		"/plantings/30/working/expected":                              "season and sun",
 		"/terrace/working/6":                                          "takes by itself",
+		"/plantings/25/working/now":                                   "season and sun",
 		"/plan/outlook":                                               "When each is ready",
 		"/walk":                                                       "feel for tubers",
 		"/walk?from=3":                                                "raise",

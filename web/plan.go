@@ -94,7 +94,7 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 		a.filling.Settling = float64(r.count("settling")) / 100
 	}
 	if a.number = r.count("number"); r.text("number") == "" {
-		a.number = bag.Suggest(shape, a.filling.Headspace, a.variety.Class, a.school == hill.TwoLevel).Number
+		a.number = bag.Suggest(shape, bag.Room{Headspace: a.filling.Headspace, Filler: a.filling.Filler}, a.variety.Class, a.school == hill.TwoLevel).Number
 	}
 	a.mix = cat.Recipe(r.text("mix"))
 	if r.text("settling") == "" && a.mix.Key != cat.Recipe("").Key {

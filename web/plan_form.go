@@ -36,7 +36,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		mixes = append(mixes, Option{Value: m.Key, Name: m.Name})
 	}
 	f := a.filling
-	suggested := bag.Suggest(a.bag.Model.Shape, f.Headspace, a.variety.Class, a.school == hill.TwoLevel)
+	suggested := bag.Suggest(a.bag.Model.Shape, bag.Room{Headspace: f.Headspace, Filler: f.Filler}, a.variety.Class, a.school == hill.TwoLevel)
 	usual := garden.DefaultLadder(a.bag.Model.Shape, a.variety.Class, a.school)
 	form := Form{Name: "plan", Caution: beware("drill", "containers"), Action: "/plan", Button: "Save this plan", Fields: []Field{
 		{Name: "bag", Label: "Bag", Kind: "choice", Value: fmt.Sprint(a.bag.ID), Options: bags},

@@ -107,13 +107,23 @@ func (s *Site) plantingWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	if c.Param("figure") == figureExpect && st.Grown != nil {
-		g, err := s.garden.Expected(c.Request.Context(), &st, s.clock.Today())
-		if err != nil {
-			return err
+	if st.Grown != nil {
+		on := map[string]measure.Day{figureExpect: st.ReadyOn(), figureNow: s.clock.Today()}[c.Param("figure")]
+		if on != 0 {
+			return s.yieldWorking(c, &st, on)
 		}
-		g.Season = st.Grown.Course.IndexOn(st.ReadyOn())
-		return s.answerWorking(c, bag.ExpectWorking(g), "Bag "+st.Bag.Label+", "+st.Variety.Name)
 	}
 	return s.showWorking(c, &st, c.Param("figure"))
+}
+
+// yieldWorking is of what lies in a bag on a day.
+func (s *Site) yieldWorking(c *gin.Context, st *garden.Standing, on measure.Day) error {
+	g, err := s.garden.Expected(c.Request.Context(), st, s.clock.Today())
+	if err != nil {
+		return err
+	}
+	if g.Season = st.Grown.Course.IndexOn(on); g.Season <= 0 {
+		return garden.ErrNotFound // nothing yet
+	}
+	return s.answerWorking(c, bag.ExpectWorking(g), "Bag "+st.Bag.Label+", "+st.Variety.Name)
 }

@@ -201,11 +201,11 @@ func TestSuggestFollowsLitresAndFootprint(t *testing.T) {
 		{"maincrop in a crate", crate(t), crop.Maincrop, false, 5, 3, false},
 		{"sweet potato in a keg", keg, crop.SweetMid, false, 1, 1, true},
 	} {
-		got := Suggest(c.shape, 4, c.class, c.two)
+		got := Suggest(c.shape, Room{Headspace: 4}, c.class, c.two)
 		if got.ByLitres != c.litres || got.Number != c.number || got.TooSmall != c.small {
 			t.Errorf("%s: %+v, want %d by litres, %d, too small %v", c.name, got, c.litres, c.number, c.small)
 		}
-		if w := SuggestWorking(c.shape, 4, c.class, c.two); w.Result != got.Number {
+		if w := SuggestWorking(c.shape, Room{Headspace: 4}, c.class, c.two); w.Result != got.Number {
 			t.Errorf("%s: the working comes to %v, the rule to %d", c.name, w.Result, got.Number)
 		}
 	}
@@ -245,3 +245,17 @@ func TestSacksAndLinersKeepTheirGeometry(t *testing.T) {
 }
 
 func second(_ Shape, err error) error { return err }
+
+// Chips take their litres off: 42.7 L of a cask less 8.0 L under 7.6 cm of them are
+// room for two maincrops of 13 L, and 30 cm of depth is enough.
+func TestChipsTakeRoomFromPlants(t *testing.T) {
+	plain, chips := Suggest(cask(t), Room{Headspace: 4}, crop.Maincrop, false), Suggest(cask(t), Room{Headspace: 4, Filler: 7.6}, crop.Maincrop, false)
+	if plain.ByLitres != 3 || chips.ByLitres != 2 || chips.TooShallow || !Suggest(cask(t), Room{Headspace: 4, Filler: 14}, crop.Maincrop, false).TooShallow {
+		t.Errorf("%+v, with chips %+v", plain, chips)
+	}
+	for _, step := range SuggestWorking(cask(t), Room{4, 7.6}, crop.Maincrop, false).Steps {
+		if !step.Complete() {
+			t.Errorf("%q has %d numbers", step.Says, len(step.Args))
+		}
+	}
+}

@@ -23,20 +23,32 @@ const twoLevelLitres measure.Volume = 7
 // manyPieces is more than any bag takes.
 const manyPieces = 200
 
-// Suggest how many of class c go into a bag of shape s filled to headspace,
+// Room in a bag that is left free of medium: under the rim, and under the medium where
+// chips lie.
+type Room struct {
+	Headspace, Filler measure.Length
+}
+
+// usable litres and depth that roots have.
+func (r Room) usable(s Shape) (measure.Volume, measure.Length) {
+	top := s.UsableTop(r.Headspace)
+	return s.Between(r.Filler, top), max(0, top-r.Filler)
+}
+
+// Suggest how many of class c go into a bag of shape s filled but for some room,
 // by the litre rule: floor(usable litres ÷ litres per plant), at least 1, and
 // no more than keep their spacing on the floor of the bag. With twoLevel the
 // rule is 7 L per plant and two rings share the floor.
-func Suggest(s Shape, headspace measure.Length, c crop.Class, twoLevel bool) Suggestion {
+func Suggest(s Shape, r Room, c crop.Class, twoLevel bool) Suggestion {
 	k := c.Constants()
-	usable, depth := s.Usable(headspace), s.UsableTop(headspace)
+	usable, depth := r.usable(s)
 	per, rings := k.LitresPerPlant, 1
 	if twoLevel {
 		per, rings = twoLevelLitres, 2
 	}
 	out := Suggestion{
 		ByLitres:    max(1, int(math.Floor(float64(usable/per)+1e-9))),
-		ByFootprint: rings * mostByFootprint(s, depth, k.Spacing, manyPieces),
+		ByFootprint: rings * mostByFootprint(s, s.UsableTop(r.Headspace), k.Spacing, manyPieces),
 		TooSmall:    usable < k.SmallestBag,
 		TooShallow:  depth < k.DepthWorkable,
 	}
@@ -45,16 +57,21 @@ func Suggest(s Shape, headspace measure.Length, c crop.Class, twoLevel bool) Sug
 }
 
 // SuggestWorking is Suggest with its steps.
-func SuggestWorking(s Shape, headspace measure.Length, c crop.Class, twoLevel bool) working.Working {
-	got, k := Suggest(s, headspace, c, twoLevel), c.Constants()
+func SuggestWorking(s Shape, r Room, c crop.Class, twoLevel bool) working.Working {
+	got, k := Suggest(s, r, c, twoLevel), c.Constants()
+	usable, _ := r.usable(s)
 	per := k.LitresPerPlant
 	if twoLevel {
 		per = twoLevelLitres
 	}
+	first := working.Step{Says: "usable litres, base to {} below the rim", Args: []any{r.Headspace}, Result: usable}
+	if r.Filler > 0 {
+		first = working.Step{Says: "usable litres, from {} of chips to {} below the rim", Args: []any{r.Filler, r.Headspace}, Result: usable}
+	}
 	return working.Working{
 		Title: "How many to plant in this bag",
 		Steps: []working.Step{
-			{Says: "usable litres, base to {} below the rim", Args: []any{headspace}, Result: s.Usable(headspace)},
+			first,
 			{Says: "÷ {} a plant for a {}, whole plants, at least 1", Args: []any{per, k.Name}, Result: got.ByLitres},
 			{Says: "most that keep {} to each other and {} to the wall", Args: []any{k.Spacing, WallGap}, Result: got.ByFootprint},
 			{Says: "the smaller of the two", Result: got.Number},
