@@ -18,7 +18,7 @@ import (
 // Prospect of one planting over many simulated years that begin with what is known:
 // the 10th, 50th and 90th percentile of its dates and of its harvest.
 type Prospect struct {
-	Up, Mature growth.Spread   // days; Mature is empty where half of the years do not reach it
+	Up, Mature growth.Spread   // days; Mature counts a year that does not reach it as never
 	Raises     []growth.Spread // days of the raises to come
 	Index      []growth.Spread // season index today, in a week, in two …, and so on
 	Final      growth.Spread   // season index at the end
@@ -82,18 +82,7 @@ func (g *Garden) Prospects(ctx context.Context, row []Standing, today measure.Da
 	}
 	p := &g.ahead
 	p.mu.Lock()
-	var missing []Standing
-	var keys []uint64
-	for i := range row {
-		st := &row[i]
-		if st.Grown == nil {
-			continue
-		}
-		key := prospectKey(st, today)
-		if held, ok := p.held[st.Planting.ID]; !ok || held.key != key {
-			missing, keys = append(missing, *st), append(keys, key)
-		}
-	}
+	_, missing, keys := p.of(row, today)
 	if len(missing) > 0 && p.running == nil {
 		p.running = &run{Progress{0, len(missing)}, make(chan struct{})}
 		forecast := g.station.Forecast(&site, n, today)
@@ -110,16 +99,33 @@ func (g *Garden) Prospects(ctx context.Context, row []Standing, today measure.Da
 	}
 	p.mu.Lock()
 	defer p.mu.Unlock()
-	out := map[ID]*Prospect{}
-	for i := range row {
-		if held, ok := p.held[row[i].Planting.ID]; ok && row[i].Grown != nil {
-			out[row[i].Planting.ID] = held.prospect
-		}
-	}
-	if p.running != nil {
+	out, missing, _ := p.of(row, today)
+	switch {
+	case len(missing) == 0:
+		return out, Progress{}, nil
+	case p.running != nil:
 		return out, p.running.progress, nil
 	}
-	return out, Progress{}, nil
+	return out, Progress{0, len(missing)}, nil // the run was of others; the next call begins these
+}
+
+// of a row: what is held and still follows from what the row stands on, and what is
+// to be worked out, with its keys. The lock is held.
+func (p *prospects) of(row []Standing, today measure.Day) (held map[ID]*Prospect, missing []Standing, keys []uint64) {
+	held = map[ID]*Prospect{}
+	for i := range row {
+		st := &row[i]
+		if st.Grown == nil {
+			continue
+		}
+		key := prospectKey(st, today)
+		if h, ok := p.held[st.Planting.ID]; ok && h.key == key {
+			held[st.Planting.ID] = h.prospect
+			continue
+		}
+		missing, keys = append(missing, *st), append(keys, key)
+	}
+	return held, missing, keys
 }
 
 // prospectKey changes when what a prospect follows from does.

@@ -234,6 +234,24 @@ func TestProspectsSpreadAroundTheCourse(t *testing.T) {
 	if again[id] != a {
 		t.Error("asked again, it is worked out anew")
 	}
+	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Frosted, Day: today - 1})
+	p.must(err)
+	row, err = p.Row(ctx, today)
+	p.must(err)
+	row = slices.Repeat(row, 300) // so much that the first answers come before it is done
+	for tries := 0; tries < 400; tries++ {
+		fresh, progress, err := p.Prospects(context.Background(), row, today)
+		p.must(err)
+		switch {
+		case fresh[id] == a:
+			t.Fatal("after a frost the old prospect stands")
+		case fresh[id] == nil && !progress.Running():
+			t.Fatal("neither a prospect nor word that one is coming")
+		case fresh[id] != nil:
+			return
+		}
+	}
+	t.Error("after a frost it is never worked out anew")
 }
 
 // On a past day a bag stands as it was logged, on one to come as the forecast has it.
