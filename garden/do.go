@@ -71,7 +71,7 @@ func (s *Standing) entryOf(ask AskedJob) (Entry, error) {
 // leastRaise is the thinnest layer that is logged by a tick, in cm.
 const leastRaise measure.Length = 0.5
 
-// Feed of several bags in one batch, water and all.
+// FeedBatch is the feed of several bags in one batch, water and all.
 func FeedBatch(row []Standing) (water measure.Volume, bags int) {
 	for i := range row {
 		s := &row[i]

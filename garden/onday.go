@@ -8,7 +8,7 @@ import (
 
 // OnDay is a planting as it stood on a day of the past, by the log, or as it will
 // stand on one to come: planted, grown and raised as the forecast has it. Nothing of
-// it is kept. Log is the log of the planting.
+// it is kept.
 func (s *Standing) OnDay(day, today measure.Day) (Standing, error) {
 	out := *s
 	if day <= today {

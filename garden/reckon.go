@@ -5,7 +5,6 @@ import (
 	"slices"
 
 	"glebata/core/calendar"
-	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/hill"
@@ -18,7 +17,6 @@ import (
 // almanac is what open plantings are reckoned with.
 type almanac struct {
 	site        Site
-	normals     *climate.Normals
 	places      map[int]*calendar.Place
 	timings     map[ID]Timing
 	own         []DayRecord
@@ -115,7 +113,6 @@ func (g *Garden) reckon(list []Standing, a *almanac, today measure.Day) error {
 			if err != nil {
 				return err
 			}
-			a.normals = n
 			air = g.airOf(&a.site, n, a.own, a.from, a.until, today)
 		}
 		s, err := a.schedule(st, st.Timing, today)

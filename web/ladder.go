@@ -34,7 +34,7 @@ type ladderBody struct {
 	Outlook  *yieldView
 	Progress garden.Progress
 	Done     *logLine
-	Error    string
+	Said     string
 	Href     string
 }
 
@@ -67,7 +67,8 @@ func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body := ladderBody{S: &st, Day: today, Today: today, Progress: progress, Href: fmt.Sprintf("/plantings/%d/ladder", st.Planting.ID)}
+	body := ladderBody{S: &st, Day: today, Today: today, Progress: progress, Href: fmt.Sprintf("/plantings/%d/ladder", st.Planting.ID),
+		Said: saidOf(c.Query("said"))}
 	if d, err := measure.ParseDay(c.Query("day")); err == nil {
 		body.Day = d
 	}

@@ -51,7 +51,6 @@ type doneLine struct {
 // soonLine is one job of the days ahead.
 type soonLine struct {
 	Day, Label, Tag string
-	Kind            job.Kind
 }
 
 // mostStops that are listed on the first page, and most of what is to come.
@@ -73,7 +72,7 @@ func walkOf(row []garden.Standing, from, most int, sys measure.System, today mea
 		for _, j := range st.Jobs {
 			if !j.Due() {
 				if j.Status() == job.Soon {
-					soon = append(soon, soonLine{j.Day.ISO() + j.Day.Short(), st.Bag.Label, j.Tag.In(sys), j.Kind})
+					soon = append(soon, soonLine{j.Day.ISO() + j.Day.Short(), st.Bag.Label, j.Tag.In(sys)})
 				}
 				continue
 			}
