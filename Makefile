@@ -3,7 +3,7 @@
 GO ?= go
 CSS = web/static/app.css
 
-.PHONY: test check browser css css-stale demo shots bench race fuzz
+.PHONY: test check browser css css-stale demo shots bench race fuzz kills chaos
 
 test: check css-stale browser ## formatting, vet, staticcheck, stylesheet, all tests
 	$(GO) test -count=1 ./...
@@ -49,3 +49,6 @@ race: browser
 fuzz:
 	$(GO) test -run '^$$' -fuzz FuzzParse -fuzztime 1m ./core/measure
 	$(GO) test -run '^$$' -fuzz FuzzReadWeather -fuzztime 1m ./openformat
+
+kills: ## a thousand kills of a program that writes
+	GLEBATA_KILLS=1000 $(GO) test -count=1 -timeout 60m -v -run TestAnsweredSurvivesAKill ./store

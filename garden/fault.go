@@ -49,3 +49,13 @@ func (f Faults) Err() error {
 func fault(field, says string, args ...any) error {
 	return Faults{{field, measure.Say(says, args...)}}
 }
+
+// Why a store cannot keep, or cannot answer. The words for the grower are web's.
+var (
+	ErrBusy     = errors.New("the garden is busy")
+	ErrReadOnly = errors.New("the garden's file can only be read")
+	ErrMoved    = errors.New("the garden's file was moved, deleted or replaced while the program had it open")
+	ErrFull     = errors.New("the disk is full")
+	ErrDisk     = errors.New("the disk that holds the garden does not answer")
+	ErrDamaged  = errors.New("the garden's file is damaged")
+)

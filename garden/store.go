@@ -14,6 +14,9 @@ import (
 type Store interface {
 	View(ctx context.Context, do func(Reader) error) error
 	Update(ctx context.Context, do func(Writer) error) error
+	// Trouble is why nothing can be kept now, ErrReadOnly or ErrMoved; nil when all
+	// is well.
+	Trouble() error
 }
 
 // Filter chooses plantings; zero fields do not restrict.
@@ -127,6 +130,10 @@ type Garden struct {
 
 // Open a garden kept in a store, with the station that watches its weather.
 func Open(s Store, w Station) *Garden { return &Garden{store: s, station: w} }
+
+// Trouble is why nothing can be kept now, ErrReadOnly or ErrMoved; nil when all is
+// well.
+func (g *Garden) Trouble() error { return g.store.Trouble() }
 
 // Asked says who asks: the client key that makes a request safe to repeat, and
 // today. Both are needed by everything that writes.

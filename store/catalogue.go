@@ -18,7 +18,7 @@ import (
 
 // list runs a query and turns each row into an entity.
 func list[Row, Entity any](ctx context.Context, r *reader, entity func(Row) Entity, query string, args ...any) ([]Entity, error) {
-	found, err := r.query(ctx, query, args...)
+	found, err := r.query(query, args...)
 	if err != nil {
 		return nil, fmt.Errorf("reading: %w", err)
 	}
@@ -36,7 +36,7 @@ func list[Row, Entity any](ctx context.Context, r *reader, entity func(Row) Enti
 
 // add runs an insert and returns the new ID.
 func (w *writer) add(ctx context.Context, query string, args ...any) (garden.ID, error) {
-	res, err := w.exec(ctx, query, args...)
+	res, err := w.exec(query, args...)
 	if err != nil {
 		return 0, fmt.Errorf("writing: %w", err)
 	}
@@ -233,7 +233,7 @@ func (w *writer) AddContainer(ctx context.Context, c garden.Container) (garden.I
 
 func (r *reader) Sent(ctx context.Context, key string) (garden.Sent, bool, error) {
 	var s garden.Sent
-	err := r.tx.GetContext(whole(ctx), &s, `SELECT key, digest, result FROM sent WHERE key = ?`, key)
+	err := r.get(&s, `SELECT key, digest, result FROM sent WHERE key = ?`, key)
 	if errors.Is(err, sql.ErrNoRows) {
 		return s, false, nil
 	}
@@ -247,7 +247,7 @@ func (w *writer) Remember(ctx context.Context, s garden.Sent) error {
 
 func (r *reader) Setting(ctx context.Context, name string) (string, error) {
 	var v string
-	err := r.tx.GetContext(whole(ctx), &v, `SELECT value FROM setting WHERE name = ?`, name)
+	err := r.get(&v, `SELECT value FROM setting WHERE name = ?`, name)
 	if errors.Is(err, sql.ErrNoRows) {
 		return "", nil
 	}

@@ -32,15 +32,18 @@ func (b *logbook) of(ctx context.Context, r *reader, plantings []garden.ID) (map
 		return nil, err
 	}
 	b.mu.Lock()
-	defer b.mu.Unlock()
-	if garden.ID(newest) > b.last {
-		news, err := r.entries(ctx, `WHERE e.id > ?`, b.last)
-		if err != nil {
+	held := b.last
+	b.mu.Unlock()
+	var news []garden.Entry // read without the lock: nobody waits for another's reading
+	if garden.ID(newest) > held {
+		if news, err = r.entries(ctx, `WHERE e.id > ?`, held); err != nil {
 			return nil, fmt.Errorf("reading what is new in the log: %w", err)
 		}
-		b.add(news)
-		b.last = garden.ID(newest)
 	}
+	b.mu.Lock()
+	defer b.mu.Unlock()
+	b.add(slices.DeleteFunc(news, func(e garden.Entry) bool { return e.ID <= b.last })) // another was first
+	b.last = max(b.last, garden.ID(newest))
 	out := make(map[garden.ID][]garden.Entry, len(plantings))
 	for _, id := range plantings {
 		out[id] = slices.Clip(b.logs[id]) // who appends to it gets a copy

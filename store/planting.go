@@ -138,7 +138,7 @@ func (r *reader) entries(ctx context.Context, where string, args ...any) ([]gard
 
 // each runs a query and hands over its rows one by one.
 func (r *reader) each(ctx context.Context, scan func(*sqlx.Rows) error, query string, args ...any) error {
-	rows, err := r.query(ctx, query, args...)
+	rows, err := r.query(query, args...)
 	if err != nil {
 		return fmt.Errorf("reading the log: %w", err)
 	}

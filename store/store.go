@@ -2,17 +2,13 @@ package store
 
 import (
 	"context"
-	"database/sql"
 	"embed"
 	"errors"
 	"fmt"
-	"io/fs"
-	"net/url"
-	"path/filepath"
-	"sync"
+	"log/slog"
+	"os"
+	"sync/atomic"
 
-	"github.com/jmoiron/sqlx"
-	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // registers the "sqlite" driver
 
 	"glebata/garden"
@@ -27,206 +23,210 @@ type Durability string
 const (
 	// Durable writes survive a kill and a power cut. For every real garden.
 	Durable Durability = "FULL"
-	// Throwaway writes survive a kill of the program only. For the demo's
-	// temporary file and for tests.
+	// Throwaway writes survive a kill of the program only, and no backups are made.
+	// For the demo's temporary file and for tests.
 	Throwaway Durability = "OFF"
 )
 
 // Store is one garden in one SQLite file. Open one; the zero Store is unusable.
 // It is safe for concurrent use: one writer at a time, readers beside it.
 type Store struct {
-	write *sqlx.DB // a single connection
-	read  *sqlx.DB
-	// prepared holds the reading statements by their text, *sqlx.Stmt; the
-	// texts are the few that stand in this package.
-	prepared sync.Map
-	// writing holds those of the writing connection, *sqlx.Stmt by their text.
-	writing sync.Map
-	book    logbook
+	path   string
+	opened os.FileInfo // the file that was opened, to tell when another lies there
+	write  *pool       // a single connection; nil for a file that is only read
+	read   *pool
+	book   logbook
+	gone   atomic.Bool // the file was found moved, deleted or replaced
+	care   *caretaker  // nil for a file that is only read
 }
 
 var _ garden.Store = (*Store)(nil)
 
-// Open creates or migrates the file at path and opens it.
+// readers at the same time.
+const readers = 4
+
+// Open creates or migrates the file at path and opens it. A file that cannot be
+// written is opened for reading only. It refuses, unchanged, a file of another
+// program (ErrForeign), of a newer version of this one (ErrNewer), and one that is
+// damaged (garden.ErrDamaged).
 func Open(ctx context.Context, path string, d Durability) (*Store, error) {
-	abs, err := filepath.Abs(path)
-	if err != nil {
-		return nil, fmt.Errorf("finding %s: %w", path, err)
-	}
-	write, err := connect(ctx, abs, d, "&_txlock=immediate")
+	p, err := findPlace(path)
 	if err != nil {
 		return nil, err
 	}
+	s := &Store{path: p.path}
+	if !p.fresh {
+		r, err := Look(ctx, p.path, false)
+		if err != nil {
+			return nil, fmt.Errorf("%s: %w", path, err)
+		}
+		if err := r.refuseUnsound(path); err != nil {
+			return nil, err
+		}
+		if p.readOnly && r.Version < r.Newest {
+			return nil, fmt.Errorf("%s is of an older version and has to be brought up to date, and it cannot be written: allow writing, or copy it elsewhere", path)
+		}
+	}
+	if p.readOnly {
+		db, err := connectReading(ctx, p.path)
+		if err != nil {
+			return nil, err
+		}
+		s.read, err = newPool(ctx, db, readers)
+		return s, errors.Join(err, s.remember())
+	}
+	if err := s.openWriting(ctx, p, d); err != nil {
+		return nil, err
+	}
+	return s, nil
+}
+
+func (s *Store) openWriting(ctx context.Context, p place, d Durability) error {
+	write, err := connectWriting(ctx, p.path, d, "")
+	if err != nil {
+		return err
+	}
 	write.SetMaxOpenConns(1)
-	if err := migrate(ctx, write.DB); err != nil {
-		return nil, errors.Join(fmt.Errorf("preparing %s: %w", path, err), write.Close())
+	var keep func(int64) error
+	if !p.fresh && d == Durable {
+		keep = func(version int64) error { return backupBefore(ctx, p.path, version) }
 	}
-	read, err := connect(ctx, abs, d, "&_pragma=query_only(1)")
-	if err != nil {
-		return nil, errors.Join(err, write.Close())
+	if err := prepareFile(ctx, write, keep); err != nil {
+		return errors.Join(fmt.Errorf("preparing %s: %w", p.path, err), write.Close())
 	}
-	read.SetMaxOpenConns(4)
-	read.SetMaxIdleConns(4)
-	return &Store{write: write, read: read}, nil
-}
-
-func connect(ctx context.Context, abs string, d Durability, more string) (*sqlx.DB, error) {
-	dsn := "file:" + (&url.URL{Path: abs}).EscapedPath() +
-		"?_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(" + string(d) + ")&_pragma=foreign_keys(1)" + more
-	db, err := sqlx.ConnectContext(ctx, "sqlite", dsn)
-	if err != nil {
-		return nil, fmt.Errorf("opening %s: %w", abs, err)
-	}
-	return db, nil
-}
-
-func migrate(ctx context.Context, db *sql.DB) error {
-	files, err := fs.Sub(migrations, "migrations")
-	if err != nil {
+	if s.write, err = newPool(ctx, write, 1); err != nil {
 		return err
 	}
-	p, err := goose.NewProvider(goose.DialectSQLite3, db, files)
+	read, err := connectWriting(ctx, p.path, d, "&_pragma=query_only(1)")
 	if err != nil {
-		return err
+		return errors.Join(err, s.write.close())
 	}
-	_, err = p.Up(ctx)
+	if s.read, err = newPool(ctx, read, readers); err != nil {
+		return errors.Join(err, s.write.close())
+	}
+	if err := s.remember(); err != nil {
+		return errors.Join(err, s.read.close(), s.write.close())
+	}
+	s.care = newCaretaker(s, d == Durable, p.fresh)
+	return nil
+}
+
+// remember which file was opened.
+func (s *Store) remember() (err error) {
+	s.opened, err = os.Stat(s.path)
 	return err
 }
 
 // Close writes everything back into the one file and closes it.
 func (s *Store) Close() error {
-	var err error
-	for _, kept := range []*sync.Map{&s.prepared, &s.writing} {
-		kept.Range(func(_, stmt any) bool {
-			err = errors.Join(err, stmt.(*sqlx.Stmt).Close())
-			return true
-		})
+	if s.write == nil {
+		return s.read.close()
 	}
-	err = errors.Join(err, s.read.Close())
-	if _, cp := s.write.Exec(`PRAGMA wal_checkpoint(TRUNCATE)`); cp != nil {
-		err = errors.Join(err, cp)
+	s.care.stop()
+	err := s.read.close()
+	if !s.gone.Load() {
+		_, failed := s.checkpoint(context.Background(), "TRUNCATE")
+		err = errors.Join(err, failed)
 	}
-	return errors.Join(err, s.write.Close())
+	return errors.Join(err, s.write.close())
 }
 
-// whole keeps a read or write, which takes milliseconds, from being broken off
-// half way when the one who asked has gone: the log then holds what was sent,
-// and sending it again counts once. Watching for it would also cost a goroutine
-// for each query.
-func whole(ctx context.Context) context.Context { return context.WithoutCancel(ctx) }
+// Trouble implements garden.Store.
+func (s *Store) Trouble() error {
+	switch {
+	case s.write == nil:
+		return garden.ErrReadOnly
+	case !s.stillThere():
+		return garden.ErrMoved
+	}
+	return nil
+}
+
+// stillThere reports whether the file that was opened still lies where it was. What
+// was found gone stays so: what is written since may be in no file any more.
+func (s *Store) stillThere() bool {
+	if s.gone.Load() {
+		return false
+	}
+	now, err := os.Stat(s.path)
+	if err == nil && os.SameFile(now, s.opened) {
+		return true
+	}
+	s.gone.Store(true)
+	slog.Error("the garden's file was moved, deleted or replaced while it was open", "file", s.path)
+	return false
+}
 
 // View implements garden.Store.
-func (s *Store) View(ctx context.Context, do func(garden.Reader) error) error {
-	tx, err := s.read.BeginTxx(whole(ctx), &sql.TxOptions{ReadOnly: true})
+func (s *Store) View(ctx context.Context, do func(garden.Reader) error) (err error) {
+	ctx, cancel := context.WithTimeout(ctx, longestRead)
+	defer cancel()
+	t, err := begin(ctx, s.read, "BEGIN")
 	if err != nil {
 		return fmt.Errorf("reading the garden: %w", err)
 	}
-	defer func() { _ = tx.Rollback() }() // nothing was written
-	return do(&reader{tx: tx, store: s})
+	defer func() {
+		_, _ = t.on.run("ROLLBACK") // nothing was written
+		s.read.give(t.on)
+	}()
+	return told(do(&reader{transaction: t, store: s}))
 }
 
 // Update implements garden.Store.
 func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err error) {
-	tx, err := s.write.BeginTxx(whole(ctx), nil)
+	if err := s.Trouble(); err != nil {
+		return err
+	}
+	wait, cancel := context.WithTimeout(ctx, longestRead)
+	defer cancel()
+	t, err := begin(wait, s.write, "BEGIN IMMEDIATE")
 	if err != nil {
 		return fmt.Errorf("writing the garden: %w", err)
 	}
-	defer func() {
-		if err != nil {
-			err = errors.Join(err, ignoreDone(tx.Rollback()))
+	kept := false
+	defer func() { // after a panic too
+		if !kept {
+			_, _ = t.on.run("ROLLBACK") // a transaction that SQLite has ended itself is no failure
 		}
+		s.write.give(t.on)
 	}()
-	w := &writer{reader: reader{tx: tx}, kept: &s.writing}
-	w.statement = w.find
-	if err = do(w); err != nil {
+	// What was begun is carried out although its sender may have gone: sending it
+	// again counts once.
+	whole, cancelWhole := context.WithTimeout(context.WithoutCancel(ctx), longestWrite)
+	defer cancelWhole()
+	t.ctx = whole
+	if err = do(&writer{reader{transaction: t}}); err != nil {
+		return told(err)
+	}
+	if _, err = t.on.run("COMMIT"); err != nil {
+		return told(fmt.Errorf("keeping what was written: %w", err))
+	}
+	kept = true
+	s.care.written()
+	if !s.stillThere() {
+		return garden.ErrMoved
+	}
+	return nil
+}
+
+// reader reads within a transaction. With a store it shares what was read of the
+// log before.
+type reader struct {
+	*transaction
+	store *Store
+}
+
+// writer writes within a transaction.
+type writer struct{ reader }
+
+// get one row into a struct or a plain value; sql.ErrNoRows when there is none.
+func (r *reader) get(into any, query string, args ...any) error {
+	if err := r.over(); err != nil {
 		return err
 	}
-	if err = tx.Commit(); err != nil {
-		return fmt.Errorf("keeping what was written: %w", err)
+	stmt, err := r.on.statement(query)
+	if err != nil {
+		return err
 	}
-	s.prepare(whole(ctx), w.new)
-	return nil
-}
-
-// prepare statements on the writing connection, for the next time. It is free only
-// between transactions: there is one. What was written is kept by now, so that one that
-// cannot be prepared is no failure: it is parsed again.
-func (s *Store) prepare(ctx context.Context, queries []string) {
-	for _, query := range queries {
-		if _, ok := s.writing.Load(query); ok {
-			continue
-		}
-		stmt, err := s.write.PreparexContext(ctx, query)
-		if err != nil {
-			continue
-		}
-		if _, twice := s.writing.LoadOrStore(query, stmt); twice {
-			_ = stmt.Close() // another request was first
-		}
-	}
-}
-
-func ignoreDone(err error) error {
-	if errors.Is(err, sql.ErrTxDone) {
-		return nil
-	}
-	return err
-}
-
-// reader reads within a transaction. With a store it reuses the statements that
-// were prepared on the reading connections.
-type reader struct {
-	tx    *sqlx.Tx
-	store *Store
-	// statement finds one that was prepared on the writing connection; nil for a
-	// reading transaction.
-	statement func(query string) *sqlx.Stmt
-}
-
-// query runs a query, prepared when that is possible.
-func (r *reader) query(ctx context.Context, query string, args ...any) (*sqlx.Rows, error) {
-	ctx = whole(ctx)
-	if r.statement != nil {
-		if stmt := r.statement(query); stmt != nil {
-			return r.tx.StmtxContext(ctx, stmt).QueryxContext(ctx, args...)
-		}
-		return r.tx.QueryxContext(ctx, query, args...)
-	}
-	kept, ok := r.store.prepared.Load(query)
-	if !ok {
-		stmt, err := r.store.read.PreparexContext(ctx, query)
-		if err != nil {
-			return nil, err
-		}
-		if kept, ok = r.store.prepared.LoadOrStore(query, stmt); ok {
-			_ = stmt.Close() // another request was first
-		}
-	}
-	return r.tx.StmtxContext(ctx, kept.(*sqlx.Stmt)).QueryxContext(ctx, args...)
-}
-
-// writer writes within a transaction. Statements it had to parse are in new, to be
-// prepared once the connection is free.
-type writer struct {
-	reader
-	kept *sync.Map
-	new  []string
-}
-
-// find a statement that was prepared before; nil where there is none.
-func (w *writer) find(query string) *sqlx.Stmt {
-	if stmt, ok := w.kept.Load(query); ok {
-		return stmt.(*sqlx.Stmt)
-	}
-	w.new = append(w.new, query)
-	return nil
-}
-
-// exec runs a statement that writes.
-func (w *writer) exec(ctx context.Context, query string, args ...any) (sql.Result, error) {
-	ctx = whole(ctx)
-	if stmt := w.find(query); stmt != nil {
-		return w.tx.StmtxContext(ctx, stmt).ExecContext(ctx, args...)
-	}
-	return w.tx.ExecContext(ctx, query, args...)
+	return stmt.GetContext(context.Background(), into, args...)
 }

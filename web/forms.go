@@ -227,6 +227,10 @@ func faultsOf(err error) (f garden.Faults, ok bool) {
 		f.Add("", "This form was sent once already, with other values. Look at the log first; send it again to save this too.")
 		return f, true
 	}
+	if t, ok := troubleOf(err); ok {
+		f.Add("", t.words)
+		return f, true
+	}
 	return nil, false
 }
 

@@ -94,6 +94,8 @@ type view struct {
 	Season seasonLine
 	Demo   bool
 	Path   string
+	// Trouble is why nothing can be saved now; empty when all is well.
+	Trouble string
 }
 
 // Systems offered in the footer.
@@ -105,6 +107,9 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	v.Today = s.clock.Today()
 	_, v.Demo = s.clock.(Stepper)
 	v.Path = pathOf(c)
+	if t, ok := troubleOf(s.garden.Trouble()); ok {
+		v.Trouble = t.words
+	}
 	var err error
 	if v.Units, err = s.units(c); err != nil {
 		slog.Error("reading units", "error", err)

@@ -211,6 +211,12 @@ func (s *Site) fail(c *gin.Context, err error) {
 	status, said := http.StatusInternalServerError, "Something went wrong on our side. What was saved before is safe; try again."
 	if errors.Is(err, garden.ErrNotFound) {
 		status, said = http.StatusNotFound, "There is nothing at this address. It may have been mistyped, or belong to another garden."
+	} else if c.Request.Context().Err() != nil {
+		c.Abort() // who asked has gone
+		return
+	} else if t, ok := troubleOf(err); ok {
+		status, said = t.status, t.words
+		c.Header("Retry-After", "5")
 	} else if large := new(http.MaxBytesError); errors.As(err, &large) {
 		status, said = http.StatusRequestEntityTooLarge, "That is more than one form takes. Send it in parts."
 	} else {

@@ -39,7 +39,13 @@ func open(t testing.TB, fill func(*garden.Garden) error) *site { return openOn(t
 // openOn a day of the clock.
 func openOn(t testing.TB, day measure.Day, fill func(*garden.Garden) error) *site {
 	t.Helper()
-	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "web.glebata"), store.Throwaway)
+	return openFile(t, filepath.Join(t.TempDir(), "web.glebata"), day, fill)
+}
+
+// openFile serves the garden in a file.
+func openFile(t testing.TB, path string, day measure.Day, fill func(*garden.Garden) error) *site {
+	t.Helper()
+	s, err := store.Open(context.Background(), path, store.Throwaway)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -33,6 +33,6 @@ func command() *cobra.Command {
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(demoCommand(), serveCommand(), calcCommand())
+	root.AddCommand(demoCommand(), serveCommand(), calcCommand(), backupCommand(), checkCommand(), restoreCommand())
 	return root
 }

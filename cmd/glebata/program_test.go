@@ -352,9 +352,43 @@ func TestServeKeepsWhatItAcknowledgedThroughAKill(t *testing.T) {
 		t.Error("the kind of bag is lost")
 	}
 	p.stop(t)
-	if left, _ := filepath.Glob(data + "-*"); len(left) != 0 {
+	if left, _ := filepath.Glob(data + "-[ws]*"); len(left) != 0 {
 		t.Errorf("stopped, and %v are left beside the file", left)
 	}
+}
+
+func TestBackupCheckAndRestore(t *testing.T) {
+	path, dir := build(t), t.TempDir()
+	data, kept := filepath.Join(dir, "my.glebata"), filepath.Join(dir, "kept.glebata")
+	p := start(t, path, "serve", "--data", data)
+	add := func(name string) {
+		res, err := http.Post(p.address+"/models", "application/x-www-form-urlencoded", strings.NewReader("kind=round&base=36&top=40&height=42&material=fabric&drain=wall&key=k-"+name+"&name="+name))
+		if err != nil {
+			t.Fatal(err)
+		}
+		res.Body.Close()
+	}
+	says := func(want string, ok bool, args ...string) {
+		t.Helper()
+		if out, err := run(args...); (err == nil) != ok || !strings.Contains(out+fmt.Sprint(err), want) {
+			t.Errorf("%v: %q, %v; want %q", args, out, err, want)
+		}
+	}
+	add("cask")
+	says("is a copy", true, "backup", kept, "--data", data) // while it runs
+	says("there already", false, "backup", kept, "--data", data)
+	says("is sound", true, "check", data)
+	add("keg")
+	says("stop that first", false, "restore", kept, "--data", data, "--force")
+	p.stop(t)
+	says("--force", false, "restore", kept, "--data", data)
+	says("kept as", true, "restore", kept, "--data", data, "--force")
+	p = start(t, path, "serve", "--data", data)
+	if page := p.get(t, "/bags"); !strings.Contains(page, "cask") || strings.Contains(page, "keg") {
+		t.Error("the garden is not what was backed up")
+	}
+	p.stop(t)
+	says("not a garden", false, "check", path)
 }
 
 // BenchmarkDemoStart is from starting the built program to the whole first page

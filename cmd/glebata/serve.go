@@ -124,16 +124,16 @@ func serveCommand() *cobra.Command {
 			}
 			defer func() { err = errors.Join(err, s.Close()) }()
 			return serve(cmd.Context(), ln, garden.Open(s, station.NewWeather(station.UsualSeed)), realClock{}, func() {
-				fmt.Fprintf(cmd.OutOrStdout(), "Glebata at http://%s, keeping %s. Stop with Ctrl-C.\n", ln.Addr(), data)
+				how := "keeping"
+				if errors.Is(s.Trouble(), garden.ErrReadOnly) {
+					how = "only reading"
+				}
+				fmt.Fprintf(cmd.OutOrStdout(), "Glebata at http://%s, %s %s. Stop with Ctrl-C.\n", ln.Addr(), how, data)
 			})
 		},
 	}
 	cmd.Flags().StringVar(&listen, "listen", usualAddress, "address to listen on")
-	cmd.Flags().StringVar(&data, "data", "", "file that holds the garden")
-	if err := cmd.MarkFlagRequired("data"); err != nil {
-		panic(err) // the flag is made two lines above
-	}
-	return cmd
+	return withData(cmd, &data)
 }
 
 // listenOn takes an address, or says that it is taken and suggests another.
