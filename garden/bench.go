@@ -105,6 +105,7 @@ type Bench struct {
 	Lots  []Lot
 	Trays []TrayState
 	Log   []SeedEntry // allotments that stand, newest first
+	Aside []Aside     // allotments of seed that is not there
 }
 
 // Bench as it stands today.
@@ -131,25 +132,17 @@ func benchOf(ctx context.Context, r Reader, today measure.Day) (Bench, error) {
 	if err != nil {
 		return b, err
 	}
+	byTray := map[ID][]SeedEntry{} // allotments are of no tray
+	for _, e := range log {
+		byTray[e.Tray] = append(byTray[e.Tray], e)
+	}
 	at := map[ID]*TrayState{}
 	b.Trays = make([]TrayState, len(trays))
 	for i, t := range trays {
-		b.Trays[i] = TrayState{Tray: t, Temp: usualTrayTemp, Light: true}
+		b.Trays[i] = ReplayTray(t, byTray[t.ID])
 		at[t.ID] = &b.Trays[i]
 	}
-	live := standingSeed(log)
-	var allots []SeedEntry
-	for _, e := range live {
-		if e.Kind == SeedAllotted {
-			allots = append(allots, e)
-			continue
-		}
-		t := at[e.Tray]
-		if err := t.apply(e); err != nil {
-			return b, err
-		}
-		t.Log = append(t.Log, e)
-	}
+	allots := slices.Clone(live(byTray[0]))
 	if len(log) > 0 {
 		if err := b.allot(ctx, r, allots, at); err != nil {
 			return b, err
@@ -158,28 +151,9 @@ func benchOf(ctx context.Context, r Reader, today measure.Day) (Bench, error) {
 	slices.Reverse(allots)
 	b.Log = allots
 	for i := range b.Trays {
-		slices.Reverse(b.Trays[i].Log)
 		b.Trays[i].judge(b.sprouting(b.Trays[i].Lot), today)
 	}
 	return b, nil
-}
-
-// standingSeed leaves out what was taken back and sorts by day.
-func standingSeed(log []SeedEntry) []SeedEntry {
-	back := map[ID]bool{}
-	for _, e := range log {
-		if e.Kind == SeedVoided {
-			back[e.Voids] = true
-		}
-	}
-	var live []SeedEntry
-	for _, e := range log {
-		if e.Kind != SeedVoided && !back[e.ID] {
-			live = append(live, e)
-		}
-	}
-	slices.SortStableFunc(live, func(a, b SeedEntry) int { return int(a.Day - b.Day) })
-	return live
 }
 
 // allot gives pieces to plantings: the latest allotment of a planting holds while
@@ -206,6 +180,9 @@ func (b *Bench) allot(ctx context.Context, r Reader, allots []SeedEntry, at map[
 	for _, e := range allots {
 		for _, a := range e.Allots {
 			p := b.piece(at, a.PieceRef)
+			if p == nil && !isAside(b.Aside, e.ID) {
+				b.Aside = append(b.Aside, Aside{e.ID, e.Day, Faults{{"", measure.Say("Some of the seed it gives is not there.")}}})
+			}
 			if p == nil || holder[a.Planting] != e.ID || stage[a.Planting] == StageDropped {
 				continue
 			}
@@ -218,7 +195,7 @@ func (b *Bench) allot(ctx context.Context, r Reader, allots []SeedEntry, at map[
 // stageOf a log, without laying the ladder.
 func stageOf(log []Entry) Stage {
 	s := StagePlanned
-	for _, e := range standing(log) {
+	for _, e := range live(log) {
 		switch e.Kind {
 		case Planted:
 			s = StageGrowing

@@ -153,10 +153,7 @@ func (g *Garden) RecordSeed(ctx context.Context, e SeedEntry, a Asked) (ID, erro
 		if err := t.check(&e, a.Today); err != nil {
 			return 0, err
 		}
-		if err := t.apply(e); err != nil {
-			return 0, err
-		}
-		return w.AddSeedEntry(ctx, e)
+		return t.add(ctx, w, e)
 	})
 }
 
@@ -171,6 +168,9 @@ func (t *TrayState) check(e *SeedEntry, today measure.Day) error {
 		checkTrayTemp(&faults, e.Temp)
 	case SeedWeighed:
 		t.checkWeights(&faults, e.Weights)
+		if n := len(t.Tubers); n > 0 && e.Day < t.Tubers[n-1].Since {
+			faults.Add("weights", "Tubers are numbered as they are put in, the last on {}: no more go in before that day.", t.Tubers[n-1].Since)
+		}
 	case SeedLooked:
 		if len(e.Seen) == 0 {
 			faults.Add("", "Nothing changed: count eyes and sprouts of a tuber first.")
@@ -189,6 +189,11 @@ func (t *TrayState) check(e *SeedEntry, today measure.Day) error {
 		if u, err := t.tuber(e.Tuber); err == nil && anyGone(u.Pieces) {
 			faults.Add("tuber", "Tuber {} is planted.", e.Tuber)
 		}
+	default:
+		return ErrNotFound
+	}
+	if len(e.Text) > longestText {
+		faults.Add("text", "A note holds up to {} letters.", longestText)
 	}
 	return faults.Err()
 }
@@ -196,9 +201,6 @@ func (t *TrayState) check(e *SeedEntry, today measure.Day) error {
 func (t *TrayState) checkWeights(faults *Faults, weights []measure.Mass) {
 	if len(weights) == 0 {
 		faults.Add("weights", "Write the weight of at least one tuber.")
-	}
-	if len(t.Tubers)+len(weights) > mostTubers {
-		faults.Add("weights", "A tray holds up to {} tubers: begin another.", mostTubers)
 	}
 	for _, w := range weights {
 		if w < lightestPiece || w > heaviestPiece {
@@ -284,46 +286,56 @@ func allGone(pieces []PieceState) bool {
 func (g *Garden) UndoSeed(ctx context.Context, entry ID, a Asked) (ID, error) {
 	type undoSeed struct{ Entry ID }
 	return g.once(ctx, a.Key, undoSeed{entry}, func(w Writer) (ID, error) {
-		log, err := w.SeedLog(ctx)
-		if err != nil {
-			return 0, err
-		}
-		e, ok := find(standingSeed(log), func(e SeedEntry) bool { return e.ID == entry })
-		if !ok {
-			return 0, fault("", "That entry was taken back before.")
-		}
 		b, err := benchOf(ctx, w, a.Today)
 		if err != nil {
 			return 0, err
 		}
-		if err := b.mayTakeBack(e, standingSeed(log)); err != nil {
-			return 0, err
+		void := SeedEntry{Kind: SeedVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry}
+		is := func(e SeedEntry) bool { return e.ID == entry }
+		if e, ok := find(b.Log, is); ok {
+			if err := b.mayTakeBackAllotment(e); err != nil {
+				return 0, err
+			}
+			return w.AddSeedEntry(ctx, void)
 		}
-		return w.AddSeedEntry(ctx, SeedEntry{Tray: e.Tray, Kind: SeedVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
+		for i := range b.Trays {
+			t := &b.Trays[i]
+			if e, ok := find(t.Log, is); ok {
+				if err := b.mayTakeBack(t, e); err != nil {
+					return 0, err
+				}
+				return t.add(ctx, w, void)
+			}
+		}
+		return 0, fault("", "That entry was taken back before.")
 	})
 }
 
-// mayTakeBack refuses to take back tubers or cuts that other entries speak of.
-func (b *Bench) mayTakeBack(e SeedEntry, live []SeedEntry) error {
-	if e.Kind == SeedAllotted {
-		for _, a := range e.Allots {
-			if t, ok := b.Tray(a.Tray); ok && a.Tuber <= len(t.Tubers) && anyGone(t.Tubers[a.Tuber-1].Pieces) {
-				return fault("", "Seed of this allotment is planted: take the planting back first.")
-			}
+// mayTakeBackAllotment refuses when some of its seed is planted.
+func (b *Bench) mayTakeBackAllotment(e SeedEntry) error {
+	for _, a := range e.Allots {
+		if t, ok := b.Tray(a.Tray); ok && a.Tuber <= len(t.Tubers) && anyGone(t.Tubers[a.Tuber-1].Pieces) {
+			return fault("", "Seed of this allotment is planted: take the planting back first.")
 		}
+	}
+	return nil
+}
+
+// mayTakeBack refuses to take back tubers or cuts that other entries speak of: tubers
+// and pieces are named by their number.
+func (b *Bench) mayTakeBack(t *TrayState, e SeedEntry) error {
+	if e.Kind != SeedWeighed && e.Kind != SeedCut || isAside(t.Aside, e.ID) {
 		return nil
 	}
-	if e.Kind != SeedWeighed && e.Kind != SeedCut {
-		return nil
-	}
-	for _, o := range live {
-		later := o.ID > e.ID && o.Kind != SeedStood
-		if later && o.Tray == e.Tray && (e.Kind == SeedWeighed || o.Tuber == e.Tuber) {
-			return fault("", "Later entries of this tray stand on this one: take those back first, the latest before the earlier.")
+	for _, o := range t.Log { // newest first
+		if o.ID > e.ID && o.Kind != SeedStood && (e.Kind == SeedWeighed || o.Tuber == e.Tuber) {
+			return fault("", "What was logged for {} stands on this entry ({}): take that back first.", o.Day, o.Kind)
 		}
+	}
+	for _, o := range b.Log {
 		for _, a := range o.Allots {
-			if later && a.Tray == e.Tray && (e.Kind == SeedWeighed || a.Tuber == e.Tuber) {
-				return fault("", "Seed of this tray is given to bags: take that back first.")
+			if o.ID > e.ID && a.Tray == t.ID && (e.Kind == SeedWeighed || a.Tuber == e.Tuber) {
+				return fault("", "Seed of this tray was given to bags on {}: take that back first.", o.Day)
 			}
 		}
 	}

@@ -117,7 +117,7 @@ func TestBenchRefusesWhatCannotBe(t *testing.T) {
 	weighed := p.tray(tray).Log[0].ID
 	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedLooked, Seen: []garden.Seen{{Tuber: 1, Eyes: 4}}})
 	_, err = p.UndoSeed(ctx, weighed, p.asked())
-	refused(t, "undo of what later entries stand on", err, "", "those back first")
+	refused(t, "undo of what later entries stand on", err, "", "(looked): take that back first")
 }
 
 // 58 + 55 against 57 + 56 is even; the two odd ones are left.

@@ -33,7 +33,10 @@ func (g *Garden) SetComponent(ctx context.Context, c medium.Component, a Asked) 
 		var faults Faults
 		c.Name = checkName(&faults, "name", "component", c.Name)
 		if c.Key == "" {
-			c.Key = strings.ToLower(strings.Map(keyRune, c.Name))
+			c.Key = strings.ToLower(strings.Join(strings.Fields(strings.Map(keyRune, c.Name)), " "))
+			if c.Key == "" && c.Name != "" {
+				faults.Add("name", "A name has letters or digits in it.")
+			}
 			if _, taken := known.Named(c.Key); taken && c.Name != "" {
 				faults.Add("name", "There is a {} already: change its numbers instead.", c.Name)
 			}

@@ -29,7 +29,7 @@ func TestOwnNumbersOfAComponentAreReckonedWith(t *testing.T) {
 	if math.Abs(half.WetKg()-0.95) > 1e-9 || len(medium.Rotting(half)) != 1 || len(cat.Components) != len(medium.Usual())+1 {
 		t.Errorf("half and half weighs %g, %d components", half.WetKg(), len(cat.Components))
 	}
-	_, err = p.AddMix(ctx, "shore", map[string]float64{"sea  weed": 1, "compost": 1}, p.asked())
+	_, err = p.AddMix(ctx, "shore", map[string]float64{"sea weed": 1, "compost": 1}, p.asked())
 	p.must(err)
 	cat, err = p.Catalogue(ctx)
 	p.must(err)

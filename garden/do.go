@@ -22,11 +22,18 @@ type AskedJob struct {
 // own and are refused. Safe to repeat: sent again it counts once, though another job
 // may be due by then. It returns the entry's ID.
 func (g *Garden) DoJob(ctx context.Context, ask AskedJob, a Asked) (ID, error) {
-	st, err := g.Planting(ctx, ask.Planting, a.Today)
-	if err != nil {
-		return 0, err
-	}
 	return g.once(ctx, a.Key, ask, func(w Writer) (ID, error) {
+		list, err := g.standingsIn(ctx, w, Filter{ID: ask.Planting}, a.Today)
+		if err != nil {
+			return 0, err
+		}
+		if ask.Planting == 0 || len(list) == 0 {
+			return 0, ErrNotFound
+		}
+		st := &list[0]
+		if err := st.mayDo(ask); err != nil {
+			return 0, err
+		}
 		e, err := st.entryOf(ask)
 		if err != nil {
 			return 0, err
@@ -34,6 +41,41 @@ func (g *Garden) DoJob(ctx context.Context, ask AskedJob, a Asked) (ID, error) {
 		e.Planting, e.Day = ask.Planting, a.Today
 		return record(ctx, w, e, a)
 	})
+}
+
+// mayDo refuses a job that is not due any more, saying what was done and when: the
+// page it was ticked on may be old, or another phone was first.
+func (s *Standing) mayDo(ask AskedJob) error {
+	if ask.As == "" && (ask.What == job.Plant || ask.What == job.Lift) {
+		return fault("", "Weigh in at bag {}: that is more than a tick.", s.Bag.Label)
+	}
+	for _, j := range s.Jobs {
+		if j.Kind == ask.What && (j.Due() || ask.As != "") {
+			return nil
+		}
+	}
+	e, ok := s.lastDone(ask.What)
+	switch {
+	case ok && (e.Kind == PutOff || e.Kind == Skipped) && ask.As == "":
+		return nil // it waits, and nobody has done it
+	case ask.What == job.Raise && len(s.Rungs) == 0 && s.Stage == StageGrowing:
+		return fault("", "Bag {} is full, or in flower: there is no layer to come.", s.Bag.Label)
+	case ok:
+		return fault("", "Bag {}: that is not due any more. Last: {}, on {}.", s.Bag.Label, e.Kind.Name(), e.Day)
+	}
+	return fault("", "Bag {}: that is not due now. Open the bag to enter it all the same.", s.Bag.Label)
+}
+
+// lastDone is the entry that last answered a kind of job.
+func (s *Standing) lastDone(what job.Kind) (Entry, bool) {
+	answers := map[job.Kind]Kind{job.Plant: Planted, job.Raise: Raised, job.TopUp: Topped, job.Feed: Fed, job.Measure: Measured, job.Lift: Weighed}
+	for i := len(s.Log) - 1; i >= 0; i-- {
+		e := s.Log[i]
+		if e.Kind == answers[what] && answers[what] != "" || e.What == what || e.Kind == Closed {
+			return e, true
+		}
+	}
+	return Entry{}, false
 }
 
 // entryOf a job: what is logged when it is done.
@@ -48,7 +90,7 @@ func (s *Standing) entryOf(ask AskedJob) (Entry, error) {
 	case job.Raise:
 		next := s.Upcoming()
 		if next == nil {
-			return Entry{}, fault("", "Bag {} is full, or in flower: there is no layer to come.", s.Bag.Label)
+			return Entry{}, ErrNotFound
 		}
 		if next.Thickness() < leastRaise {
 			return Entry{}, fault("", "Stems of bag {} are too short for a layer now: measure them again.", s.Bag.Label)
@@ -62,8 +104,6 @@ func (s *Standing) entryOf(ask AskedJob) (Entry, error) {
 		return Entry{Kind: Fed}, nil
 	case job.Measure:
 		return Entry{Kind: Measured, Height: ask.Height}, nil
-	case job.Plant, job.Lift:
-		return Entry{}, fault("", "Weigh in at bag {}: that is more than a tick.", s.Bag.Label)
 	}
 	return Entry{Kind: Tended, What: ask.What}, nil
 }

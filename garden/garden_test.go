@@ -42,6 +42,12 @@ func newPlot(t *testing.T, class crop.Class, drain bag.Drainage) *plot {
 			t.Error(err)
 		}
 	})
+	return plotIn(t, s, class, drain)
+}
+
+// plotIn a store that is empty yet.
+func plotIn(t *testing.T, s garden.Store, class crop.Class, drain bag.Drainage) *plot {
+	t.Helper()
 	p := &plot{Garden: garden.Open(s, station.NewWeather(station.UsualSeed)), t: t}
 	shape, err := bag.NewRound(36, 40, 42)
 	if err != nil {
@@ -293,7 +299,7 @@ func TestUndoTakesBackAndKeepsBoth(t *testing.T) {
 	p.must(err)
 	plantedEntry := p.state(id).Log[0].ID
 	_, err = p.Undo(context.Background(), plantedEntry, p.asked())
-	refused(t, "undoing the planting under a raise", err, "", "the latest before the earlier")
+	refused(t, "undoing the planting under a raise", err, "", "What was logged for 4 June 2026 stands on this entry (raised): take that back first.")
 	_, err = p.Undo(context.Background(), raised, p.asked())
 	p.must(err)
 	if s := p.state(id); s.Level != 18 || len(s.Rungs) != 2 {

@@ -2,6 +2,7 @@ package garden
 
 import (
 	"context"
+	"fmt"
 	"math"
 	"strings"
 
@@ -18,13 +19,36 @@ func (g *Garden) Recipes(ctx context.Context) ([]medium.Recipe, error) {
 	return out, err
 }
 
+// recipesOf the schools and the grower. One that names what is not there any more
+// is left out.
 func recipesOf(ctx context.Context, r Reader) ([]medium.Recipe, error) {
 	cs, err := r.Components(ctx)
 	if err != nil {
 		return nil, err
 	}
 	own, err := r.OwnMixes(ctx)
-	return append(cs.Recipes(), own...), err
+	out := cs.Recipes()
+	for _, o := range own {
+		if m, err := cs.ParseMix(o.Parts); err == nil {
+			out = append(out, medium.Recipe{Key: fmt.Sprintf("own-%d", o.ID), Name: o.Name, Reason: "A mix of your own.", Mix: m})
+		}
+	}
+	return out, err
+}
+
+// OwnMix is a mix of the grower's own, its parts as medium.Mix writes them.
+type OwnMix struct {
+	ID          ID
+	Name, Parts string
+}
+
+// readable refuses a mix that could not be read again as it would be written.
+func readable(cs medium.Components, m medium.Mix) error {
+	again, err := cs.ParseMix(m.String())
+	if err != nil || len(again) != len(m) {
+		return fault("mix", "This mix cannot be kept: {}", m.String())
+	}
+	return nil
 }
 
 // Recipe of the catalogue by its key; the usual one when there is none such.
@@ -57,12 +81,16 @@ func (g *Garden) AddMix(ctx context.Context, name string, parts map[string]float
 		if err != nil {
 			return 0, err
 		}
-		same := func(r medium.Recipe) bool { return strings.EqualFold(r.Name, name) }
-		if _, taken := find(append(medium.Recipes(), own...), same); taken && name != "" {
+		_, usual := find(medium.Recipes(), func(r medium.Recipe) bool { return strings.EqualFold(r.Name, name) })
+		_, taken := find(own, func(o OwnMix) bool { return strings.EqualFold(o.Name, name) })
+		if (usual || taken) && name != "" {
 			faults.Add("name", "There is a {} already.", name)
 		}
 		if faults != nil {
 			return 0, faults
+		}
+		if err := readable(cs, mix); err != nil {
+			return 0, err
 		}
 		return w.AddMix(ctx, name, mix)
 	})
@@ -70,6 +98,9 @@ func (g *Garden) AddMix(ctx context.Context, name string, parts map[string]float
 
 // PartField is the field that names a component's parts.
 func PartField(component string) string { return "part-" + strings.ReplaceAll(component, " ", "-") }
+
+// leastShare of a component in a mix: mixes are kept in tenths of a percent.
+const leastShare = 0.001
 
 // mostParts of one component in a mix.
 const mostParts = 1000
@@ -91,7 +122,9 @@ func mixOf(cs medium.Components, parts map[string]float64, faults *Faults) mediu
 		faults.Add(PartField(cs[0].Key), "Write how many parts of something go in.")
 	}
 	for i := range m {
-		m[i].Share /= total
+		if m[i].Share /= total; m[i].Share < leastShare {
+			faults.Add(PartField(m[i].Key), "That is less than a thousandth of the mix: leave it out.")
+		}
 	}
 	return m
 }

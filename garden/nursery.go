@@ -94,7 +94,9 @@ type NursingState struct {
 	Ended    bool
 	ShootsBy measure.Day // expected, 0 where it is too cold
 	SlipsBy  measure.Day
-	Log      []NurseryEntry // newest first
+	Log      []NurseryEntry // that stand, newest first
+	Aside    []Aside        // those of them that cannot be applied
+	log      []NurseryEntry // as it was written
 }
 
 // InHand is how many slips were taken and not planted.
@@ -132,10 +134,13 @@ func nurseryOf(ctx context.Context, r Reader) ([]NursingState, error) {
 	if err != nil {
 		return nil, err
 	}
+	byNursling := map[ID][]NurseryEntry{}
+	for _, e := range log {
+		byNursling[e.Nursling] = append(byNursling[e.Nursling], e)
+	}
 	out := make([]NursingState, len(list))
-	at := map[ID]*NursingState{}
 	for i, n := range list {
-		s := NursingState{Nursling: n, Now: n.Shelter}
+		s := ReplayNursling(n, byNursling[n.ID])
 		if n.Kind == Root {
 			if days, ok := seed.ShootsAfter(n.Temp); ok {
 				s.ShootsBy = n.Started + measure.Day(days)
@@ -147,48 +152,89 @@ func nurseryOf(ctx context.Context, r Reader) ([]NursingState, error) {
 			}
 		}
 		out[i] = s
-		at[n.ID] = &out[i]
-	}
-	for _, e := range standingNursery(log) {
-		n := at[e.Nursling]
-		switch e.Kind {
-		case NurseMoved:
-			n.Now = e.Shelter
-		case NurseShoots:
-			n.Shoots = e.Count
-		case NurseTaken:
-			n.Taken += e.Count
-		case NurseRooted:
-			n.Rooted += e.Count
-		case NurseHardened:
-			n.Hardened += e.Count
-		case NursePlanted:
-			n.Planted += max(1, e.Count)
-			n.Into = append(n.Into, e.Planting)
-		case NurseEnded:
-			n.Ended = true
-		}
-		n.Log = append(n.Log, e)
-	}
-	for i := range out {
-		slices.Reverse(out[i].Log)
 	}
 	return out, nil
 }
 
-func standingNursery(log []NurseryEntry) []NurseryEntry {
-	back := map[ID]bool{}
-	for _, e := range log {
-		if e.Kind == NurseVoided {
-			back[e.Voids] = true
+// ReplayNursling puts a nursling's log on it, in order of day. Entries that cannot
+// follow the ones before them are set aside.
+func ReplayNursling(n Nursling, log []NurseryEntry) NursingState {
+	s := NursingState{Nursling: n, Now: n.Shelter, log: log}
+	s.Log = slices.Clone(live(log))
+	s.Aside = replay(s.Log, s.apply)
+	slices.Reverse(s.Log)
+	return s
+}
+
+func (e *NurseryEntry) line() line { return line{e.ID, e.Day, e.Voids} }
+
+// apply one entry; where it is refused the state is as it was.
+func (n *NursingState) apply(e *NurseryEntry) error {
+	counts := e.Kind == NurseShoots || e.Kind == NurseTaken || e.Kind == NurseRooted || e.Kind == NurseHardened
+	switch {
+	case e.Day < n.Started:
+		return fault("day", "It was started on {}: a day from then to today.", n.Started)
+	case n.Ended:
+		return fault("", "{} was ended.", n.Label)
+	case counts && (e.Count < 1 || e.Count > 60):
+		return fault("count", "Count 1 to 60.")
+	}
+	switch e.Kind {
+	case NurseMoved:
+		if !e.Shelter.Known() {
+			return fault("shelter", "Choose where it stands.")
+		}
+		n.Now = e.Shelter
+	case NurseShoots:
+		n.Shoots = e.Count
+	case NurseTaken:
+		n.Taken += e.Count
+	case NurseRooted:
+		if n.Rooted+e.Count > n.Taken {
+			return fault("count", "{} slips were taken and {} have rooted.", n.Taken, n.Rooted)
+		}
+		n.Rooted += e.Count
+	case NurseHardened:
+		if n.Hardened+e.Count > n.Taken {
+			return fault("count", "{} slips were taken and {} are hardened.", n.Taken, n.Hardened)
+		}
+		n.Hardened += e.Count
+	case NursePlanted:
+		switch {
+		case n.Kind == Root && e.Count > n.InHand():
+			return fault("slips", "{} slips of {} are in hand: log those you took first.", n.InHand(), n.Label)
+		case n.Kind == Pot && n.Planted > 0:
+			return fault("pot", "Pot {} is planted already.", n.Label)
+		}
+		n.Planted += max(1, e.Count)
+		n.Into = append(n.Into, e.Planting)
+	case NurseEnded:
+		n.Ended = true
+	}
+	return nil
+}
+
+// nursling of a list by its ID, of a kind where one is given.
+func nursling(list []NursingState, id ID, kind NurseKind) (*NursingState, bool) {
+	for i := range list {
+		if n := &list[i]; n.ID == id && (kind == "" || n.Kind == kind) {
+			return n, true
 		}
 	}
-	var live []NurseryEntry
-	for _, e := range log {
-		if e.Kind != NurseVoided && !back[e.ID] {
-			live = append(live, e)
-		}
+	return nil, false
+}
+
+// add an entry: the one way by which anything gets into the nursery's log. It is
+// refused when it cannot follow what is there, or what is there could not follow it.
+func (n *NursingState) add(ctx context.Context, w Writer, e NurseryEntry) (ID, error) {
+	e.Nursling = n.ID
+	after := ReplayNursling(n.Nursling, append(n.log[:len(n.log):len(n.log)], e))
+	name := func(id ID) measure.Phrase {
+		e, _ := find(n.Log, func(e NurseryEntry) bool { return e.ID == id })
+		return measure.Say(string(e.Kind))
 	}
-	slices.SortStableFunc(live, func(a, b NurseryEntry) int { return int(a.Day - b.Day) })
-	return live
+	if err := refusal(e.line(), n.Aside, after.Aside, name); err != nil {
+		return 0, err
+	}
+	return w.AddNurseryEntry(ctx, e)
 }

@@ -67,38 +67,34 @@ func (g *Garden) RecordNursery(ctx context.Context, e NurseryEntry, a Asked) (ID
 		if err != nil {
 			return 0, err
 		}
-		n, ok := find(list, func(n NursingState) bool { return n.ID == e.Nursling })
+		n, ok := nursling(list, e.Nursling, "")
 		if !ok {
 			return 0, ErrNotFound
 		}
-		if err := n.check(&e, a.Today); err != nil {
+		if err := checkNursery(&e, a.Today); err != nil {
 			return 0, err
 		}
-		return w.AddNurseryEntry(ctx, e)
+		return n.add(ctx, w, e)
 	})
 }
 
-func (n *NursingState) check(e *NurseryEntry, today measure.Day) error {
+// checkNursery checks what an entry says on its own, before the log is asked.
+func checkNursery(e *NurseryEntry, today measure.Day) error {
 	var faults Faults
 	e.Text = strings.TrimSpace(e.Text)
-	if e.Day > today || e.Day < n.Started {
-		faults.Add("day", "It was started on {}: a day from then to today.", n.Started)
+	if e.Day > today {
+		faults.Add("day", "{} is still to come: enter it on the day or after.", e.Day)
 	}
-	if n.Ended {
-		faults.Add("", "{} was ended.", n.Label)
+	if len(e.Text) > longestText {
+		faults.Add("text", "A note holds up to {} letters.", longestText)
 	}
-	counts := e.Kind == NurseShoots || e.Kind == NurseTaken || e.Kind == NurseRooted || e.Kind == NurseHardened
-	switch {
-	case counts && (e.Count < 1 || e.Count > 60):
-		faults.Add("count", "Count 1 to 60.")
-	case e.Kind == NurseTaken && e.Nodes != 0 && e.Nodes < 3:
+	if e.Kind == NurseTaken && e.Nodes != 0 && (e.Nodes < 3 || e.Nodes > 60) {
 		faults.Add("nodes", "A good slip has at least 3 nodes, of which 2 go under: leave it a few days more.")
-	case e.Kind == NurseRooted && n.Rooted+e.Count > n.Taken:
-		faults.Add("count", "{} slips were taken and {} have rooted.", n.Taken, n.Rooted)
-	case e.Kind == NurseHardened && n.Hardened+e.Count > n.Taken:
-		faults.Add("count", "{} slips were taken and {} are hardened.", n.Taken, n.Hardened)
-	case e.Kind == NurseMoved && !e.Shelter.Known():
-		faults.Add("shelter", "Choose where it stands.")
+	}
+	switch e.Kind {
+	case NurseMoved, NurseShoots, NurseTaken, NurseRooted, NurseHardened, NurseEnded:
+	default:
+		return ErrNotFound
 	}
 	return faults.Err()
 }
@@ -108,18 +104,20 @@ func (n *NursingState) check(e *NurseryEntry, today measure.Day) error {
 func (g *Garden) UndoNursery(ctx context.Context, entry ID, a Asked) (ID, error) {
 	type undoNursery struct{ Entry ID }
 	return g.once(ctx, a.Key, undoNursery{entry}, func(w Writer) (ID, error) {
-		log, err := w.NurseryLog(ctx)
+		list, err := nurseryOf(ctx, w)
 		if err != nil {
 			return 0, err
 		}
-		e, ok := find(standingNursery(log), func(e NurseryEntry) bool { return e.ID == entry })
-		switch {
-		case !ok:
-			return 0, fault("", "That entry was taken back before.")
-		case e.Kind == NursePlanted:
-			return 0, fault("", "It is planted: take the planting back at its bag.")
+		for i := range list {
+			e, ok := find(list[i].Log, func(e NurseryEntry) bool { return e.ID == entry })
+			switch {
+			case ok && e.Kind == NursePlanted && !isAside(list[i].Aside, entry):
+				return 0, fault("", "It is planted: take the planting back at its bag.")
+			case ok:
+				return list[i].add(ctx, w, NurseryEntry{Kind: NurseVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
+			}
 		}
-		return w.AddNurseryEntry(ctx, NurseryEntry{Nursling: e.Nursling, Kind: NurseVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
+		return 0, fault("", "That entry was taken back before.")
 	})
 }
 
@@ -141,7 +139,7 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting ID, day measure.
 		From     FromNursery
 	}
 	return g.once(ctx, a.Key, asked{planting, day, from}, func(w Writer) (ID, error) {
-		p, log, err := oneLog(ctx, w, planting)
+		l, err := openLog(ctx, w, planting)
 		if err != nil {
 			return 0, err
 		}
@@ -149,35 +147,34 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting ID, day measure.
 		if err != nil {
 			return 0, err
 		}
-		e := Entry{Planting: planting, Kind: Planted, Day: day, Logged: a.Today, Key: a.Key, Slips: from.Slips}
-		used, err := takeNurslings(&p, list, from, &e)
+		e := Entry{Kind: Planted, Day: day, Logged: a.Today, Key: a.Key, Slips: from.Slips}
+		used, err := takeNurslings(&l.planting, list, from, &e)
 		if err != nil {
 			return 0, err
 		}
 		if err := checkEntry(&e, a.Today); err != nil {
 			return 0, err
 		}
-		if err := growsNothing(ctx, w, &p); err != nil {
+		if err := growsNothing(ctx, w, &l.planting); err != nil {
 			return 0, err
 		}
-		state, err := Replay(&p, append(log, e))
-		if err != nil {
+		if e.ID, err = l.add(ctx, w, e); err != nil {
 			return 0, err
 		}
-		if e.ID, err = w.AddEntry(ctx, e); err != nil {
-			return 0, err
-		}
-		if from.Height > 0 {
-			shows := max(transplantTips, from.Height-(state.Level-state.Ladder.Seed[0]))
-			m := Entry{Planting: planting, Kind: Measured, Day: day, Logged: a.Today, Key: a.Key + "-stem", Height: shows}
-			if _, err := w.AddEntry(ctx, m); err != nil {
+		if from.Height != 0 {
+			shows := max(transplantTips, from.Height-(l.state.Level-l.state.Ladder.Seed[0]))
+			if from.Height < 0 {
+				shows = from.Height // which no stem is
+			}
+			m := Entry{Kind: Measured, Day: day, Logged: a.Today, Key: a.Key + "-stem", Height: shows}
+			if _, err := l.add(ctx, w, m); err != nil {
 				return 0, err
 			}
 		}
 		for i, n := range used {
 			key := measure.Say("{}-{}", a.Key, i+1).In(measure.Metric)
-			ne := NurseryEntry{Nursling: n, Kind: NursePlanted, Day: day, Logged: a.Today, Key: key, Count: from.Slips, Entry: e.ID}
-			if _, err := w.AddNurseryEntry(ctx, ne); err != nil {
+			ne := NurseryEntry{Kind: NursePlanted, Day: day, Logged: a.Today, Key: key, Count: from.Slips, Entry: e.ID}
+			if _, err := n.add(ctx, w, ne); err != nil {
 				return 0, err
 			}
 		}
@@ -191,9 +188,9 @@ const transplantTips measure.Length = 2
 
 // takeNurslings puts the pots' tubers, or the slips of a root, into a planting
 // entry.
-func takeNurslings(p *Planting, list []NursingState, from FromNursery, e *Entry) ([]ID, error) {
+func takeNurslings(p *Planting, list []NursingState, from FromNursery, e *Entry) ([]*NursingState, error) {
 	if p.Variety.Class.Crop() == crop.SweetPotato {
-		root, ok := find(list, func(n NursingState) bool { return n.ID == from.Root && n.Kind == Root })
+		root, ok := nursling(list, from.Root, Root)
 		switch {
 		case !ok:
 			return nil, fault("root", "Choose the root the slips came from.")
@@ -202,22 +199,22 @@ func takeNurslings(p *Planting, list []NursingState, from FromNursery, e *Entry)
 		case from.Slips > root.InHand():
 			return nil, fault("slips", "{} slips of {} are in hand: log those you took first.", root.InHand(), root.Label)
 		}
-		return []ID{root.ID}, nil
+		return []*NursingState{root}, nil
 	}
 	if len(from.Pots) == 0 {
 		return nil, fault("pot", "Choose the pots that are transplanted.")
 	}
-	var used []ID
+	var used []*NursingState
 	for _, id := range from.Pots {
-		pot, ok := find(list, func(n NursingState) bool { return n.ID == id && n.Kind == Pot })
+		pot, ok := nursling(list, id, Pot)
 		switch {
-		case !ok || !pot.Open() || slices.Contains(used, id):
+		case !ok || !pot.Open() || slices.Contains(used, pot):
 			return nil, fault("pot", "One of these pots is not there any more: look again.")
 		case pot.Variety.ID != p.Variety.ID:
 			return nil, fault("pot", "Pot {} is {}, and {} is planned here.", pot.Label, pot.Variety.Name, p.Variety.Name)
 		}
 		e.Pieces = append(e.Pieces, pot.Weight)
-		used = append(used, id)
+		used = append(used, pot)
 	}
 	return used, nil
 }

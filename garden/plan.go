@@ -146,12 +146,24 @@ func planBag(ctx context.Context, w Writer, n NewPlanting, a Asked) (ID, error) 
 	}
 	id, err := w.AddPlanting(ctx, d.Planting)
 	if err == nil && len(n.Mix) > 0 {
-		err = w.SetMix(ctx, id, n.Mix)
+		err = setMix(ctx, w, id, n.Mix)
 	}
 	if err == nil && n.Timing.Way != "" {
 		err = w.SetTiming(ctx, id, n.Timing)
 	}
 	return id, err
+}
+
+// setMix of a planting, when it can be read again.
+func setMix(ctx context.Context, w Writer, planting ID, m medium.Mix) error {
+	cs, err := w.Components(ctx)
+	if err == nil {
+		err = readable(cs, m)
+	}
+	if err != nil {
+		return err
+	}
+	return w.SetMix(ctx, planting, m)
 }
 
 // isFree refuses a bag that is planned or growing in the season of a year, or in a
@@ -183,7 +195,7 @@ func growsNothing(ctx context.Context, r Reader, p *Planting) error {
 		if o.ID == p.ID {
 			continue
 		}
-		if _, planted := find(standing(logs[o.ID]), func(e Entry) bool { return e.Kind == Planted }); planted {
+		if _, planted := find(live(logs[o.ID]), func(e Entry) bool { return e.Kind == Planted }); planted {
 			return fault("", "Bag {} still has {} of {} in it: close that first.", p.Bag.Label, o.Variety.Name, o.Season.Year)
 		}
 	}
@@ -239,12 +251,4 @@ func planFault(err error) error {
 		return Faults{{p.Field, p.Says}}
 	}
 	return err
-}
-
-func asFaults(err error) Faults {
-	var f Faults
-	if errors.As(err, &f) {
-		return f
-	}
-	return Faults{{Says: measure.Say(err.Error())}}
 }

@@ -20,8 +20,8 @@ type almanac struct {
 	places      map[int]*calendar.Place
 	timings     map[ID]Timing
 	own         []DayRecord
-	from, until measure.Day // of the weather
-	mixes       map[ID]medium.Mix
+	from, until measure.Day       // of the weather
+	mixes       map[ID]medium.Mix // those that can be read
 	usual       medium.Mix
 	base        *Product
 	liquid      *Product
@@ -41,12 +41,19 @@ func (a *almanac) read(ctx context.Context, g *Garden, r Reader, f Filter, list 
 	if a.own, err = r.Weather(ctx, a.from, min(today, a.until)); err != nil {
 		return err
 	}
-	if a.mixes, err = r.Mixes(ctx, f); err != nil {
-		return err
-	}
 	cs, err := r.Components(ctx)
 	if err != nil {
 		return err
+	}
+	texts, err := r.Mixes(ctx, f)
+	if err != nil {
+		return err
+	}
+	a.mixes = make(map[ID]medium.Mix, len(texts))
+	for id, text := range texts {
+		if m, err := cs.ParseMix(text); err == nil {
+			a.mixes[id] = m
+		}
 	}
 	a.usual = cs.Recipes()[0].Mix
 	products, err := r.Products(ctx)

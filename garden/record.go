@@ -27,27 +27,24 @@ func record(ctx context.Context, w Writer, e Entry, a Asked) (ID, error) {
 	if err := checkEntry(&e, a.Today); err != nil {
 		return 0, err
 	}
-	p, log, err := oneLog(ctx, w, e.Planting)
+	l, err := openLog(ctx, w, e.Planting)
 	if err != nil {
 		return 0, err
 	}
 	if e.Kind == Planted {
-		if err := checkSeed(&p, &e); err != nil {
+		if err := checkSeed(&l.planting, &e); err != nil {
 			return 0, err
 		}
-		if err := growsNothing(ctx, w, &p); err != nil {
+		if err := growsNothing(ctx, w, &l.planting); err != nil {
 			return 0, err
 		}
-	}
-	if _, err := Replay(&p, append(log, e)); err != nil {
-		return 0, err
 	}
 	if e.Kind == Weighed {
 		if err := rememberContainers(ctx, w, e.Batches); err != nil {
 			return 0, err
 		}
 	}
-	return w.AddEntry(ctx, e)
+	return l.add(ctx, w, e)
 }
 
 // Undo takes an entry back by adding one that voids it. What is left of the
@@ -60,11 +57,12 @@ func (g *Garden) Undo(ctx context.Context, entry ID, a Asked) (ID, error) {
 		if err != nil {
 			return 0, err
 		}
-		p, log, err := oneLog(ctx, w, e.Planting)
+		l, err := openLog(ctx, w, e.Planting)
 		if err != nil {
 			return 0, err
 		}
-		if _, stands := find(standing(log), func(l Entry) bool { return l.ID == entry }); !stands {
+		p := l.planting
+		if _, stands := l.find(entry); !stands {
 			return 0, fault("", "That entry was taken back before.")
 		}
 		if e.Kind == Closed || e.Kind == Dropped {
@@ -79,28 +77,8 @@ func (g *Garden) Undo(ctx context.Context, entry ID, a Asked) (ID, error) {
 				return 0, fault("bag", "Bag {} is taken: {} was planned in it for {} since. Drop that first.", p.Bag.Label, open[0].Variety.Name, open[0].Season.Year)
 			}
 		}
-		void := Entry{Planting: p.ID, Kind: Voided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry}
-		if _, err := Replay(&p, append(log, void)); err != nil {
-			return 0, fault("", "Later entries stand on this one: take those back first, the latest before the earlier.")
-		}
-		return w.AddEntry(ctx, void)
+		return l.add(ctx, w, Entry{Kind: Voided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
 	})
-}
-
-func oneLog(ctx context.Context, r Reader, planting ID) (Planting, []Entry, error) {
-	f := Filter{ID: planting}
-	if planting == 0 {
-		return Planting{}, nil, ErrNotFound
-	}
-	found, err := r.Plantings(ctx, f)
-	if err != nil {
-		return Planting{}, nil, err
-	}
-	if len(found) == 0 {
-		return Planting{}, nil, ErrNotFound
-	}
-	logs, err := r.Logs(ctx, f)
-	return found[0], logs[planting], err
 }
 
 // longest text of a note that is kept, in bytes.

@@ -61,7 +61,8 @@ type State struct {
 	Harvest   lift.Total
 	Unweighed bool // part of the harvest left without a weight
 
-	Log []Entry // entries that stand, by day
+	Log   []Entry // entries that stand, by day
+	Aside []Aside // those of them that cannot be applied
 }
 
 // Height of stems over the medium, as it was measured.
@@ -112,8 +113,9 @@ const (
 	heaviestPiece = 1.2 * measure.Kilogram
 )
 
-// Replay puts a planting's log on its plan, in order of day. An entry that
-// cannot follow the ones before it is refused with Faults that name the field.
+// Replay puts a planting's log on its plan, in order of day. Entries that cannot
+// follow the ones before them are set aside, with Faults that name the field. A plan
+// that cannot be laid is refused with Faults.
 func Replay(p *Planting, log []Entry) (State, error) {
 	s := State{}
 	ladder, err := hill.Lay(p.Bag.Model.Shape, p.Filling)
@@ -121,38 +123,14 @@ func Replay(p *Planting, log []Entry) (State, error) {
 		return s, planFault(err)
 	}
 	s.Ladder, s.Rungs = ladder, ladder.Rungs
-	s.Log = standing(log)
-	for i := range s.Log {
-		if err := s.apply(p, &s.Log[i]); err != nil {
-			return s, err
-		}
-	}
+	s.Log = live(log)
+	s.Aside = replay(s.Log, func(e *Entry) error { return s.apply(p, e) })
 	return s, nil
 }
 
-// standing leaves out entries that were taken back and the taking back itself,
-// and sorts by day, then by the order of writing. The log itself is not changed.
-func standing(log []Entry) []Entry {
-	var back []ID // taken back
-	for _, e := range log {
-		if e.Kind == Voided {
-			back = append(back, e.Voids)
-		}
-	}
-	byDay := func(a, b Entry) int { return int(a.Day - b.Day) }
-	if len(back) == 0 && slices.IsSortedFunc(log, byDay) {
-		return log
-	}
-	live := make([]Entry, 0, len(log))
-	for _, e := range log {
-		if e.Kind != Voided && !slices.Contains(back, e.ID) {
-			live = append(live, e)
-		}
-	}
-	slices.SortStableFunc(live, byDay)
-	return live
-}
+func (e *Entry) line() line { return line{e.ID, e.Day, e.Voids} }
 
+// apply one entry; where it is refused the state is as it was.
 func (s *State) apply(p *Planting, e *Entry) error {
 	if err := s.inOrder(p, e); err != nil {
 		return err
@@ -218,23 +196,24 @@ func (s *State) inOrder(p *Planting, e *Entry) error {
 }
 
 func (s *State) plant(p *Planting, e *Entry) error {
+	var seed measure.Mass
 	for i, piece := range e.Pieces {
 		if piece < lightestPiece || piece > heaviestPiece {
 			return fault(fmt.Sprintf("piece-%d", i+1), "A seed piece of {} is not believed: between {} and {}.", piece, lightestPiece, heaviestPiece)
 		}
-		s.Seed += piece
+		seed += piece
 	}
-	s.Plants = len(e.Pieces)
+	plants := len(e.Pieces)
 	if p.Variety.Class.Crop() == crop.SweetPotato && len(e.Pieces) == 0 {
-		s.Plants = e.Slips
+		plants = e.Slips
 	}
-	if s.Plants < 1 || s.Plants > 60 {
+	if plants < 1 || plants > 60 {
 		if p.Variety.Class.Crop() == crop.SweetPotato {
 			return fault("slips", "Plant at least one slip, and no more than 60 to a bag.")
 		}
 		return fault("piece-1", "Weigh in at least one piece, and no more than 60 to a bag.")
 	}
-	s.Stage, s.Planted, s.Pieces = StageGrowing, e.Day, e.Pieces
+	s.Stage, s.Planted, s.Pieces, s.Plants, s.Seed = StageGrowing, e.Day, e.Pieces, plants, seed
 	for _, f := range s.Ladder.Fills {
 		s.Layers = append(s.Layers, Layer{f.Of, f.From, f.To, f.Settled, e.Day})
 	}
@@ -248,17 +227,20 @@ func (s *State) raise(p *Planting, e *Entry) error {
 	if err != nil {
 		return err
 	}
+	rungs, err := hill.Again(shape, p.Filling, to)
+	if err != nil {
+		return planFault(err)
+	}
 	s.Layers = append(s.Layers, Layer{s.stuff(), s.Level, to, settled, e.Day})
 	if s.StemKnown {
 		s.Stem = max(0, s.Stem-(to-s.Level))
 	}
 	s.Raised += to - s.Level
-	s.Level, s.Filled = to, e.Day
-	s.Rungs, err = hill.Again(shape, p.Filling, to)
+	s.Level, s.Filled, s.Rungs = to, e.Day, rungs
 	if s.Flowered != 0 {
 		s.Rungs = nil
 	}
-	return err
+	return nil
 }
 
 // raised is the level a raise comes to and the settled litres it lays.

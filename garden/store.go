@@ -53,11 +53,11 @@ type Reader interface {
 	// Weather of the grower's own from one day to another, in order of day.
 	Weather(ctx context.Context, from, until measure.Day) ([]DayRecord, error)
 	// Mixes of the plantings a filter chooses, by planting; those that were chosen.
-	Mixes(ctx context.Context, f Filter) (map[ID]medium.Mix, error)
+	Mixes(ctx context.Context, f Filter) (map[ID]string, error)
 	// Components with the grower's own numbers in place of the usual ones.
 	Components(ctx context.Context) (medium.Components, error)
 	Products(ctx context.Context) ([]Product, error)
-	OwnMixes(ctx context.Context) ([]medium.Recipe, error)
+	OwnMixes(ctx context.Context) ([]OwnMix, error)
 	// StockLog in order of day, without what was taken back.
 	StockLog(ctx context.Context) ([]StockEntry, error)
 	// Terrace of the garden; known is false until it was drawn.

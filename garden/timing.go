@@ -284,11 +284,11 @@ func (g *Garden) SetTiming(ctx context.Context, planting ID, t Timing, a Asked) 
 		Timing   Timing
 	}
 	_, err := g.once(ctx, a.Key, asked{planting, t}, func(w Writer) (ID, error) {
-		p, _, err := oneLog(ctx, w, planting)
+		l, err := openLog(ctx, w, planting)
 		if err != nil {
 			return 0, err
 		}
-		if err := t.check(p.Variety, p.Season.Year); err != nil {
+		if err := t.check(l.planting.Variety, l.planting.Season.Year); err != nil {
 			return 0, err
 		}
 		return planting, w.SetTiming(ctx, planting, t)

@@ -1,6 +1,9 @@
 package garden
 
 import (
+	"context"
+	"slices"
+
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/seed"
@@ -57,6 +60,8 @@ type TrayState struct {
 	Tubers []TuberState
 	Total  measure.Mass
 	Log    []SeedEntry // that stand, newest first
+	Aside  []Aside     // those of them that cannot be applied
+	log    []SeedEntry // as it was written
 }
 
 // usual conditions until the grower says where a tray stands. Practice.
@@ -73,11 +78,27 @@ func (t *TrayState) tuber(n int) (*TuberState, error) {
 	return &t.Tubers[n-1], nil
 }
 
-func (t *TrayState) apply(e SeedEntry) error {
+// ReplayTray puts the log of a tray on it, in order of day. Entries that cannot
+// follow the ones before them are set aside.
+func ReplayTray(tray Tray, log []SeedEntry) TrayState {
+	t := TrayState{Tray: tray, Temp: usualTrayTemp, Light: true, log: log}
+	t.Log = slices.Clone(live(log))
+	t.Aside = replay(t.Log, t.apply)
+	slices.Reverse(t.Log)
+	return t
+}
+
+func (e *SeedEntry) line() line { return line{e.ID, e.Day, e.Voids} }
+
+// apply one entry; where it is refused the state is as it was.
+func (t *TrayState) apply(e *SeedEntry) error {
 	switch e.Kind {
 	case SeedStood:
 		t.Stood, t.Temp, t.Light = e.Day, e.Temp, e.Light
 	case SeedWeighed:
+		if len(t.Tubers)+len(e.Weights) > mostTubers {
+			return fault("weights", "A tray holds up to {} tubers: begin another.", mostTubers)
+		}
 		for _, w := range e.Weights {
 			n := len(t.Tubers) + 1
 			u := TuberState{N: n, Weight: w, Since: e.Day}
@@ -88,10 +109,12 @@ func (t *TrayState) apply(e SeedEntry) error {
 		}
 	case SeedLooked:
 		for _, s := range e.Seen {
-			u, err := t.tuber(s.Tuber)
-			if err != nil {
+			if _, err := t.tuber(s.Tuber); err != nil {
 				return err
 			}
+		}
+		for _, s := range e.Seen {
+			u := &t.Tubers[s.Tuber-1]
 			u.Seen, u.Looked = s, e.Day
 			if u.Whole() {
 				u.Pieces[0].Eyes, u.Pieces[0].Sprouts = s.Eyes, s.Sprouts
@@ -116,7 +139,7 @@ func (t *TrayState) apply(e SeedEntry) error {
 	return nil
 }
 
-func (t *TrayState) cut(e SeedEntry) error {
+func (t *TrayState) cut(e *SeedEntry) error {
 	u, err := t.tuber(e.Tuber)
 	if err != nil {
 		return err
@@ -135,6 +158,21 @@ func (t *TrayState) cut(e SeedEntry) error {
 		})
 	}
 	return nil
+}
+
+// add an entry: the one way by which anything gets into the log of a tray. It is
+// refused when it cannot follow what is there, or what is there could not follow it.
+func (t *TrayState) add(ctx context.Context, w Writer, e SeedEntry) (ID, error) {
+	e.Tray = t.ID
+	after := ReplayTray(t.Tray, append(t.log[:len(t.log):len(t.log)], e))
+	name := func(id ID) measure.Phrase {
+		e, _ := find(t.Log, func(e SeedEntry) bool { return e.ID == id })
+		return measure.Say(string(e.Kind))
+	}
+	if err := refusal(e.line(), t.Aside, after.Aside, name); err != nil {
+		return 0, err
+	}
+	return w.AddSeedEntry(ctx, e)
 }
 
 func (t *TrayState) pieceName(tuber, piece int) string {

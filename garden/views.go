@@ -68,13 +68,6 @@ func (s *Standing) Forced() *hill.Rung {
 	return &r
 }
 
-// standingOf puts a planting and its log together. A log that no longer replays,
-// which the use cases never write, is an error.
-func standingOf(p Planting, log []Entry) (Standing, error) {
-	s, err := Replay(&p, log)
-	return Standing{Planting: p, State: s}, err
-}
-
 // Shows is how high stems stand over the medium today: as measured today, else as
 // the forecast has it, else as they were measured last; ok is false where there is
 // nothing to show.
@@ -134,31 +127,38 @@ func (g *Garden) Finished(ctx context.Context, today measure.Day) ([]Standing, e
 
 func (g *Garden) standings(ctx context.Context, f Filter, today measure.Day) ([]Standing, error) {
 	var out []Standing
-	var with almanac
-	err := g.store.View(ctx, func(r Reader) error {
-		plantings, err := r.Plantings(ctx, f)
-		if err != nil {
-			return err
-		}
-		logs, err := r.Logs(ctx, f)
-		if err != nil {
-			return err
-		}
-		out = make([]Standing, 0, len(plantings))
-		for _, p := range plantings {
-			st, err := standingOf(p, logs[p.ID])
-			if err != nil {
-				return err
-			}
-			out = append(out, st)
-		}
-		if f.Finished {
-			return nil
-		}
-		return with.read(ctx, g, r, f, out, today)
+	err := g.store.View(ctx, func(r Reader) (err error) {
+		out, err = g.standingsIn(ctx, r, f, today)
+		return err
 	})
-	if err != nil || f.Finished {
-		return out, err
+	return out, err
+}
+
+// standingsIn a transaction. Plans that cannot be laid are left out: SetAside names
+// them.
+func (g *Garden) standingsIn(ctx context.Context, r Reader, f Filter, today measure.Day) ([]Standing, error) {
+	plantings, err := r.Plantings(ctx, f)
+	if err != nil {
+		return nil, err
+	}
+	logs, err := r.Logs(ctx, f)
+	if err != nil {
+		return nil, err
+	}
+	out := make([]Standing, 0, len(plantings))
+	for _, p := range plantings {
+		state, err := Replay(&p, logs[p.ID])
+		if err != nil {
+			continue
+		}
+		out = append(out, Standing{Planting: p, State: state})
+	}
+	if f.Finished {
+		return out, nil
+	}
+	var with almanac
+	if err := with.read(ctx, g, r, f, out, today); err != nil {
+		return nil, err
 	}
 	return out, g.reckon(out, &with, today)
 }

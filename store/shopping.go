@@ -2,7 +2,6 @@ package store
 
 import (
 	"context"
-	"fmt"
 
 	"github.com/jmoiron/sqlx"
 
@@ -11,21 +10,14 @@ import (
 	"glebata/garden"
 )
 
-func (r *reader) Mixes(ctx context.Context, f garden.Filter) (map[garden.ID]medium.Mix, error) {
-	cs, err := r.Components(ctx)
-	if err != nil {
-		return nil, err
-	}
+func (r *reader) Mixes(ctx context.Context, f garden.Filter) (map[garden.ID]string, error) {
 	cond, args := where(f)
-	out := map[garden.ID]medium.Mix{}
-	err = r.each(ctx, func(rows *sqlx.Rows) error {
+	out := map[garden.ID]string{}
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		var id garden.ID
 		var text string
-		if err := rows.Scan(&id, &text); err != nil {
-			return err
-		}
-		m, err := cs.ParseMix(text)
-		out[id] = m
+		err := rows.Scan(&id, &text)
+		out[id] = text
 		return err
 	}, `SELECT m.planting_id, m.mix FROM planting_mix m JOIN planting p ON p.id = m.planting_id WHERE `+cond, args...)
 	return out, err
@@ -37,22 +29,11 @@ func (w *writer) SetMix(ctx context.Context, planting garden.ID, m medium.Mix) e
 	return err
 }
 
-func (r *reader) OwnMixes(ctx context.Context) ([]medium.Recipe, error) {
-	cs, err := r.Components(ctx)
-	if err != nil {
-		return nil, err
-	}
-	var out []medium.Recipe
-	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var id garden.ID
-		var text string
-		own := medium.Recipe{Reason: "A mix of your own."}
-		if err := rows.Scan(&id, &own.Name, &text); err != nil {
-			return err
-		}
-		var err error
-		own.Key = fmt.Sprintf("own-%d", id)
-		own.Mix, err = cs.ParseMix(text)
+func (r *reader) OwnMixes(ctx context.Context) ([]garden.OwnMix, error) {
+	var out []garden.OwnMix
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var own garden.OwnMix
+		err := rows.Scan(&own.ID, &own.Name, &own.Parts)
 		out = append(out, own)
 		return err
 	}, `SELECT id, name, mix FROM own_mix ORDER BY name`)

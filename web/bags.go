@@ -158,7 +158,7 @@ func (s *Site) lookAfter(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.bagsPage(c, http.StatusUnprocessableEntity, typed{form: "look", values: r.values, faults: r.faults})
+		return s.bagsPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "look", values: r.values, faults: r.faults}))
 	}
 	return goSaying(c, "/bags", "Kept: it is "+string(l.Condition)+".")
 }
@@ -227,7 +227,7 @@ func (s *Site) addModel(c *gin.Context) error {
 	m.Shape = r.shape()
 	r.shelf(&m)
 	if r.faults != nil {
-		return s.bagsPage(c, http.StatusUnprocessableEntity, typed{form: "model", values: r.values, faults: r.faults})
+		return s.bagsPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "model", values: r.values, faults: r.faults}))
 	}
 	_, err = s.garden.AddModel(c.Request.Context(), m, s.asked(c))
 	return s.added(c, "model", r, err, "Kind of bag added: "+m.Name+".", s.bagsPage)
@@ -273,7 +273,7 @@ func (r *reading) shape() bag.Shape {
 // page again with what was typed and what is wrong.
 func (s *Site) added(c *gin.Context, form string, r reading, err error, said string, page func(*gin.Context, int, typed) error) error {
 	if faults, ok := faultsOf(err); ok {
-		return page(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: faults})
+		return page(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: faults}))
 	}
 	if err != nil {
 		return err

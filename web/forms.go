@@ -74,6 +74,37 @@ type typed struct {
 	values url.Values
 	faults garden.Faults
 	units  measure.System
+	shown  *bool // the page has told what is wrong; nil for a form nobody has sent
+}
+
+// refusalKey is where a refused form waits for its page.
+const refusalKey = "refusal"
+
+// refuse is the one way a refused form goes back to its page: where the page has no
+// such form any more, what was wrong is told above it.
+func refuse(c *gin.Context, t typed) typed {
+	t.shown = new(bool)
+	c.Set(refusalKey, t)
+	return t
+}
+
+// untold is what a page was to tell of a refused form and did not.
+func untold(c *gin.Context, sys measure.System) string {
+	v, ok := c.Get(refusalKey)
+	if !ok || *v.(typed).shown {
+		return ""
+	}
+	var words []string
+	for _, f := range v.(typed).faults {
+		words = append(words, f.Says.In(sys))
+	}
+	return strings.Join(words, " ")
+}
+
+func (t typed) tell() {
+	if t.shown != nil {
+		*t.shown = true
+	}
 }
 
 // fill lays the typed values and faults over a form's fields and gives it a
@@ -108,6 +139,7 @@ func (t typed) fill(f Form) Form {
 		return f
 	}
 	f.Open = true
+	t.tell()
 	for _, fault := range t.faults {
 		if !known[fault.Field] {
 			f.Error = strings.TrimSpace(f.Error + " " + fault.Says.In(t.units))
@@ -121,6 +153,7 @@ func (t typed) at(field string) string {
 	for _, f := range t.faults {
 		if f.Field == field {
 			said = append(said, f.Says.In(t.units))
+			t.tell()
 		}
 	}
 	return strings.Join(said, " ")

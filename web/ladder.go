@@ -59,6 +59,13 @@ func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
 	if t.units, err = s.units(c); err != nil {
 		return err
 	}
+	if st.Grown == nil && status != http.StatusOK {
+		_, h, err := s.withHistory(c, st.Planting.ID)
+		if err != nil {
+			return err
+		}
+		return s.plantingPage(c, status, h, &st, t)
+	}
 	if st.Grown == nil {
 		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d", st.Planting.ID))
 		return nil

@@ -247,7 +247,7 @@ func (s *Site) setComponent(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.mediumPage(c, http.StatusUnprocessableEntity, typed{form: "component", values: r.values, faults: r.faults})
+		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "component", values: r.values, faults: r.faults}))
 	}
 	return goSaying(c, "/plan/medium", "Kept: "+k.Name+". Every weight, litre and pH goes by it now.")
 }
@@ -266,7 +266,7 @@ func (s *Site) setHandful(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.mediumPage(c, http.StatusUnprocessableEntity, typed{form: "handful", values: r.values, faults: r.faults})
+		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "handful", values: r.values, faults: r.faults}))
 	}
 	return goSaying(c, "/plan/medium", "Kept: doses are told in your handfuls.")
 }
@@ -295,7 +295,7 @@ func (s *Site) addMix(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.mediumPage(c, http.StatusUnprocessableEntity, typed{form: "mix", values: r.values, faults: r.faults})
+		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "mix", values: r.values, faults: r.faults}))
 	}
 	return goSaying(c, "/plan/medium", "Kept: "+r.text("name")+". It is offered where a bag is filled.")
 }

@@ -296,7 +296,7 @@ func (s *Site) start(c *gin.Context, kind garden.NurseKind, form string) error {
 
 func (s *Site) nurseryKept(c *gin.Context, r *reading, kept bool, form, said string) error {
 	if !kept {
-		return s.nurseryPage(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: r.faults})
+		return s.nurseryPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
 	}
 	return goSaying(c, "/seed/nursery", said)
 }
@@ -329,7 +329,7 @@ func (s *Site) recordNursery(c *gin.Context) error {
 func (s *Site) undoNursery(c *gin.Context) error {
 	_, err := s.garden.UndoNursery(c.Request.Context(), idOf(c), s.asked(c))
 	if faults, ok := faultsOf(err); ok {
-		return s.nurseryPage(c, http.StatusUnprocessableEntity, typed{form: "undo", faults: faults})
+		return s.nurseryPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "undo", faults: faults}))
 	}
 	if err != nil {
 		return err

@@ -150,7 +150,7 @@ func (s *Site) planPage(c *gin.Context, status int, t typed) error {
 		return nil
 	}
 	a := s.readPlan(cat, &r)
-	plan := typed{form: "plan", values: r.values, faults: r.faults, units: r.units}
+	plan := typed{form: "plan", values: r.values, faults: r.faults, units: r.units, shown: t.shown}
 	if t.form == "plan" {
 		plan.faults = t.faults
 	}
@@ -307,7 +307,7 @@ func (s *Site) savePlan(c *gin.Context) error {
 		}
 	}
 	if r.faults != nil {
-		return s.planPage(c, http.StatusUnprocessableEntity, typed{form: "plan", faults: r.faults})
+		return s.planPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "plan", faults: r.faults}))
 	}
 	c.Redirect(http.StatusSeeOther, "/bags/"+url.PathEscape(a.bag.Label)+"?said=planned")
 	return nil
@@ -326,7 +326,7 @@ func (s *Site) addVariety(c *gin.Context) error {
 		}
 	}
 	if r.faults != nil {
-		return s.planPage(c, http.StatusUnprocessableEntity, typed{form: "variety", values: r.values, faults: r.faults})
+		return s.planPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "variety", values: r.values, faults: r.faults}))
 	}
 	said := "Variety added: " + v.Name + "."
 	if conflict := v.ClassConflict(); !conflict.Empty() {

@@ -164,7 +164,7 @@ func (s *Site) plantFromNursery(c *gin.Context, r *reading, st *garden.Standing,
 		return err
 	}
 	if !kept {
-		return s.plantingPage(c, http.StatusUnprocessableEntity, h, st, typed{form: doing, values: r.values, faults: r.faults, units: r.units})
+		return s.plantingPage(c, http.StatusUnprocessableEntity, h, st, refuse(c, typed{form: doing, values: r.values, faults: r.faults, units: r.units}))
 	}
 	c.Redirect(http.StatusSeeOther, bagAddress(st, fmt.Sprintf("done=%d", id)))
 	return nil

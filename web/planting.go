@@ -36,6 +36,7 @@ type plantingBody struct {
 	Outlook *garden.YieldOutlook
 	Window  string // of the day it is ready
 	Next    []nextJob
+	Aside   []asideLine
 }
 
 // nextJob is a job that comes after the most pressing one.
@@ -142,6 +143,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 			body.Outlook, body.Window = &o, windowOf(o.Prospect)
 		}
 		body.Given, body.Sum = supply.given, supply.sum()
+		body.Aside = asideLines(st.SetAside(), sys)
 		body.tell(st, t, c.Query("done"), supply, s.clock.Today())
 	}
 	if t.form == "undo" {
@@ -275,7 +277,7 @@ func (s *Site) undo(c *gin.Context) error {
 		return lookErr
 	}
 	if faults, ok := faultsOf(err); ok {
-		return s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, typed{form: "undo", faults: faults})
+		return s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, refuse(c, typed{form: "undo", faults: faults}))
 	}
 	if err != nil {
 		return err

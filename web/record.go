@@ -137,7 +137,7 @@ func (s *Site) record(c *gin.Context) error {
 		}
 	}
 	if r.faults != nil {
-		t := typed{form: doing, values: r.values, faults: r.faults, units: r.units}
+		t := refuse(c, typed{form: doing, values: r.values, faults: r.faults, units: r.units})
 		if doing == "weigh" {
 			return s.weighing(c, http.StatusUnprocessableEntity, &st, t)
 		}
@@ -268,7 +268,10 @@ func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed
 		return err
 	}
 	t.units = sys
-	body := weighBody{S: st, Form: t.fill(weighForm(st, cat, sys, s.clock.Today()))}
+	body := weighBody{S: st}
+	if st.Stage == garden.StageGrowing {
+		body.Form = t.fill(weighForm(st, cat, sys, s.clock.Today()))
+	}
 	for i := len(st.Log) - 1; i >= 0; i-- {
 		e := &st.Log[i]
 		if e.Kind != garden.Weighed {

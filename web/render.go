@@ -94,6 +94,8 @@ type view struct {
 	Season seasonLine
 	Demo   bool
 	Path   string
+	// Untold is what was wrong with a form that is not on the page any more.
+	Untold string
 	// Trouble is why nothing can be saved now; empty when all is well.
 	Trouble string
 }
@@ -124,6 +126,7 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 		}
 		v.Season = seasonLine{*v.Known, s.stages(v.Stage)}
 	}
+	v.Untold = untold(c, v.Units)
 	name := "layout"
 	if fragment(c) {
 		name = "page"

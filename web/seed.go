@@ -260,7 +260,7 @@ func (s *Site) addTray(c *gin.Context) error {
 // trayKept goes to a new tray, or back to the bench with what is wrong.
 func (s *Site) trayKept(c *gin.Context, r *reading, kept bool, form string, tray garden.ID, said string) error {
 	if !kept {
-		return s.benchPage(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: r.faults})
+		return s.benchPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
 	}
 	return goSaying(c, fmt.Sprintf("/seed/trays/%d", tray), said)
 }
@@ -274,9 +274,9 @@ func (s *Site) undoSeed(c *gin.Context) error {
 	if faults, ok := faultsOf(err); ok {
 		c.Params = gin.Params{{Key: "id", Value: r.text("tray")}}
 		if r.text("tray") == "" {
-			return s.benchPage(c, http.StatusUnprocessableEntity, typed{form: "undo", faults: faults})
+			return s.benchPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "undo", faults: faults}))
 		}
-		return s.trayPage(c, http.StatusUnprocessableEntity, typed{form: "undo", values: r.values, faults: faults})
+		return s.trayPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "undo", values: r.values, faults: faults}))
 	}
 	if err != nil {
 		return err

@@ -146,7 +146,7 @@ func (s *Site) addProduct(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.shoppingPage(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: r.faults})
+		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
 	}
 	return goSaying(c, "/plan/shopping", "Kept: "+p.Name+".")
 }
@@ -172,7 +172,7 @@ func (s *Site) stock(c *gin.Context) error {
 		}
 		var faults garden.Faults
 		faults.Add("", strings.TrimSpace(said))
-		return s.shoppingPage(c, http.StatusUnprocessableEntity, typed{form: "stock", values: r.values, faults: faults})
+		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "stock", values: r.values, faults: faults}))
 	}
 	words := map[garden.StockKind]string{garden.StockBought: "Bought: ", garden.StockCounted: "Counted: "}[e.Kind]
 	return goSaying(c, "/plan/shopping", words+packs(e.Packs)+".")
@@ -181,7 +181,7 @@ func (s *Site) stock(c *gin.Context) error {
 func (s *Site) undoStock(c *gin.Context) error {
 	_, err := s.garden.UndoStock(c.Request.Context(), idOf(c), s.asked(c))
 	if faults, ok := faultsOf(err); ok {
-		return s.shoppingPage(c, http.StatusUnprocessableEntity, typed{form: "stock", faults: faults})
+		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "stock", faults: faults}))
 	}
 	if err != nil {
 		return err

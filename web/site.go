@@ -128,7 +128,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) error
 	site, t := kept, typed{}
 	if r.text("climate") != "" {
 		site = r.site(kept)
-		t = typed{form: "site", values: r.values, faults: r.faults, units: r.units}
+		t = refuse(c, typed{form: "site", values: r.values, faults: r.faults, units: r.units})
 	}
 	body := siteBody{Known: known, Said: c.Query("said")}
 	outlook, err := garden.OutlookOf(named(site), s.clock.Today())

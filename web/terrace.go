@@ -141,7 +141,7 @@ func (s *Site) saveTerrace(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.terracePage(c, http.StatusUnprocessableEntity, typed{form: "outline", values: r.values, faults: r.faults})
+		return s.terracePage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "outline", values: r.values, faults: r.faults}))
 	}
 	return goSaying(c, "/terrace", "The terrace is saved.")
 }
@@ -157,7 +157,7 @@ func (s *Site) moveBag(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.terracePage(c, http.StatusUnprocessableEntity, typed{form: "move", values: r.values, faults: r.faults})
+		return s.terracePage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "move", values: r.values, faults: r.faults}))
 	}
 	hours, _, err := s.garden.SunAt(c.Request.Context(), r.id("bag"), s.clock.Today())
 	if err != nil {

@@ -108,6 +108,7 @@ type todayBody struct {
 	Walk  walk
 	Done  *doneLine // logged just now
 	Said  string
+	Aside []asideLine
 }
 
 // mostAhead that the first page lists of what leads up to planting.
@@ -146,6 +147,11 @@ func (s *Site) today(c *gin.Context) error {
 	if err := s.lookAhead(c, &body, bags, sys); err != nil {
 		return err
 	}
+	aside, err := s.garden.SetAside(c.Request.Context(), day)
+	if err != nil {
+		return err
+	}
+	body.Aside = asideLines(aside, sys)
 	if body.Loose > 0 {
 		body.Notes = []note{noteOf(garden.MixWorking(bags), "All bags", sys)}
 	}

@@ -288,7 +288,7 @@ func (s *Site) recordSeed(c *gin.Context) error {
 		if doing == "weigh" {
 			form = "weights"
 		}
-		return s.trayPage(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: r.faults})
+		return s.trayPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
 	}
 	to := fmt.Sprintf("/seed/trays/%d", tr.ID)
 	if e.Tuber > 0 {

@@ -282,6 +282,6 @@ func (s *Site) putOff(c *gin.Context) error {
 		return garden.ErrNotFound
 	}
 	return s.doJob(c, &r, ask, func() error {
-		return s.laterPage(c, http.StatusUnprocessableEntity, typed{form: form, values: r.values, faults: r.faults})
+		return s.laterPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
 	})
 }

@@ -164,7 +164,7 @@ func (s *Site) readWeather(c *gin.Context) error {
 		status = http.StatusUnprocessableEntity
 		r.values.Set("lines", string(file))
 	}
-	return s.weatherPage(c, status, body, typed{form: "weather", values: r.values, faults: r.faults, units: r.units})
+	return s.weatherPage(c, status, body, refuse(c, typed{form: "weather", values: r.values, faults: r.faults, units: r.units}))
 }
 
 // mostChanges that a preview lists.
@@ -198,7 +198,7 @@ func (s *Site) importWeather(c *gin.Context) error {
 		return err
 	}
 	if r.faults != nil {
-		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Source: r.text("source")}, typed{form: "weather", values: r.values, faults: r.faults, units: r.units})
+		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Source: r.text("source")}, refuse(c, typed{form: "weather", values: r.values, faults: r.faults, units: r.units}))
 	}
 	said := fmt.Sprintf("Kept: %d days of %s, from %s to %s.", len(days), r.text("source"), days[0].Day, days[len(days)-1].Day)
 	c.Redirect(http.StatusSeeOther, "/weather?until="+days[len(days)-1].Day.ISO()+"&said="+url.QueryEscape(said))

@@ -48,6 +48,8 @@ func (s System) Print(v any) string {
 		return s.Length(q)
 	case Area:
 		return s.Area(q)
+	case Phrase:
+		return q.In(s)
 	default:
 		return s.Fine(v)
 	}

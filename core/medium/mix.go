@@ -70,7 +70,7 @@ func (cs Components) With(own []Component) Components {
 // Named finds a component by its key, in any case of letters.
 func (cs Components) Named(key string) (Component, bool) {
 	for _, c := range cs {
-		if strings.EqualFold(c.Key, strings.TrimSpace(key)) {
+		if strings.EqualFold(strings.TrimSpace(c.Key), strings.TrimSpace(key)) {
 			return c, true
 		}
 	}

@@ -1,0 +1,142 @@
+package garden
+
+import (
+	"context"
+	"fmt"
+
+	"glebata/core/measure"
+)
+
+// SetAside is something kept that cannot be applied any more: it is left out, named,
+// and can be taken back. Everything else goes on without it.
+type SetAside struct {
+	What measure.Phrase // and where: "R3, 12 May: stem height"
+	Why  measure.Phrase
+	Page string // it belongs to
+	Undo string // address a form is sent to that takes it back; empty where there is none
+	Of   ID     // the planting or tray of the form
+}
+
+// SetAside are the entries of open plantings, of the bench and of the nursery that
+// cannot be applied, and plans and mixes that cannot be used.
+func (g *Garden) SetAside(ctx context.Context, today measure.Day) ([]SetAside, error) {
+	var out []SetAside
+	err := g.store.View(ctx, func(r Reader) error {
+		open, err := r.Plantings(ctx, Filter{Open: true})
+		if err != nil {
+			return err
+		}
+		logs, err := r.Logs(ctx, Filter{Open: true})
+		if err != nil {
+			return err
+		}
+		for i := range open {
+			out = append(out, asideOfPlanting(&open[i], logs[open[i].ID])...)
+		}
+		b, err := benchOf(ctx, r, today)
+		if err != nil {
+			return err
+		}
+		out = append(out, b.setAside()...)
+		nursery, err := nurseryOf(ctx, r)
+		if err != nil {
+			return err
+		}
+		for i := range nursery {
+			out = append(out, nursery[i].setAside()...)
+		}
+		mixes, err := asideMixes(ctx, r)
+		out = append(out, mixes...)
+		return err
+	})
+	return out, err
+}
+
+func asideOfPlanting(p *Planting, log []Entry) []SetAside {
+	page := fmt.Sprintf("/plantings/%d", p.ID)
+	state, err := Replay(p, log)
+	if err != nil {
+		return []SetAside{{
+			What: measure.Say("The plan of {}, {} for {}", p.Bag.Label, p.Variety.Name, p.Season.Year), Why: asFaults(err)[0].Says, Page: page,
+		}}
+	}
+	st := Standing{Planting: *p, State: state}
+	return st.SetAside()
+}
+
+// SetAside are the entries of a planting that cannot be applied.
+func (s *Standing) SetAside() []SetAside {
+	var out []SetAside
+	for _, a := range s.Aside {
+		e, _ := find(s.Log, func(e Entry) bool { return e.ID == a.Entry })
+		out = append(out, SetAside{
+			What: measure.Say("{}, {}: {}", s.Bag.Label, a.Day, e.Kind.Name()), Why: a.Why[0].Says, Page: fmt.Sprintf("/plantings/%d", s.Planting.ID),
+			Undo: fmt.Sprintf("/entries/%d/undo", a.Entry), Of: s.Planting.ID,
+		})
+	}
+	return out
+}
+
+func (b *Bench) setAside() []SetAside {
+	var out []SetAside
+	add := func(where string, tray ID, e SeedEntry, a Aside) {
+		out = append(out, SetAside{
+			What: measure.Say("{}, {}: {}", where, a.Day, string(e.Kind)), Why: a.Why[0].Says, Page: "/seed",
+			Undo: fmt.Sprintf("/seed/entries/%d/undo", a.Entry), Of: tray,
+		})
+	}
+	for i := range b.Trays {
+		t := &b.Trays[i]
+		for _, a := range t.Aside {
+			e, _ := find(t.Log, func(e SeedEntry) bool { return e.ID == a.Entry })
+			add("Tray "+t.Label, t.ID, e, a)
+		}
+	}
+	for _, a := range b.Aside {
+		e, _ := find(b.Log, func(e SeedEntry) bool { return e.ID == a.Entry })
+		add("Seed given to bags", 0, e, a)
+	}
+	return out
+}
+
+func (n *NursingState) setAside() []SetAside {
+	var out []SetAside
+	for _, a := range n.Aside {
+		e, _ := find(n.Log, func(e NurseryEntry) bool { return e.ID == a.Entry })
+		out = append(out, SetAside{
+			What: measure.Say("{}, {}: {}", n.Label, a.Day, string(e.Kind)), Why: a.Why[0].Says, Page: "/seed/nursery",
+			Undo: fmt.Sprintf("/seed/nursery/entries/%d/undo", a.Entry),
+		})
+	}
+	return out
+}
+
+// asideMixes are mixes that name what is not there, of plantings and of the grower's
+// own: the usual mix stands in for them.
+func asideMixes(ctx context.Context, r Reader) ([]SetAside, error) {
+	cs, err := r.Components(ctx)
+	if err != nil {
+		return nil, err
+	}
+	own, err := r.OwnMixes(ctx)
+	if err != nil {
+		return nil, err
+	}
+	chosen, err := r.Mixes(ctx, Filter{Open: true})
+	if err != nil {
+		return nil, err
+	}
+	var out []SetAside
+	add := func(what measure.Phrase, parts, page string) {
+		if _, err := cs.ParseMix(parts); err != nil {
+			out = append(out, SetAside{What: what, Why: measure.Say("{}; the usual mix stands in for it.", err.Error()), Page: page})
+		}
+	}
+	for _, m := range own {
+		add(measure.Say("Your mix {}", m.Name), m.Parts, "/plan/medium")
+	}
+	for id, parts := range chosen {
+		add(measure.Say("The mix of a planting"), parts, fmt.Sprintf("/plantings/%d", id))
+	}
+	return out, nil
+}

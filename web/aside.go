@@ -1,0 +1,20 @@
+package web
+
+import (
+	"glebata/core/measure"
+	"glebata/garden"
+)
+
+// asideLine is something kept that cannot be applied, with its undo.
+type asideLine struct {
+	What, Why, Page, Undo, Key string
+	Of                         garden.ID
+}
+
+func asideLines(list []garden.SetAside, sys measure.System) []asideLine {
+	out := make([]asideLine, len(list))
+	for i, a := range list {
+		out[i] = asideLine{a.What.In(sys), a.Why.In(sys), a.Page, a.Undo, newKey(), a.Of}
+	}
+	return out
+}
