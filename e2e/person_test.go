@@ -87,7 +87,7 @@ func sit(t *testing.T, fill func(*garden.Garden) error, size proto.EmulationSetD
 	}
 	c := &clock{}
 	c.day.Store(int64(demo.Today()))
-	h, err := web.New(g, c, station.NewScale(station.UsualSeed))
+	h, err := web.New(g, c, station.NewScale(station.UsualSeed), web.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -185,7 +185,7 @@ func (t *TrayState) check(e *SeedEntry, today measure.Day) error {
 	case SeedCut:
 		t.checkCut(&faults, e)
 	case SeedDiscarded:
-		e.Text = strings.TrimSpace(e.Text)
+		e.Text = strings.TrimSpace(measure.PlainText(e.Text))
 		if u, err := t.tuber(e.Tuber); err == nil && anyGone(u.Pieces) {
 			faults.Add("tuber", "Tuber {} is planted.", e.Tuber)
 		}

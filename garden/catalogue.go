@@ -22,7 +22,7 @@ type NewBags struct {
 const longestName = 40
 
 func checkName(faults *Faults, field, what, name string) string {
-	name = strings.Join(strings.Fields(name), " ")
+	name = measure.PlainLine(name)
 	switch {
 	case name == "":
 		faults.Add(field, "Give the "+what+" a name.")

@@ -73,6 +73,7 @@ func checkComponent(faults *Faults, c *medium.Component) {
 	for field, v := range map[string]float64{"n": c.Nitrogen, "p": c.Phosphate, "k": c.Potash} {
 		between(field, v, 0, 5, "A litre brings 0 to 5 g.")
 	}
+	c.Source = measure.PlainLine(c.Source)
 	if len([]rune(c.Source)) > longestSource {
 		faults.Add("source", "Keep it under {} letters.", longestSource)
 	}

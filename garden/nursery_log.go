@@ -81,7 +81,7 @@ func (g *Garden) RecordNursery(ctx context.Context, e NurseryEntry, a Asked) (ID
 // checkNursery checks what an entry says on its own, before the log is asked.
 func checkNursery(e *NurseryEntry, today measure.Day) error {
 	var faults Faults
-	e.Text = strings.TrimSpace(e.Text)
+	e.Text = strings.TrimSpace(measure.PlainText(e.Text))
 	if e.Day > today {
 		faults.Add("day", "{} is still to come: enter it on the day or after.", e.Day)
 	}

@@ -6,13 +6,18 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"fmt"
+
+	"glebata/core/measure"
 )
+
+// longestKey of a client, in bytes.
+const longestKey = 80
 
 // once carries out a write at most once for a client key: a request sent again
 // with the same content returns what the first made, one with other content is
 // refused with ErrSentOtherwise.
 func (g *Garden) once(ctx context.Context, key string, content any, do func(Writer) (ID, error)) (ID, error) {
-	if key == "" {
+	if key == "" || len(key) > longestKey || key != measure.PlainLine(key) {
 		return 0, fault("", "This form came incomplete: open its page again and send it from there.")
 	}
 	digest, err := digestOf(content)

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"glebata/core/crop"
 	"glebata/core/lift"
@@ -87,7 +88,7 @@ const longestText = 4000
 // checkEntry checks what an entry says on its own, before the log is asked.
 func checkEntry(e *Entry, today measure.Day) error {
 	var faults Faults
-	e.Text = strings.TrimSpace(e.Text)
+	e.Text = strings.TrimSpace(measure.PlainText(e.Text))
 	switch {
 	case e.Day > today:
 		faults.Add("day", "{} is still to come: enter it on the day or after.", e.Day)
@@ -181,7 +182,10 @@ func takeTares(ctx context.Context, r Reader, e *Entry) error {
 	e.Batches = slices.Clone(e.Batches)
 	for i := range e.Batches {
 		b := &e.Batches[i]
-		b.Container = strings.TrimSpace(b.Container)
+		b.Container = measure.PlainLine(b.Container)
+		if utf8.RuneCountInString(b.Container) > longestName {
+			faults.Add("new-container", "The name of the container is over {} letters.", longestName)
+		}
 		if b.Container == "" || b.Tare != 0 {
 			continue
 		}

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"strings"
+	"unicode/utf8"
 
 	"glebata/core/bag"
 	"glebata/core/crop"
@@ -55,6 +56,9 @@ func (t *Terrace) check() error {
 				faults.Add(fmt.Sprintf("x1-%d", i+1), "Its ends lie within 500 m.")
 			}
 		}
+		if utf8.RuneCountInString(w.Name) > longestName {
+			faults.Add(fmt.Sprintf("name-%d", i+1), "The name of a wall is over {} letters.", longestName)
+		}
 		if w.From == w.To {
 			faults.Add(fmt.Sprintf("x2-%d", i+1), "Its two ends are the same spot.")
 		}
@@ -69,7 +73,7 @@ func (g *Garden) SaveTerrace(ctx context.Context, t Terrace, a Asked) error {
 			return 0, err
 		}
 		for i := range t.Walls {
-			t.Walls[i].Name = strings.TrimSpace(t.Walls[i].Name)
+			t.Walls[i].Name = measure.PlainLine(t.Walls[i].Name)
 		}
 		return 1, w.SetTerrace(ctx, t)
 	})

@@ -117,6 +117,7 @@ func (l Label) draw(pdf *fpdf.Fpdf, x, y, w, h float64) error {
 	}
 	room := w - 3*inset - side
 	line := func(style string, size, at float64, text string) {
+		text = writable(text)
 		pdf.SetFont("text", style, size)
 		for pdf.GetStringWidth(text) > room && size > 5 {
 			size -= 0.5

@@ -185,7 +185,7 @@ func WriteWeather(w io.Writer, days []garden.DayRecord) error {
 		return fmt.Errorf("writing the weather: %w", err)
 	}
 	for _, d := range days {
-		if err := out.Write([]string{d.Day.ISO(), plain(d.Min), plain(d.Max), plain(d.Rain), plain(d.Humidity), plain(d.Wind), plain(d.Sun), d.Source}); err != nil {
+		if err := out.Write([]string{d.Day.ISO(), plain(d.Min), plain(d.Max), plain(d.Rain), plain(d.Humidity), plain(d.Wind), plain(d.Sun), Cell(d.Source)}); err != nil {
 			return fmt.Errorf("writing the weather: %w", err)
 		}
 	}

@@ -134,7 +134,7 @@ func (s *Site) allotPage(c *gin.Context, status int, refused garden.Faults) erro
 	if r.text("mode") == "" { // first visit: every bag of the first variety that has seed
 		ask.Plantings = usualPlantings(sowable, &bench, ask.Plantings)
 	}
-	body := allotBody{Mode: ask.Mode, Key: newKey(), Said: c.Query("said"), Caution: beware("green", "knives")}
+	body := allotBody{Mode: ask.Mode, Key: newKey(), Said: s.said(c), Caution: beware("green", "knives")}
 	body.groups(sowable, &bench, ask)
 	for _, f := range refused {
 		body.Error += f.Says.In(r.units) + " "
@@ -295,7 +295,7 @@ func (s *Site) confirmAllotment(c *gin.Context) error {
 	if !kept {
 		return s.allotPage(c, http.StatusUnprocessableEntity, r.faults)
 	}
-	return goSaying(c, "/seed", fmt.Sprintf("%d pieces are given to their bags. Each planting card has its seed weight now.", len(allots)))
+	return s.redirectWithFlash(c, "/seed", fmt.Sprintf("%d pieces are given to their bags. Each planting card has its seed weight now.", len(allots)))
 }
 
 // modeWords say what a mode is for.

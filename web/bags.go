@@ -70,7 +70,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 	for i := range row {
 		now[row[i].Bag.ID] = &row[i]
 	}
-	body := bagsBody{Add: t.fill(addBagsForm(cat)), Look: t.fill(lookForm(cat)), Model: t.fill(addModelForm(t.units)), Said: c.Query("said")}
+	body := bagsBody{Add: t.fill(addBagsForm(cat)), Look: t.fill(lookForm(cat)), Model: t.fill(addModelForm(t.units)), Said: s.said(c)}
 	for _, b := range cat.Bags {
 		body.Bags = append(body.Bags, bagLine{b, b.Model.Shape.Usable(usualHeadspace), now[b.ID]})
 	}
@@ -160,7 +160,7 @@ func (s *Site) lookAfter(c *gin.Context) error {
 	if !kept {
 		return s.bagsPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "look", values: r.values, faults: r.faults}))
 	}
-	return goSaying(c, "/bags", "Kept: it is "+string(l.Condition)+".")
+	return s.redirectWithFlash(c, "/bags", "Kept: it is "+string(l.Condition)+".")
 }
 
 func addModelForm(sys measure.System) Form {
@@ -282,8 +282,7 @@ func (s *Site) added(c *gin.Context, form string, r reading, err error, said str
 	if to == "/models" {
 		to = "/bags"
 	}
-	c.Redirect(http.StatusSeeOther, to+"?said="+url.QueryEscape(said))
-	return nil
+	return s.redirectWithFlash(c, to, said)
 }
 
 // find opens the bag whose label was typed.

@@ -4,8 +4,6 @@ import (
 	"crypto/rand"
 	"encoding/hex"
 	"errors"
-	"fmt"
-	"net/http"
 	"net/url"
 	"strconv"
 	"strings"
@@ -280,13 +278,6 @@ func (r *reading) refused(err error) error {
 
 // reads the form of a request, an uploaded file's too.
 func (s *Site) reads(c *gin.Context) (reading, error) {
-	err := c.Request.ParseMultipartForm(maxForm)
-	if errors.Is(err, http.ErrNotMultipart) {
-		err = c.Request.ParseForm()
-	}
-	if err != nil {
-		return reading{}, fmt.Errorf("reading the form: %w", err)
-	}
 	sys, err := s.units(c)
 	return reading{values: c.Request.Form, units: sys}, err
 }
@@ -304,14 +295,4 @@ func (r *reading) keep(do func() error) (kept bool, err error) {
 		err = r.refused(do())
 	}
 	return r.faults == nil && err == nil, err
-}
-
-// goSaying goes to a page that says something once.
-func goSaying(c *gin.Context, to, said string) error {
-	join := "?"
-	if strings.Contains(to, "?") {
-		join = "&"
-	}
-	c.Redirect(http.StatusSeeOther, to+join+"said="+url.QueryEscape(said))
-	return nil
 }

@@ -75,7 +75,7 @@ func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
 		return err
 	}
 	body := ladderBody{S: &st, Day: today, Today: today, Progress: progress, Href: fmt.Sprintf("/plantings/%d/ladder", st.Planting.ID),
-		Said: saidOf(c.Query("said"))}
+		Said: s.said(c)}
 	if d, err := measure.ParseDay(c.Query("day")); err == nil {
 		body.Day = d
 	}

@@ -107,7 +107,7 @@ func (s *Site) mediumPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body := mediumBody{Components: componentsOf(cat.Components, products), Said: c.Query("said"), Base: garden.ByKind(products, garden.FeedPack), Liquid: garden.ByKind(products, garden.LiquidFeed)}
+	body := mediumBody{Components: componentsOf(cat.Components, products), Said: s.said(c), Base: garden.ByKind(products, garden.FeedPack), Liquid: garden.ByKind(products, garden.LiquidFeed)}
 	body.Defs.Large = true
 	for _, r := range cat.Recipes {
 		body.Mixes = append(body.Mixes, mixViewOf(r, cat.Components))
@@ -249,7 +249,7 @@ func (s *Site) setComponent(c *gin.Context) error {
 	if !kept {
 		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "component", values: r.values, faults: r.faults}))
 	}
-	return goSaying(c, "/plan/medium", "Kept: "+k.Name+". Every weight, litre and pH goes by it now.")
+	return s.redirectWithFlash(c, "/plan/medium", "Kept: "+k.Name+". Every weight, litre and pH goes by it now.")
 }
 
 func (s *Site) setHandful(c *gin.Context) error {
@@ -268,7 +268,7 @@ func (s *Site) setHandful(c *gin.Context) error {
 	if !kept {
 		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "handful", values: r.values, faults: r.faults}))
 	}
-	return goSaying(c, "/plan/medium", "Kept: doses are told in your handfuls.")
+	return s.redirectWithFlash(c, "/plan/medium", "Kept: doses are told in your handfuls.")
 }
 
 // addMix keeps a mix of the grower's own.
@@ -297,7 +297,7 @@ func (s *Site) addMix(c *gin.Context) error {
 	if !kept {
 		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "mix", values: r.values, faults: r.faults}))
 	}
-	return goSaying(c, "/plan/medium", "Kept: "+r.text("name")+". It is offered where a bag is filled.")
+	return s.redirectWithFlash(c, "/plan/medium", "Kept: "+r.text("name")+". It is offered where a bag is filled.")
 }
 
 func mixForm(cs medium.Components) Form {

@@ -62,7 +62,7 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body := nurseryBody{Said: c.Query("said")}
+	body := nurseryBody{Said: s.said(c)}
 	if body.Balances, err = s.garden.SlipBalances(ctx, today); err != nil {
 		return err
 	}
@@ -298,7 +298,7 @@ func (s *Site) nurseryKept(c *gin.Context, r *reading, kept bool, form, said str
 	if !kept {
 		return s.nurseryPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
 	}
-	return goSaying(c, "/seed/nursery", said)
+	return s.redirectWithFlash(c, "/seed/nursery", said)
 }
 
 func (s *Site) recordNursery(c *gin.Context) error {
@@ -334,7 +334,7 @@ func (s *Site) undoNursery(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return goSaying(c, "/seed/nursery", "Taken back. The entry is kept in the log, marked as taken back.")
+	return s.redirectWithFlash(c, "/seed/nursery", "Taken back. The entry is kept in the log, marked as taken back.")
 }
 
 // slipsWorking is of the roots to start for a variety.

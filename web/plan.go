@@ -144,7 +144,7 @@ func (s *Site) planPage(c *gin.Context, status int, t typed) error {
 		return err
 	}
 	t.units = r.units
-	body := planBody{Variety: t.fill(varietyForm()), Said: c.Query("said")}
+	body := planBody{Variety: t.fill(varietyForm()), Said: s.said(c)}
 	if body.Missing = missing(cat); body.Missing != "" {
 		s.render(c, status, "plan", view{Title: "Plan", Stage: "Plan", Body: body})
 		return nil
@@ -332,7 +332,7 @@ func (s *Site) addVariety(c *gin.Context) error {
 	if conflict := v.ClassConflict(); !conflict.Empty() {
 		said += " " + conflict.In(r.units)
 	}
-	return goSaying(c, "/plan", said)
+	return s.redirectWithFlash(c, "/plan", said)
 }
 
 func (s *Site) planWorking(c *gin.Context) error {

@@ -112,7 +112,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 		return err
 	}
 	t.units = sys
-	body := plantingBody{Bag: h.Bag, S: st, Said: saidOf(c.Query("said"))}
+	body := plantingBody{Bag: h.Bag, S: st, Said: s.said(c)}
 	for _, p := range h.Plantings {
 		if st == nil || p.Planting.ID != st.Planting.ID {
 			body.Others = append(body.Others, p)
@@ -151,18 +151,6 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 	}
 	s.render(c, status, "planting", view{Title: "Bag " + h.Bag.Label, Stage: "Bags", Body: body})
 	return nil
-}
-
-func saidOf(code string) string {
-	switch code {
-	case "planned":
-		return "Planned. Weigh the seed in on planting day."
-	case "undone":
-		return "Taken back. The entry is kept in the log, marked as taken back."
-	case "dropped":
-		return "The plan was dropped; the bag is free."
-	}
-	return ""
 }
 
 // heapScale is the scale of a single heap, in px per mm.

@@ -184,5 +184,5 @@ func (s *Site) planProposed(c *gin.Context) error {
 	if n == 1 {
 		said = "1 bag is planned."
 	}
-	return goSaying(c, "/plan/season", said)
+	return s.redirectWithFlash(c, "/plan/season", said)
 }

@@ -45,7 +45,7 @@ func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body := seasonBody{Sheet: sheet, Said: c.Query("said"), Feed: "/calendar.ics?season=" + strconv.Itoa(sheet.Year)}
+	body := seasonBody{Sheet: sheet, Said: s.said(c), Feed: "/calendar.ics?season=" + strconv.Itoa(sheet.Year)}
 	chosen := garden.ID(0)
 	if l := chooseLine(sheet.Lines, r.id("line")); l != nil {
 		chosen = l.Planting.ID

@@ -76,7 +76,7 @@ func (s *Site) benchPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body := benchBody{Said: c.Query("said"), Ahead: ahead}
+	body := benchBody{Said: s.said(c), Ahead: ahead}
 	for i := range bench.Trays {
 		l := lineOfTray(&bench.Trays[i], t.units)
 		if l.N == 0 && len(bench.Trays[i].Tubers) > 0 {
@@ -262,7 +262,7 @@ func (s *Site) trayKept(c *gin.Context, r *reading, kept bool, form string, tray
 	if !kept {
 		return s.benchPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
 	}
-	return goSaying(c, fmt.Sprintf("/seed/trays/%d", tray), said)
+	return s.redirectWithFlash(c, fmt.Sprintf("/seed/trays/%d", tray), said)
 }
 
 func (s *Site) undoSeed(c *gin.Context) error {
@@ -285,5 +285,5 @@ func (s *Site) undoSeed(c *gin.Context) error {
 	if r.text("tray") != "" {
 		to = "/seed/trays/" + strconv.Itoa(r.count("tray"))
 	}
-	return goSaying(c, to, "Taken back. The entry is kept in the log, marked as taken back.")
+	return s.redirectWithFlash(c, to, "Taken back. The entry is kept in the log, marked as taken back.")
 }

@@ -5,11 +5,11 @@ import (
 	"fmt"
 	"log/slog"
 	"net/http"
+	"net/url"
 	"strings"
 
 	"github.com/gin-contrib/gzip"
 	"github.com/gin-gonic/gin"
-	"github.com/unrolled/secure"
 
 	"glebata/core/measure"
 	"glebata/garden"
@@ -39,10 +39,9 @@ type Site struct {
 	scale  Scale
 	assets *assets
 	pages  *pages
-}
 
-// maxForm is the largest form that is read, in bytes.
-const maxForm = 1 << 20
+	flashes flashes
+}
 
 // contentPolicy lets a page load only what the program itself serves, and run
 // no script and apply no style that stands in a page.
@@ -51,7 +50,7 @@ const contentPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; 
 
 // New makes the handler of all pages. It fails only when the embedded files are
 // broken.
-func New(g *garden.Garden, clock Clock, scale Scale) (http.Handler, error) {
+func New(g *garden.Garden, clock Clock, scale Scale, o Options) (http.Handler, error) {
 	a, err := loadAssets()
 	if err != nil {
 		return nil, err
@@ -60,15 +59,21 @@ func New(g *garden.Garden, clock Clock, scale Scale) (http.Handler, error) {
 	if err != nil {
 		return nil, fmt.Errorf("loading pages: %w", err)
 	}
-	s := &Site{garden: g, clock: clock, scale: scale, assets: a, pages: p}
+	f, err := newFlashes()
+	if err != nil {
+		return nil, err
+	}
+	s := &Site{garden: g, clock: clock, scale: scale, assets: a, pages: p, flashes: f}
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
-	r.Use(gin.CustomRecoveryWithWriter(nil, s.recovered), s.headers(), limitForm)
+	r.HandleMethodNotAllowed = true
+	r.Use(gin.CustomRecoveryWithWriter(nil, s.recovered))
 	r.GET("/static/*file", a.serve)
-	pages := r.Group("/", gzip.Gzip(gzip.BestSpeed))
+	pages := r.Group("/", gzip.Gzip(gzip.BestSpeed), s.readForm)
 	s.routes(pages)
 	r.NoRoute(func(c *gin.Context) { s.fail(c, garden.ErrNotFound) })
-	return http.NewCrossOriginProtection().Handler(r), nil
+	r.NoMethod(func(c *gin.Context) { s.fail(c, errMethod) })
+	return guarded(o, r), nil
 }
 
 func (s *Site) routes(r *gin.RouterGroup) {
@@ -184,23 +189,8 @@ func (s *Site) does(h func(*gin.Context) error) gin.HandlerFunc {
 	}
 }
 
-func (s *Site) headers() gin.HandlerFunc {
-	h := secure.New(secure.Options{
-		ContentSecurityPolicy: contentPolicy,
-		ContentTypeNosniff:    true,
-		FrameDeny:             true,
-		ReferrerPolicy:        "same-origin",
-	})
-	return func(c *gin.Context) {
-		if err := h.Process(c.Writer, c.Request); err != nil {
-			c.Abort()
-		}
-	}
-}
-
-func limitForm(c *gin.Context) {
-	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, maxForm)
-}
+// errMethod is an address that is asked in a way it does not know.
+var errMethod = errors.New("method not allowed")
 
 func (s *Site) recovered(c *gin.Context, cause any) {
 	s.fail(c, fmt.Errorf("panic: %v", cause))
@@ -219,6 +209,14 @@ func (s *Site) fail(c *gin.Context, err error) {
 		c.Header("Retry-After", "5")
 	} else if large := new(http.MaxBytesError); errors.As(err, &large) {
 		status, said = http.StatusRequestEntityTooLarge, "That is more than one form takes. Send it in parts."
+	} else if errors.Is(err, errTooManyFields) {
+		status, said = http.StatusRequestEntityTooLarge, "That form has more fields than any of this site."
+	} else if errors.Is(err, errNotText) {
+		status, said = http.StatusBadRequest, "Some of what was sent is not text that can be read. Type it anew and send it again."
+	} else if errors.Is(err, errMethod) {
+		status, said = http.StatusMethodNotAllowed, "This address is not asked like that. Open the page it belongs to."
+	} else if badForm(err) {
+		status, said = http.StatusBadRequest, "That form came broken. Open its page again and send it from there."
 	} else {
 		slog.Error("request failed", "method", c.Request.Method, "path", c.Request.URL.Path, "error", err)
 	}
@@ -232,7 +230,8 @@ func fragment(c *gin.Context) bool { return c.GetHeader("HX-Request") == "true" 
 // back is where a form came from on this site, "/" when unknown.
 func back(c *gin.Context) string {
 	to := c.PostForm("back")
-	if !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") || strings.Contains(to, "\\") {
+	at, err := url.Parse(to)
+	if err != nil || at.Scheme != "" || at.Host != "" || at.User != nil || !strings.HasPrefix(to, "/") || strings.HasPrefix(to, "//") || strings.Contains(to, "\\") {
 		return "/"
 	}
 	return to

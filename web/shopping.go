@@ -13,6 +13,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/openformat"
 )
 
 type shoppingBody struct {
@@ -54,7 +55,7 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body := shoppingBody{List: list, Cost: money(list.Cost), Said: c.Query("said"), Error: t.at("")}
+	body := shoppingBody{List: list, Cost: money(list.Cost), Said: s.said(c), Error: t.at("")}
 	for _, l := range list.Lines {
 		body.Lines = append(body.Lines, buyLineOf(l, t.units))
 	}
@@ -148,7 +149,7 @@ func (s *Site) addProduct(c *gin.Context) error {
 	if !kept {
 		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
 	}
-	return goSaying(c, "/plan/shopping", "Kept: "+p.Name+".")
+	return s.redirectWithFlash(c, "/plan/shopping", "Kept: "+p.Name+".")
 }
 
 // stock keeps what was bought or counted.
@@ -175,7 +176,7 @@ func (s *Site) stock(c *gin.Context) error {
 		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "stock", values: r.values, faults: faults}))
 	}
 	words := map[garden.StockKind]string{garden.StockBought: "Bought: ", garden.StockCounted: "Counted: "}[e.Kind]
-	return goSaying(c, "/plan/shopping", words+packs(e.Packs)+".")
+	return s.redirectWithFlash(c, "/plan/shopping", words+packs(e.Packs)+".")
 }
 
 func (s *Site) undoStock(c *gin.Context) error {
@@ -186,7 +187,7 @@ func (s *Site) undoStock(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return goSaying(c, "/plan/shopping", "Taken back.")
+	return s.redirectWithFlash(c, "/plan/shopping", "Taken back.")
 }
 
 // shoppingCSV is the list as a table of values.
@@ -208,7 +209,7 @@ func (s *Site) shoppingCSV(c *gin.Context) error {
 		if l.Product == nil {
 			buy = ""
 		}
-		rows = append(rows, []string{l.By.ISO(), x.Name, x.Amount, packs(l.Stock), buy, x.Pack, x.Cost, x.Left})
+		rows = append(rows, []string{l.By.ISO(), openformat.Cell(x.Name), x.Amount, packs(l.Stock), buy, openformat.Cell(x.Pack), x.Cost, x.Left})
 	}
 	for _, l := range list.Seed {
 		rows = append(rows, []string{l.By.ISO(), "seed of " + l.Variety.Name, strconv.Itoa(l.Wanted), strconv.Itoa(l.Free), strconv.Itoa(l.Short()), "", "", ""})

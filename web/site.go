@@ -130,7 +130,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) error
 		site = r.site(kept)
 		t = refuse(c, typed{form: "site", values: r.values, faults: r.faults, units: r.units})
 	}
-	body := siteBody{Known: known, Said: c.Query("said")}
+	body := siteBody{Known: known, Said: s.said(c)}
 	outlook, err := garden.OutlookOf(named(site), s.clock.Today())
 	if faults, ok := faultsOf(err); ok {
 		t.faults = append(t.faults, faults...)
@@ -289,7 +289,7 @@ func (s *Site) saveSite(c *gin.Context) error {
 			return err
 		}
 	}
-	return goSaying(c, "/site", "Saved: "+site.Name+".")
+	return s.redirectWithFlash(c, "/site", "Saved: "+site.Name+".")
 }
 
 // siteWorking is of the safe window under one shelter, of what is typed or kept.

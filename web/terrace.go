@@ -42,7 +42,7 @@ func (s *Site) terracePage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body := terraceBody{View: v, Drawing: draw.TerraceOf(v), Said: c.Query("said"), Caution: beware("load", "lifting", "heat"), MoveKey: newKey()}
+	body := terraceBody{View: v, Drawing: draw.TerraceOf(v), Said: s.said(c), Caution: beware("load", "lifting", "heat"), MoveKey: newKey()}
 	body.Move = t.fill(moveForm(v))
 	body.Outline = t.fill(outlineForm(v))
 	body.walls(v, t)
@@ -143,7 +143,7 @@ func (s *Site) saveTerrace(c *gin.Context) error {
 	if !kept {
 		return s.terracePage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "outline", values: r.values, faults: r.faults}))
 	}
-	return goSaying(c, "/terrace", "The terrace is saved.")
+	return s.redirectWithFlash(c, "/terrace", "The terrace is saved.")
 }
 
 func (s *Site) moveBag(c *gin.Context) error {
@@ -163,7 +163,7 @@ func (s *Site) moveBag(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return goSaying(c, "/terrace", fmt.Sprintf("Moved: %.1f hours of sun a day there.", hours))
+	return s.redirectWithFlash(c, "/terrace", fmt.Sprintf("Moved: %.1f hours of sun a day there.", hours))
 }
 
 // sunWorking is of the hours of sun on the spot of one bag.

@@ -140,7 +140,7 @@ func (s *Site) saveTiming(c *gin.Context) error {
 		r.values.Set("line", fmt.Sprint(st.Planting.ID))
 		return s.seasonPage(c, http.StatusUnprocessableEntity, typed{faults: r.faults})
 	}
-	return goSaying(c, fmt.Sprintf("/plan/season?year=%d&line=%d", st.Season.Year, st.Planting.ID), "Kept for bag "+st.Bag.Label+".")
+	return s.redirectWithFlash(c, fmt.Sprintf("/plan/season?year=%d&line=%d", st.Season.Year, st.Planting.ID), "Kept for bag "+st.Bag.Label+".")
 }
 
 // timingWorking is of a planting's day, or of its warmth, as typed or kept.

@@ -133,7 +133,7 @@ func (s *Site) today(c *gin.Context) error {
 		}
 	}
 	body.Walk = walkOf(bags, 0, mostStops, sys, day)
-	body.Said = saidOf(c.Query("said"))
+	body.Said = s.said(c)
 	for i, d := range body.Walk.Done {
 		if c.Query("done") == fmt.Sprint(d.L.ID) {
 			body.Done = &body.Walk.Done[i]

@@ -83,7 +83,7 @@ func (s *Site) trayPage(c *gin.Context, status int, t typed) error {
 	if n, err := strconv.Atoi(c.PostForm("tuber")); err == nil {
 		chosen = n
 	}
-	body := trayBody{T: tr, Line: lineOfTray(tr, sys), Said: c.Query("said"), LenUnit: sproutUnit(sys), LookKey: newKey()}
+	body := trayBody{T: tr, Line: lineOfTray(tr, sys), Said: s.said(c), LenUnit: sproutUnit(sys), LookKey: newKey()}
 	body.Tubers = draw.TrayOf(tr, trayScale, chosen, func(n int) string { return fmt.Sprintf("%s?tuber=%d#tuber", at, n) }, sys)
 	body.Weigh = t.fill(Form{
 		Name: "weights", Action: at + "/weigh", Button: "Into the tray", Caution: beware("green"),
@@ -294,7 +294,7 @@ func (s *Site) recordSeed(c *gin.Context) error {
 	if e.Tuber > 0 {
 		to += fmt.Sprintf("?tuber=%d", e.Tuber)
 	}
-	return goSaying(c, to, "Saved: "+seedWords(e, r.units)+".")
+	return s.redirectWithFlash(c, to, "Saved: "+seedWords(e, r.units)+".")
 }
 
 // seedEntry reads what a form of a tray records.

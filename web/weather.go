@@ -6,7 +6,6 @@ import (
 	"io"
 	"math"
 	"net/http"
-	"net/url"
 	"strings"
 
 	"github.com/gin-gonic/gin"
@@ -90,7 +89,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 		body.Later = min(today, body.Until+weatherDays).ISO()
 	}
 	if body.Said == "" {
-		body.Said = c.Query("said")
+		body.Said = s.said(c)
 	}
 	body.Key = newKey()
 	body.Form = t.fill(weatherForm())
@@ -201,8 +200,7 @@ func (s *Site) importWeather(c *gin.Context) error {
 		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Source: r.text("source")}, refuse(c, typed{form: "weather", values: r.values, faults: r.faults, units: r.units}))
 	}
 	said := fmt.Sprintf("Kept: %d days of %s, from %s to %s.", len(days), r.text("source"), days[0].Day, days[len(days)-1].Day)
-	c.Redirect(http.StatusSeeOther, "/weather?until="+days[len(days)-1].Day.ISO()+"&said="+url.QueryEscape(said))
-	return nil
+	return s.redirectWithFlash(c, "/weather?until="+days[len(days)-1].Day.ISO(), said)
 }
 
 // exportWeather answers with the days from one to another as CSV.

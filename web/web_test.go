@@ -31,7 +31,8 @@ func (c *clock) Step(days int)      { c.day += measure.Day(days) }
 // site is a running site over a garden in a file.
 type site struct {
 	*httptest.Server
-	t testing.TB
+	t       testing.TB
+	handler func(web.Options) http.Handler
 }
 
 func open(t testing.TB, fill func(*garden.Garden) error) *site { return openOn(t, demo.Today(), fill) }
@@ -58,14 +59,17 @@ func openFile(t testing.TB, path string, day measure.Day, fill func(*garden.Gard
 	if err := fill(g); err != nil {
 		t.Fatal(err)
 	}
-	h, err := web.New(g, &clock{day}, station.NewScale(station.UsualSeed))
-	if err != nil {
-		t.Fatal(err)
+	handler := func(o web.Options) http.Handler {
+		h, err := web.New(g, &clock{day}, station.NewScale(station.UsualSeed), o)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return h
 	}
-	server := httptest.NewServer(h)
+	server := httptest.NewServer(handler(web.Options{}))
 	t.Cleanup(server.Close)
 	server.Client().CheckRedirect = func(*http.Request, []*http.Request) error { return http.ErrUseLastResponse }
-	return &site{server, t}
+	return &site{server, t, handler}
 }
 
 func demoSite(t testing.TB) *site {
@@ -101,6 +105,13 @@ func (s *site) do(method, path string, form url.Values) (int, string) {
 		return res.StatusCode, to
 	}
 	return res.StatusCode, string(body)
+}
+
+// follow a redirect to its page.
+func (s *site) follow(to string) string {
+	s.t.Helper()
+	_, body := s.get(to)
+	return body
 }
 
 // post a form; a key that starts each form is added when none is given.

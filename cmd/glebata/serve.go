@@ -100,13 +100,14 @@ func runDemo(ctx context.Context, out io.Writer, listen string, day measure.Day,
 	if err != nil {
 		return fmt.Errorf("filling the demo: %w", err)
 	}
-	return serve(ctx, ln, g, pinned(day), func() {
+	return serve(ctx, ln, g, pinned(day), nil, func() {
 		fmt.Fprintf(out, "Glebata demo at http://%s, pinned to %s. Stop with Ctrl-C.\n", ln.Addr(), day.ISO())
 	})
 }
 
 func serveCommand() *cobra.Command {
 	var listen, data string
+	var hosts []string
 	cmd := &cobra.Command{
 		Use:   "serve --data FILE",
 		Short: "Keep a garden of your own in one file",
@@ -123,7 +124,7 @@ func serveCommand() *cobra.Command {
 				return err
 			}
 			defer func() { err = errors.Join(err, s.Close()) }()
-			return serve(cmd.Context(), ln, garden.Open(s, station.NewWeather(station.UsualSeed)), realClock{}, func() {
+			return serve(cmd.Context(), ln, garden.Open(s, station.NewWeather(station.UsualSeed)), realClock{}, hosts, func() {
 				how := "keeping"
 				if errors.Is(s.Trouble(), garden.ErrReadOnly) {
 					how = "only reading"
@@ -133,6 +134,7 @@ func serveCommand() *cobra.Command {
 		},
 	}
 	cmd.Flags().StringVar(&listen, "listen", usualAddress, "address to listen on")
+	cmd.Flags().StringSliceVar(&hosts, "host", nil, "a name the garden is reached by, beside the address and localhost; may be given several times")
 	return withData(cmd, &data)
 }
 
@@ -169,12 +171,12 @@ func freeNear(address string) string {
 }
 
 // serve answers until the context ends, then lets requests under way finish.
-func serve(ctx context.Context, ln net.Listener, g *garden.Garden, clock web.Clock, ready func()) error {
-	h, err := web.New(g, clock, station.NewScale(station.UsualSeed))
+func serve(ctx context.Context, ln net.Listener, g *garden.Garden, clock web.Clock, hosts []string, ready func()) error {
+	h, err := web.New(g, clock, station.NewScale(station.UsualSeed), web.Options{Listen: ln.Addr().String(), Hosts: hosts})
 	if err != nil {
 		return err
 	}
-	server := &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, IdleTimeout: 2 * time.Minute}
+	server := &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, MaxHeaderBytes: 64 << 10, IdleTimeout: 2 * time.Minute}
 	done := make(chan error, 1)
 	go func() { done <- server.Serve(ln) }()
 	ready()

@@ -1,0 +1,50 @@
+package web
+
+import (
+	"net/http"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+	lru "github.com/hashicorp/golang-lru/v2"
+)
+
+// flashes are messages that a page says once after a form was kept. The address
+// carries only their code, so that nobody can put words on a page by a link.
+type flashes struct{ held *lru.Cache[string, string] }
+
+// maxFlashes that are held; older ones are forgotten, and their page says nothing.
+const maxFlashes = 500
+
+func newFlashes() (flashes, error) {
+	held, err := lru.New[string, string](maxFlashes)
+	return flashes{held}, err
+}
+
+// fixed messages have codes of their own.
+var saidByCode = map[string]string{
+	"planned": "Planned. Weigh the seed in on planting day.",
+	"undone":  "Taken back. The entry is kept in the log, marked as taken back.",
+	"dropped": "The plan was dropped; the bag is free.",
+}
+
+// said is what a page says once; empty for nothing.
+func (s *Site) said(c *gin.Context) string {
+	code := c.Query("said")
+	if words, ok := saidByCode[code]; ok {
+		return words
+	}
+	words, _ := s.flashes.held.Get(code)
+	return words
+}
+
+// redirectWithFlash goes to a page that says something once.
+func (s *Site) redirectWithFlash(c *gin.Context, to, words string) error {
+	code := newKey()[:12]
+	s.flashes.held.Add(code, words)
+	join := "?"
+	if strings.Contains(to, "?") {
+		join = "&"
+	}
+	c.Redirect(http.StatusSeeOther, to+join+"said="+code)
+	return nil
+}
