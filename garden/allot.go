@@ -286,7 +286,7 @@ func (d *AllotmentDraft) proposeLeft() {
 // ConfirmAllotment keeps which pieces go where: the seed weight of each planting
 // is then fixed until it is planted. Safe to repeat.
 func (g *Garden) ConfirmAllotment(ctx context.Context, allots []Allotted, a Asked) (ID, error) {
-	return g.RecordSeed(ctx, SeedEntry{Kind: SeedAllotted, Day: a.Today, Allots: allots}, a)
+	return g.RecordSeed(ctx, SeedEntry{Kind: SeedAllotted, Allots: allots}, a)
 }
 
 // checkAllotment refuses pieces that are not there, given twice, or to a planting

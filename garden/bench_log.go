@@ -132,10 +132,14 @@ func checkTrayTemp(faults *Faults, t measure.Temperature) {
 const mostTubers = 200
 
 // RecordSeed appends an entry to the log of the bench when it can follow what is
-// there. Safe to repeat; refusals are Faults, with the fields of the entry.
+// there; one without a day is of today. Safe to repeat; refusals are Faults, with the
+// fields of the entry.
 func (g *Garden) RecordSeed(ctx context.Context, e SeedEntry, a Asked) (ID, error) {
 	return g.once(ctx, a.Key, e, func(w Writer) (ID, error) {
 		e.Key, e.Logged = a.Key, a.Today
+		if e.Day == 0 {
+			e.Day = a.Today
+		}
 		b, err := benchOf(ctx, w, a.Today)
 		if err != nil {
 			return 0, err

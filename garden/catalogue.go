@@ -77,6 +77,9 @@ func (g *Garden) AddModel(ctx context.Context, m Model, a Asked) (ID, error) {
 			faults.Add("height", "Give the inside measures of the bag.")
 		}
 		m.checkShelf(&faults)
+		if hole := m.Drainage.HoleHeight; !(hole >= 0 && hole <= m.Shape.Height()) {
+			faults.Add("hole", "A hole lies between the base and the rim, at {}.", m.Shape.Height())
+		}
 		if materialNames[m.Material] == "" {
 			faults.Add("material", "Choose what the wall is made of.")
 		}

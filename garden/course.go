@@ -196,7 +196,7 @@ func (g *Garden) GrowDraft(ctx context.Context, d *Draft, year int, t Timing, mi
 		return err
 	}
 	with.timings, with.mixes = map[ID]Timing{0: t}, map[ID]medium.Mix{0: mix}
-	if err := g.reckon(list, &with, today); err != nil {
+	if err := g.reckon(ctx, list, &with, today); err != nil {
 		return err
 	}
 	d.Standing = list[0]

@@ -14,7 +14,7 @@ type AskedJob struct {
 	As       Kind           // Done kinds are left empty: the entry follows from the job
 	Height   measure.Length // of a job.Measure
 	Reason   string         // Skipped
-	Until    measure.Day    // PutOff
+	Days     int            // PutOff: from today
 }
 
 // DoJob logs a job of a bag with what it asks for by default: the layer that is due,
@@ -34,7 +34,7 @@ func (g *Garden) DoJob(ctx context.Context, ask AskedJob, a Asked) (ID, error) {
 		if err := st.mayDo(ask); err != nil {
 			return 0, err
 		}
-		e, err := st.entryOf(ask)
+		e, err := st.entryOf(ask, a.Today)
 		if err != nil {
 			return 0, err
 		}
@@ -79,12 +79,18 @@ func (s *Standing) lastDone(what job.Kind) (Entry, bool) {
 }
 
 // entryOf a job: what is logged when it is done.
-func (s *Standing) entryOf(ask AskedJob) (Entry, error) {
+func (s *Standing) entryOf(ask AskedJob, today measure.Day) (Entry, error) {
 	if !ask.What.Known() {
 		return Entry{}, ErrNotFound
 	}
-	if ask.As == Skipped || ask.As == PutOff {
-		return Entry{Kind: ask.As, What: ask.What, Text: ask.Reason, Until: ask.Until}, nil
+	switch ask.As {
+	case Skipped:
+		return Entry{Kind: Skipped, What: ask.What, Text: ask.Reason}, nil
+	case PutOff:
+		return Entry{Kind: PutOff, What: ask.What, Until: today + measure.Day(max(-1, min(ask.Days, 1000)))}, nil
+	case "":
+	default:
+		return Entry{}, ErrNotFound
 	}
 	switch ask.What {
 	case job.Raise:

@@ -159,5 +159,6 @@ type Entry struct {
 	What    job.Kind       // Tended, Skipped, PutOff: the job
 	Until   measure.Day    // PutOff
 	Batches []Batch        // Weighed
+	Another bool           // Weighed: a batch of its own, though one just like it was weighed in; not kept
 	Voids   ID             // Voided: the entry taken back
 }

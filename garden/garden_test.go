@@ -195,7 +195,7 @@ func TestEntriesThatCannotBeAreRefusedAtTheirField(t *testing.T) {
 		"raise over the rim":     {garden.Entry{Kind: garden.Raised, Day: today, RaiseBy: 40}, "by", "at most 24 cm more fits"},
 		"raise by litres over":   {garden.Entry{Kind: garden.Raised, Day: today, Loose: 90}, "by", "over the rim"},
 		"raise by nothing":       {garden.Entry{Kind: garden.Raised, Day: today}, "by", "more than 0"},
-		"stem of a tree":         {garden.Entry{Kind: garden.Measured, Day: today, Height: 1200}, "height", "check the unit"},
+		"stem of a tree":         {garden.Entry{Kind: garden.Measured, Day: today, Height: 1200}, "height", "check the number and its unit"},
 		"before planting":        {garden.Entry{Kind: garden.Measured, Day: today - 60, Height: 10}, "day", "not planted yet"},
 		"tomorrow":               {garden.Entry{Kind: garden.Measured, Day: today + 1, Height: 10}, "day", "still to come"},
 		"planted twice":          {garden.Entry{Kind: garden.Planted, Day: today, Pieces: []measure.Mass{60}}, "", "planted already"},

@@ -147,6 +147,9 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting ID, day measure.
 		if err != nil {
 			return 0, err
 		}
+		if from.Height < 0 || from.Height > tallestPlanted {
+			return 0, fault("height", "A transplant of {} is not believed: check the unit.", from.Height)
+		}
 		e := Entry{Kind: Planted, Day: day, Logged: a.Today, Key: a.Key, Slips: from.Slips}
 		used, err := takeNurslings(&l.planting, list, from, &e)
 		if err != nil {
@@ -155,17 +158,17 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting ID, day measure.
 		if err := checkEntry(&e, a.Today); err != nil {
 			return 0, err
 		}
+		if err := l.checkMeant(&e); err != nil {
+			return 0, err
+		}
 		if err := growsNothing(ctx, w, &l.planting); err != nil {
 			return 0, err
 		}
 		if e.ID, err = l.add(ctx, w, e); err != nil {
 			return 0, err
 		}
-		if from.Height != 0 {
+		if from.Height > 0 {
 			shows := max(transplantTips, from.Height-(l.state.Level-l.state.Ladder.Seed[0]))
-			if from.Height < 0 {
-				shows = from.Height // which no stem is
-			}
 			m := Entry{Kind: Measured, Day: day, Logged: a.Today, Key: a.Key + "-stem", Height: shows}
 			if _, err := l.add(ctx, w, m); err != nil {
 				return 0, err

@@ -102,9 +102,12 @@ func (a *almanac) place(year int) (*calendar.Place, error) {
 }
 
 // reckon how the open plantings of a list grow, and what there is to do at them.
-func (g *Garden) reckon(list []Standing, a *almanac, today measure.Day) error {
+func (g *Garden) reckon(ctx context.Context, list []Standing, a *almanac, today measure.Day) error {
 	var air *air
 	for i := range list {
+		if err := ctx.Err(); err != nil { // who asked has gone
+			return err
+		}
 		st := &list[i]
 		if st.FeedAsk.Mix = a.mixes[st.Planting.ID]; len(st.FeedAsk.Mix) == 0 {
 			st.FeedAsk.Mix = a.usual

@@ -135,7 +135,7 @@ func TestJobsAreTickedPutOffAndSkipped(t *testing.T) {
 	if j, ok := jobOf(&st, job.Raise); !ok || !j.Due() || st.Job.Kind != job.Raise {
 		t.Fatalf("22 cm of stem call for %+v", st.Job)
 	}
-	off := garden.AskedJob{Planting: id, What: job.Raise, As: garden.PutOff, Until: today + 3}
+	off := garden.AskedJob{Planting: id, What: job.Raise, As: garden.PutOff, Days: 3}
 	_, err = p.DoJob(ctx, off, p.asked())
 	p.must(err)
 	st = p.state(id)
@@ -152,7 +152,7 @@ func TestJobsAreTickedPutOffAndSkipped(t *testing.T) {
 		t.Errorf("sent twice: level %v, %d entries", st.Level, len(st.Log))
 	}
 	for field, bad := range map[string]garden.AskedJob{
-		"text": {Planting: id, What: job.Tie, As: garden.Skipped}, "until": {Planting: id, What: job.Tie, As: garden.PutOff, Until: today},
+		"text": {Planting: id, What: job.Tie, As: garden.Skipped}, "until": {Planting: id, What: job.Tie, As: garden.PutOff},
 		"": {Planting: id, What: job.Lift},
 	} {
 		_, err = p.DoJob(ctx, bad, p.asked())
@@ -176,7 +176,7 @@ func TestPlantingIsPutOff(t *testing.T) {
 	if j, ok := jobOf(&st, job.Plant); !ok || !j.Due() {
 		t.Fatalf("%+v", st.Jobs)
 	}
-	_, err = p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Plant, As: garden.PutOff, Until: today + 7}, p.asked())
+	_, err = p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Plant, As: garden.PutOff, Days: 7}, p.asked())
 	p.must(err)
 	st = p.state(id)
 	if j, _ := jobOf(&st, job.Plant); j.Due() || j.Day != today+7 || st.Job.Tag.In(measure.Metric) != "plant in 7 days" {

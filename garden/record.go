@@ -40,6 +40,9 @@ func record(ctx context.Context, w Writer, e Entry, a Asked) (ID, error) {
 			return 0, err
 		}
 	}
+	if err := l.checkMeant(&e); err != nil {
+		return 0, err
+	}
 	if e.Kind == Weighed {
 		if err := rememberContainers(ctx, w, e.Batches); err != nil {
 			return 0, err
@@ -80,6 +83,33 @@ func (g *Garden) Undo(ctx context.Context, entry ID, a Asked) (ID, error) {
 		}
 		return l.add(ctx, w, Entry{Kind: Voided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
 	})
+}
+
+// Heights that no stem can have so many days after planting: what a transplant or a
+// slip brings with it, and the most that grows in a day, in cm. Practice.
+const tallestPlanted, fastestDay measure.Length = 100, 8
+
+// checkMeant refuses what no grower means: a day far from the season, a stem that
+// cannot have grown yet, a batch that was weighed in before.
+func (l *plantingLog) checkMeant(e *Entry) error {
+	year := l.planting.Season.Year
+	if e.Day < measure.Date(year-1, 1, 1) || e.Day > measure.Date(year+2, 6, 30) {
+		return fault("day", "{} is not in the season {}.", e.Day, year)
+	}
+	if s := &l.state; e.Kind == Measured && s.Stage == StageGrowing && e.Day >= s.Planted {
+		if most := min(tallest, tallestPlanted+fastestDay*measure.Length(e.Day-s.Planted)); e.Height > most {
+			return fault("height", "{} is more than stems can stand {} days after planting: check the number and its unit.", e.Height, int(e.Day-s.Planted))
+		}
+	}
+	if e.Kind != Weighed || e.Another {
+		return nil
+	}
+	for i := range l.state.Log {
+		if o := &l.state.Log[i]; o.Kind == Weighed && o.Day == e.Day && o.Logged == e.Logged && slices.Equal(o.Batches, e.Batches) {
+			return fault("another", "Just this was weighed in already today. Was it a batch of its own? Then say so and send it again.")
+		}
+	}
+	return nil
 }
 
 // longest text of a note that is kept, in bytes.

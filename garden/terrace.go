@@ -27,6 +27,9 @@ func UsualTerrace() Terrace {
 	return Terrace{Terrace: terrace.Terrace{Width: 6, Depth: 4, Heading: 180}}
 }
 
+// farthestTap from the near left corner, m.
+const farthestTap = 250
+
 // mostWalls of one terrace.
 const mostWalls = 12
 
@@ -43,6 +46,9 @@ func (t *Terrace) check() error {
 	}
 	if t.Limit < 0 || t.Limit > 20*1000*measure.Kilogram {
 		faults.Add("limit", "Give the load a square metre bears, or leave it empty.")
+	}
+	if tapX, tapY := t.Tap.X, t.Tap.Y; !(math.Abs(tapX) <= farthestTap) || !(math.Abs(tapY) <= farthestTap) {
+		faults.Add("tap-x", "A tap lies within {} m of the terrace's corner.", farthestTap)
 	}
 	if len(t.Walls) > mostWalls {
 		faults.Add("", "Up to {} walls are taken.", mostWalls)

@@ -160,7 +160,7 @@ func (g *Garden) standingsIn(ctx context.Context, r Reader, f Filter, today meas
 	if err := with.read(ctx, g, r, f, out, today); err != nil {
 		return nil, err
 	}
-	return out, g.reckon(out, &with, today)
+	return out, g.reckon(ctx, out, &with, today)
 }
 
 // Planting by ID, with what it has come to.

@@ -192,7 +192,7 @@ func (r *reading) entry(doing string, st *garden.Standing) (e garden.Entry, ok b
 		e.Kind, e.Text = garden.Taken, r.text("text")
 	case "weigh":
 		e.Kind = garden.Weighed
-		e.Batches = []garden.Batch{r.batch()}
+		e.Batches, e.Another = []garden.Batch{r.batch()}, r.text("another") != ""
 	case "close":
 		e.Kind = garden.Closed
 	case "drop":
@@ -307,6 +307,7 @@ func weighForm(st *garden.Standing, cat garden.Catalogue, sys measure.System, to
 			{Name: "grade-1", Label: "Grade", Kind: "choice", Value: string(lift.Keep), Options: grades},
 			{Name: "count-1", Label: "Tubers in it", Kind: "count", Hint: "If you counted them"},
 			{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()},
+			{Name: "another", Label: "It is a batch of its own", Kind: "tick"},
 		},
 	}
 }

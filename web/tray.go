@@ -275,7 +275,7 @@ func (s *Site) recordSeed(c *gin.Context) error {
 	if !known {
 		return garden.ErrNotFound
 	}
-	e.Tray, e.Day = tr.ID, s.clock.Today()
+	e.Tray = tr.ID
 	kept, err := r.keep(func() error {
 		_, err := s.garden.RecordSeed(c.Request.Context(), e, s.asked(c))
 		return err

@@ -276,7 +276,7 @@ func (s *Site) putOff(c *gin.Context) error {
 	ask := garden.AskedJob{Planting: idOf(c), What: job.Kind(c.Param("job")), As: garden.Kind(r.text("as")), Reason: r.text("text")}
 	form := "skip"
 	if ask.As == garden.PutOff {
-		form, ask.Until = "off", s.clock.Today()+measure.Day(r.count("until"))
+		form, ask.Days = "off", r.count("until")
 	}
 	if !ask.What.Known() || ask.As != garden.PutOff && ask.As != garden.Skipped {
 		return garden.ErrNotFound

@@ -30,7 +30,8 @@ type Allotment struct {
 // Balanced allots pieces so that the places differ as little as can be in seed
 // weight, for a fair comparison. Places should want the same number. Up to
 // twelve pieces are tried out whole; more are laid out and then improved by
-// dividing any two places anew, from several beginnings drawn from the seed.
+// dividing any two places anew, from several beginnings drawn from the seed. The
+// search has a bound on its steps and gives its best by then.
 func Balanced(pieces []measure.Mass, places []Place, seed uint64) Allotment {
 	return allot(pieces, places, seed, func(chosen []int) []float64 {
 		total := sum(pieces, chosen)
@@ -78,7 +79,7 @@ func allot(pieces []measure.Mass, places []Place, seed uint64, goalsOf func([]in
 		wanted += max(0, p.Wants)
 	}
 	chosen, left := choose(pieces, wanted)
-	s := &search{pieces: pieces, goals: goalsOf(chosen), sizes: shares(places, len(chosen))}
+	s := &search{pieces: pieces, goals: goalsOf(chosen), sizes: shares(places, len(chosen)), steps: maxSteps}
 	best := s.best(chosen, seed)
 	out := Allotment{Places: best, Left: left, Short: make([]int, len(places)), Spread: Spread(pieces, best)}
 	for i, p := range places {
@@ -133,6 +134,17 @@ type search struct {
 	pieces []measure.Mass
 	goals  []float64
 	sizes  []int
+	steps  int // that it may still take; with none left its best stands
+}
+
+// maxSteps of one search: divisions that are weighed up. A step takes some tens of
+// nanoseconds, so that every search ends within about a tenth of a second.
+const maxSteps = 1_200_000
+
+// step takes n steps of those that are left; false when there are none.
+func (s *search) step(n int) bool {
+	s.steps -= n
+	return s.steps > 0
 }
 
 // most pieces that are tried out whole, and how often larger divisions are begun
@@ -151,9 +163,15 @@ func beginnings(pieces int) int {
 }
 
 func (s *search) best(chosen []int, seed uint64) [][]int {
+	best := s.improved(chosen, seed)
 	if len(chosen) <= exactUpTo {
-		return s.exact(chosen)
+		return s.exact(chosen, best)
 	}
+	return best
+}
+
+// improved is the best of several layouts that were each improved.
+func (s *search) improved(chosen []int, seed uint64) [][]int {
 	dice := rand.New(rand.NewPCG(seed, uint64(len(chosen))))
 	var best [][]int
 	least := math.Inf(1)
@@ -166,6 +184,9 @@ func (s *search) best(chosen []int, seed uint64) [][]int {
 		s.improve(got)
 		if m := s.miss(got); m < least-1e-9 {
 			best, least = got, m
+		}
+		if !s.step(len(order) * len(s.sizes)) {
+			break
 		}
 	}
 	return best
@@ -212,6 +233,9 @@ func (s *search) improve(places [][]int) {
 			for b := a + 1; b < len(places); b++ {
 				better = s.divide(places, a, b) || better
 			}
+			if !s.step(len(places)) {
+				return
+			}
 		}
 		if !better {
 			return
@@ -227,6 +251,9 @@ func (s *search) divide(places [][]int, a, b int) bool {
 	goal := s.goals[a] - s.goals[b]
 	now := math.Abs(sum(s.pieces, places[a]) - sum(s.pieces, places[b]) - goal)
 	if now < 0.05 || len(places[a]) == 0 || len(places[b]) == 0 {
+		return false
+	}
+	if !s.step(1<<min(len(places[a])+len(places[b]), widestUnion) / 16) {
 		return false
 	}
 	if len(places[a])+len(places[b]) > widestUnion {
@@ -279,30 +306,52 @@ func (s *search) exchange(places [][]int, a, b int, goal, now float64) bool {
 	return true
 }
 
-// exact tries every division, but for places that are alike only once.
-func (s *search) exact(chosen []int) [][]int {
-	places := make([][]int, len(s.sizes))
-	best := s.layOut(chosen)
+// exact tries every division, but for places that are alike only once and those that
+// can be no better than the best, for as long as there are steps left: the best that
+// was found stands.
+func (s *search) exact(chosen []int, best [][]int) [][]int {
+	places, off := make([][]int, len(s.sizes)), make([]float64, len(s.sizes))
+	for i, goal := range s.goals {
+		off[i] = -goal
+	}
 	least := s.miss(best)
 	var try func(k int)
 	try = func(k int) {
+		if !s.step(1) || s.apart(places, off) >= least-1e-9 {
+			return
+		}
 		if k == len(chosen) {
 			if m := s.miss(places); m < least-1e-9 {
 				least, best = m, deepClone(places)
 			}
 			return
 		}
+		weight := float64(s.pieces[chosen[k]])
 		for i := range places {
 			if len(places[i]) >= s.sizes[i] || s.alikeBefore(places, i) {
 				continue
 			}
 			places[i] = append(places[i], chosen[k])
+			off[i] += weight
 			try(k + 1)
+			off[i] -= weight
 			places[i] = places[i][:len(places[i])-1]
 		}
 	}
 	try(0)
 	return best
+}
+
+// apart is the widest difference between the places that are full: a division that
+// fills the others misses by that much at the least.
+func (s *search) apart(places [][]int, off []float64) float64 {
+	low, high := math.Inf(1), math.Inf(-1)
+	for i, p := range places {
+		if len(p) == s.sizes[i] {
+			low, high = math.Min(low, off[i]), math.Max(high, off[i])
+		}
+	}
+	return high - low
 }
 
 // alikeBefore reports whether an empty place with the same size and goal comes

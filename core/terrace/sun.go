@@ -134,8 +134,13 @@ type Map struct {
 	Hours      []float64
 }
 
-// MapOf the whole terrace in cells of a width.
+// maxCells of a map; a large terrace is drawn in larger cells.
+const maxCells = 4000
+
+// MapOf the whole terrace in cells of a width, or of a larger one where there would be
+// too many.
 func (t *Terrace) MapOf(latitude float64, from, until measure.Day, cell float64) Map {
+	cell = math.Max(cell, math.Sqrt(t.Width*t.Depth/maxCells))
 	m := Map{Cell: cell, Cols: max(1, int(math.Ceil(t.Width/cell-1e-9))), Rows: max(1, int(math.Ceil(t.Depth/cell-1e-9)))}
 	points := make([]Point, 0, m.Cols*m.Rows)
 	for row := range m.Rows {

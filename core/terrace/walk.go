@@ -8,8 +8,14 @@ const (
 	reach = 0.6
 )
 
-// step of the grid that a way is looked for on, m.
-const step = 0.05
+// finest step of the grid that a way is looked for on, m, and the most cells it has:
+// on a terrace of more than 2,500 m² it is coarser, and ways through gaps are found
+// less exactly.
+const (
+	finest   = 0.05
+	maxGrid  = 1_000_000
+	coarsest = Walk / 2
+)
 
 // Reached tells of each bag whether one can walk to within an arm's length of it
 // from a point of the terrace, between the others, through gaps of Walk and more.
@@ -26,16 +32,18 @@ func (t *Terrace) Reached(from Point, bags []Standing) []bool {
 
 // ground is the terrace as a grid: where a person has room, and has been.
 type ground struct {
+	step       float64 // m
 	cols, rows int
 	room, been []bool
 }
 
 func (t *Terrace) ground(bags []Standing) *ground {
-	g := &ground{cols: int(t.Width / step), rows: int(t.Depth / step)}
+	step := math.Min(coarsest, math.Max(finest, math.Sqrt(t.Width*t.Depth/maxGrid)))
+	g := &ground{step: step, cols: int(t.Width / step), rows: int(t.Depth / step)}
 	g.room, g.been = make([]bool, g.cols*g.rows), make([]bool, g.cols*g.rows)
 	// Half a width along every edge and about every bag is closed to the middle of
 	// who walks.
-	const edge = Walk/2 - step/2
+	edge := Walk/2 - step/2
 	for i := range g.room {
 		at := g.at(i)
 		g.room[i] = min(at.X, at.Y, t.Width-at.X, t.Depth-at.Y) >= edge
@@ -47,15 +55,15 @@ func (t *Terrace) ground(bags []Standing) *ground {
 }
 
 func (g *ground) at(cell int) Point {
-	return Point{(float64(cell%g.cols) + 0.5) * step, (float64(cell/g.cols) + 0.5) * step}
+	return Point{(float64(cell%g.cols) + 0.5) * g.step, (float64(cell/g.cols) + 0.5) * g.step}
 }
 
 // about visits the cells nearer to a bag's edge than a length, until one says no.
 func (g *ground) about(b Standing, within float64, visit func(cell int) bool) {
 	half := b.reach() + within
-	index := func(m float64, most int) int { return min(max(int(m/step), 0), most) }
-	for row := index(b.At.Y-half, g.rows); row < index(b.At.Y+half+step, g.rows); row++ {
-		for col := index(b.At.X-half, g.cols); col < index(b.At.X+half+step, g.cols); col++ {
+	index := func(m float64, most int) int { return min(max(int(m/g.step), 0), most) }
+	for row := index(b.At.Y-half, g.rows); row < index(b.At.Y+half+g.step, g.rows); row++ {
+		for col := index(b.At.X-half, g.cols); col < index(b.At.X+half+g.step, g.cols); col++ {
 			cell := row*g.cols + col
 			if Gap(b, Standing{At: g.at(cell), Round: b.Round}) < within && !visit(cell) {
 				return
