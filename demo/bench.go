@@ -215,7 +215,7 @@ func (b *builder) watch(ctx context.Context, today measure.Day) error {
 			r.Humidity = math.Round(r.DayWeather.Humidity())
 			days = append(days, r)
 		}
-		if err := b.g.ImportWeather(ctx, days, wall, b.asked(today)); err != nil {
+		if _, err := b.g.ImportWeather(ctx, days, wall, b.asked(today)); err != nil {
 			return fmt.Errorf("weather of %d: %w", year, err)
 		}
 	}

@@ -74,13 +74,21 @@ func TestFlowersEndTheRaising(t *testing.T) {
 	refused(t, "a layer in flower", err, "", "no layer to come")
 }
 
+// frost brings in a record of −3 °C.
+func (p *plot) frost(night measure.Day) {
+	p.t.Helper()
+	day := garden.DayRecord{Day: night, DayWeather: climate.DayWeather{Min: -3, Max: 9}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN()}
+	_, err := p.ImportWeather(ctx, []garden.DayRecord{day}, "shed", p.asked())
+	p.must(err)
+}
+
 // Frost in the grower's own record sets a young plant back; once it was measured
 // since, it was not hurt; seen black, it was.
 func TestALateFrostSetsBack(t *testing.T) {
 	p, id := planted(t)
 	before := p.state(id)
 	night := before.Grown.Course.Up + 5
-	p.must(p.ImportWeather(ctx, []garden.DayRecord{{Day: night, DayWeather: climate.DayWeather{Min: -3, Max: 9}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN()}}, "shed", p.asked()))
+	p.frost(night)
 	hit := p.state(id)
 	if c := hit.Grown.Course; len(c.Frosts) != 1 || c.Frosts[0] != night || c.Mature <= before.Grown.Course.Mature || hit.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
 		t.Errorf("after −3 °C: frosts %v, mature %v, before %v", c.Frosts, c.Mature, before.Grown.Course.Mature)
@@ -102,7 +110,7 @@ func TestALateFrostSetsBack(t *testing.T) {
 // A frost that nobody has looked at is asked about, until it is logged or looked at.
 func TestAFreshFrostIsAskedAbout(t *testing.T) {
 	p, id := planted(t)
-	p.must(p.ImportWeather(ctx, []garden.DayRecord{{Day: today - 1, DayWeather: climate.DayWeather{Min: -3, Max: 9}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN()}}, "shed", p.asked()))
+	p.frost(today - 1)
 	asks := func() bool {
 		st := p.state(id)
 		j, ok := jobOf(&st, job.Look)

@@ -52,6 +52,8 @@ type Reader interface {
 	Timings(ctx context.Context, f Filter) (map[ID]Timing, error)
 	// Weather of the grower's own from one day to another, in order of day.
 	Weather(ctx context.Context, from, until measure.Day) ([]DayRecord, error)
+	// WeatherImports that stand, newest first.
+	WeatherImports(ctx context.Context) ([]WeatherImport, error)
 	// Mixes of the plantings a filter chooses, by planting; those that were chosen.
 	Mixes(ctx context.Context, f Filter) (map[ID]string, error)
 	// Components with the grower's own numbers in place of the usual ones.
@@ -97,7 +99,8 @@ type Writer interface {
 	Remember(ctx context.Context, s Sent) error
 	SetSite(ctx context.Context, s Site) error
 	SetTiming(ctx context.Context, planting ID, t Timing) error
-	PutWeather(ctx context.Context, r DayRecord, imported measure.Day) error
+	// AddWeather appends days that were brought in, or takes such back.
+	AddWeather(ctx context.Context, i WeatherImport, days []DayRecord) (ID, error)
 	SetMix(ctx context.Context, planting ID, m medium.Mix) error
 	// SetComponent overwrites the numbers of a component, or adds one.
 	SetComponent(ctx context.Context, c medium.Component) error

@@ -3,6 +3,7 @@ package garden
 import (
 	"context"
 	"math"
+	"unicode/utf8"
 
 	"glebata/core/climate"
 	"glebata/core/measure"
@@ -70,6 +71,8 @@ func (r DayRecord) Check(today measure.Day) error {
 	}
 	if r.Day > today {
 		faults.Add("date", "{} is still to come.", r.Day)
+	} else if r.Day < today-150*366 {
+		faults.Add("date", "{} is too long ago.", r.Day)
 	}
 	between("tmin", "minimum", r.Min, -60, 45, "°C")
 	between("tmax", "maximum", r.Max, -50, 55, "°C")
@@ -138,6 +141,7 @@ type WeatherPreview struct {
 	Own       int // days of the grower's own that are replaced by other numbers
 	Same      int // days that stay as they are
 	Simulated int // simulated days that are replaced
+	LeftOut   int // days that are simulated themselves: no records
 	Changes   []WeatherChange
 }
 
@@ -155,6 +159,9 @@ func (g *Garden) PreviewWeather(ctx context.Context, days []DayRecord) (WeatherP
 	for _, d := range days {
 		old := before[int(d.Day-days[0].Day)]
 		switch {
+		case d.Source == Simulated:
+			p.LeftOut++
+			continue
 		case !old.Own():
 			p.Simulated++
 		case sameWeather(old, d):
@@ -173,44 +180,93 @@ func sameWeather(a, b DayRecord) bool {
 	return a.DayWeather == b.DayWeather && same(a.Humidity, b.Humidity) && same(a.Wind, b.Wind) && same(a.Sun, b.Sun)
 }
 
-// ImportWeather keeps daily records, all or none, in place of what stood there.
-// Safe to repeat. Faults have the number of the day in the list, from 1, before
-// the field: "3-tmax".
-func (g *Garden) ImportWeather(ctx context.Context, days []DayRecord, source string, a Asked) error {
+// WeatherImport is days that were brought in together.
+type WeatherImport struct {
+	ID          ID
+	Source      string // empty for one that takes another back
+	Logged      measure.Day
+	Key         string
+	Voids       ID
+	Days        int         // read only, as are
+	From, Until measure.Day // the first and the last of them
+}
+
+// ImportWeather appends daily records, all or none: of each day the newest counts. A
+// day that names its source keeps it, others are of the source given; simulated days
+// are left out, for they are no records. Safe to repeat. Faults have the number of the
+// day in the list, from 1, before the field: "3-tmax".
+func (g *Garden) ImportWeather(ctx context.Context, days []DayRecord, source string, a Asked) (ID, error) {
 	type asked struct {
 		Days   []string
 		Source string
 	}
 	ask := asked{Source: source}
 	for _, d := range days {
-		ask.Days = append(ask.Days, d.Day.ISO(), measure.Say("{} {} {} {} {} {}", d.Min, d.Max, d.Rain, d.Humidity, d.Wind, d.Sun).In(measure.Metric))
+		ask.Days = append(ask.Days, d.Day.ISO(), d.Source, measure.Say("{} {} {} {} {} {}", d.Min, d.Max, d.Rain, d.Humidity, d.Wind, d.Sun).In(measure.Metric))
 	}
-	_, err := g.once(ctx, a.Key, ask, func(w Writer) (ID, error) {
+	return g.once(ctx, a.Key, ask, func(w Writer) (ID, error) {
 		var faults Faults
 		source = checkName(&faults, "source", "record", source)
 		if source == Simulated {
 			faults.Add("source", "Simulated days are marked so already: give your record another name.")
 		}
-		if len(days) == 0 {
-			faults.Add("file", "There are no days in it.")
-		}
-		for i := range days {
-			if err := days[i].Check(a.Today); err != nil {
-				for _, f := range asFaults(err) {
-					faults = append(faults, Fault{measure.Say("{}-"+f.Field, i+1).In(measure.Metric), f.Says})
-				}
-			}
+		kept := ownDays(&faults, days, source, a.Today)
+		if len(kept) == 0 && faults == nil {
+			faults.Add("file", "There are no days of your own in it.")
 		}
 		if faults != nil {
 			return 0, faults
 		}
-		for _, d := range days {
+		return w.AddWeather(ctx, WeatherImport{Source: source, Logged: a.Today, Key: a.Key}, kept)
+	})
+}
+
+// ownDays of a list, checked, each with its source.
+func ownDays(faults *Faults, days []DayRecord, source string, today measure.Day) []DayRecord {
+	var kept []DayRecord
+	for i, d := range days {
+		if d.Source == "" {
 			d.Source = source
-			if err := w.PutWeather(ctx, d, a.Today); err != nil {
-				return 0, err
+		}
+		d.Source = measure.PlainLine(d.Source)
+		if d.Source == Simulated {
+			continue
+		}
+		if utf8.RuneCountInString(d.Source) > longestName {
+			faults.Add(measure.Say("{}-source", i+1).In(measure.Metric), "The name of a source is over {} letters.", longestName)
+		}
+		if err := d.Check(today); err != nil {
+			for _, f := range asFaults(err) {
+				*faults = append(*faults, Fault{measure.Say("{}-"+f.Field, i+1).In(measure.Metric), f.Says})
 			}
 		}
-		return 1, nil
+		kept = append(kept, d)
+	}
+	return kept
+}
+
+// WeatherImports that stand, newest first.
+func (g *Garden) WeatherImports(ctx context.Context) ([]WeatherImport, error) {
+	var out []WeatherImport
+	err := g.store.View(ctx, func(r Reader) (err error) {
+		out, err = r.WeatherImports(ctx)
+		return err
 	})
-	return err
+	return out, err
+}
+
+// UndoWeather takes days that were brought in back: what stood before counts again.
+// Safe to repeat.
+func (g *Garden) UndoWeather(ctx context.Context, id ID, a Asked) (ID, error) {
+	type undoWeather struct{ Import ID }
+	return g.once(ctx, a.Key, undoWeather{id}, func(w Writer) (ID, error) {
+		standing, err := w.WeatherImports(ctx)
+		if err != nil {
+			return 0, err
+		}
+		if _, ok := find(standing, func(i WeatherImport) bool { return i.ID == id }); !ok {
+			return 0, fault("", "Those days were taken back before.")
+		}
+		return w.AddWeather(ctx, WeatherImport{Logged: a.Today, Key: a.Key, Voids: id}, nil)
+	})
 }

@@ -22,8 +22,10 @@ func TestOwnWeatherStandsInPlaceOfSimulated(t *testing.T) {
 	before, err := p.Weather(ctx, today-3, today)
 	p.must(err)
 	bad := []garden.DayRecord{day(today-2, 5, 15), day(today-1, 15, 5)}
-	refused(t, "one bad day", p.ImportWeather(ctx, bad, "wall", p.asked()), "2-tmax", "over the maximum")
-	refused(t, "simulated", p.ImportWeather(ctx, bad[:1], garden.Simulated, p.asked()), "source", "another name")
+	_, err = p.ImportWeather(ctx, bad, "wall", p.asked())
+	refused(t, "one bad day", err, "2-tmax", "over the maximum")
+	_, err = p.ImportWeather(ctx, bad[:1], garden.Simulated, p.asked())
+	refused(t, "simulated", err, "source", "another name")
 	after, err := p.Weather(ctx, today-3, today)
 	p.must(err)
 	for i := range after {
@@ -37,7 +39,8 @@ func TestOwnWeatherStandsInPlaceOfSimulated(t *testing.T) {
 	if view.Simulated != 2 || view.Own != 0 || len(view.Changes) != 2 {
 		t.Errorf("the preview says %+v", view)
 	}
-	p.must(p.ImportWeather(ctx, good, "wall", p.asked()))
+	_, err = p.ImportWeather(ctx, good, "wall", p.asked())
+	p.must(err)
 	good[0].Max = 17
 	view, err = p.PreviewWeather(ctx, good)
 	p.must(err)
@@ -76,4 +79,40 @@ func TestStationErrsMoreTheFurtherItLooks(t *testing.T) {
 	if w.Day(&s, n, today) != again.Day(&s, n, today) || w.Forecast(&s, n, today)[3] != again.Forecast(&s, n, today)[3] {
 		t.Error("the same seed has other weather")
 	}
+}
+
+// Bringing in again leaves a trace: the newest counts, and taken back, what stood
+// before counts again. Days keep the sources they name; simulated ones are no records.
+func TestWeatherIsAppendedAndTakenBack(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	day := func(d measure.Day, high float64, source string) garden.DayRecord {
+		r := garden.DayRecord{Day: d, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN(), Source: source}
+		r.Min, r.Max = 4, high
+		return r
+	}
+	_, err := p.ImportWeather(ctx, []garden.DayRecord{day(today-2, 15, ""), day(today-1, 16, "")}, "wall", p.asked())
+	p.must(err)
+	again, err := p.ImportWeather(ctx, []garden.DayRecord{day(today-2, 18, "roof"), day(today-1, 19, garden.Simulated)}, "a file", p.asked())
+	p.must(err)
+	check := func(when string, high float64, source string) {
+		t.Helper()
+		got, err := p.Weather(ctx, today-2, today-1)
+		p.must(err)
+		if got[0].Max != high || got[0].Source != source || got[1].Max != 16 || got[1].Source != "wall" {
+			t.Errorf("%s: %+v", when, got)
+		}
+	}
+	check("brought in again", 18, "roof")
+	list, err := p.WeatherImports(ctx)
+	p.must(err)
+	if len(list) != 2 || list[0].ID != again || list[0].Days != 1 {
+		t.Errorf("brought in: %+v", list)
+	}
+	_, err = p.UndoWeather(ctx, again, p.asked())
+	p.must(err)
+	check("taken back", 15, "wall")
+	_, err = p.UndoWeather(ctx, again, p.asked())
+	refused(t, "taken back twice", err, "", "before")
+	_, err = p.ImportWeather(ctx, []garden.DayRecord{day(today-3, 9, garden.Simulated)}, "a file", p.asked())
+	refused(t, "nothing but simulated days", err, "file", "of your own")
 }

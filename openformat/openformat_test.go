@@ -79,6 +79,29 @@ func TestDamageIsNamedWithItsLine(t *testing.T) {
 	}
 }
 
+// What we write comes back as it was, each day with its source.
+func TestWeatherComesBackWithItsSources(t *testing.T) {
+	var days []garden.DayRecord
+	for i, source := range []string{"roof", garden.Simulated, "=SUM(A1)", "a; \"quoted\", one"} {
+		d := garden.DayRecord{Day: today - 4 + measure.Day(i), Humidity: 80, Wind: math.NaN(), Sun: 4.5, Source: source}
+		d.Min, d.Max, d.Rain = 4.25, 13, 0.2
+		days = append(days, d)
+	}
+	var b bytes.Buffer
+	if err := WriteWeather(&b, days); err != nil {
+		t.Fatal(err)
+	}
+	got, errs := ReadWeather(b.Bytes(), today)
+	if len(errs) > 0 || len(got) != len(days) {
+		t.Fatalf("%d days, %v", len(got), errs)
+	}
+	for i, d := range got {
+		if d.Day != days[i].Day || d.DayWeather != days[i].DayWeather || d.Source != days[i].Source || d.Humidity != 80 || d.Sun != 4.5 || !math.IsNaN(d.Wind) {
+			t.Errorf("%+v comes back as %+v", days[i], d)
+		}
+	}
+}
+
 func FuzzReadWeather(f *testing.F) {
 	f.Add("date,tmin,tmax,rain\n2026-06-01,6,17,0\n")
 	f.Add("date;tmin;tmax;rain;sun\n2026-06-01;6,5;17;0;\n")

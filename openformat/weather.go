@@ -30,10 +30,14 @@ type LineError struct {
 // mostErrors of a file that are reported; more help nobody.
 const mostErrors = 50
 
+// mostDays that one file brings: fifty years.
+const mostDays = 50 * 366
+
 // ReadWeather reads daily records from CSV, separated by commas, semicolons or
 // tabs: a heading line with date, tmin, tmax and rain, and humidity, wind and sun
 // where there are some; days like 2026-06-09, °C, mm, %, m/s and hours. Decimals
-// may have a comma where commas do not separate. It returns the days in order, or
+// may have a comma where commas do not separate. A column source names where each day
+// comes from. It returns the days in order, or
 // every error with its line and no days.
 func ReadWeather(file []byte, today measure.Day) ([]garden.DayRecord, []LineError) {
 	file = bytes.TrimPrefix(file, []byte("\xef\xbb\xbf"))
@@ -50,7 +54,7 @@ func ReadWeather(file []byte, today measure.Day) ([]garden.DayRecord, []LineErro
 		return nil, errs
 	}
 	w := weatherReader{at: at, today: today, seen: map[measure.Day]int{}}
-	for len(w.errs) < mostErrors {
+	for len(w.errs) < mostErrors && len(w.days) <= mostDays {
 		fields, err := r.Read()
 		if errors.Is(err, io.EOF) {
 			break
@@ -69,6 +73,9 @@ func ReadWeather(file []byte, today measure.Day) ([]garden.DayRecord, []LineErro
 	}
 	if len(w.errs) == 0 && len(w.days) == 0 {
 		w.refuse(1, "There are no days under the heading.")
+	}
+	if len(w.days) > mostDays {
+		w.refuse(mostDays, "A file brings up to {} days: send it in parts.", mostDays)
 	}
 	if len(w.errs) > 0 {
 		return nil, w.errs
@@ -142,6 +149,9 @@ func (w *weatherReader) read(line int, fields []string) {
 		return
 	}
 	w.seen[d.Day] = line
+	if source, ok := w.field(fields, "source"); ok {
+		d.Source = cellText(source)
+	}
 	var faults garden.Faults
 	if errors.As(d.Check(w.today), &faults) {
 		for _, f := range faults {

@@ -1,9 +1,11 @@
 package store
 
 import (
+	"errors"
 	"fmt"
 	"io/fs"
 	"path/filepath"
+	"strings"
 	"testing"
 
 	"github.com/jmoiron/sqlx"
@@ -51,6 +53,10 @@ var rowsSince = map[int64][]string{
 		`INSERT INTO nursling (id, label, kind, variety_id, method, temp_c, shelter, started) VALUES (1, 'M1', 'root', 2, 'sand', 24, 'heated', 20150)`,
 		`INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key, count) VALUES (1, 'taken', 20200, 20200, 'n1', 3)`,
 	},
+	10: {
+		`INSERT INTO weather_import (id, source, logged_day, client_key) VALUES (90, 'wall', 20211, 'wi')`,
+		`INSERT INTO weather_day (day, import_id, tmin, tmax, rain, source) VALUES (20210, 90, 4, 13, 2.5, 'wall')`,
+	},
 	5: {
 		`INSERT INTO planting_mix (planting_id, mix) VALUES (1, 'coir=0.5,compost=0.5')`,
 		`INSERT INTO product (id, name, kind, grams, nitrogen) VALUES (1, 'meal', 'feed', 500, 5)`,
@@ -96,6 +102,9 @@ func older(t *testing.T, version int64) (path string, rows map[string]int) {
 	must(t, err)
 	for v := int64(1); v <= version; v++ {
 		for _, q := range rowsSince[v] {
+			if version >= 10 && strings.HasPrefix(q, "INSERT INTO weather (") {
+				continue // its days are in weather_day since
+			}
 			if _, err := db.Exec(q); err != nil {
 				t.Fatalf("%s: %v", q, err)
 			}
@@ -128,6 +137,12 @@ func TestFilesOfEveryEarlierVersion(t *testing.T) {
 		must(t, err)
 		after := counts(t, db)
 		must(t, db.Close())
+		if version < 10 && version >= 3 {
+			if after["weather_day"] != before["weather"] || after["weather_import"] != 1 {
+				t.Errorf("version %d: %d days of weather became %d of %d imports", version, before["weather"], after["weather_day"], after["weather_import"])
+			}
+			delete(before, "weather")
+		}
 		for table, n := range before {
 			if n == 0 && version < newest || n > 0 && after[table] < n {
 				t.Errorf("version %d: %s had %d rows and has %d", version, table, n, after[table])
@@ -164,7 +179,11 @@ func readEverything(r garden.Reader) error {
 		"seed log":    func() (int, error) { _, err := r.SeedLog(ctx); return 1, err },
 		"nurslings":   func() (int, error) { _, err := r.Nurslings(ctx); return 1, err },
 		"nursery log": func() (int, error) { _, err := r.NurseryLog(ctx); return 1, err },
-		"weather":     func() (int, error) { _, err := r.Weather(ctx, 0, 30000); return 1, err },
+		"weather": func() (int, error) {
+			l, err := r.Weather(ctx, 0, 30000)
+			_, err2 := r.WeatherImports(ctx)
+			return 1 + len(l), errors.Join(err, err2)
+		},
 	} {
 		if n, err := read(); err != nil || n == 0 {
 			return fmt.Errorf("%d %s are read, %w", n, what, err)

@@ -55,6 +55,7 @@ func orNaN(v sql.NullFloat64) float64 {
 
 func unlessNaN(v float64) sql.NullFloat64 { return sql.NullFloat64{Float64: v, Valid: !math.IsNaN(v)} }
 
+// Weather is, of each day, the newest that was brought in and not taken back.
 func (r *reader) Weather(ctx context.Context, from, until measure.Day) ([]garden.DayRecord, error) {
 	var out []garden.DayRecord
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
@@ -63,16 +64,45 @@ func (r *reader) Weather(ctx context.Context, from, until measure.Day) ([]garden
 		var humidity, wind, sun sql.NullFloat64
 		err := rows.Scan(&day, &d.Min, &d.Max, &d.Rain, &humidity, &wind, &sun, &d.Source)
 		d.Day, d.Humidity, d.Wind, d.Sun = measure.Day(day), orNaN(humidity), orNaN(wind), orNaN(sun)
+		if n := len(out); n > 0 && out[n-1].Day == d.Day {
+			out = out[:n-1] // a newer one of the same day
+		}
 		out = append(out, d)
 		return err
-	}, `SELECT day, tmin, tmax, rain, humidity, wind, sun, source FROM weather WHERE day BETWEEN ? AND ? ORDER BY day`, int(from), int(until))
+	}, `SELECT d.day, d.tmin, d.tmax, d.rain, d.humidity, d.wind, d.sun, d.source FROM weather_day d
+	     WHERE d.day BETWEEN ? AND ? AND NOT EXISTS (SELECT 1 FROM weather_import v WHERE v.voids_id = d.import_id)
+	     ORDER BY d.day, d.import_id`, int(from), int(until))
 	return out, err
 }
 
-func (w *writer) PutWeather(ctx context.Context, d garden.DayRecord, imported measure.Day) error {
-	_, err := w.add(ctx,
-		`INSERT OR REPLACE INTO weather (day, tmin, tmax, rain, humidity, wind, sun, source, imported_day)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-		int(d.Day), d.Min, d.Max, d.Rain, unlessNaN(d.Humidity), unlessNaN(d.Wind), unlessNaN(d.Sun), d.Source, int(imported))
-	return err
+// WeatherImports come newest first, without what was taken back.
+func (r *reader) WeatherImports(ctx context.Context) ([]garden.WeatherImport, error) {
+	var out []garden.WeatherImport
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var i garden.WeatherImport
+		var logged, from, until int64
+		err := rows.Scan(&i.ID, &i.Source, &logged, &i.Days, &from, &until)
+		i.Logged, i.From, i.Until = measure.Day(logged), measure.Day(from), measure.Day(until)
+		out = append(out, i)
+		return err
+	}, `SELECT i.id, i.source, i.logged_day, count(*), min(d.day), max(d.day) FROM weather_import i JOIN weather_day d ON d.import_id = i.id
+	     WHERE NOT EXISTS (SELECT 1 FROM weather_import v WHERE v.voids_id = i.id)
+	     GROUP BY i.id ORDER BY i.id DESC`)
+	return out, err
+}
+
+func (w *writer) AddWeather(ctx context.Context, i garden.WeatherImport, days []garden.DayRecord) (garden.ID, error) {
+	id, err := w.add(ctx, `INSERT INTO weather_import (source, logged_day, client_key, voids_id) VALUES (?, ?, ?, ?)`,
+		i.Source, int(i.Logged), i.Key, orNull(i.Voids))
+	if err != nil {
+		return 0, err
+	}
+	for _, d := range days {
+		_, err := w.add(ctx, `INSERT INTO weather_day (day, import_id, tmin, tmax, rain, humidity, wind, sun, source) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+			int(d.Day), id, d.Min, d.Max, d.Rain, unlessNaN(d.Humidity), unlessNaN(d.Wind), unlessNaN(d.Sun), d.Source)
+		if err != nil {
+			return 0, err
+		}
+	}
+	return id, nil
 }

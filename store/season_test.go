@@ -50,7 +50,10 @@ func TestWeatherReadsBackWithWhatWasNotMeasured(t *testing.T) {
 	s := fresh(t)
 	none := math.NaN()
 	day := garden.DayRecord{Day: 20600, DayWeather: climate.DayWeather{Min: -1.5, Max: 9, Rain: 0.2}, Humidity: none, Wind: 3, Sun: none, Source: "wall"}
-	write(t, s, func(w garden.Writer) error { return w.PutWeather(ctx, day, 20601) })
+	write(t, s, func(w garden.Writer) error {
+		_, err := w.AddWeather(ctx, garden.WeatherImport{Source: "wall", Logged: 20601, Key: "a"}, []garden.DayRecord{day})
+		return err
+	})
 	read := func() []garden.DayRecord {
 		return view(t, s, func(r garden.Reader) ([]garden.DayRecord, error) { return r.Weather(ctx, 20590, 20600) })
 	}
@@ -59,9 +62,24 @@ func TestWeatherReadsBackWithWhatWasNotMeasured(t *testing.T) {
 		t.Fatalf("%+v reads back as %+v", day, got)
 	}
 	day.Max, day.Source = 11, "shed"
-	write(t, s, func(w garden.Writer) error { return w.PutWeather(ctx, day, 20602) })
+	var again garden.ID
+	write(t, s, func(w garden.Writer) (err error) {
+		again, err = w.AddWeather(ctx, garden.WeatherImport{Source: "shed", Logged: 20602, Key: "b"}, []garden.DayRecord{day})
+		return err
+	})
 	if got := read(); len(got) != 1 || got[0].Max != 11 || got[0].Source != "shed" {
-		t.Errorf("put again it reads %+v", got)
+		t.Errorf("brought in again it reads %+v", got)
+	}
+	imports := view(t, s, func(r garden.Reader) ([]garden.WeatherImport, error) { return r.WeatherImports(ctx) })
+	if len(imports) != 2 || imports[0].ID != again || imports[0].Days != 1 || imports[0].From != 20600 || imports[0].Source != "shed" {
+		t.Errorf("brought in: %+v", imports)
+	}
+	write(t, s, func(w garden.Writer) error {
+		_, err := w.AddWeather(ctx, garden.WeatherImport{Logged: 20603, Key: "c", Voids: again}, nil)
+		return err
+	})
+	if got := read(); len(got) != 1 || got[0].Max != 9 || got[0].Source != "wall" {
+		t.Errorf("taken back it reads %+v", got)
 	}
 }
 

@@ -172,6 +172,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/weather", s.does(s.importWeather))
 	r.POST("/weather/read", s.does(s.readWeather))
 	r.GET("/weather/read", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/weather") })
+	r.POST("/weather/imports/:id/undo", s.does(s.undoWeather))
 	r.GET("/weather.csv", s.does(s.exportWeather))
 	r.GET("/guide", s.guide)
 	r.GET("/guide/:key", s.does(s.term))

@@ -35,7 +35,17 @@ type weatherBody struct {
 	File    string
 	Source  string
 	Key     string
+	Brought []broughtLine
 }
+
+// broughtLine is days that were brought in together.
+type broughtLine struct {
+	garden.WeatherImport
+	Key string
+}
+
+// maxBrought that are listed.
+const maxBrought = 20
 
 type weatherLine struct {
 	Day, Min, Max, Rain, Humidity, Source string
@@ -92,6 +102,13 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 		body.Said = s.said(c)
 	}
 	body.Key = newKey()
+	imports, err := s.garden.WeatherImports(ctx)
+	if err != nil {
+		return err
+	}
+	for _, i := range imports[:min(len(imports), maxBrought)] {
+		body.Brought = append(body.Brought, broughtLine{i, newKey()})
+	}
 	body.Form = t.fill(weatherForm())
 	s.render(c, status, "weather", view{Title: "Weather", Stage: "Site", Body: body})
 	return nil
@@ -193,7 +210,8 @@ func (s *Site) importWeather(c *gin.Context) error {
 	if wrong != nil {
 		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Wrong: wrong, Source: r.text("source")}, typed{form: "weather", values: r.values, units: r.units})
 	}
-	if err := r.refused(s.garden.ImportWeather(c.Request.Context(), days, r.text("source"), s.asked(c))); err != nil {
+	_, err = s.garden.ImportWeather(c.Request.Context(), days, r.text("source"), s.asked(c))
+	if err := r.refused(err); err != nil {
 		return err
 	}
 	if r.faults != nil {
@@ -201,6 +219,18 @@ func (s *Site) importWeather(c *gin.Context) error {
 	}
 	said := fmt.Sprintf("Kept: %d days of %s, from %s to %s.", len(days), r.text("source"), days[0].Day, days[len(days)-1].Day)
 	return s.redirectWithFlash(c, "/weather?until="+days[len(days)-1].Day.ISO(), said)
+}
+
+// undoWeather takes days that were brought in back.
+func (s *Site) undoWeather(c *gin.Context) error {
+	_, err := s.garden.UndoWeather(c.Request.Context(), idOf(c), s.asked(c))
+	if faults, ok := faultsOf(err); ok {
+		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{}, refuse(c, typed{form: "undo", faults: faults}))
+	}
+	if err != nil {
+		return err
+	}
+	return s.redirectWithFlash(c, "/weather", "Taken back. What stood for those days before counts again.")
 }
 
 // exportWeather answers with the days from one to another as CSV.

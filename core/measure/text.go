@@ -6,12 +6,12 @@ import (
 )
 
 // PlainText is a text as a page, a sheet and a label can show it: line ends as \n,
-// without other control characters, marks that turn the direction of reading, and
+// without control characters other than tabs, marks that turn the direction of reading, and
 // bytes that are no text.
 func PlainText(s string) string {
 	plain := true
 	for _, r := range s {
-		if r == unicode.ReplacementChar || r != '\n' && hidden(r) {
+		if r == unicode.ReplacementChar || hidden(r) {
 			plain = false
 			break
 		}
@@ -19,9 +19,9 @@ func PlainText(s string) string {
 	if plain {
 		return s
 	}
-	s = strings.NewReplacer("\r\n", "\n", "\r", "\n", "\t", " ").Replace(strings.ToValidUTF8(s, ""))
+	s = strings.NewReplacer("\r\n", "\n", "\r", "\n").Replace(strings.ToValidUTF8(s, ""))
 	return strings.Map(func(r rune) rune {
-		if r != '\n' && hidden(r) {
+		if hidden(r) {
 			return -1
 		}
 		return r
@@ -30,7 +30,7 @@ func PlainText(s string) string {
 
 // hidden characters have no shape of their own.
 func hidden(r rune) bool {
-	return unicode.IsControl(r) || r >= 0x202a && r <= 0x202e || r >= 0x2066 && r <= 0x2069 || r == 0xfeff || unicode.Is(unicode.Noncharacter_Code_Point, r)
+	return unicode.IsControl(r) && r != '\n' && r != '\t' || r >= 0x202a && r <= 0x202e || r >= 0x2066 && r <= 0x2069 || r == 0xfeff || unicode.Is(unicode.Noncharacter_Code_Point, r)
 }
 
 // PlainLine is a PlainText in one line, each run of blanks as one.
