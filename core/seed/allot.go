@@ -253,7 +253,7 @@ func (s *search) divide(places [][]int, a, b int) bool {
 	if now < 0.05 || len(places[a]) == 0 || len(places[b]) == 0 {
 		return false
 	}
-	if !s.step(1<<min(len(places[a])+len(places[b]), widestUnion) / 16) {
+	if !s.step(1 << min(len(places[a])+len(places[b]), widestUnion) / 16) {
 		return false
 	}
 	if len(places[a])+len(places[b]) > widestUnion {
