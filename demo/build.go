@@ -103,7 +103,12 @@ func (b *builder) catalogue(ctx context.Context) error {
 
 // look reads back what was added.
 func (b *builder) look(ctx context.Context) error {
-	c, err := b.g.Catalogue(ctx)
+	v, err := b.g.Look(ctx, Today())
+	if err != nil {
+		return err
+	}
+	defer v.Close()
+	c, err := v.Catalogue()
 	if err != nil {
 		return err
 	}

@@ -11,7 +11,7 @@ import (
 	"glebata/store"
 )
 
-func filled(t *testing.T) *garden.Garden {
+func filled(t *testing.T) *garden.View {
 	t.Helper()
 	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "demo.glebata"), store.Throwaway)
 	if err != nil {
@@ -26,12 +26,17 @@ func filled(t *testing.T) *garden.Garden {
 	if err := demo.Fill(context.Background(), g); err != nil {
 		t.Fatal(err)
 	}
-	return g
+	v, err := g.Look(context.Background(), demo.Today())
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(v.Close)
+	return v
 }
 
 func TestScenarioIsTheSameEveryTime(t *testing.T) {
 	describe := func() []garden.Standing {
-		row, err := filled(t).Row(context.Background(), demo.Today())
+		row, err := filled(t).Row()
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -51,7 +56,7 @@ func TestScenarioIsTheSameEveryTime(t *testing.T) {
 // 2024 with nine bags and two pickings that were never weighed; 2025 with fifteen, of
 // which one was lost, and a trial of three bags an arm.
 func TestScenarioHasItsFinishedSeasons(t *testing.T) {
-	done, err := filled(t).Finished(context.Background(), demo.Today())
+	done, err := filled(t).Finished()
 	if err != nil {
 		t.Fatal(err)
 	}

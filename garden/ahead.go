@@ -2,7 +2,6 @@ package garden
 
 import (
 	"cmp"
-	"context"
 	"fmt"
 	"slices"
 	"strings"
@@ -39,7 +38,8 @@ var leads = []calendar.Kind{calendar.OrderSeed, calendar.StartChit, calendar.Sta
 // LookAhead is the work that leads up to planting the bags of a row, due now or
 // within three weeks, soonest first: what is done already, as far as the bench
 // and nursery know, is left out.
-func (g *Garden) LookAhead(ctx context.Context, row []Standing, today measure.Day) ([]Ahead, error) {
+func (v *View) LookAhead(row []Standing) ([]Ahead, error) {
+	today := v.today
 	var out []Ahead
 	for i := range row {
 		st := &row[i]
@@ -52,11 +52,11 @@ func (g *Garden) LookAhead(ctx context.Context, row []Standing, today measure.Da
 			}
 		}
 	}
-	out, err := g.leaveOutDone(ctx, out, today)
+	out, err := v.leaveOutDone(out)
 	if err != nil {
 		return nil, err
 	}
-	cuts, err := g.cutsAhead(ctx, row, today)
+	cuts, err := v.cutsAhead(row)
 	if err != nil {
 		return nil, err
 	}
@@ -70,7 +70,8 @@ const cutSeed calendar.Kind = "cut"
 
 // cutsAhead is the cutting that is wanted soon: of varieties that have fewer pieces
 // than will be planted, and tubers that can be cut. Faces heal before planting day.
-func (g *Garden) cutsAhead(ctx context.Context, row []Standing, today measure.Day) ([]Ahead, error) {
+func (v *View) cutsAhead(row []Standing) ([]Ahead, error) {
+	today := v.today
 	byVariety := map[ID]*Ahead{}
 	wanted := map[ID]int{}
 	var order []ID
@@ -97,17 +98,17 @@ func (g *Garden) cutsAhead(ctx context.Context, row []Standing, today measure.Da
 	if len(order) == 0 {
 		return nil, nil
 	}
-	bench, err := g.Bench(ctx, today)
+	bench, err := v.Bench()
 	if err != nil {
 		return nil, err
 	}
 	var out []Ahead
-	for _, v := range order {
-		free, cut := len(bench.Free(v)), bench.toCut(v)
-		if a := byVariety[v]; free > 0 && free < wanted[v] && cut > 0 {
+	for _, id := range order {
+		free, cut := len(bench.Free(id)), bench.toCut(id)
+		if a := byVariety[id]; free > 0 && free < wanted[id] && cut > 0 {
 			a.Late = a.Day < today
 			a.What = measure.Say("cut seed")
-			a.Why = measure.Say("{} pieces for {} wanted, and {} tubers can be cut. Cut faces heal {} days in airy shade; blade away from the hand.", free, wanted[v], cut, seed.HealDays)
+			a.Why = measure.Say("{} pieces for {} wanted, and {} tubers can be cut. Cut faces heal {} days in airy shade; blade away from the hand.", free, wanted[id], cut, seed.HealDays)
 			out = append(out, *a)
 		}
 	}
@@ -128,15 +129,15 @@ func leadsUp(st *Standing, m calendar.Moment, today measure.Day) bool {
 }
 
 // leaveOutDone leaves out what was done.
-func (g *Garden) leaveOutDone(ctx context.Context, list []Ahead, today measure.Day) ([]Ahead, error) {
+func (v *View) leaveOutDone(list []Ahead) ([]Ahead, error) {
 	if len(list) == 0 {
 		return nil, nil
 	}
-	bench, err := g.Bench(ctx, today)
+	bench, err := v.Bench()
 	if err != nil {
 		return nil, err
 	}
-	nursery, err := g.Nursery(ctx, today)
+	nursery, err := v.Nursery()
 	if err != nil {
 		return nil, err
 	}
@@ -189,17 +190,13 @@ type FeedMoment struct {
 	Place   string
 }
 
-// Feed is a season's moments, for a calendar that is subscribed to.
-func (g *Garden) Feed(ctx context.Context, year int, today measure.Day) (Sheet, []FeedMoment, error) {
-	sheet, err := g.SeasonSheet(ctx, year, today)
+// CalendarFeed is a season's moments, for a calendar that is subscribed to.
+func (v *View) CalendarFeed(year int) (Sheet, []FeedMoment, error) {
+	sheet, err := v.SeasonSheet(year)
 	if err != nil {
 		return sheet, nil, err
 	}
-	var name string
-	err = g.store.View(ctx, func(r Reader) error {
-		name, err = r.Setting(ctx, gardenSetting)
-		return err
-	})
+	kept, err := v.settings()
 	if err != nil {
 		return sheet, nil, err
 	}
@@ -207,7 +204,7 @@ func (g *Garden) Feed(ctx context.Context, year int, today measure.Day) (Sheet, 
 	for i := range sheet.Lines {
 		l := &sheet.Lines[i]
 		add := func(what string, m calendar.Moment) {
-			uid := measure.Say("planting-{}-{}@{}.glebata", int64(l.Planting.ID), what, name).In(measure.Metric)
+			uid := measure.Say("planting-{}-{}@{}.glebata", int64(l.Planting.ID), what, kept.garden).In(measure.Metric)
 			out = append(out, FeedMoment{uid, m, l.Bag.Label, l.Variety, l.Bag.Place.Name})
 		}
 		for _, m := range l.Schedule.Moments {
@@ -262,12 +259,9 @@ func (s *Standing) jobDay(k job.Kind, or measure.Day) measure.Day {
 	return or
 }
 
-// gardenSetting holds the name a garden's calendar entries carry.
-const gardenSetting = "garden"
-
 // Succession proposes batches of a variety that tile the days from one to
 // another, each eaten from for so many days. Faults name the fields.
-func (g *Garden) Succession(ctx context.Context, variety Variety, t Timing, cover measure.Length, year int, from, until measure.Day, each int, today measure.Day) ([]calendar.Batch, []calendar.Gap, error) {
+func (v *View) Succession(variety Variety, t Timing, cover measure.Length, year int, from, until measure.Day, each int) ([]calendar.Batch, []calendar.Gap, error) {
 	var faults Faults
 	if variety.Class.Crop() == crop.SweetPotato {
 		faults.Add("variety", "Sweet potatoes are lifted at once: successions are for potatoes.")
@@ -284,7 +278,7 @@ func (g *Garden) Succession(ctx context.Context, variety Variety, t Timing, cove
 	if faults != nil {
 		return nil, nil, faults
 	}
-	site, _, err := g.Site(ctx)
+	site, _, err := v.Site()
 	if err != nil {
 		return nil, nil, err
 	}
@@ -292,6 +286,6 @@ func (g *Garden) Succession(ctx context.Context, variety Variety, t Timing, cove
 	if err != nil {
 		return nil, nil, err
 	}
-	batches, gaps := place.Succession(t.asked(variety, cover), today, from, until, each)
+	batches, gaps := place.Succession(t.asked(variety, cover), v.today, from, until, each)
 	return batches, gaps, nil
 }

@@ -2,6 +2,7 @@ package garden
 
 import (
 	"hash/maphash"
+	"math"
 
 	"glebata/core/climate"
 	"glebata/core/growth"
@@ -11,7 +12,7 @@ import (
 // air is the weather in the open of a run of days as it is known on one of them.
 type air struct {
 	growth.Weather
-	hash uint64
+	latitude float64
 }
 
 // How far the weather is held around the plantings it is for, in days: before the
@@ -23,11 +24,11 @@ const (
 
 // airOf days from one on: own records, the station's observations, its forecast, and
 // then the normals.
-func (g *Garden) airOf(site *Site, n *climate.Normals, own []DayRecord, from, until, today measure.Day) *air {
+func airOf(site *Site, n *climate.Normals, station Station, own []DayRecord, from, until, today measure.Day) *air {
 	a := &air{Weather: growth.Weather{From: from}}
 	days := max(0, int(until-from)+1)
 	a.Min, a.Max, a.PAR = make([]float64, days), make([]float64, days), make([]float64, days)
-	forecast := g.station.Forecast(site, n, today)
+	forecast := station.Forecast(site, n, today)
 	for i := range days {
 		d := from + measure.Day(i)
 		for len(own) > 0 && own[0].Day < d {
@@ -38,7 +39,7 @@ func (g *Garden) airOf(site *Site, n *climate.Normals, own []DayRecord, from, un
 		case d <= today && len(own) > 0 && own[0].Day == d:
 			low, high = own[0].Min, own[0].Max
 		case d <= today:
-			w := g.station.Day(site, n, d)
+			w := station.Day(site, n, d)
 			low, high = w.Min, w.Max
 		case lead <= len(forecast):
 			low, high = forecast[lead-1].Min, forecast[lead-1].Max
@@ -48,17 +49,27 @@ func (g *Garden) airOf(site *Site, n *climate.Normals, own []DayRecord, from, un
 		a.Min[i], a.Max[i] = low, high
 		a.PAR[i] = climate.PAR(climate.Solar(low, high, climate.Radiation(site.Latitude, d.YearDay())))
 	}
-	var h maphash.Hash
-	h.SetSeed(hashSeed)
-	for _, v := range [2][]float64{a.Min, a.Max} {
-		for _, x := range v {
-			maphash.WriteComparable(&h, x)
-		}
-	}
-	maphash.WriteComparable(&h, from)
-	maphash.WriteComparable(&h, site.Latitude)
-	a.hash = h.Sum64()
+	a.latitude = site.Latitude
 	return a
+}
+
+// hashOf the weather of some days, both counted: what a planting that uses just those
+// follows from, whatever else is held.
+func (a *air) hashOf(from, until measure.Day) uint64 {
+	const offset, prime = 14695981039346656037, 1099511628211 // FNV-1a, a word at a time
+	h := uint64(offset)
+	mix := func(v float64) {
+		h = (h ^ math.Float64bits(v)) * prime
+		h ^= h >> 29
+	}
+	mix(a.latitude)
+	first, last := max(0, int(from-a.From)), min(len(a.Min), int(until-a.From)+1)
+	mix(float64(a.From) + float64(first))
+	for i := first; i < last; i++ {
+		mix(a.Min[i])
+		mix(a.Max[i])
+	}
+	return h
 }
 
 // hashSeed of what courses are kept by; it lasts as long as the program.

@@ -64,25 +64,22 @@ type AllotmentDraft struct {
 const allotSeed = 1
 
 // Sowable are the planned plantings of potatoes that wait for seed, by variety.
-func (g *Garden) Sowable(ctx context.Context, today measure.Day) ([]Standing, error) {
-	row, err := g.Row(ctx, today)
-	if err != nil {
-		return nil, err
-	}
+func (v *View) Sowable() ([]Standing, error) {
+	row, err := v.Row()
 	return slices.DeleteFunc(row, func(s Standing) bool {
 		return s.Stage != StagePlanned || s.Variety.Class.Crop() != crop.Potato
-	}), nil
+	}), err
 }
 
 // DraftAllotment proposes which piece goes into which bag. The plantings are of
 // one variety. Faults when they are not, or there is no seed.
-func (g *Garden) DraftAllotment(ctx context.Context, ask AskedAllotment, today measure.Day) (AllotmentDraft, error) {
+func (v *View) DraftAllotment(ask AskedAllotment) (AllotmentDraft, error) {
 	d := AllotmentDraft{Mode: ask.Mode}
-	sowable, err := g.Sowable(ctx, today)
+	sowable, err := v.Sowable()
 	if err != nil {
 		return d, err
 	}
-	b, err := g.Bench(ctx, today)
+	b, err := v.Bench()
 	if err != nil {
 		return d, err
 	}
@@ -110,7 +107,7 @@ func (g *Garden) DraftAllotment(ctx context.Context, ask AskedAllotment, today m
 		d.swap(swap[0], swap[1])
 	}
 	d.sum()
-	d.propose(&b, today)
+	d.propose(&b, v.today)
 	return d, nil
 }
 
@@ -291,17 +288,9 @@ func (g *Garden) ConfirmAllotment(ctx context.Context, allots []Allotted, a Aske
 
 // checkAllotment refuses pieces that are not there, given twice, or to a planting
 // that does not wait for seed of their variety.
-func (b *Bench) checkAllotment(ctx context.Context, r Reader, e *SeedEntry) error {
+func (b *Bench) checkAllotment(open []Planting, e *SeedEntry) error {
 	if len(e.Allots) == 0 {
 		return fault("", "There is nothing to give to a bag.")
-	}
-	plantings, err := r.Plantings(ctx, Filter{Open: true})
-	if err != nil {
-		return err
-	}
-	logs, err := r.Logs(ctx, Filter{Open: true})
-	if err != nil {
-		return err
 	}
 	at := map[ID]*TrayState{}
 	for i := range b.Trays {
@@ -313,8 +302,8 @@ func (b *Bench) checkAllotment(ctx context.Context, r Reader, e *SeedEntry) erro
 	}
 	seen := map[PieceRef]bool{}
 	for _, x := range e.Allots {
-		p, ok := find(plantings, func(p Planting) bool { return p.ID == x.Planting })
-		if !ok || stageOf(logs[p.ID]) != StagePlanned {
+		p, ok := find(open, func(p Planting) bool { return p.ID == x.Planting })
+		if !ok || b.stages[p.ID] != StagePlanned {
 			return fault("", "A bag of this allotment is planted or gone by now: look again.")
 		}
 		piece := b.piece(at, x.PieceRef)

@@ -1,10 +1,10 @@
 package garden
 
 import (
-	"context"
 	"fmt"
 
 	"glebata/core/measure"
+	"glebata/core/medium"
 )
 
 // SetAside is something kept that cannot be applied any more: it is left out, named,
@@ -19,53 +19,45 @@ type SetAside struct {
 
 // SetAside are the entries of open plantings, of the bench and of the nursery that
 // cannot be applied, and plans and mixes that cannot be used.
-func (g *Garden) SetAside(ctx context.Context, today measure.Day) ([]SetAside, error) {
-	var out []SetAside
-	err := g.store.View(ctx, func(r Reader) error {
-		open, err := r.Plantings(ctx, Filter{Open: true})
-		if err != nil {
-			return err
-		}
-		logs, err := r.Logs(ctx, Filter{Open: true})
-		if err != nil {
-			return err
-		}
-		for i := range open {
-			out = append(out, asideOfPlanting(&open[i], logs[open[i].ID])...)
-		}
-		b, err := benchOf(ctx, r, today)
-		if err != nil {
-			return err
-		}
-		out = append(out, b.setAside()...)
-		nursery, err := nurseryOf(ctx, r)
-		if err != nil {
-			return err
-		}
-		for i := range nursery {
-			out = append(out, nursery[i].setAside()...)
-		}
-		mixes, err := asideMixes(ctx, r)
-		out = append(out, mixes...)
-		return err
-	})
-	return out, err
+func (v *View) SetAside() ([]SetAside, error) {
+	open, err := v.states(Filter{Open: true})
+	if err != nil {
+		return nil, err
+	}
+	out := append([]SetAside(nil), open.unlaid...)
+	for i := range open.list {
+		out = append(out, open.list[i].SetAside()...)
+	}
+	b, err := v.Bench()
+	if err != nil {
+		return nil, err
+	}
+	out = append(out, b.setAside()...)
+	nursery, err := v.Nursery()
+	if err != nil {
+		return nil, err
+	}
+	for i := range nursery {
+		out = append(out, nursery[i].setAside()...)
+	}
+	cat, err := v.Catalogue()
+	if err != nil {
+		return nil, err
+	}
+	chosen, err := v.r.Mixes(v.ctx, Filter{Open: true})
+	return append(out, asideMixes(cat.Components, cat.own, chosen)...), err
 }
 
-func asideOfPlanting(p *Planting, log []Entry) []SetAside {
-	page := fmt.Sprintf("/plantings/%d", p.ID)
-	state, err := Replay(p, log)
-	if err != nil {
-		return []SetAside{{
-			What: measure.Say("The plan of {}, {} for {}", p.Bag.Label, p.Variety.Name, p.Season.Year), Why: asFaults(err)[0].Says, Page: page,
-		}}
+// asideOfPlan is a plan that cannot be laid.
+func asideOfPlan(p *Planting, err error) SetAside {
+	return SetAside{
+		What: measure.Say("The plan of {}, {} for {}", p.Bag.Label, p.Variety.Name, p.Season.Year), Why: asFaults(err)[0].Says, Page: "/bags/" + p.Bag.Label,
+		Undo: fmt.Sprintf("/plantings/%d/drop", p.ID), Of: p.ID,
 	}
-	st := Standing{Planting: *p, State: state}
-	return st.SetAside()
 }
 
 // SetAside are the entries of a planting that cannot be applied.
-func (s *Standing) SetAside() []SetAside {
+func (s *PlantingState) SetAside() []SetAside {
 	var out []SetAside
 	for _, a := range s.Aside {
 		e, _ := find(s.Log, func(e Entry) bool { return e.ID == a.Entry })
@@ -113,19 +105,7 @@ func (n *NursingState) setAside() []SetAside {
 
 // asideMixes are mixes that name what is not there, of plantings and of the grower's
 // own: the usual mix stands in for them.
-func asideMixes(ctx context.Context, r Reader) ([]SetAside, error) {
-	cs, err := r.Components(ctx)
-	if err != nil {
-		return nil, err
-	}
-	own, err := r.OwnMixes(ctx)
-	if err != nil {
-		return nil, err
-	}
-	chosen, err := r.Mixes(ctx, Filter{Open: true})
-	if err != nil {
-		return nil, err
-	}
+func asideMixes(cs medium.Components, own []OwnMix, chosen map[ID]string) []SetAside {
 	var out []SetAside
 	add := func(what measure.Phrase, parts, page string) {
 		if _, err := cs.ParseMix(parts); err != nil {
@@ -138,5 +118,5 @@ func asideMixes(ctx context.Context, r Reader) ([]SetAside, error) {
 	for id, parts := range chosen {
 		add(measure.Say("The mix of a planting"), parts, fmt.Sprintf("/plantings/%d", id))
 	}
-	return out, nil
+	return out
 }

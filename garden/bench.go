@@ -106,90 +106,89 @@ type Bench struct {
 	Trays []TrayState
 	Log   []SeedEntry // allotments that stand, newest first
 	Aside []Aside     // allotments of seed that is not there
+
+	stages map[ID]Stage // of plantings that have a log
 }
 
 // Bench as it stands today.
-func (g *Garden) Bench(ctx context.Context, today measure.Day) (Bench, error) {
-	var b Bench
-	err := g.store.View(ctx, func(r Reader) (err error) {
-		b, err = benchOf(ctx, r, today)
-		return err
-	})
-	return b, err
+func (v *View) Bench() (Bench, error) {
+	return v.m.benches.get(v.today, func() (Bench, error) { return benchOf(v.ctx, v.r, v.today) })
 }
 
 func benchOf(ctx context.Context, r Reader, today measure.Day) (Bench, error) {
-	var b Bench
-	var err error
-	if b.Lots, err = r.Lots(ctx); err != nil {
-		return b, err
+	lots, err := r.Lots(ctx)
+	if err != nil {
+		return Bench{}, err
 	}
 	trays, err := r.Trays(ctx)
 	if err != nil {
-		return b, err
+		return Bench{}, err
 	}
 	log, err := r.SeedLog(ctx)
 	if err != nil {
-		return b, err
+		return Bench{}, err
 	}
+	var logs map[ID][]Entry
+	if len(log) > 0 { // where pieces were given, it counts what became of their plantings
+		if logs, err = r.Logs(ctx, Filter{}); err != nil {
+			return Bench{}, err
+		}
+	}
+	return ReplayBench(lots, trays, log, stagesOf(logs), today), nil
+}
+
+// ReplayBench puts the log of the bench on its trays. stages are those of all
+// plantings that have a log: the others are planned.
+func ReplayBench(lots []Lot, trays []Tray, log []SeedEntry, stages map[ID]Stage, today measure.Day) Bench {
+	b := Bench{Lots: lots, Trays: make([]TrayState, len(trays)), stages: stages}
 	byTray := map[ID][]SeedEntry{} // allotments are of no tray
 	for _, e := range log {
 		byTray[e.Tray] = append(byTray[e.Tray], e)
 	}
 	at := map[ID]*TrayState{}
-	b.Trays = make([]TrayState, len(trays))
 	for i, t := range trays {
 		b.Trays[i] = ReplayTray(t, byTray[t.ID])
 		at[t.ID] = &b.Trays[i]
 	}
-	allots := slices.Clone(live(byTray[0]))
-	if len(log) > 0 {
-		if err := b.allot(ctx, r, allots, at); err != nil {
-			return b, err
-		}
-	}
-	slices.Reverse(allots)
-	b.Log = allots
+	b.Log = slices.Clone(live(byTray[0]))
+	b.allot(at)
+	slices.Reverse(b.Log)
 	for i := range b.Trays {
 		b.Trays[i].judge(b.sprouting(b.Trays[i].Lot), today)
 	}
-	return b, nil
+	return b
 }
 
 // allot gives pieces to plantings: the latest allotment of a planting holds while
 // it is open; what was planted is gone.
-func (b *Bench) allot(ctx context.Context, r Reader, allots []SeedEntry, at map[ID]*TrayState) error {
-	plantings, err := r.Plantings(ctx, Filter{})
-	if err != nil {
-		return err
-	}
-	logs, err := r.Logs(ctx, Filter{})
-	if err != nil {
-		return err
-	}
-	stage := map[ID]Stage{}
-	for _, p := range plantings {
-		stage[p.ID] = stageOf(logs[p.ID])
-	}
+func (b *Bench) allot(at map[ID]*TrayState) {
 	holder := map[ID]ID{} // planting to the entry that holds for it
-	for _, e := range allots {
+	for _, e := range b.Log {
 		for _, a := range e.Allots {
 			holder[a.Planting] = e.ID
 		}
 	}
-	for _, e := range allots {
+	for _, e := range b.Log {
 		for _, a := range e.Allots {
 			p := b.piece(at, a.PieceRef)
 			if p == nil && !isAside(b.Aside, e.ID) {
 				b.Aside = append(b.Aside, Aside{e.ID, e.Day, Faults{{"", measure.Say("Some of the seed it gives is not there.")}}})
 			}
-			if p == nil || holder[a.Planting] != e.ID || stage[a.Planting] == StageDropped {
+			if p == nil || holder[a.Planting] != e.ID || b.stages[a.Planting] == StageDropped {
 				continue
 			}
-			p.Planting, p.Gone = a.Planting, stage[a.Planting] != StagePlanned
+			p.Planting, p.Gone = a.Planting, b.stages[a.Planting] != StagePlanned
 		}
 	}
-	return nil
+}
+
+// stagesOf plantings by their logs.
+func stagesOf(logs map[ID][]Entry) map[ID]Stage {
+	out := make(map[ID]Stage, len(logs))
+	for id, log := range logs {
+		out[id] = stageOf(log)
+	}
+	return out
 }
 
 // stageOf a log, without laying the ladder.

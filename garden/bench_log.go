@@ -107,7 +107,8 @@ func addTray(ctx context.Context, w Writer, t Tray, temp measure.Temperature, li
 		return 0, err
 	}
 	e := SeedEntry{Tray: t.ID, Kind: SeedStood, Day: a.Today, Logged: a.Today, Key: a.Key + "-stood", Temp: temp, Light: light}
-	_, err = w.AddSeedEntry(ctx, e)
+	tray := ReplayTray(t, nil)
+	_, err = appendSeedEntry(ctx, w, &tray, e)
 	return t.ID, err
 }
 
@@ -145,10 +146,14 @@ func (g *Garden) RecordSeed(ctx context.Context, e SeedEntry, a Asked) (ID, erro
 			return 0, err
 		}
 		if e.Kind == SeedAllotted {
-			if err := b.checkAllotment(ctx, w, &e); err != nil {
+			open, err := w.Plantings(ctx, Filter{Open: true})
+			if err != nil {
 				return 0, err
 			}
-			return w.AddSeedEntry(ctx, e)
+			if err := b.checkAllotment(open, &e); err != nil {
+				return 0, err
+			}
+			return appendAllotment(ctx, w, e)
 		}
 		t, ok := b.Tray(e.Tray)
 		if !ok {
@@ -157,7 +162,7 @@ func (g *Garden) RecordSeed(ctx context.Context, e SeedEntry, a Asked) (ID, erro
 		if err := t.check(&e, a.Today); err != nil {
 			return 0, err
 		}
-		return t.add(ctx, w, e)
+		return appendSeedEntry(ctx, w, t, e)
 	})
 }
 
@@ -300,7 +305,7 @@ func (g *Garden) UndoSeed(ctx context.Context, entry ID, a Asked) (ID, error) {
 			if err := b.mayTakeBackAllotment(e); err != nil {
 				return 0, err
 			}
-			return w.AddSeedEntry(ctx, void)
+			return appendAllotment(ctx, w, void)
 		}
 		for i := range b.Trays {
 			t := &b.Trays[i]
@@ -308,7 +313,7 @@ func (g *Garden) UndoSeed(ctx context.Context, entry ID, a Asked) (ID, error) {
 				if err := b.mayTakeBack(t, e); err != nil {
 					return 0, err
 				}
-				return t.add(ctx, w, void)
+				return appendSeedEntry(ctx, w, t, void)
 			}
 		}
 		return 0, fault("", "That entry was taken back before.")

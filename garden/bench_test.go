@@ -37,7 +37,7 @@ func (p *plot) bench(e garden.SeedEntry) garden.ID {
 
 func (p *plot) tray(id garden.ID) *garden.TrayState {
 	p.t.Helper()
-	b, err := p.Bench(ctx, today)
+	b, err := p.look().Bench()
 	p.must(err)
 	t, ok := b.Tray(id)
 	if !ok {
@@ -132,7 +132,7 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 	p.bag = other
 
 	ask := garden.AskedAllotment{Plantings: []garden.ID{one, two}, Mode: garden.Balanced}
-	d, err := p.DraftAllotment(ctx, ask, today)
+	d, err := p.look().DraftAllotment(ask)
 	p.must(err)
 	if d.Spread != 0 || d.Of != garden.OfBag || len(d.Left) != 2 || d.Places[0].Total != 113 || d.Places[1].Total != 113 {
 		t.Fatalf("%+v", d)
@@ -146,7 +146,7 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 	}
 	// Swapping two by hand widens it: 58 for 56 makes 111 and 115, 4 ÷ 113.
 	ask.Swaps = [][2]garden.PieceRef{{{Tray: tray, Tuber: 1}, {Tray: tray, Tuber: 3}}}
-	swapped, err := p.DraftAllotment(ctx, ask, today)
+	swapped, err := p.look().DraftAllotment(ask)
 	p.must(err)
 	if math.Abs(swapped.Spread-4.0/113) > 1e-9 {
 		t.Errorf("after the swap the spread is %.4f, want %.4f", swapped.Spread, 4.0/113)
@@ -160,7 +160,7 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 	}
 	given, err := p.ConfirmAllotment(ctx, gives, p.asked())
 	p.must(err)
-	b, err := p.Bench(ctx, today)
+	b, err := p.look().Bench()
 	p.must(err)
 	sum := measure.Mass(0)
 	for _, piece := range b.For(one) {
@@ -178,7 +178,7 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 
 	_, err = p.record(garden.Entry{Planting: one, Kind: garden.Planted, Day: today, Pieces: []measure.Mass{58, 55}})
 	p.must(err)
-	b, err = p.Bench(ctx, today)
+	b, err = p.look().Bench()
 	p.must(err)
 	for _, piece := range b.For(one) {
 		if !piece.Gone {
@@ -194,7 +194,7 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 
 func (p *plot) secondBag() garden.Bag {
 	p.t.Helper()
-	c, err := p.Catalogue(ctx)
+	c, err := p.look().Catalogue()
 	p.must(err)
 	return c.Bags[1]
 }
@@ -204,7 +204,7 @@ func TestShortBagsAreToldWhatToCut(t *testing.T) {
 	one, err := p.plan(3)
 	p.must(err)
 	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedLooked, Seen: []garden.Seen{{Tuber: 1, Eyes: 7, Sprouts: 3, Longest: 1.2, Stout: true}, {Tuber: 2, Eyes: 4, Sprouts: 2, Longest: 1.2, Stout: true}}})
-	d, err := p.DraftAllotment(ctx, garden.AskedAllotment{Plantings: []garden.ID{one}}, today)
+	d, err := p.look().DraftAllotment(garden.AskedAllotment{Plantings: []garden.ID{one}})
 	p.must(err)
 	said := ""
 	for _, s := range d.Says {

@@ -225,21 +225,3 @@ func placeNamed(ctx context.Context, w Writer, name string, s climate.Shelter) (
 	p.ID, err = w.AddPlace(ctx, p)
 	return p, err
 }
-
-const unitsSetting = "units"
-
-// SetUnits keeps the style the grower reads and writes quantities in.
-func (g *Garden) SetUnits(ctx context.Context, s measure.System) error {
-	return g.store.Update(ctx, func(w Writer) error { return w.SetSetting(ctx, unitsSetting, s.String()) })
-}
-
-// Units the grower reads and writes in; metric until set.
-func (g *Garden) Units(ctx context.Context) (measure.System, error) {
-	var sys measure.System
-	err := g.store.View(ctx, func(r Reader) error {
-		name, err := r.Setting(ctx, unitsSetting)
-		sys, _ = measure.SystemNamed(name)
-		return err
-	})
-	return sys, err
-}

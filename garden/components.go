@@ -8,16 +8,6 @@ import (
 	"glebata/core/medium"
 )
 
-// Components with the grower's own numbers in place of the usual ones.
-func (g *Garden) Components(ctx context.Context) (medium.Components, error) {
-	var out medium.Components
-	err := g.store.View(ctx, func(r Reader) (err error) {
-		out, err = r.Components(ctx)
-		return err
-	})
-	return out, err
-}
-
 // longest of a note on where a component comes from, in letters.
 const longestSource = 80
 

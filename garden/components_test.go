@@ -23,7 +23,7 @@ func TestOwnNumbersOfAComponentAreReckonedWith(t *testing.T) {
 	seaweed := medium.Component{Name: "Sea, weed", WetKg: 0.9, Settling: 0.3, Water: 0.3, PH: 7}
 	p.must(p.SetComponent(ctx, seaweed, again))
 	p.must(p.SetComponent(ctx, seaweed, again)) // sent twice
-	cat, err := p.Catalogue(ctx)
+	cat, err := p.look().Catalogue()
 	p.must(err)
 	half := cat.Recipe("half").Mix
 	if math.Abs(half.WetKg()-0.95) > 1e-9 || len(medium.Rotting(half)) != 1 || len(cat.Components) != len(medium.Usual())+1 {
@@ -31,7 +31,7 @@ func TestOwnNumbersOfAComponentAreReckonedWith(t *testing.T) {
 	}
 	_, err = p.AddMix(ctx, "shore", map[string]float64{"sea weed": 1, "compost": 1}, p.asked())
 	p.must(err)
-	cat, err = p.Catalogue(ctx)
+	cat, err = p.look().Catalogue()
 	p.must(err)
 	if own := cat.Recipes[len(cat.Recipes)-1]; math.Abs(own.Mix.WetKg()-1.025) > 1e-9 {
 		t.Errorf("the shore mix weighs %g: %s", own.Mix.WetKg(), own.Mix)
@@ -115,7 +115,7 @@ func TestBottlesAndPacksThatCannotBeAreRefused(t *testing.T) {
 	}
 	id := p.product(garden.Product{Name: "meal", Kind: garden.FeedPack, Weight: 1000, Feed: medium.Product{Nitrogen: 5, Potash: 6}})
 	p.must(p.SetHandful(ctx, id, 28, p.asked()))
-	products, err := p.Products(ctx)
+	products, err := p.look().Products()
 	p.must(err)
 	if got := garden.ByKind(products, garden.FeedPack).Feed.Handfuls(56); got != 2 {
 		t.Errorf("56 g are %g handfuls of 28 g", got)
@@ -135,11 +135,11 @@ func TestGrowingBagIsPlannedForTheNextSeason(t *testing.T) {
 	plan.Year = 2026
 	_, err = p.PlanBag(ctx, plan, p.asked())
 	refused(t, "in the season under way", err, "bag", "is taken")
-	row, err := p.Row(ctx, today)
+	row, err := p.look().Row()
 	p.must(err)
-	history, err := p.BagLabelled(ctx, p.bag.Label, today)
+	history, err := p.look().BagLabelled(p.bag.Label)
 	p.must(err)
-	cat, err := p.Catalogue(ctx)
+	cat, err := p.look().Catalogue()
 	p.must(err)
 	if len(row) != 1 || row[0].Planting.ID != growing || history.Now.Planting.ID != growing || !cat.TakenIn(p.bag.ID, 2027) || cat.TakenIn(p.bag.ID, 2028) {
 		t.Errorf("the row has %d bags, now %d", len(row), history.Now.Planting.ID)

@@ -1,11 +1,9 @@
 package garden
 
 import (
-	"context"
 	"fmt"
 	"hash/maphash"
 	"math"
-	"sync"
 
 	"glebata/core/calendar"
 	"glebata/core/climate"
@@ -13,7 +11,6 @@ import (
 	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/measure"
-	"glebata/core/medium"
 	"glebata/core/terrace"
 )
 
@@ -34,64 +31,34 @@ type Grown struct {
 // StemOn a day, from where it came through, cm.
 func (g *Grown) StemOn(d measure.Day) measure.Length { return g.Course.StemOn(d) }
 
-// courses that were worked out, by planting. Safe for concurrent use.
-type courses struct {
-	mu   sync.Mutex
-	held map[ID]heldCourse
-}
-
-type heldCourse struct {
-	key   uint64
-	grown *Grown
-}
-
-// mostCourses that are held before they are worked out anew.
-const mostCourses = 2000
-
-// of a planting: as it was worked out before, when nothing has changed.
-func (c *courses) of(id ID, key uint64, grow func() *Grown) *Grown {
-	c.mu.Lock()
-	held, ok := c.held[id]
-	c.mu.Unlock()
-	if ok && held.key == key && id != 0 {
-		return held.grown
-	}
-	grown := grow()
-	c.mu.Lock()
-	defer c.mu.Unlock()
-	if c.held == nil || len(c.held) >= mostCourses {
-		c.held = map[ID]heldCourse{}
-	}
-	c.held[id] = heldCourse{key, grown}
-	return grown
-}
-
 // grow works out how a planting has grown and goes on.
-func (g *Garden) grow(st *Standing, t Timing, s *calendar.Schedule, site *Site, a *air, sun float64, today measure.Day) *Grown {
-	p := plantOf(st, t, s, site, a, sun)
+func (in *Inputs) grow(st *Standing, s *calendar.Schedule, a *air) *Grown {
+	p := plantOf(&st.PlantingState, st.Timing, s, &in.Site, a, in.suns[st.Bag.ID])
 	if st.Stage == StagePlanned { // what was to be planted by now is planted today at the soonest
-		p.Planted = max(p.Planted, today)
+		p.Planted = max(p.Planted, in.Today)
 	}
 	key := keyOf(&p, st, a)
-	return g.grown.of(st.Planting.ID, key, func() *Grown {
-		out := &Grown{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior()}
-		var seen []growth.Measured
-		for _, m := range st.Heights {
-			if n := len(st.Frosted); n == 0 || m.Day > st.Frosted[n-1] { // what stood before a frost tells no more
-				seen = append(seen, growth.Measured{Day: m.Day, Length: m.Above + m.Raised})
-			}
+	return in.Cache.run(key, func() *Grown { return newGrown(p, st, a, key) })
+}
+
+func newGrown(p growth.Plant, st *Standing, a *air, key uint64) *Grown {
+	out := &Grown{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior()}
+	var seen []growth.Measured
+	for _, m := range st.Heights {
+		if n := len(st.Frosted); n == 0 || m.Day > st.Frosted[n-1] { // what stood before a frost tells no more
+			seen = append(seen, growth.Measured{Day: m.Day, Length: m.Above + m.Raised})
 		}
-		growth.Grow(&p, &a.Weather, &out.Usual)
-		out.Course = out.Usual
-		if len(seen) > 0 {
-			out.Fit = growth.Refit(p, &a.Weather, seen)
-			out.Plant.Shift, out.Plant.Rate = out.Fit.Shift, out.Fit.Rate
-			out.Course = growth.Course{}
-			growth.Grow(&out.Plant, &a.Weather, &out.Course)
-		}
-		out.Climbs, out.UsualClimbs = climbs(st, &out.Course, nil), climbs(st, &out.Usual, nil)
-		return out
-	})
+	}
+	growth.Grow(&p, &a.Weather, &out.Usual)
+	out.Course = out.Usual
+	if len(seen) > 0 {
+		out.Fit = growth.Refit(p, &a.Weather, seen)
+		out.Plant.Shift, out.Plant.Rate = out.Fit.Shift, out.Fit.Rate
+		out.Course = growth.Course{}
+		growth.Grow(&out.Plant, &a.Weather, &out.Course)
+	}
+	out.Climbs, out.UsualClimbs = climbs(st, &out.Course, nil), climbs(st, &out.Usual, nil)
+	return out
 }
 
 // keyOf changes with anything that the course of a planting, or its raises, follow
@@ -119,7 +86,7 @@ func keyOf(p *growth.Plant, st *Standing, a *air) uint64 {
 	for _, m := range st.Heights {
 		maphash.WriteComparable(&h, m)
 	}
-	maphash.WriteComparable(&h, a.hash)
+	maphash.WriteComparable(&h, a.hashOf(p.Planted-airBefore, p.Planted+airAfter))
 	return h.Sum64()
 }
 
@@ -131,15 +98,15 @@ func climbs(st *Standing, c *growth.Course, into []hill.Climb) []hill.Climb {
 	at := hill.Height{Level: st.Ladder.Start}
 	if st.Stage == StageGrowing {
 		at = hill.Height{Level: st.Level, Raised: st.Raised, After: st.Filled + 1}
-		if st.StemKnown && st.Stem < st.Rungs[0].Trigger {
-			at.After = max(at.After, st.StemDay+1)
+		if b := st.Believed; b.Known && b.Stem < st.Rungs[0].Trigger {
+			at.After = max(at.After, b.Day+1)
 		}
 	}
 	return st.Filling.Climbs(st.Bag.Model.Shape, at, hill.Stems{From: c.Planted, Lengths: c.Stem}, into)
 }
 
 // plantOf is a planting as growth sees it.
-func plantOf(st *Standing, t Timing, s *calendar.Schedule, site *Site, a *air, sun float64) growth.Plant {
+func plantOf(st *PlantingState, t Timing, s *calendar.Schedule, site *Site, a *air, sun float64) growth.Plant {
 	p := growth.Plant{
 		Class: st.Variety.Class, PacketDays: st.Variety.PacketDays, Planted: s.Plant, Heated: site.Heated,
 		Dark: t.Dark, Sun: sun, Up: st.Up, Frosted: st.Frosted, Looked: st.StemDay,
@@ -162,7 +129,7 @@ func plantOf(st *Standing, t Timing, s *calendar.Schedule, site *Site, a *air, s
 		p.Need = growth.ReappearNeed()
 		p.Head = headStart(&p, s, a)
 	default:
-		p.Need = growth.EmergenceNeed(t.Chitted, st.cover())
+		p.Need = growth.EmergenceNeed(t.Chitted, st.Filling.Cover)
 	}
 	return p
 }
@@ -186,56 +153,21 @@ func headStart(p *growth.Plant, s *calendar.Schedule, a *air) float64 {
 	})
 }
 
-// GrowDraft reckons a plan that is not kept yet: how it would grow, and its feed.
-func (g *Garden) GrowDraft(ctx context.Context, d *Draft, year int, t Timing, mix medium.Mix, today measure.Day) error {
-	d.Season.Year = year
-	list := []Standing{d.Standing}
-	var with almanac
-	err := g.store.View(ctx, func(r Reader) error { return with.read(ctx, g, r, Filter{ID: -1}, list, today) })
-	if err != nil {
-		return err
-	}
-	with.timings, with.mixes = map[ID]Timing{0: t}, map[ID]medium.Mix{0: mix}
-	if err := g.reckon(ctx, list, &with, today); err != nil {
-		return err
-	}
-	d.Standing = list[0]
-	return nil
-}
-
-// suns are the shares of light that bags get on the terrace, as they were worked out
-// last. Safe for concurrent use.
-type suns struct {
-	mu    sync.Mutex
-	key   string
-	share map[ID]float64
-}
-
 // sunShares of the bags that stand on the terrace; bags that do not are left out.
-func (g *Garden) sunShares(ctx context.Context, r Reader, site *Site, today measure.Day) (map[ID]float64, error) {
-	t, known, err := r.Terrace(ctx)
-	if err != nil || !known {
-		return nil, err
-	}
-	spots, err := r.Spots(ctx)
-	if err != nil || len(spots) == 0 {
-		return nil, err
+func sunShares(c *Cache, t *Terrace, spots map[ID]terrace.Point, site *Site, today measure.Day) map[ID]float64 {
+	if len(spots) == 0 {
+		return nil
 	}
 	from, until := site.sunDays(today)
-	key := fmt.Sprint(t, spots, site.Latitude, from, until)
-	g.sun.mu.Lock()
-	defer g.sun.mu.Unlock()
-	if g.sun.key == key {
-		return g.sun.share, nil
-	}
-	ids, points := make([]ID, 0, len(spots)), make([]terrace.Point, 0, len(spots))
-	for id, at := range spots {
-		ids, points = append(ids, id), append(points, at)
-	}
-	share := make(map[ID]float64, len(ids))
-	for i, hours := range t.Hours(site.Latitude, from, until, points) {
-		share[ids[i]] = math.Max(0.01, terrace.Share(hours))
-	}
-	g.sun.key, g.sun.share = key, share
-	return share, nil
+	return c.sun(fmt.Sprint(*t, spots, site.Latitude, from, until), func() map[ID]float64 {
+		ids, points := make([]ID, 0, len(spots)), make([]terrace.Point, 0, len(spots))
+		for id, at := range spots {
+			ids, points = append(ids, id), append(points, at)
+		}
+		share := make(map[ID]float64, len(ids))
+		for i, hours := range t.Hours(site.Latitude, from, until, points) {
+			share[ids[i]] = math.Max(0.01, terrace.Share(hours))
+		}
+		return share
+	})
 }

@@ -1,8 +1,6 @@
 package garden
 
 import (
-	"context"
-
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/hill"
@@ -87,7 +85,7 @@ func Calibration(finished []Standing, class crop.Class, variety ID) bag.Calibrat
 		if s.Variety.Class != class || s.Unweighed || s.Harvest.Edible <= 0 || s.Index > 0 && s.Index < leastIndex {
 			continue
 		}
-		e := bag.Expect(growingOf(s, bag.Calibration{}))
+		e := bag.Expect(s.Growing(bag.Calibration{}))
 		ofClass.Add(s.Harvest.Edible, e.Yield)
 		if s.Variety.ID == variety {
 			ofVariety.Add(s.Harvest.Edible, e.Yield)
@@ -103,8 +101,8 @@ func Calibration(finished []Standing, class crop.Class, variety ID) bag.Calibrat
 // before its time does not. Model.
 const leastIndex = 0.3
 
-// growingOf a planting as it stands, or as it is planned.
-func growingOf(s *Standing, from bag.Calibration) bag.Growing {
+// Growing is what is expected of a planting as it stands, or as it is planned.
+func (s *Standing) Growing(from bag.Calibration) bag.Growing {
 	g := bag.Growing{Class: s.Variety.Class, Plants: s.Plants, Sprouts: bag.UsualSprouts, Seed: s.Seed, Season: s.Index, From: from}
 	g.Depth = s.Ladder.Top - s.Ladder.Bottom
 	g.Usable = s.Bag.Model.Shape.Between(s.Ladder.Bottom, s.Ladder.Top)
@@ -139,8 +137,8 @@ func (s *Standing) WetWeight(mix medium.Mix) measure.Mass {
 }
 
 // Expected harvest of a planting that was reckoned, and what it was asked of.
-func (g *Garden) Expected(ctx context.Context, s *Standing, today measure.Day) (bag.Growing, error) {
-	all, err := g.ExpectedOf(ctx, []Standing{*s}, today)
+func (v *View) Expected(s *Standing) (bag.Growing, error) {
+	all, err := v.ExpectedOf([]Standing{*s})
 	if err != nil {
 		return bag.Growing{}, err
 	}
@@ -148,39 +146,39 @@ func (g *Garden) Expected(ctx context.Context, s *Standing, today measure.Day) (
 }
 
 // ExpectedOf is what Expected is of each of a row of plantings.
-func (g *Garden) ExpectedOf(ctx context.Context, row []Standing, today measure.Day) ([]bag.Growing, error) {
-	finished, err := g.finishedGrown(ctx, today)
+func (v *View) ExpectedOf(row []Standing) ([]bag.Growing, error) {
+	finished, err := v.FinishedGrown()
 	if err != nil {
 		return nil, err
 	}
 	out := make([]bag.Growing, len(row))
 	for i := range row {
-		out[i] = growingOf(&row[i], Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
+		out[i] = row[i].Growing(Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
 	}
 	return out, nil
 }
 
 // Design weighs every kind of bag up. Faults name the fields.
-func (g *Garden) Design(ctx context.Context, ask AskedDesign, today measure.Day) (DesignSheet, error) {
+func (v *View) Design(ask AskedDesign) (DesignSheet, error) {
 	sheet := DesignSheet{Asked: ask}
 	if err := ask.check(); err != nil {
 		return sheet, err
 	}
-	cat, err := g.Catalogue(ctx)
+	cat, err := v.Catalogue()
 	if err != nil {
 		return sheet, err
 	}
-	site, _, err := g.Site(ctx)
+	site, _, err := v.Site()
 	if err != nil {
 		return sheet, err
 	}
-	finished, err := g.finishedGrown(ctx, today)
+	finished, err := v.FinishedGrown()
 	if err != nil {
 		return sheet, err
 	}
-	v, _ := find(cat.Varieties, func(v Variety) bool { return v.ID == ask.Variety })
-	v.Class = ask.Class
-	if sheet.Season, err = site.fullSeason(v, site.warmest(ask.Class), today); err != nil {
+	variety, _ := find(cat.Varieties, func(v Variety) bool { return v.ID == ask.Variety })
+	variety.Class = ask.Class
+	if sheet.Season, err = FullSeason(&site, variety, site.warmest(ask.Class), v.today); err != nil {
 		return sheet, err
 	}
 	own := Calibration(finished, ask.Class, ask.Variety)

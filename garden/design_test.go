@@ -34,7 +34,7 @@ func askFor(class crop.Class) garden.AskedDesign {
 
 func (p *plot) design(ask garden.AskedDesign) map[string]garden.Candidate {
 	p.t.Helper()
-	sheet, err := p.Design(ctx, ask, today)
+	sheet, err := p.look().Design(ask)
 	p.must(err)
 	out := map[string]garden.Candidate{}
 	for _, c := range sheet.Candidates {
@@ -100,7 +100,7 @@ func TestSchoolsSayHowMany(t *testing.T) {
 	}
 	bad := askFor(crop.Maincrop)
 	bad.By, bad.Sprouts, bad.Headspace = garden.ByTwo, 40, -3
-	_, err := p.Design(ctx, bad, today)
+	_, err := p.look().Design(bad)
 	for field, says := range map[string]string{"by": "determinate", "sprouts": "1 to 9", "headspace": "between 0"} {
 		refused(t, "a design that cannot be", err, field, says)
 	}
@@ -124,14 +124,14 @@ func TestOwnHarvestsScaleWhatIsExpected(t *testing.T) {
 	ask := askFor(crop.Maincrop)
 	plain := p.design(ask)["cask"].Choice.Yield
 	ask.Calibrate = true
-	sheet, err := p.Design(ctx, ask, today)
+	sheet, err := p.look().Design(ask)
 	p.must(err)
 	if got := float64(sheet.Candidates[0].Choice.Yield / plain); sheet.Mine != 1 || math.Abs(got-want) > 1e-6 {
 		t.Errorf("scaled by %.4f from %d bags, want %.4f", got, sheet.Mine, want)
 	}
 	other := askFor(crop.FirstEarly)
 	other.Calibrate = true
-	if sheet, err := p.Design(ctx, other, today); err != nil || sheet.Mine != 0 || sheet.From.Factor() != 1 {
+	if sheet, err := p.look().Design(other); err != nil || sheet.Mine != 0 || sheet.From.Factor() != 1 {
 		t.Errorf("a maincrop scales a first early: %+v, %v", sheet.From, err)
 	}
 }

@@ -23,14 +23,10 @@ type AskedJob struct {
 // may be due by then. It returns the entry's ID.
 func (g *Garden) DoJob(ctx context.Context, ask AskedJob, a Asked) (ID, error) {
 	return g.once(ctx, a.Key, ask, func(w Writer) (ID, error) {
-		list, err := g.standingsIn(ctx, w, Filter{ID: ask.Planting}, a.Today)
+		st, err := g.within(ctx, w, a.Today).Planting(ask.Planting)
 		if err != nil {
 			return 0, err
 		}
-		if ask.Planting == 0 || len(list) == 0 {
-			return 0, ErrNotFound
-		}
-		st := &list[0]
 		if err := st.mayDo(ask); err != nil {
 			return 0, err
 		}

@@ -5,8 +5,6 @@ import (
 	"hash/maphash"
 	"math"
 	"math/rand/v2"
-	"sync"
-	"time"
 
 	"glebata/core/bag"
 	"glebata/core/climate"
@@ -41,104 +39,18 @@ const weeksAhead = 13
 // stemEvery so many days the spread of the stems is kept.
 const stemEvery = 3
 
-// Progress of an ensemble that is being worked out.
-type Progress struct{ Done, Total int }
-
-// Running reports whether there is more to come.
-func (p Progress) Running() bool { return p.Done < p.Total }
-
-// prospects that were worked out, and those that are. Safe for concurrent use.
-type prospects struct {
-	mu      sync.Mutex
-	held    map[ID]heldProspect
-	running *run
-}
-
-type heldProspect struct {
-	key      uint64
-	prospect *Prospect
-}
-
-// run of an ensemble in the background.
-type run struct {
-	progress Progress
-	finished chan struct{}
-}
-
-// patience is how long a page waits for an ensemble before it shows progress.
-const patience = 450 * time.Millisecond
-
-// Prospects of a row of bags, by planting: those that are worked out. The rest are
-// worked out in the background; the page is not kept waiting longer than half a
-// second, and the progress says how far it is.
-func (g *Garden) Prospects(ctx context.Context, row []Standing, today measure.Day) (map[ID]*Prospect, Progress, error) {
-	site, _, err := g.Site(ctx)
-	if err != nil {
-		return nil, Progress{}, err
-	}
-	n, err := site.Monthly.Daily()
-	if err != nil {
-		return nil, Progress{}, err
-	}
-	p := &g.ahead
-	p.mu.Lock()
-	_, missing, keys := p.of(row, today)
-	if len(missing) > 0 && p.running == nil {
-		p.running = &run{Progress{0, len(missing)}, make(chan struct{})}
-		forecast := g.station.Forecast(&site, n, today)
-		go p.work(missing, keys, &site, n, forecast, today)
-	}
-	job := p.running
-	p.mu.Unlock()
-	if job != nil {
-		select {
-		case <-job.finished:
-		case <-time.After(patience):
-		case <-ctx.Done():
-		}
-	}
-	p.mu.Lock()
-	defer p.mu.Unlock()
-	out, missing, _ := p.of(row, today)
-	switch {
-	case len(missing) == 0:
-		return out, Progress{}, nil
-	case p.running != nil:
-		return out, p.running.progress, nil
-	}
-	return out, Progress{0, len(missing)}, nil // the run was of others; the next call begins these
-}
-
-// of a row: what is held and still follows from what the row stands on, and what is
-// to be worked out, with its keys. The lock is held.
-func (p *prospects) of(row []Standing, today measure.Day) (held map[ID]*Prospect, missing []Standing, keys []uint64) {
-	held = map[ID]*Prospect{}
-	for i := range row {
-		st := &row[i]
-		if st.Grown == nil {
-			continue
-		}
-		key := prospectKey(st, today)
-		if h, ok := p.held[st.Planting.ID]; ok && h.key == key {
-			held[st.Planting.ID] = h.prospect
-			continue
-		}
-		missing, keys = append(missing, *st), append(keys, key)
-	}
-	return held, missing, keys
-}
-
-// prospectKey changes when what a prospect follows from does.
-func prospectKey(st *Standing, today measure.Day) uint64 {
+// Key changes when what an ensemble of a planting follows from does.
+func (s *Standing) Key(today measure.Day) uint64 {
 	var h maphash.Hash
 	h.SetSeed(hashSeed)
 	maphash.WriteComparable(&h, today)
-	maphash.WriteComparable(&h, st.Grown.key)
+	maphash.WriteComparable(&h, s.Grown.key)
 	return h.Sum64()
 }
 
-// work an ensemble out and keep what it comes to.
-func (p *prospects) work(list []Standing, keys []uint64, site *Site, n *climate.Normals, forecast []Forecast, today measure.Day) {
+// Ensemble runs plantings that were forecast through simulated years that begin with
+// what is known. done is called as each planting is through.
+func Ensemble(list []Standing, site *Site, n *climate.Normals, forecast []Forecast, today measure.Day, done func()) []*Prospect {
 	runs := make([]ensembleRun, len(list))
 	plants := make([]growth.Seeded, len(list))
 	from, until := today, today
@@ -149,21 +61,12 @@ func (p *prospects) work(list []Standing, keys []uint64, site *Site, n *climate.
 		from, until = min(from, gr.Plant.Planted-airBefore), max(until, gr.Plant.Planted+measure.Day(len(gr.Course.Stem)+60))
 	}
 	years := simulate(list[0].Grown.Air, site, n, forecast, from, until, today)
-	_ = growth.Ensemble(context.Background(), plants, years, 1, func(i, _ int, c *growth.Course) { runs[i].visit(c) }, func() {
-		p.mu.Lock()
-		p.running.progress.Done++
-		p.mu.Unlock()
-	}) // it is never broken off
-	p.mu.Lock()
-	defer p.mu.Unlock()
-	if p.held == nil || len(p.held) > mostCourses {
-		p.held = map[ID]heldProspect{}
-	}
+	_ = growth.Ensemble(context.Background(), plants, years, 1, func(i, _ int, c *growth.Course) { runs[i].visit(c) }, done) // it is never broken off
+	out := make([]*Prospect, len(runs))
 	for i := range runs {
-		p.held[list[i].Planting.ID] = heldProspect{keys[i], runs[i].sum()}
+		out[i] = runs[i].sum()
 	}
-	close(p.running.finished)
-	p.running = nil
+	return out
 }
 
 // simulate years of weather: what is known up to the end of the forecast, with the

@@ -1,7 +1,6 @@
 package garden_test
 
 import (
-	"context"
 	"errors"
 	"math"
 	"testing"
@@ -75,7 +74,7 @@ func TestTodayLiesBetweenTheMarksOfTheSeason(t *testing.T) {
 		{today - 54 + 54, garden.MarkPlant, garden.MarkLift, 0.4},
 		{today + 400, garden.MarkPlant, garden.MarkLift, 1},
 	} {
-		l, err := p.SeasonLine(context.Background(), c.day)
+		l, err := p.look(c.day).SeasonLine()
 		p.must(err)
 		from, to, share := l.Between()
 		if from != c.from || to != c.to || math.Abs(share-c.share) > 1e-9 {

@@ -29,6 +29,24 @@ type plot struct {
 	keys    int
 	bag     garden.Bag
 	variety garden.Variety
+	view    *garden.View
+}
+
+// look at the garden today, or on another day; the look before it ends.
+func (p *plot) look(on ...measure.Day) *garden.View {
+	p.t.Helper()
+	if p.view != nil {
+		p.view.Close()
+	}
+	day := today
+	if len(on) > 0 {
+		day = on[0]
+	}
+	var err error
+	p.view, err = p.Look(context.Background(), day)
+	p.must(err)
+	p.t.Cleanup(p.view.Close)
+	return p.view
 }
 
 func newPlot(t *testing.T, class crop.Class, drain bag.Drainage) *plot {
@@ -59,7 +77,7 @@ func plotIn(t *testing.T, s garden.Store, class crop.Class, drain bag.Drainage) 
 	p.must(err)
 	_, err = p.AddVariety(context.Background(), garden.Variety{Name: "Cold Quay", Class: class}, p.asked())
 	p.must(err)
-	c, err := p.Catalogue(context.Background())
+	c, err := p.look().Catalogue()
 	p.must(err)
 	p.bag, p.variety = c.Bags[0], c.Varieties[0]
 	return p
@@ -90,7 +108,7 @@ func (p *plot) record(e garden.Entry) (garden.ID, error) {
 
 func (p *plot) state(id garden.ID) garden.Standing {
 	p.t.Helper()
-	s, err := p.Planting(context.Background(), id, today)
+	s, err := p.look().Planting(id)
 	p.must(err)
 	return s
 }
@@ -153,7 +171,7 @@ func TestWholeLoopFromSeedToRatio(t *testing.T) {
 	if r, _ := s.Measures().Ratio(); math.Abs(r-3198.0/165) > 1e-9 {
 		t.Errorf("ratio %v, want %v", r, 3198.0/165)
 	}
-	done, err := p.Finished(context.Background(), today)
+	done, err := p.look().Finished()
 	if err != nil || len(done) != 1 {
 		t.Errorf("%d finished bags, %v; want 1", len(done), err)
 	}
@@ -213,7 +231,7 @@ func TestEntriesThatCannotBeAreRefusedAtTheirField(t *testing.T) {
 	if after := len(p.state(id).Log); after != before {
 		t.Errorf("%d entries after refusals, want %d", after, before)
 	}
-	c, err := p.Catalogue(context.Background())
+	c, err := p.look().Catalogue()
 	p.must(err)
 	if len(c.Containers) != 0 {
 		t.Errorf("a refused weigh-in left a container: %v", c.Containers)

@@ -9,31 +9,27 @@ import (
 	"glebata/core/medium"
 )
 
-// Recipes of the schools and then the grower's own.
-func (g *Garden) Recipes(ctx context.Context) ([]medium.Recipe, error) {
-	var out []medium.Recipe
-	err := g.store.View(ctx, func(r Reader) (err error) {
-		out, err = recipesOf(ctx, r)
-		return err
-	})
-	return out, err
-}
-
 // recipesOf the schools and the grower. One that names what is not there any more
 // is left out.
-func recipesOf(ctx context.Context, r Reader) ([]medium.Recipe, error) {
-	cs, err := r.Components(ctx)
-	if err != nil {
-		return nil, err
-	}
-	own, err := r.OwnMixes(ctx)
+func recipesOf(cs medium.Components, own []OwnMix) []medium.Recipe {
 	out := cs.Recipes()
 	for _, o := range own {
 		if m, err := cs.ParseMix(o.Parts); err == nil {
 			out = append(out, medium.Recipe{Key: fmt.Sprintf("own-%d", o.ID), Name: o.Name, Reason: "A mix of your own.", Mix: m})
 		}
 	}
-	return out, err
+	return out
+}
+
+// readableMixes are those of a list that name nothing that is not there any more.
+func readableMixes(cs medium.Components, texts map[ID]string) map[ID]medium.Mix {
+	out := make(map[ID]medium.Mix, len(texts))
+	for id, text := range texts {
+		if m, err := cs.ParseMix(text); err == nil {
+			out[id] = m
+		}
+	}
+	return out
 }
 
 // OwnMix is a mix of the grower's own, its parts as medium.Mix writes them.

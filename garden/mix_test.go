@@ -13,7 +13,7 @@ func TestOwnMixIsOfferedAndFillsABag(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	_, err := p.AddMix(ctx, " Slipway mix ", map[string]float64{"compost": 3, "sand": 1, "coir": 0}, p.asked())
 	p.must(err)
-	cat, err := p.Catalogue(ctx)
+	cat, err := p.look().Catalogue()
 	p.must(err)
 	own := cat.Recipes[len(cat.Recipes)-1]
 	if own.Name != "Slipway mix" || own.Mix.String() != "compost=75,sand=25" || cat.Recipe(own.Key).Name != own.Name {

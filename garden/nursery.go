@@ -105,13 +105,10 @@ func (n *NursingState) InHand() int { return max(0, n.Taken-n.Planted) }
 // Open reports whether there is still something to do with it.
 func (n *NursingState) Open() bool { return !n.Ended && (n.Kind == Root || n.Planted == 0) }
 
-// Nursery as it stands today, open ones first.
-func (g *Garden) Nursery(ctx context.Context, today measure.Day) ([]NursingState, error) {
-	var out []NursingState
-	err := g.store.View(ctx, func(r Reader) (err error) {
-		out, err = nurseryOf(ctx, r)
-		return err
-	})
+// Nursery as it stands, open ones first.
+func (v *View) Nursery() ([]NursingState, error) {
+	list, err := v.m.nursery.get(func() ([]NursingState, error) { return nurseryOf(v.ctx, v.r) })
+	out := slices.Clone(list)
 	slices.SortStableFunc(out, func(a, b NursingState) int {
 		return boolOrder(b.Open()) - boolOrder(a.Open())
 	})
@@ -224,17 +221,13 @@ func nursling(list []NursingState, id ID, kind NurseKind) (*NursingState, bool) 
 	return nil, false
 }
 
-// add an entry: the one way by which anything gets into the nursery's log. It is
-// refused when it cannot follow what is there, or what is there could not follow it.
-func (n *NursingState) add(ctx context.Context, w Writer, e NurseryEntry) (ID, error) {
-	e.Nursling = n.ID
+// MayFollow refuses an entry that cannot follow what is there, or that what is there
+// could not follow.
+func (n *NursingState) MayFollow(e NurseryEntry) error {
 	after := ReplayNursling(n.Nursling, append(n.log[:len(n.log):len(n.log)], e))
 	name := func(id ID) measure.Phrase {
 		e, _ := find(n.Log, func(e NurseryEntry) bool { return e.ID == id })
 		return measure.Say(string(e.Kind))
 	}
-	if err := refusal(e.line(), n.Aside, after.Aside, name); err != nil {
-		return 0, err
-	}
-	return w.AddNurseryEntry(ctx, e)
+	return refusal(e.line(), n.Aside, after.Aside, name)
 }

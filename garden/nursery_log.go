@@ -74,7 +74,7 @@ func (g *Garden) RecordNursery(ctx context.Context, e NurseryEntry, a Asked) (ID
 		if err := checkNursery(&e, a.Today); err != nil {
 			return 0, err
 		}
-		return n.add(ctx, w, e)
+		return appendNurseryEntry(ctx, w, n, e)
 	})
 }
 
@@ -114,7 +114,7 @@ func (g *Garden) UndoNursery(ctx context.Context, entry ID, a Asked) (ID, error)
 			case ok && e.Kind == NursePlanted && !isAside(list[i].Aside, entry):
 				return 0, fault("", "It is planted: take the planting back at its bag.")
 			case ok:
-				return list[i].add(ctx, w, NurseryEntry{Kind: NurseVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
+				return appendNurseryEntry(ctx, w, &list[i], NurseryEntry{Kind: NurseVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
 			}
 		}
 		return 0, fault("", "That entry was taken back before.")
@@ -151,7 +151,7 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting ID, day measure.
 			return 0, fault("height", "A transplant of {} is not believed: check the unit.", from.Height)
 		}
 		e := Entry{Kind: Planted, Day: day, Logged: a.Today, Key: a.Key, Slips: from.Slips}
-		used, err := takeNurslings(&l.planting, list, from, &e)
+		used, err := takeNurslings(&l.Planting, list, from, &e)
 		if err != nil {
 			return 0, err
 		}
@@ -161,23 +161,23 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting ID, day measure.
 		if err := l.checkMeant(&e); err != nil {
 			return 0, err
 		}
-		if err := growsNothing(ctx, w, &l.planting); err != nil {
+		if err := growsNothing(ctx, w, &l.Planting); err != nil {
 			return 0, err
 		}
-		if e.ID, err = l.add(ctx, w, e); err != nil {
+		if e.ID, err = appendEntry(ctx, w, l, e); err != nil {
 			return 0, err
 		}
 		if from.Height > 0 {
-			shows := max(transplantTips, from.Height-(l.state.Level-l.state.Ladder.Seed[0]))
+			shows := max(transplantTips, from.Height-(l.State.Level-l.State.Ladder.Seed[0]))
 			m := Entry{Kind: Measured, Day: day, Logged: a.Today, Key: a.Key + "-stem", Height: shows}
-			if _, err := l.add(ctx, w, m); err != nil {
+			if _, err := appendEntry(ctx, w, l, m); err != nil {
 				return 0, err
 			}
 		}
 		for i, n := range used {
 			key := measure.Say("{}-{}", a.Key, i+1).In(measure.Metric)
 			ne := NurseryEntry{Kind: NursePlanted, Day: day, Logged: a.Today, Key: key, Count: from.Slips, Entry: e.ID}
-			if _, err := n.add(ctx, w, ne); err != nil {
+			if _, err := appendNurseryEntry(ctx, w, n, ne); err != nil {
 				return 0, err
 			}
 		}

@@ -38,7 +38,7 @@ func TestPotsAndSlipsGoFromNurseryToBag(t *testing.T) {
 	}
 	nursing := func() garden.NursingState {
 		t.Helper()
-		list, err := p.Nursery(ctx, today)
+		list, err := p.look().Nursery()
 		p.must(err)
 		return list[0]
 	}
@@ -72,7 +72,7 @@ func TestSlipsAreCountedAgainstWhatIsNeeded(t *testing.T) {
 	p.must(log(garden.NurseryEntry{Kind: garden.NurseTaken, Count: 3, Nodes: 3}))
 	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{Root: root, Slips: 4}, p.asked())
 	refused(t, "more slips than there are", err, "slips", "3 slips of S1 are in hand")
-	b, err := p.SlipBalances(ctx, today)
+	b, err := p.look().SlipBalances()
 	p.must(err)
 	// 60 days after starting, 5 of 8 slips are to be had: 1 + 7·(60−41)/(70−41).
 	if len(b) != 1 || b[0].Needed != 5 || b[0].Available != 5 || !strings.Contains(b[0].Says.In(measure.Metric), "Enough") {
@@ -85,9 +85,9 @@ func TestSlipsAreCountedAgainstWhatIsNeeded(t *testing.T) {
 	p.must(err)
 	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Closed, Day: today})
 	p.must(err)
-	list, err := p.Nursery(ctx, today)
+	list, err := p.look().Nursery()
 	p.must(err)
-	h, err := p.RootHarvests(ctx, list, today)
+	h, err := p.look().RootHarvests(list)
 	p.must(err)
 	if got := h[root]; got.Slips != 4 || got.PerSlip != 600 || got.Ratio != 8 {
 		t.Errorf("of the root came %+v, want 600 g a slip and 8 kg to each kg", got)

@@ -11,6 +11,7 @@ import (
 // it is kept.
 func (s *Standing) OnDay(day, today measure.Day) (Standing, error) {
 	out := *s
+	out.Believed = Believed{s.StemKnown, s.Stem, s.StemDay}
 	if day <= today {
 		var log []Entry
 		for _, e := range s.Log {
@@ -23,6 +24,7 @@ func (s *Standing) OnDay(day, today measure.Day) (Standing, error) {
 			return out, err
 		}
 		out.State = state
+		out.Believed = Believed{state.StemKnown, state.Stem, state.StemDay}
 	} else {
 		out.ahead(day)
 	}
@@ -31,8 +33,8 @@ func (s *Standing) OnDay(day, today measure.Day) (Standing, error) {
 		return out, nil
 	}
 	c := &s.Grown.Course
-	if out.StemKnown && out.StemDay == day {
-		out.Now, out.NowKnown = out.Stem, true
+	if out.Believed.Known && out.Believed.Day == day {
+		out.Now, out.NowKnown = out.Believed.Stem, true
 	} else if c.Up != 0 && c.Up <= day || s.Grown.Plant.Start > 0 {
 		out.Now, out.NowKnown = max(0, c.StemOn(day)-out.Raised), true
 	}

@@ -51,7 +51,7 @@ type Draft struct {
 
 // DraftPlanting works out a plan without keeping it. Faults name the fields.
 func DraftPlanting(b Bag, v Variety, number int, ladder hill.Plan) (Draft, error) {
-	d := Draft{Standing: Standing{Planting: Planting{Bag: b, Variety: v, Number: number, Filling: ladder}}}
+	d := Draft{Standing: Standing{PlantingState: PlantingState{Planting: Planting{Bag: b, Variety: v, Number: number, Filling: ladder}}}}
 	shape, k := b.Model.Shape, v.Class.Constants()
 	d.Suggest = bag.Suggest(shape, roomOf(ladder), v.Class, ladder.School == hill.TwoLevel)
 	d.Drainage = b.Model.Drainage.Facts(shape)
@@ -141,7 +141,7 @@ func planBag(ctx context.Context, w Writer, n NewPlanting, a Asked) (ID, error) 
 		}
 	}
 	d.Planting.Planned = a.Today
-	if d.Planting.Season, err = seasonOf(ctx, w, n.Year); err != nil {
+	if d.Planting.Season, err = theSeason(ctx, w, n.Year); err != nil {
 		return 0, err
 	}
 	id, err := w.AddPlanting(ctx, d.Planting)
@@ -223,7 +223,7 @@ func bagAndVariety(ctx context.Context, r Reader, bagID, varietyID ID) (Bag, Var
 	return b, v, faults.Err()
 }
 
-func seasonOf(ctx context.Context, w Writer, year int) (Season, error) {
+func theSeason(ctx context.Context, w Writer, year int) (Season, error) {
 	seasons, err := w.Seasons(ctx)
 	if err != nil {
 		return Season{}, err

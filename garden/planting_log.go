@@ -1,71 +1,45 @@
 package garden
 
-import (
-	"context"
+import "glebata/core/measure"
 
-	"glebata/core/measure"
-)
-
-// plantingLog is a planting with its log, as it is in the file at this moment.
-type plantingLog struct {
-	planting Planting
-	log      []Entry
-	state    State
+// PlantingLog is a planting with its log and what that comes to, at one moment.
+type PlantingLog struct {
+	Planting Planting
+	Log      []Entry // as it was written
+	State    State
 }
 
-// openLog reads a planting with its log; ErrNotFound when there is none.
-func openLog(ctx context.Context, r Reader, planting ID) (*plantingLog, error) {
-	if planting == 0 {
-		return nil, ErrNotFound
+// NewPlantingLog replays a log on its planting. What cannot be laid has no state but
+// its entries, and can still be dropped.
+func NewPlantingLog(p Planting, log []Entry) PlantingLog {
+	l := PlantingLog{Planting: p, Log: log}
+	var err error
+	if l.State, err = Replay(&l.Planting, log); err != nil {
+		l.State = State{Log: live(log)}
 	}
-	f := Filter{ID: planting}
-	found, err := r.Plantings(ctx, f)
-	if err != nil {
-		return nil, err
-	}
-	if len(found) == 0 {
-		return nil, ErrNotFound
-	}
-	logs, err := r.Logs(ctx, f)
-	if err != nil {
-		return nil, err
-	}
-	l := &plantingLog{planting: found[0], log: logs[planting]}
-	l.state, err = Replay(&l.planting, l.log)
-	if err != nil { // what cannot be laid can still be dropped
-		l.state = State{Log: live(l.log)}
-	}
-	return l, nil
+	return l
 }
 
-// add an entry: the one way by which anything gets into the log of a planting. It is
-// refused when it cannot follow what is there, or what is there could not follow it.
-func (l *plantingLog) add(ctx context.Context, w Writer, e Entry) (ID, error) {
-	e.Planting = l.planting.ID
-	with := append(l.log[:len(l.log):len(l.log)], e)
-	after, err := Replay(&l.planting, with)
-	if err != nil && e.Kind != Dropped && e.Kind != Voided {
-		return 0, err
+// With is the log with one entry more. It is refused when the entry cannot follow what
+// is there, or what is there could not follow it.
+func (l *PlantingLog) With(e Entry) (PlantingLog, error) {
+	e.Planting = l.Planting.ID
+	next := PlantingLog{Planting: l.Planting, Log: append(l.Log[:len(l.Log):len(l.Log)], e)}
+	var err error
+	if next.State, err = Replay(&next.Planting, next.Log); err != nil && e.Kind != Dropped && e.Kind != Voided {
+		return next, err
 	}
-	if err := refusal(e.line(), l.state.Aside, after.Aside, l.name); err != nil {
-		return 0, err
-	}
-	if e.ID, err = w.AddEntry(ctx, e); err != nil {
-		return 0, err
-	}
-	with[len(with)-1].ID = e.ID
-	l.log, l.state = with, after
-	return e.ID, nil
+	return next, refusal(e.line(), l.State.Aside, next.State.Aside, l.name)
 }
 
-// find an entry that stands by its ID.
-func (l *plantingLog) find(entry ID) (Entry, bool) {
-	return find(live(l.log), func(e Entry) bool { return e.ID == entry })
+// Find an entry that stands by its ID.
+func (l *PlantingLog) Find(entry ID) (Entry, bool) {
+	return find(l.State.Log, func(e Entry) bool { return e.ID == entry })
 }
 
 // name of an entry in a refusal.
-func (l *plantingLog) name(entry ID) measure.Phrase {
-	e, _ := l.find(entry)
+func (l *PlantingLog) name(entry ID) measure.Phrase {
+	e, _ := l.Find(entry)
 	return measure.Say(kindNames[e.Kind])
 }
 

@@ -157,11 +157,6 @@ func ByKind(products []Product, kind ProductKind) *Product {
 }
 
 // Products that are kept.
-func (g *Garden) Products(ctx context.Context) ([]Product, error) {
-	var out []Product
-	err := g.store.View(ctx, func(r Reader) (err error) {
-		out, err = r.Products(ctx)
-		return err
-	})
-	return out, err
+func (v *View) Products() ([]Product, error) {
+	return v.m.products.get(func() ([]Product, error) { return v.r.Products(v.ctx) })
 }

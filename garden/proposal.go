@@ -121,45 +121,45 @@ func (a *AskedProposal) check() error {
 }
 
 // Propose fills the free bags with the varieties there are. Faults name the fields.
-func (g *Garden) Propose(ctx context.Context, ask AskedProposal, today measure.Day) (Proposal, error) {
+func (v *View) Propose(ask AskedProposal) (Proposal, error) {
 	out := Proposal{Asked: ask}
 	if err := ask.check(); err != nil {
 		return out, err
 	}
-	cat, err := g.Catalogue(ctx)
+	cat, err := v.Catalogue()
 	if err != nil {
 		return out, err
 	}
-	site, _, err := g.Site(ctx)
+	site, _, err := v.Site()
 	if err != nil {
 		return out, err
 	}
-	bench, err := g.Bench(ctx, today)
+	bench, err := v.Bench()
 	if err != nil {
 		return out, err
 	}
-	finished, err := g.finishedGrown(ctx, today)
+	finished, err := v.FinishedGrown()
 	if err != nil {
 		return out, err
 	}
-	products, err := g.Products(ctx)
+	products, err := v.Products()
 	if err != nil {
 		return out, err
 	}
-	b := proposer{seasons: map[seasonOfVariety]float64{}, out: &out, ask: &ask, site: &site, today: today, mix: cat.Recipe("").Mix}
+	b := proposer{seasons: map[seasonOfVariety]float64{}, out: &out, ask: &ask, site: &site, today: v.today, mix: cat.Recipe("").Mix}
 	b.perLitre = perLitre(b.mix, products)
-	for _, v := range cat.Varieties {
-		there := len(bench.Free(v.ID))
-		chosen := len(ask.Varieties) == 0 && (there > 0 || ask.AnySeed) || slices.Contains(ask.Varieties, v.ID)
+	for _, variety := range cat.Varieties {
+		there := len(bench.Free(variety.ID))
+		chosen := len(ask.Varieties) == 0 && (there > 0 || ask.AnySeed) || slices.Contains(ask.Varieties, variety.ID)
 		if !chosen {
 			continue
 		}
-		if ask.AnySeed || v.Class.Crop() == crop.SweetPotato {
+		if ask.AnySeed || variety.Class.Crop() == crop.SweetPotato {
 			there = -1
 		}
-		b.varieties = append(b.varieties, v)
-		b.own = append(b.own, Calibration(finished, v.Class, v.ID))
-		out.Seeds = append(out.Seeds, ProposedSeed{Variety: v, There: there})
+		b.varieties = append(b.varieties, variety)
+		b.own = append(b.own, Calibration(finished, variety.Class, variety.ID))
+		out.Seeds = append(out.Seeds, ProposedSeed{Variety: variety, There: there})
 	}
 	for _, bg := range cat.Bags {
 		if !cat.TakenIn(bg.ID, ask.Year) {
@@ -202,7 +202,7 @@ func (b *proposer) season(v Variety, place Place) float64 {
 	key := seasonOfVariety{v.ID, shelter}
 	index, ok := b.seasons[key]
 	if !ok {
-		index, _ = b.site.fullSeason(v, shelter, measure.Date(b.ask.Year, 1, 1)) // the site was checked when it was saved
+		index, _ = FullSeason(b.site, v, shelter, measure.Date(b.ask.Year, 1, 1)) // the site was checked when it was saved
 		b.seasons[key] = index
 	}
 	return index
@@ -236,7 +236,7 @@ func (b *proposer) run() error {
 	plants, readies := make([]measure.Day, len(b.varieties)), make([]measure.Day, len(b.varieties))
 	for i, v := range b.varieties {
 		t := UsualTiming(Bag{}, v)
-		s := schedule(place, &Standing{Planting: Planting{Variety: v, Filling: hill.Defaults(hill.FillOnce)}}, t, b.today)
+		s := schedule(place, &Standing{PlantingState: PlantingState{Planting: Planting{Variety: v, Filling: hill.Defaults(hill.FillOnce)}}}, t, b.today)
 		plants[i], readies[i] = s.Plant, s.Likely
 		seed := &b.out.Seeds[i]
 		seed.From, seed.Until = s.Likely, s.Likely+eatFor(v.Class)

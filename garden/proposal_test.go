@@ -14,13 +14,13 @@ import (
 func field(t *testing.T) (*plot, measure.Day, map[string]garden.Variety) {
 	t.Helper()
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	c, err := p.Catalogue(ctx)
+	c, err := p.look().Catalogue()
 	p.must(err)
 	_, err = p.AddBags(ctx, garden.NewBags{Labels: []string{"R3", "R4", "R5"}, Model: c.Models[0].ID, Place: "Lower step"}, p.asked())
 	p.must(err)
 	_, err = p.AddVariety(ctx, garden.Variety{Name: "Harbour Lantern", Class: crop.FirstEarly, PacketDays: 78}, p.asked())
 	p.must(err)
-	c, err = p.Catalogue(ctx)
+	c, err = p.look().Catalogue()
 	p.must(err)
 	by := map[string]garden.Variety{}
 	for _, v := range c.Varieties {
@@ -38,7 +38,7 @@ func usualAsk(day measure.Day) garden.AskedProposal {
 
 func TestProposalFeedsEarlyAndLateWeeks(t *testing.T) {
 	p, day, by := field(t)
-	got, err := p.Propose(ctx, usualAsk(day), day)
+	got, err := p.look(day).Propose(usualAsk(day))
 	p.must(err)
 	count := map[string]int{}
 	for _, b := range got.Bags {
@@ -63,7 +63,7 @@ func TestProposalFeedsEarlyAndLateWeeks(t *testing.T) {
 		hand.ByHand[b.Bag.ID] = by["Harbour Lantern"].ID
 	}
 	hand.ByHand[got.Bags[0].Bag.ID] = 0
-	again, err := p.Propose(ctx, hand, day)
+	again, err := p.look(day).Propose(hand)
 	p.must(err)
 	if again.Bags[0].Variety.ID != 0 || again.Bags[1].Variety.Name != "Harbour Lantern" || again.Fed >= got.Fed {
 		t.Errorf("by hand: %v in the first, %v fed", again.Bags[0].Variety.Name, again.Fed)
@@ -84,7 +84,7 @@ func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 	} {
 		ask := usualAsk(day)
 		c.change(&ask)
-		got, err := p.Propose(ctx, ask, day)
+		got, err := p.look(day).Propose(ask)
 		p.must(err)
 		said, n := "", 0
 		for _, s := range got.Says {
@@ -103,7 +103,7 @@ func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 	p.must(err)
 	ask := usualAsk(day)
 	ask.People = 60
-	got, err := p.Propose(ctx, ask, day)
+	got, err := p.look(day).Propose(ask)
 	p.must(err)
 	for _, b := range got.Bags {
 		if (b.Variety.ID == 0) != (b.Bag.ID == p.bag.ID) {
@@ -114,7 +114,7 @@ func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 		t.Errorf("of the torn one it says %q", said)
 	}
 	bad := garden.AskedProposal{From: day, Until: day - 1, Litres: -1}
-	_, err = p.Propose(ctx, bad, day)
+	_, err = p.look(day).Propose(bad)
 	for field, says := range map[string]string{"people": "1 to 100", "meals": "1 to 21", "each": "at a meal", "until": "after the first", "litres": "or leave it empty"} {
 		refused(t, "a proposal that cannot be", err, field, says)
 	}
@@ -123,7 +123,7 @@ func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 // All of it is planned or none, and once.
 func TestProposedBagsArePlannedTogether(t *testing.T) {
 	p, _, by := field(t)
-	c, err := p.Catalogue(ctx)
+	c, err := p.look().Catalogue()
 	p.must(err)
 	bags := map[garden.ID]garden.ID{}
 	for _, b := range c.Bags[:3] {
@@ -132,7 +132,7 @@ func TestProposedBagsArePlannedTogether(t *testing.T) {
 	bags[c.Bags[3].ID] = 999
 	_, err = p.PlanProposed(ctx, 2026, bags, p.asked())
 	refused(t, "a variety that is not there", err, "variety", "Choose a variety")
-	if row, err := p.Row(ctx, today); err != nil || len(row) != 0 {
+	if row, err := p.look().Row(); err != nil || len(row) != 0 {
 		t.Fatalf("%d bags are planned after a refusal, %v", len(row), err)
 	}
 	delete(bags, c.Bags[3].ID)
@@ -144,7 +144,7 @@ func TestProposedBagsArePlannedTogether(t *testing.T) {
 			t.Errorf("%d bags are said to be planned, want 3", n)
 		}
 	}
-	row, err := p.Row(ctx, today)
+	row, err := p.look().Row()
 	p.must(err)
 	if len(row) != 3 {
 		t.Errorf("%d bags are planned, want 3", len(row))

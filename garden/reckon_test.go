@@ -1,7 +1,6 @@
 package garden_test
 
 import (
-	"context"
 	"math"
 	"slices"
 	"testing"
@@ -201,12 +200,12 @@ func TestPlantingIsPutOff(t *testing.T) {
 // what waiting adds.
 func TestProspectsSpreadAroundTheCourse(t *testing.T) {
 	p, id := planted(t)
-	row, err := p.Row(ctx, today)
+	row, err := p.look().Row()
 	p.must(err)
 	var prospects map[garden.ID]*garden.Prospect
 	for tries := 0; prospects[id] == nil; tries++ {
 		var progress garden.Progress
-		prospects, progress, err = p.Prospects(context.Background(), row, today)
+		prospects, progress, err = p.look().Prospects(row)
 		p.must(err)
 		if tries > 50 {
 			t.Fatalf("never worked out: %+v", progress)
@@ -224,7 +223,7 @@ func TestProspectsSpreadAroundTheCourse(t *testing.T) {
 		}
 		day = mid
 	}
-	growing, err := p.Expected(ctx, &st, today)
+	growing, err := p.look().Expected(&st)
 	p.must(err)
 	o := st.YieldOutlook(growing, a, today)
 	before := measure.Mass(-1)
@@ -237,18 +236,18 @@ func TestProspectsSpreadAroundTheCourse(t *testing.T) {
 	if o.Ready.Yield <= o.Now.Yield || o.Ready.Yield < 500 || o.Ready.High-o.Ready.Low < o.Ready.Yield/2 {
 		t.Errorf("ready %+v, now %+v", o.Ready, o.Now)
 	}
-	again, _, err := p.Prospects(context.Background(), row, today)
+	again, _, err := p.look().Prospects(row)
 	p.must(err)
 	if again[id] != a {
 		t.Error("asked again, it is worked out anew")
 	}
 	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Frosted, Day: today - 1})
 	p.must(err)
-	row, err = p.Row(ctx, today)
+	row, err = p.look().Row()
 	p.must(err)
 	row = slices.Repeat(row, 300) // so much that the first answers come before it is done
 	for tries := 0; tries < 400; tries++ {
-		fresh, progress, err := p.Prospects(context.Background(), row, today)
+		fresh, progress, err := p.look().Prospects(row)
 		p.must(err)
 		switch {
 		case fresh[id] == a:

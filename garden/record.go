@@ -33,10 +33,10 @@ func record(ctx context.Context, w Writer, e Entry, a Asked) (ID, error) {
 		return 0, err
 	}
 	if e.Kind == Planted {
-		if err := checkSeed(&l.planting, &e); err != nil {
+		if err := checkSeed(&l.Planting, &e); err != nil {
 			return 0, err
 		}
-		if err := growsNothing(ctx, w, &l.planting); err != nil {
+		if err := growsNothing(ctx, w, &l.Planting); err != nil {
 			return 0, err
 		}
 	}
@@ -48,7 +48,7 @@ func record(ctx context.Context, w Writer, e Entry, a Asked) (ID, error) {
 			return 0, err
 		}
 	}
-	return l.add(ctx, w, e)
+	return appendEntry(ctx, w, l, e)
 }
 
 // Undo takes an entry back by adding one that voids it. What is left of the
@@ -65,8 +65,8 @@ func (g *Garden) Undo(ctx context.Context, entry ID, a Asked) (ID, error) {
 		if err != nil {
 			return 0, err
 		}
-		p := l.planting
-		if _, stands := l.find(entry); !stands {
+		p := l.Planting
+		if _, stands := l.Find(entry); !stands {
 			return 0, fault("", "That entry was taken back before.")
 		}
 		if e.Kind == Closed || e.Kind == Dropped {
@@ -81,7 +81,7 @@ func (g *Garden) Undo(ctx context.Context, entry ID, a Asked) (ID, error) {
 				return 0, fault("bag", "Bag {} is taken: {} was planned in it for {} since. Drop that first.", p.Bag.Label, open[0].Variety.Name, open[0].Season.Year)
 			}
 		}
-		return l.add(ctx, w, Entry{Kind: Voided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
+		return appendEntry(ctx, w, l, Entry{Kind: Voided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
 	})
 }
 
@@ -91,12 +91,12 @@ const tallestPlanted, fastestDay measure.Length = 100, 8
 
 // checkMeant refuses what no grower means: a day far from the season, a stem that
 // cannot have grown yet, a batch that was weighed in before.
-func (l *plantingLog) checkMeant(e *Entry) error {
-	year := l.planting.Season.Year
+func (l *PlantingLog) checkMeant(e *Entry) error {
+	year := l.Planting.Season.Year
 	if e.Day < measure.Date(year-1, 1, 1) || e.Day > measure.Date(year+2, 6, 30) {
 		return fault("day", "{} is not in the season {}.", e.Day, year)
 	}
-	if s := &l.state; e.Kind == Measured && s.Stage == StageGrowing && e.Day >= s.Planted {
+	if s := &l.State; e.Kind == Measured && s.Stage == StageGrowing && e.Day >= s.Planted {
 		if most := min(tallest, tallestPlanted+fastestDay*measure.Length(e.Day-s.Planted)); e.Height > most {
 			return fault("height", "{} is more than stems can stand {} days after planting: check the number and its unit.", e.Height, int(e.Day-s.Planted))
 		}
@@ -104,8 +104,8 @@ func (l *plantingLog) checkMeant(e *Entry) error {
 	if e.Kind != Weighed || e.Another {
 		return nil
 	}
-	for i := range l.state.Log {
-		if o := &l.state.Log[i]; o.Kind == Weighed && o.Day == e.Day && o.Logged == e.Logged && slices.Equal(o.Batches, e.Batches) {
+	for i := range l.State.Log {
+		if o := &l.State.Log[i]; o.Kind == Weighed && o.Day == e.Day && o.Logged == e.Logged && slices.Equal(o.Batches, e.Batches) {
 			return fault("another", "Just this was weighed in already today. Was it a batch of its own? Then say so and send it again.")
 		}
 	}
@@ -230,10 +230,9 @@ func takeTares(ctx context.Context, r Reader, e *Entry) error {
 
 // WithTare is a batch with the tare of its container put in, checked; Faults
 // when it cannot be weighed in.
-func (g *Garden) WithTare(ctx context.Context, b Batch) (Batch, error) {
+func (v *View) WithTare(b Batch) (Batch, error) {
 	e := Entry{Kind: Weighed, Batches: []Batch{b}}
-	err := g.store.View(ctx, func(r Reader) error { return takeTares(ctx, r, &e) })
-	if err != nil {
+	if err := takeTares(v.ctx, v.r, &e); err != nil {
 		return b, err
 	}
 	var faults Faults

@@ -32,7 +32,7 @@ func TestEveryWriteIsReplayed(t *testing.T) {
 	p.must(p.SetComponent(ctx, medium.Component{Name: "ash\n", WetKg: 0.9, PH: 7}, p.asked()))
 	_, err = p.AddMix(ctx, "dusty", map[string]float64{"rock dust": 1, "ash": 1}, p.asked())
 	p.must(err)
-	cat, err := p.Catalogue(ctx)
+	cat, err := p.look().Catalogue()
 	p.must(err)
 	if own := cat.Recipes[len(cat.Recipes)-1]; own.Name != "dusty" || len(own.Mix) != 2 {
 		t.Errorf("the mix reads back as %+v", own)
@@ -116,7 +116,7 @@ func TestWhatCannotBeAppliedIsSetAside(t *testing.T) {
 	if st.Stem != 12 || len(st.Aside) != 1 || st.Aside[0].Entry != tall || st.Grown == nil {
 		t.Errorf("with a wrong entry aside: stem %v, aside %+v", st.Stem, st.Aside)
 	}
-	aside, err := p.SetAside(ctx, today)
+	aside, err := p.look().SetAside()
 	p.must(err)
 	var named []string
 	for _, a := range aside {
@@ -128,7 +128,7 @@ func TestWhatCannotBeAppliedIsSetAside(t *testing.T) {
 	}
 	_, err = p.Undo(ctx, tall, p.asked())
 	p.must(err)
-	if aside, err = p.SetAside(ctx, today); err != nil || len(aside) != 4 {
+	if aside, err = p.look().SetAside(); err != nil || len(aside) != 4 {
 		t.Errorf("taken back, %d are aside, %v", len(aside), err)
 	}
 }

@@ -1,9 +1,9 @@
 package garden
 
 import (
-	"context"
-
+	"glebata/core/crop"
 	"glebata/core/measure"
+	"math"
 )
 
 // Mark is a turning point of the season.
@@ -27,37 +27,42 @@ type SeasonLine struct {
 	Today             measure.Day
 }
 
-// SeasonLine reads the season from the bags that stand.
-func (g *Garden) SeasonLine(ctx context.Context, today measure.Day) (SeasonLine, error) {
-	row, err := g.Row(ctx, today)
-	return SeasonOf(row, today), err
+// SeasonSpan is when the open plantings of one kind start, as it is stored: on the day
+// they were planted, or planned.
+type SeasonSpan struct {
+	Year        int
+	Class       crop.Class
+	PacketDays  int // 0 when the packet does not say
+	Growing     bool
+	First, Last measure.Day
 }
 
-// SeasonOf is the season of a row of bags.
-func SeasonOf(row []Standing, today measure.Day) SeasonLine {
+// SeasonLine is the season from the bags that stand, by what is stored of them: no bag
+// is forecast for it.
+func (v *View) SeasonLine() (SeasonLine, error) {
+	spans, err := v.m.strip.get(func() ([]SeasonSpan, error) { return v.r.SeasonSpans(v.ctx) })
+	return seasonOf(spans, v.today), err
+}
+
+// seasonOf the spans of open plantings: that of the earliest year, and of what grows.
+func seasonOf(spans []SeasonSpan, today measure.Day) SeasonLine {
 	l := SeasonLine{Today: today}
-	year := 1 << 30 // of the season under way
-	for i := range row {
-		year = min(year, row[i].Season.Year)
+	year := math.MaxInt // of the season under way
+	for _, s := range spans {
+		year = min(year, s.Year)
 	}
-	for i := range row {
-		s := &row[i]
-		if s.Season.Year > year && s.Stage == StagePlanned {
+	for _, s := range spans {
+		if s.Year > year && !s.Growing {
 			continue
 		}
-		start := s.Planned
-		if s.Stage == StageGrowing {
-			start = s.Planted
-		}
-		days := s.Variety.PacketDays
+		days := s.PacketDays
 		if days == 0 {
-			days = s.Variety.Class.Constants().PacketDays
+			days = s.Class.Constants().PacketDays
 		}
-		end := start + measure.Day(days)
 		if !l.Known {
-			l.Known, l.Plant, l.Lift = true, start, end
+			l.Known, l.Plant = true, s.First
 		}
-		l.Plant, l.Lift = min(l.Plant, start), max(l.Lift, end)
+		l.Plant, l.Lift = min(l.Plant, s.First), max(l.Lift, s.Last+measure.Day(days))
 	}
 	l.Plan = l.Plant - chitLead
 	return l

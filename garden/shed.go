@@ -49,7 +49,7 @@ func (g *Garden) Stock(ctx context.Context, e StockEntry, a Asked) (ID, error) {
 			return 0, ErrNotFound
 		}
 		e.Key, e.Day, e.Logged = a.Key, a.Today, a.Today
-		return w.AddStockEntry(ctx, e)
+		return appendStockEntry(ctx, w, e)
 	})
 }
 
@@ -65,7 +65,7 @@ func (g *Garden) UndoStock(ctx context.Context, entry ID, a Asked) (ID, error) {
 		if !ok {
 			return 0, fault("", "That entry was taken back before.")
 		}
-		return w.AddStockEntry(ctx, StockEntry{Product: e.Product, Kind: StockVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
+		return appendStockEntry(ctx, w, StockEntry{Product: e.Product, Kind: StockVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
 	})
 }
 

@@ -2,7 +2,6 @@ package garden
 
 import (
 	"cmp"
-	"context"
 	"slices"
 	"strings"
 
@@ -69,32 +68,29 @@ type Stocked struct {
 
 // Shopping is what the season of a year still needs, by the day it is needed:
 // what will be filled and fed, less what is in the shed.
-func (g *Garden) Shopping(ctx context.Context, year int, today measure.Day) (ShoppingList, error) {
-	sheet, err := g.SeasonSheet(ctx, year, today)
+func (v *View) Shopping(year int) (ShoppingList, error) {
+	sheet, err := v.SeasonSheet(year)
 	if err != nil {
 		return ShoppingList{}, err
 	}
-	list := ShoppingList{Year: sheet.Year}
-	var products []Product
-	var log []StockEntry
-	var bench Bench
-	var cs medium.Components
-	err = g.store.View(ctx, func(r Reader) (err error) {
-		if products, err = r.Products(ctx); err != nil {
-			return err
-		}
-		if log, err = r.StockLog(ctx); err != nil {
-			return err
-		}
-		if cs, err = r.Components(ctx); err != nil {
-			return err
-		}
-		bench, err = benchOf(ctx, r, today)
-		return err
-	})
+	list, today := ShoppingList{Year: sheet.Year}, v.today
+	products, err := v.Products()
 	if err != nil {
 		return list, err
 	}
+	log, err := v.m.stock.get(func() ([]StockEntry, error) { return v.r.StockLog(v.ctx) })
+	if err != nil {
+		return list, err
+	}
+	cat, err := v.Catalogue()
+	if err != nil {
+		return list, err
+	}
+	bench, err := v.Bench()
+	if err != nil {
+		return list, err
+	}
+	cs := cat.Components
 	list.Feed, list.Liquid = ByKind(products, FeedPack), ByKind(products, LiquidFeed)
 	for i := range sheet.Lines {
 		if st := &sheet.Lines[i].Standing; st.Grown != nil {

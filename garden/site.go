@@ -101,28 +101,6 @@ func (s *Site) check() error {
 	return faults.Err()
 }
 
-// Site of the garden; known is false until the grower has saved one, and the
-// site is then that of the first preset.
-func (g *Garden) Site(ctx context.Context) (s Site, known bool, err error) {
-	err = g.store.View(ctx, func(r Reader) error {
-		s, known, err = r.Site(ctx)
-		return err
-	})
-	if err == nil && !known {
-		s = SiteOf(climate.Presets()[0])
-	}
-	return s, known, err
-}
-
-// siteOf the garden, the usual one until the grower has saved theirs.
-func siteOf(ctx context.Context, r Reader) (Site, error) {
-	s, known, err := r.Site(ctx)
-	if err == nil && !known {
-		s = SiteOf(climate.Presets()[0])
-	}
-	return s, err
-}
-
 // SaveSite keeps the site. Safe to repeat.
 func (g *Garden) SaveSite(ctx context.Context, s Site, a Asked) error {
 	_, err := g.once(ctx, a.Key, s, func(w Writer) (ID, error) {

@@ -51,12 +51,12 @@ func TestSeasonOfADayInBothHemispheres(t *testing.T) {
 func TestSiteIsKeptAndRefusedAtItsFields(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	ctx := context.Background()
-	if s, known, err := p.Site(ctx); err != nil || known || s.Climate == "" {
+	if s, known, err := p.look().Site(); err != nil || known || s.Climate == "" {
 		t.Errorf("before saving: known %v, climate %q, %v", known, s.Climate, err)
 	}
 	want := siteOf(t, "highland")
 	p.must(p.SaveSite(ctx, want, p.asked()))
-	if s, known, err := p.Site(ctx); err != nil || !known || s.Name != "highland" {
+	if s, known, err := p.look().Site(); err != nil || !known || s.Name != "highland" {
 		t.Errorf("after saving: %q, known %v, %v", s.Name, known, err)
 	}
 	for field, change := range map[string]func(*garden.Site){

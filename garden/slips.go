@@ -1,7 +1,6 @@
 package garden
 
 import (
-	"context"
 	"slices"
 
 	"glebata/core/calendar"
@@ -23,12 +22,12 @@ type SlipBalance struct {
 }
 
 // SlipBalances of the planned sweet potatoes of a season, by variety.
-func (g *Garden) SlipBalances(ctx context.Context, today measure.Day) ([]SlipBalance, error) {
-	sheet, err := g.SeasonSheet(ctx, 0, today)
+func (v *View) SlipBalances() ([]SlipBalance, error) {
+	sheet, err := v.SeasonSheet(0)
 	if err != nil {
 		return nil, err
 	}
-	nursery, err := g.Nursery(ctx, today)
+	nursery, err := v.Nursery()
 	if err != nil {
 		return nil, err
 	}
@@ -47,7 +46,7 @@ func (g *Garden) SlipBalances(ctx context.Context, today measure.Day) ([]SlipBal
 		out[at].By = min(out[at].By, l.Schedule.Plant)
 	}
 	for i := range out {
-		out[i].weigh(nursery, today)
+		out[i].weigh(nursery, v.today)
 	}
 	return out, nil
 }
@@ -85,8 +84,8 @@ type RootHarvest struct {
 
 // RootHarvests of the roots whose slips are lifted: each bag's harvest is shared
 // among its slips.
-func (g *Garden) RootHarvests(ctx context.Context, nursery []NursingState, today measure.Day) (map[ID]RootHarvest, error) {
-	done, err := g.Finished(ctx, today)
+func (v *View) RootHarvests(nursery []NursingState) (map[ID]RootHarvest, error) {
+	done, err := v.Finished()
 	if err != nil {
 		return nil, err
 	}

@@ -65,6 +65,19 @@ type State struct {
 	Aside []Aside // those of them that cannot be applied
 }
 
+// PlantingState is a planting with what it has come to by its log.
+type PlantingState struct {
+	Planting
+	State
+}
+
+// NewPlantingState replays a log on a planting. A plan that cannot be laid is refused
+// with Faults.
+func NewPlantingState(p Planting, log []Entry) (PlantingState, error) {
+	s, err := Replay(&p, log)
+	return PlantingState{p, s}, err
+}
+
 // Height of stems over the medium, as it was measured.
 type Height struct {
 	Day    measure.Day
@@ -263,7 +276,7 @@ func (s *State) raised(p *Planting, by measure.Length, loose measure.Volume) (me
 
 // Raising says what a raise by a height, or with loose litres, would come to:
 // the level, and the litres settled and loose. Faults when it cannot be.
-func (s *Standing) Raising(by measure.Length, loose measure.Volume) (to measure.Length, settled, bring measure.Volume, err error) {
+func (s *PlantingState) Raising(by measure.Length, loose measure.Volume) (to measure.Length, settled, bring measure.Volume, err error) {
 	to, settled, err = s.raised(&s.Planting, by, loose)
 	return to, settled, s.Filling.Loose(settled), err
 }

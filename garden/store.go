@@ -10,9 +10,10 @@ import (
 
 // Store keeps a garden. Update runs its function in one transaction: all of it
 // is kept when the function returns nil, none of it otherwise, and what was
-// kept survives the program being killed. View sees one moment of the garden.
+// kept survives the program being killed. Read sees one moment of the garden until
+// end is called, or the time a read may take is over.
 type Store interface {
-	View(ctx context.Context, do func(Reader) error) error
+	Read(ctx context.Context) (r Reader, end func(), err error)
 	Update(ctx context.Context, do func(Writer) error) error
 	// Trouble is why nothing can be kept now, ErrReadOnly or ErrMoved; nil when all
 	// is well.
@@ -33,6 +34,8 @@ type Filter struct {
 // newest first, varieties by name, bags by place and label, entries by day and
 // then by the order they were written.
 type Reader interface {
+	// Revision grows with every write: while it is the same, so is the garden.
+	Revision(ctx context.Context) (int64, error)
 	Seasons(ctx context.Context) ([]Season, error)
 	Varieties(ctx context.Context) ([]Variety, error)
 	Models(ctx context.Context) ([]Model, error)
@@ -74,6 +77,8 @@ type Reader interface {
 	// NurseryLog in the order of writing; entries of plantings that were taken
 	// back are left out.
 	NurseryLog(ctx context.Context) ([]NurseryEntry, error)
+	// SeasonSpans of the open plantings, by season, kind and whether they grow.
+	SeasonSpans(ctx context.Context) ([]SeasonSpan, error)
 	// Setting by name, "" when never set.
 	Setting(ctx context.Context, name string) (string, error)
 }
@@ -123,16 +128,17 @@ type Writer interface {
 
 // Garden is the use cases over a store and a weather station.
 type Garden struct {
-	store   Store
-	station Station
-	grown   courses
-	ended   endedSeasons
-	sun     suns
-	ahead   prospects
+	store     Store
+	station   Station
+	cache     *Cache
+	ensembles *ensembles
+	moments   moments
 }
 
 // Open a garden kept in a store, with the station that watches its weather.
-func Open(s Store, w Station) *Garden { return &Garden{store: s, station: w} }
+func Open(s Store, w Station) *Garden {
+	return &Garden{store: s, station: w, cache: NewCache(), ensembles: newEnsembles()}
+}
 
 // Trouble is why nothing can be kept now, ErrReadOnly or ErrMoved; nil when all is
 // well.

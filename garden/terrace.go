@@ -165,63 +165,68 @@ func (s *Site) sunDays(today measure.Day) (from, until measure.Day) {
 	return f.Last, f.First
 }
 
-// TerraceView with its bags as they stand today.
-func (g *Garden) TerraceView(ctx context.Context, today measure.Day) (TerraceView, error) {
-	var v TerraceView
-	site, _, err := g.Site(ctx)
-	if err != nil {
-		return v, err
-	}
-	row, err := g.Row(ctx, today)
-	if err != nil {
-		return v, err
-	}
-	finished, err := g.finishedGrown(ctx, today)
-	if err != nil {
-		return v, err
-	}
-	var bags []Bag
-	var usual medium.Mix
-	var spots map[ID]terrace.Point
-	err = g.store.View(ctx, func(r Reader) (err error) {
-		if v.Terrace, v.Known, err = r.Terrace(ctx); err != nil {
-			return err
+// terraceKnown is a terrace with its spots, and whether the grower has drawn it.
+type terraceKnown struct {
+	terrace Terrace
+	spots   map[ID]terrace.Point
+	known   bool
+}
+
+func (v *View) terrace() (terraceKnown, error) {
+	return v.m.terrace.get(func() (t terraceKnown, err error) {
+		if t.terrace, t.known, err = v.r.Terrace(v.ctx); err != nil {
+			return t, err
 		}
-		if spots, err = r.Spots(ctx); err != nil {
-			return err
+		if !t.known {
+			t.terrace = UsualTerrace()
 		}
-		cs, err := r.Components(ctx)
-		if err != nil {
-			return err
-		}
-		usual = cs.Recipes()[0].Mix
-		bags, err = r.Bags(ctx)
-		return err
+		t.spots, err = v.r.Spots(v.ctx)
+		return t, err
 	})
+}
+
+// Terrace with its bags as they stand today.
+func (v *View) Terrace() (TerraceView, error) {
+	var out TerraceView
+	site, _, err := v.Site()
 	if err != nil {
-		return v, err
+		return out, err
 	}
-	if !v.Known {
-		v.Terrace = UsualTerrace()
+	row, err := v.Row()
+	if err != nil {
+		return out, err
 	}
-	v.Latitude = site.Latitude
-	v.From, v.Until = site.sunDays(today)
-	v.Map = v.MapOf(site.Latitude, v.From, v.Until, sunCell)
-	v.place(bags, spots, usual, site.LiftLimit)
+	finished, err := v.FinishedGrown()
+	if err != nil {
+		return out, err
+	}
+	t, err := v.terrace()
+	if err != nil {
+		return out, err
+	}
+	cat, err := v.Catalogue()
+	if err != nil {
+		return out, err
+	}
+	out.Terrace, out.Known = t.terrace, t.known
+	out.Latitude = site.Latitude
+	out.From, out.Until = site.sunDays(v.today)
+	out.Map = out.MapOf(site.Latitude, out.From, out.Until, sunCell)
+	out.place(cat.Bags, t.spots, cat.Recipe("").Mix, site.LiftLimit)
 	for i := range row {
-		for j := range v.Bags {
-			if v.Bags[j].Bag.ID != row[i].Bag.ID {
+		for j := range out.Bags {
+			if out.Bags[j].Bag.ID != row[i].Bag.ID {
 				continue
 			}
-			b := &v.Bags[j]
+			b := &out.Bags[j]
 			b.Variety, b.Vine = row[i].Variety.Name, row[i].Variety.Class.Crop() == crop.SweetPotato
-			growing := growingOf(&row[i], Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
+			growing := row[i].Growing(Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
 			b.Yield = bag.Expect(growing).Yield
 		}
 	}
-	v.judge()
-	v.judgeWays()
-	return v, nil
+	out.judge()
+	out.judgeWays()
+	return out, nil
 }
 
 // place the bags on their spots, and work out the sun there.
@@ -303,28 +308,19 @@ func (v *TerraceView) judgeWays() {
 }
 
 // SunAt a bag's spot, hours a day; ok is false where it was not put on the terrace.
-func (g *Garden) SunAt(ctx context.Context, bagID ID, today measure.Day) (hours float64, ok bool, err error) {
-	site, _, err := g.Site(ctx)
+func (v *View) SunAt(bagID ID) (hours float64, ok bool, err error) {
+	site, _, err := v.Site()
 	if err != nil {
 		return 0, false, err
 	}
-	var t Terrace
-	var at terrace.Point
-	err = g.store.View(ctx, func(r Reader) error {
-		var known bool
-		if t, known, err = r.Terrace(ctx); err != nil {
-			return err
-		}
-		if !known {
-			t = UsualTerrace()
-		}
-		spots, err := r.Spots(ctx)
-		at, ok = spots[bagID]
-		return err
-	})
-	if err != nil || !ok {
+	t, err := v.terrace()
+	if err != nil {
 		return 0, false, err
 	}
-	from, until := site.sunDays(today)
-	return t.Hours(site.Latitude, from, until, []terrace.Point{at})[0], true, nil
+	at, ok := t.spots[bagID]
+	if !ok {
+		return 0, false, nil
+	}
+	from, until := site.sunDays(v.today)
+	return t.terrace.Hours(site.Latitude, from, until, []terrace.Point{at})[0], true, nil
 }

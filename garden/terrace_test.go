@@ -26,7 +26,7 @@ func walled(t *testing.T) *plot {
 func (p *plot) stands(at terrace.Point) garden.PlacedBag {
 	p.t.Helper()
 	p.must(p.MoveBag(ctx, p.bag.ID, at, p.asked()))
-	v, err := p.TerraceView(ctx, today)
+	v, err := p.look().Terrace()
 	p.must(err)
 	for _, b := range v.Bags {
 		if b.Bag.ID == p.bag.ID {
@@ -41,7 +41,7 @@ func TestMovedOutOfTheShadeABagPromisesMore(t *testing.T) {
 	p := walled(t)
 	_, err := p.plan(2)
 	p.must(err)
-	before, err := p.TerraceView(ctx, today)
+	before, err := p.look().Terrace()
 	p.must(err)
 	if b := before.Bags[0]; b.Placed || b.Yield == 0 {
 		t.Errorf("a bag never placed reads %+v", b)
@@ -54,9 +54,9 @@ func TestMovedOutOfTheShadeABagPromisesMore(t *testing.T) {
 	if got, want := float64(shade.Yield/sun.Yield), terrace.Share(shade.Sun)/terrace.Share(sun.Sun); math.Abs(got-want) > 1e-9 {
 		t.Errorf("the shade leaves %.3f of the yield, want %.3f", got, want)
 	}
-	row, err := p.Row(ctx, today)
+	row, err := p.look().Row()
 	p.must(err)
-	growing, err := p.Expected(ctx, &row[0], today)
+	growing, err := p.look().Expected(&row[0])
 	p.must(err)
 	if index := row[0].Index; growing.Season != index || index <= 0 || row[0].Grown.Plant.Sun != terrace.Share(sun.Sun) {
 		t.Errorf("its plan expects a season of %.3f with %.3f of the sun, want %.3f and %.3f", growing.Season, row[0].Grown.Plant.Sun, index, terrace.Share(sun.Sun))
@@ -70,7 +70,7 @@ func TestTerraceSaysWhatSpeaksAgainstASpot(t *testing.T) {
 	p.must(err)
 	p.must(p.MoveBag(ctx, other.ID, terrace.Point{X: 5.2, Y: 7.7}, p.asked()))
 	p.stands(terrace.Point{X: 5, Y: 7.7})
-	v, err := p.TerraceView(ctx, today)
+	v, err := p.look().Terrace()
 	p.must(err)
 	said := ""
 	for _, s := range v.Says {
@@ -89,7 +89,7 @@ func TestTerraceNamesBagsThatCannotBeWalkedTo(t *testing.T) {
 	p.must(p.SaveTerrace(ctx, garden.Terrace{Terrace: terrace.Terrace{Width: 1, Depth: 8}}, p.asked()))
 	p.must(p.MoveBag(ctx, p.bag.ID, terrace.Point{X: 0.5, Y: 7}, p.asked()))
 	said := func() string {
-		v, err := p.TerraceView(ctx, today)
+		v, err := p.look().Terrace()
 		p.must(err)
 		all := ""
 		for _, s := range v.Says {

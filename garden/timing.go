@@ -8,6 +8,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
+	"glebata/core/medium"
 )
 
 // Timing is how a planting is started and where it stands. Days of 0 are counted
@@ -112,31 +113,31 @@ type Sheet struct {
 }
 
 // SeasonSheet of a year; of the year that today's plantings are of when it is 0.
-func (g *Garden) SeasonSheet(ctx context.Context, year int, today measure.Day) (Sheet, error) {
-	site, _, err := g.Site(ctx)
+func (v *View) SeasonSheet(year int) (Sheet, error) {
+	site, normals, err := v.normals()
 	if err != nil {
 		return Sheet{}, err
 	}
-	sh := Sheet{Year: year, Site: site}
-	if err := g.chooseYear(ctx, &sh, today); err != nil {
-		return sh, err
-	}
-	if sh.Normals, err = site.Monthly.Daily(); err != nil {
-		return sh, err
-	}
-	sh.Frosts = site.frostsOf(sh.Year)
-	sh.Place = calendar.NewPlace(sh.Normals, sh.Frosts, site.Risk, site.Heated, measure.Date(sh.Year, 1, 1))
-	list, err := g.standings(ctx, Filter{Year: sh.Year}, today)
+	sh := Sheet{Year: year, Site: site, Normals: normals}
+	cat, err := v.Catalogue()
 	if err != nil {
 		return sh, err
 	}
-	for _, st := range list {
+	sh.chooseYear(cat.Seasons, v.today)
+	sh.Frosts = site.frostsOf(sh.Year)
+	sh.Place = calendar.NewPlace(sh.Normals, sh.Frosts, site.Risk, site.Heated, measure.Date(sh.Year, 1, 1))
+	list, err := v.standings(Filter{Year: sh.Year})
+	if err != nil {
+		return sh, err
+	}
+	for i := range list {
+		st := &list[i]
 		if st.Stage == StageDropped {
 			continue
 		}
-		s := schedule(sh.Place, &st, st.Timing, today)
+		s := schedule(sh.Place, st, st.Timing, v.today)
 		st.follow(&s)
-		sh.Lines = append(sh.Lines, SheetLine{st, s})
+		sh.Lines = append(sh.Lines, SheetLine{*st, s})
 	}
 	slices.SortStableFunc(sh.Lines, func(a, b SheetLine) int { return int(a.Schedule.Begins() - b.Schedule.Begins()) })
 	return sh, nil
@@ -149,24 +150,17 @@ func (s *Standing) cover() measure.Length { return s.Filling.Cover }
 
 // chooseYear of a sheet that is asked for none: today's, or the newest that has
 // plantings.
-func (g *Garden) chooseYear(ctx context.Context, sh *Sheet, today measure.Day) error {
-	return g.store.View(ctx, func(r Reader) error {
-		seasons, err := r.Seasons(ctx)
-		if err != nil {
-			return err
-		}
-		for _, s := range seasons {
-			sh.Years = append(sh.Years, s.Year)
-		}
-		if sh.Year != 0 {
-			return nil
-		}
-		sh.Year = today.Year()
-		if len(sh.Years) > 0 && !slices.Contains(sh.Years, sh.Year) {
-			sh.Year = sh.Years[0]
-		}
-		return nil
-	})
+func (sh *Sheet) chooseYear(seasons []Season, today measure.Day) {
+	for _, s := range seasons {
+		sh.Years = append(sh.Years, s.Year)
+	}
+	if sh.Year != 0 {
+		return
+	}
+	sh.Year = today.Year()
+	if len(sh.Years) > 0 && !slices.Contains(sh.Years, sh.Year) {
+		sh.Year = sh.Years[0]
+	}
 }
 
 // schedule counts a planting; one that is planted goes by its real day.
@@ -201,40 +195,27 @@ func schedule(place *calendar.Place, st *Standing, t Timing, today measure.Day) 
 	return s
 }
 
-// Timing of one planting, and its schedule in the site's season.
-func (g *Garden) Timing(ctx context.Context, st *Standing, today measure.Day) (Timing, calendar.Schedule, error) {
-	var t Timing
-	set := false
-	err := g.store.View(ctx, func(r Reader) error {
-		all, err := r.Timings(ctx, Filter{ID: st.Planting.ID})
-		t, set = all[st.Planting.ID]
-		return err
-	})
+// Schedule of one planting in its season.
+func (v *View) Schedule(st *Standing) (calendar.Schedule, error) {
+	site, _, err := v.Site()
 	if err != nil {
-		return t, calendar.Schedule{}, err
-	}
-	if !set {
-		t = UsualTiming(st.Bag, st.Variety)
-	}
-	site, _, err := g.Site(ctx)
-	if err != nil {
-		return t, calendar.Schedule{}, err
+		return calendar.Schedule{}, err
 	}
 	place, err := site.Calendar(st.Season.Year)
 	if err != nil {
-		return t, calendar.Schedule{}, err
+		return calendar.Schedule{}, err
 	}
-	s := schedule(place, st, t, today)
+	s := schedule(place, st, st.Timing, v.today)
 	st.follow(&s)
-	return t, s, nil
+	return s, nil
 }
 
 // CountDraft counts the dates of a plan that is not kept yet.
-func (g *Garden) CountDraft(ctx context.Context, d *Draft, year int, t Timing, today measure.Day) (*calendar.Place, calendar.Schedule, error) {
+func (v *View) CountDraft(d *Draft, year int, t Timing) (*calendar.Place, calendar.Schedule, error) {
 	if err := t.check(d.Variety, year); err != nil {
 		return nil, calendar.Schedule{}, err
 	}
-	site, _, err := g.Site(ctx)
+	site, _, err := v.Site()
 	if err != nil {
 		return nil, calendar.Schedule{}, err
 	}
@@ -242,7 +223,24 @@ func (g *Garden) CountDraft(ctx context.Context, d *Draft, year int, t Timing, t
 	if err != nil {
 		return nil, calendar.Schedule{}, err
 	}
-	return place, schedule(place, &d.Standing, t, today), nil
+	return place, schedule(place, &d.Standing, t, v.today), nil
+}
+
+// GrowDraft forecasts a plan that is not kept yet: how it would grow, and its feed.
+func (v *View) GrowDraft(d *Draft, year int, t Timing, mix medium.Mix) error {
+	d.Season.Year = year
+	in, err := v.inputs(Filter{ID: -1})
+	if err != nil {
+		return err
+	}
+	list := []PlantingState{d.PlantingState}
+	from, until := in.Span(list)
+	if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+		return err
+	}
+	in.Timings, in.Mixes = map[ID]Timing{0: t}, map[ID]medium.Mix{0: mix}
+	d.Standing, err = Of(list[0], in)
+	return err
 }
 
 // Try a timing on a line of the sheet: what follows from it, and what breaks.
@@ -288,7 +286,7 @@ func (g *Garden) SetTiming(ctx context.Context, planting ID, t Timing, a Asked) 
 		if err != nil {
 			return 0, err
 		}
-		if err := t.check(l.planting.Variety, l.planting.Season.Year); err != nil {
+		if err := t.check(l.Planting.Variety, l.Planting.Season.Year); err != nil {
 			return 0, err
 		}
 		return planting, w.SetTiming(ctx, planting, t)

@@ -17,7 +17,8 @@ func TestTimingIsKeptAndWhatItBreaksIsSaid(t *testing.T) {
 	id, err := p.plan(2)
 	p.must(err)
 	st := p.state(id)
-	usual, s, err := p.Timing(ctx, &st, today)
+	usual := st.Timing
+	s, err := p.look().Schedule(&st)
 	p.must(err)
 	if usual.Way != calendar.Direct || s.Plant != today || !strings.Contains(s.Warnings[0].In(measure.Metric)+s.Warnings[len(s.Warnings)-1].In(measure.Metric), "counted back was") {
 		t.Errorf("in June it is planted on %s: %v", s.Plant, s.Warnings)
@@ -32,16 +33,16 @@ func TestTimingIsKeptAndWhatItBreaksIsSaid(t *testing.T) {
 	for field, says := range map[string]string{"way": "not started that way", "chit-days": "28 to 42", "move-day": "where it is moved to"} {
 		refused(t, "a timing that cannot be", err, field, says)
 	}
-	sheet, err := p.SeasonSheet(ctx, 0, today)
+	sheet, err := p.look().SeasonSheet(0)
 	p.must(err)
 	if len(sheet.Lines) != 1 || sheet.Year != 2026 || !sheet.Lines[0].TimingSet {
 		t.Errorf("the sheet of %d has %d lines", sheet.Year, len(sheet.Lines))
 	}
-	_, first, err := p.Feed(ctx, 2026, today)
+	_, first, err := p.look().CalendarFeed(2026)
 	p.must(err)
 	usual.Way, usual.ChitDays, usual.Move, usual.Plant = calendar.Direct, 0, 0, today+40
 	p.must(p.SetTiming(ctx, id, usual, p.asked()))
-	_, then, err := p.Feed(ctx, 2026, today)
+	_, then, err := p.look().CalendarFeed(2026)
 	p.must(err)
 	for i := range first {
 		if first[i].UID != then[i].UID {
@@ -60,9 +61,9 @@ func TestLeadWorkIsLeftOutOnceItIsDone(t *testing.T) {
 	p.must(p.SetTiming(ctx, id, garden.Timing{Way: calendar.Direct, Chitted: true, Shelter: climate.Open, Plant: today + 40}, p.asked()))
 	ahead := func() string {
 		t.Helper()
-		row, err := p.Row(ctx, today)
+		row, err := p.look().Row()
 		p.must(err)
-		list, err := p.LookAhead(ctx, row, today)
+		list, err := p.look().LookAhead(row)
 		p.must(err)
 		said := ""
 		for _, a := range list {
@@ -97,12 +98,12 @@ func TestLeadWorkIsLeftOutOnceItIsDone(t *testing.T) {
 func TestSuccessionIsRefusedWhereItMakesNoSense(t *testing.T) {
 	p := newPlot(t, crop.SweetEarly, bag.Drainage{Way: bag.ThroughWall})
 	timing := garden.UsualTiming(p.bag, p.variety)
-	_, _, err := p.Succession(ctx, p.variety, timing, 8, 2026, today, today-1, 3, today)
+	_, _, err := p.look().Succession(p.variety, timing, 8, 2026, today, today-1, 3)
 	for field, says := range map[string]string{"variety": "for potatoes", "until": "after the first", "each": "7 to 60"} {
 		refused(t, "a succession that cannot be", err, field, says)
 	}
 	potato := garden.Variety{Name: "Harbour Lantern", Class: crop.FirstEarly}
-	batches, gaps, err := p.Succession(ctx, potato, garden.UsualTiming(p.bag, potato), 8, 2026, today+30, today+120, 21, today)
+	batches, gaps, err := p.look().Succession(potato, garden.UsualTiming(p.bag, potato), 8, 2026, today+30, today+120, 21)
 	p.must(err)
 	if len(batches) < 2 || len(gaps) == 0 {
 		t.Errorf("%d batches and %d gaps", len(batches), len(gaps))
@@ -120,11 +121,11 @@ func TestSheetIsOfOneSeasonAndKnowsWhereBagsStand(t *testing.T) {
 	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
 	_, err := p.plan(2)
 	p.must(err)
-	models, err := p.Catalogue(ctx)
+	models, err := p.look().Catalogue()
 	p.must(err)
 	_, err = p.AddBags(ctx, garden.NewBags{Labels: []string{"G1"}, Model: models.Models[0].ID, Place: "Glass", Shelter: climate.Greenhouse}, p.asked())
 	p.must(err)
-	c, err := p.Catalogue(ctx)
+	c, err := p.look().Catalogue()
 	p.must(err)
 	for _, b := range c.Bags {
 		if b.Label != "G1" {
@@ -134,7 +135,7 @@ func TestSheetIsOfOneSeasonAndKnowsWhereBagsStand(t *testing.T) {
 		p.must(err)
 	}
 	for year, want := range map[int]string{0: "R1", 2026: "R1", 2027: "G1"} {
-		sheet, err := p.SeasonSheet(ctx, year, today)
+		sheet, err := p.look().SeasonSheet(year)
 		p.must(err)
 		if len(sheet.Lines) != 1 || sheet.Lines[0].Bag.Label != want || len(sheet.Years) != 2 {
 			t.Errorf("the sheet of %d has %d lines, of %d seasons", year, len(sheet.Lines), len(sheet.Years))
@@ -156,7 +157,7 @@ func TestPlanAndTimingAreKeptTogether(t *testing.T) {
 	}
 	_, err := p.PlanBag(ctx, ask, p.asked())
 	refused(t, "a potato under a lamp", err, "way", "not started that way")
-	if row, err := p.Row(ctx, today); err != nil || len(row) != 0 {
+	if row, err := p.look().Row(); err != nil || len(row) != 0 {
 		t.Fatalf("%d bags are planned after the refusal, %v", len(row), err)
 	}
 	ask.Timing.Way, ask.Timing.Plant = calendar.PreGrown, today+20

@@ -1,7 +1,6 @@
 package garden
 
 import (
-	"context"
 	"slices"
 
 	"glebata/core/crop"
@@ -160,19 +159,15 @@ func (t *TrayState) cut(e *SeedEntry) error {
 	return nil
 }
 
-// add an entry: the one way by which anything gets into the log of a tray. It is
-// refused when it cannot follow what is there, or what is there could not follow it.
-func (t *TrayState) add(ctx context.Context, w Writer, e SeedEntry) (ID, error) {
-	e.Tray = t.ID
+// MayFollow refuses an entry that cannot follow what is there, or that what is there
+// could not follow.
+func (t *TrayState) MayFollow(e SeedEntry) error {
 	after := ReplayTray(t.Tray, append(t.log[:len(t.log):len(t.log)], e))
 	name := func(id ID) measure.Phrase {
 		e, _ := find(t.Log, func(e SeedEntry) bool { return e.ID == id })
 		return measure.Say(string(e.Kind))
 	}
-	if err := refusal(e.line(), t.Aside, after.Aside, name); err != nil {
-		return 0, err
-	}
-	return w.AddSeedEntry(ctx, e)
+	return refusal(e.line(), t.Aside, after.Aside, name)
 }
 
 func (t *TrayState) pieceName(tuber, piece int) string {

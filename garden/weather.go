@@ -88,20 +88,12 @@ func (r DayRecord) Check(today measure.Day) error {
 
 // Weather of the days from one to another, both counted: the grower's own records
 // where there are some, the station's where there are none.
-func (g *Garden) Weather(ctx context.Context, from, until measure.Day) ([]DayRecord, error) {
-	site, _, err := g.Site(ctx)
+func (v *View) Weather(from, until measure.Day) ([]DayRecord, error) {
+	site, n, err := v.normals()
 	if err != nil {
 		return nil, err
 	}
-	n, err := site.Monthly.Daily()
-	if err != nil {
-		return nil, err
-	}
-	var own []DayRecord
-	err = g.store.View(ctx, func(r Reader) error {
-		own, err = r.Weather(ctx, from, until)
-		return err
-	})
+	own, err := v.r.Weather(v.ctx, from, until)
 	if err != nil {
 		return nil, err
 	}
@@ -111,23 +103,19 @@ func (g *Garden) Weather(ctx context.Context, from, until measure.Day) ([]DayRec
 			out, own = append(out, own[0]), own[1:]
 			continue
 		}
-		w := g.station.Day(&site, n, d)
+		w := v.g.station.Day(&site, n, d)
 		out = append(out, DayRecord{Day: d, DayWeather: w, Humidity: math.Round(w.Humidity()), Wind: math.NaN(), Sun: math.NaN(), Source: Simulated})
 	}
 	return out, nil
 }
 
 // Forecast of the days after today.
-func (g *Garden) Forecast(ctx context.Context, today measure.Day) ([]Forecast, error) {
-	site, _, err := g.Site(ctx)
+func (v *View) Forecast() ([]Forecast, error) {
+	site, n, err := v.normals()
 	if err != nil {
 		return nil, err
 	}
-	n, err := site.Monthly.Daily()
-	if err != nil {
-		return nil, err
-	}
-	return g.station.Forecast(&site, n, today), nil
+	return v.g.station.Forecast(&site, n, v.today), nil
 }
 
 // WeatherChange is one day of an import beside what stood there.
@@ -147,12 +135,12 @@ type WeatherPreview struct {
 
 // PreviewWeather says what an import of days would replace. The days are in
 // order and each is there once.
-func (g *Garden) PreviewWeather(ctx context.Context, days []DayRecord) (WeatherPreview, error) {
+func (v *View) PreviewWeather(days []DayRecord) (WeatherPreview, error) {
 	p := WeatherPreview{Days: days}
 	if len(days) == 0 {
 		return p, nil
 	}
-	before, err := g.Weather(ctx, days[0].Day, days[len(days)-1].Day)
+	before, err := v.Weather(days[0].Day, days[len(days)-1].Day)
 	if err != nil {
 		return p, err
 	}
@@ -246,13 +234,8 @@ func ownDays(faults *Faults, days []DayRecord, source string, today measure.Day)
 }
 
 // WeatherImports that stand, newest first.
-func (g *Garden) WeatherImports(ctx context.Context) ([]WeatherImport, error) {
-	var out []WeatherImport
-	err := g.store.View(ctx, func(r Reader) (err error) {
-		out, err = r.WeatherImports(ctx)
-		return err
-	})
-	return out, err
+func (v *View) WeatherImports() ([]WeatherImport, error) {
+	return v.m.imports.get(func() ([]WeatherImport, error) { return v.r.WeatherImports(v.ctx) })
 }
 
 // UndoWeather takes days that were brought in back: what stood before counts again.

@@ -19,14 +19,14 @@ func TestOwnWeatherStandsInPlaceOfSimulated(t *testing.T) {
 		r.Min, r.Max = low, high
 		return r
 	}
-	before, err := p.Weather(ctx, today-3, today)
+	before, err := p.look().Weather(today-3, today)
 	p.must(err)
 	bad := []garden.DayRecord{day(today-2, 5, 15), day(today-1, 15, 5)}
 	_, err = p.ImportWeather(ctx, bad, "wall", p.asked())
 	refused(t, "one bad day", err, "2-tmax", "over the maximum")
 	_, err = p.ImportWeather(ctx, bad[:1], garden.Simulated, p.asked())
 	refused(t, "simulated", err, "source", "another name")
-	after, err := p.Weather(ctx, today-3, today)
+	after, err := p.look().Weather(today-3, today)
 	p.must(err)
 	for i := range after {
 		if after[i].DayWeather != before[i].DayWeather || after[i].Own() {
@@ -34,7 +34,7 @@ func TestOwnWeatherStandsInPlaceOfSimulated(t *testing.T) {
 		}
 	}
 	good := []garden.DayRecord{day(today-2, 5, 15), day(today-1, 6, 16)}
-	view, err := p.PreviewWeather(ctx, good)
+	view, err := p.look().PreviewWeather(good)
 	p.must(err)
 	if view.Simulated != 2 || view.Own != 0 || len(view.Changes) != 2 {
 		t.Errorf("the preview says %+v", view)
@@ -42,12 +42,12 @@ func TestOwnWeatherStandsInPlaceOfSimulated(t *testing.T) {
 	_, err = p.ImportWeather(ctx, good, "wall", p.asked())
 	p.must(err)
 	good[0].Max = 17
-	view, err = p.PreviewWeather(ctx, good)
+	view, err = p.look().PreviewWeather(good)
 	p.must(err)
 	if view.Simulated != 0 || view.Own != 1 || view.Same != 1 || view.Changes[0].Old.Max != 15 {
 		t.Errorf("the second preview says %+v", view)
 	}
-	got, err := p.Weather(ctx, today-3, today)
+	got, err := p.look().Weather(today-3, today)
 	p.must(err)
 	if got[0].Own() || got[1].Source != "wall" || got[1].Max != 15 || got[1].Sun != 4 || !math.IsNaN(got[1].Wind) || got[3].Own() {
 		t.Errorf("%+v", got)
@@ -96,14 +96,14 @@ func TestWeatherIsAppendedAndTakenBack(t *testing.T) {
 	p.must(err)
 	check := func(when string, high float64, source string) {
 		t.Helper()
-		got, err := p.Weather(ctx, today-2, today-1)
+		got, err := p.look().Weather(today-2, today-1)
 		p.must(err)
 		if got[0].Max != high || got[0].Source != source || got[1].Max != 16 || got[1].Source != "wall" {
 			t.Errorf("%s: %+v", when, got)
 		}
 	}
 	check("brought in again", 18, "roof")
-	list, err := p.WeatherImports(ctx)
+	list, err := p.look().WeatherImports()
 	p.must(err)
 	if len(list) != 2 || list[0].ID != again || list[0].Days != 1 {
 		t.Errorf("brought in: %+v", list)

@@ -259,3 +259,10 @@ func (w *writer) SetSetting(ctx context.Context, name, value string) error {
 		ON CONFLICT (name) DO UPDATE SET value = excluded.value`, name, value)
 	return err
 }
+
+// Revision implements garden.Reader.
+func (r *reader) Revision(context.Context) (int64, error) {
+	var n int64
+	err := r.get(&n, `SELECT n FROM revision`)
+	return n, err
+}

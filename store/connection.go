@@ -81,11 +81,16 @@ func (p *pool) take(ctx context.Context) (*connection, error) {
 
 func (p *pool) give(c *connection) { p.free <- c }
 
-// close waits for the transactions that are under way.
+// close waits for the transactions that are under way, no longer than they may take.
 func (p *pool) close() error {
+	ctx, cancel := context.WithTimeout(context.Background(), longestRead+time.Second)
+	defer cancel()
 	var err error
 	for range p.size {
-		c := <-p.free
+		c, late := p.take(ctx)
+		if late != nil {
+			return errors.Join(err, late, p.db.Close())
+		}
 		for _, stmt := range c.prepared {
 			err = errors.Join(err, stmt.Close())
 		}

@@ -184,7 +184,7 @@ func TestAReadThatWaitsTooLongGivesUp(t *testing.T) {
 	for range readers {
 		held.Add(1)
 		done.Go(func() {
-			err := s.View(ctx, func(garden.Reader) error { held.Done(); <-hold; return nil })
+			err := see(s, ctx, func(garden.Reader) error { held.Done(); <-hold; return nil })
 			if err != nil {
 				t.Error(err)
 			}
@@ -193,13 +193,13 @@ func TestAReadThatWaitsTooLongGivesUp(t *testing.T) {
 	held.Wait()
 	short, cancel := context.WithTimeout(ctx, 30*time.Millisecond)
 	defer cancel()
-	if err := s.View(short, func(garden.Reader) error { return nil }); !errors.Is(err, garden.ErrBusy) {
+	if err := see(s, short, func(garden.Reader) error { return nil }); !errors.Is(err, garden.ErrBusy) {
 		t.Errorf("with every connection taken a read gave %v", err)
 	}
 	close(hold)
 	done.Wait()
 	late, cancelLate := context.WithCancel(ctx)
-	err := s.View(late, func(r garden.Reader) error {
+	err := see(s, late, func(r garden.Reader) error {
 		cancelLate() // its reader has gone
 		_, err := r.Seasons(ctx)
 		return err
@@ -222,7 +222,7 @@ func TestManyFirstReadsAtOnce(t *testing.T) {
 		var all sync.WaitGroup
 		for i := range 16 {
 			all.Go(func() {
-				err := s.View(ctx, func(r garden.Reader) error {
+				err := see(s, ctx, func(r garden.Reader) error {
 					_, err := r.Plantings(ctx, garden.Filter{Open: i%2 == 0, Bag: garden.ID(i % 3)})
 					_, err2 := r.Logs(ctx, garden.Filter{Finished: i%3 == 0})
 					_, err3 := r.Bags(ctx)

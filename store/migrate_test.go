@@ -53,6 +53,7 @@ var rowsSince = map[int64][]string{
 		`INSERT INTO nursling (id, label, kind, variety_id, method, temp_c, shelter, started) VALUES (1, 'M1', 'root', 2, 'sand', 24, 'heated', 20150)`,
 		`INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key, count) VALUES (1, 'taken', 20200, 20200, 'n1', 3)`,
 	},
+	11: {},
 	10: {
 		`INSERT INTO weather_import (id, source, logged_day, client_key) VALUES (90, 'wall', 20211, 'wi')`,
 		`INSERT INTO weather_day (day, import_id, tmin, tmax, rain, source) VALUES (20210, 90, 4, 13, 2.5, 'wall')`,
@@ -126,7 +127,7 @@ func TestFilesOfEveryEarlierVersion(t *testing.T) {
 			t.Errorf("version %d: %v", version, err)
 			continue
 		}
-		must(t, s.View(ctx, readEverything))
+		must(t, see(s, ctx, readEverything))
 		must(t, s.Close())
 		kept, err := filepath.Glob(filepath.Join(backupFolder(path), fmt.Sprintf("*-before-%d.glebata", newest)))
 		must(t, err)

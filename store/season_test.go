@@ -183,7 +183,7 @@ func TestTerraceReadsBackAndIsReplaced(t *testing.T) {
 				}
 				return w.SetSpot(ctx, p.Bag.ID, at)
 			})
-			err := s.View(ctx, func(r garden.Reader) error {
+			err := see(s, ctx, func(r garden.Reader) error {
 				got, known, err := r.Terrace(ctx)
 				if !known || !reflect.DeepEqual(got, want) {
 					t.Errorf("reads back %+v, want %+v", got, want)

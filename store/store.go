@@ -157,19 +157,19 @@ func (s *Store) stillThere() bool {
 	return false
 }
 
-// View implements garden.Store.
-func (s *Store) View(ctx context.Context, do func(garden.Reader) error) (err error) {
+// Read implements garden.Store.
+func (s *Store) Read(ctx context.Context) (garden.Reader, func(), error) {
 	ctx, cancel := context.WithTimeout(ctx, longestRead)
-	defer cancel()
 	t, err := begin(ctx, s.read, "BEGIN")
 	if err != nil {
-		return fmt.Errorf("reading the garden: %w", err)
+		cancel()
+		return nil, nil, fmt.Errorf("reading the garden: %w", err)
 	}
-	defer func() {
+	return &reader{transaction: t, store: s}, func() {
+		cancel()
 		_, _ = t.on.run("ROLLBACK") // nothing was written
 		s.read.give(t.on)
-	}()
-	return told(do(&reader{transaction: t, store: s}))
+	}, nil
 }
 
 // Update implements garden.Store.
@@ -196,6 +196,9 @@ func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err e
 	defer cancelWhole()
 	t.ctx = whole
 	if err = do(&writer{reader{transaction: t}}); err != nil {
+		return told(err)
+	}
+	if _, err = t.exec(`UPDATE revision SET n = n + 1`); err != nil {
 		return told(err)
 	}
 	if _, err = t.on.run("COMMIT"); err != nil {

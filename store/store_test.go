@@ -97,11 +97,21 @@ func try(p *pool, query string) error {
 	return err
 }
 
+// see runs reads in one transaction.
+func see(s *Store, ctx context.Context, do func(garden.Reader) error) error {
+	r, end, err := s.Read(ctx)
+	if err != nil {
+		return err
+	}
+	defer end()
+	return do(r)
+}
+
 // view runs one read and returns what it gives.
 func view[T any](t *testing.T, s *Store, read func(garden.Reader) (T, error)) T {
 	t.Helper()
 	var out T
-	must(t, s.View(ctx, func(r garden.Reader) (err error) {
+	must(t, see(s, ctx, func(r garden.Reader) (err error) {
 		out, err = read(r)
 		return err
 	}))
@@ -254,7 +264,7 @@ func TestLogReadAgainIsTheLogReadAfresh(t *testing.T) {
 	}
 	same := func(want string) {
 		t.Helper()
-		must(t, s.View(ctx, func(r garden.Reader) error {
+		must(t, see(s, ctx, func(r garden.Reader) error {
 			if got := heights(r); got != want {
 				t.Errorf("read again: %s, want %s", got, want)
 			}
@@ -274,7 +284,7 @@ func TestLogReadAgainIsTheLogReadAfresh(t *testing.T) {
 	same("20600:1 20610:3 20620:2")
 	add(20630, 4, errors.New("failed"))
 	same("20600:1 20610:3 20620:2")
-	must(t, s.View(ctx, func(early garden.Reader) error {
+	must(t, see(s, ctx, func(early garden.Reader) error {
 		before := heights(early)
 		add(20610, 5, nil)
 		same("20600:1 20610:3 20610:5 20620:2")
@@ -339,7 +349,7 @@ func TestSettingsAndSentRequests(t *testing.T) {
 	}
 	want := garden.Sent{Key: "k", Digest: "d", Result: 7}
 	must(t, s.Update(ctx, func(w garden.Writer) error { return w.Remember(ctx, want) }))
-	must(t, s.View(ctx, func(r garden.Reader) error {
+	must(t, see(s, ctx, func(r garden.Reader) error {
 		got, ok, err := r.Sent(ctx, "k")
 		if !ok || got != want {
 			t.Errorf("sent %+v, %v; want %+v", got, ok, want)

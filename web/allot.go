@@ -117,16 +117,19 @@ func (r *reading) allotment() garden.AskedAllotment {
 func (s *Site) allot(c *gin.Context) error { return s.allotPage(c, http.StatusOK, nil) }
 
 func (s *Site) allotPage(c *gin.Context, status int, refused garden.Faults) error {
-	ctx, today := c.Request.Context(), s.clock.Today()
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	sowable, err := s.garden.Sowable(ctx, today)
+	sowable, err := look.Sowable()
 	if err != nil {
 		return err
 	}
-	bench, err := s.garden.Bench(ctx, today)
+	bench, err := look.Bench()
 	if err != nil {
 		return err
 	}
@@ -140,7 +143,7 @@ func (s *Site) allotPage(c *gin.Context, status int, refused garden.Faults) erro
 		body.Error += f.Says.In(r.units) + " "
 	}
 	if len(ask.Plantings) > 0 {
-		draft, err := s.garden.DraftAllotment(ctx, ask, today)
+		draft, err := look.DraftAllotment(ask)
 		if faults, ok := faultsOf(err); ok {
 			for _, f := range faults {
 				body.Error += f.Says.In(r.units) + " "
@@ -315,11 +318,15 @@ func (b allotBody) Modes() []Option {
 
 // allotWorking is of the spread of what is asked.
 func (s *Site) allotWorking(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	draft, err := s.garden.DraftAllotment(c.Request.Context(), r.allotment(), s.clock.Today())
+	draft, err := look.DraftAllotment(r.allotment())
 	if err != nil {
 		return garden.ErrNotFound
 	}

@@ -51,18 +51,22 @@ const usualHeadspace measure.Length = 4
 func (s *Site) bags(c *gin.Context) error { return s.bagsPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
-	cat, err := s.garden.Catalogue(c.Request.Context())
+	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
-	row, err := s.garden.Row(c.Request.Context(), s.clock.Today())
+	cat, err := look.Catalogue()
+	if err != nil {
+		return err
+	}
+	row, err := look.Row()
 	if err != nil {
 		return err
 	}
 	if t.units, err = s.units(c); err != nil {
 		return err
 	}
-	site, _, err := s.garden.Site(c.Request.Context())
+	site, _, err := look.Site()
 	if err != nil {
 		return err
 	}
@@ -286,12 +290,17 @@ func (s *Site) added(c *gin.Context, form string, r reading, err error, said str
 }
 
 // find opens the bag whose label was typed.
-func (s *Site) find(c *gin.Context) {
+func (s *Site) find(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	label := strings.TrimSpace(c.Query("label"))
-	if _, err := s.garden.BagLabelled(c.Request.Context(), label, s.clock.Today()); err != nil {
+	if _, err := look.BagLabelled(label); err != nil {
 		s.render(c, http.StatusNotFound, "message", view{Title: "No such bag", Stage: "Bags",
 			Body: "There is no bag with the label “" + label + "”. The labels are on the Bags page."})
-		return
+		return nil
 	}
 	c.Redirect(http.StatusSeeOther, "/bags/"+url.PathEscape(label))
+	return nil
 }

@@ -64,12 +64,16 @@ func BenchmarkProspects(b *testing.B) {
 	b.ReportAllocs()
 	for i := 0; b.Loop(); i++ {
 		day := today + measure.Day(i%60)
-		row, err := g.Row(ctx, day)
+		view, err := g.Look(ctx, day)
+		if err != nil {
+			b.Fatal(err)
+		}
+		row, err := view.Row()
 		if err != nil {
 			b.Fatal(err)
 		}
 		for running := true; running; {
-			_, progress, err := g.Prospects(ctx, row, day)
+			_, progress, err := view.Prospects(row)
 			if err != nil {
 				b.Fatal(err)
 			}

@@ -53,8 +53,11 @@ type cardPart struct {
 const mulchDepth measure.Length = 3
 
 func (s *Site) card(c *gin.Context) error {
-	ctx := c.Request.Context()
-	st, err := s.garden.Planting(ctx, idOf(c), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	st, err := look.Planting(idOf(c))
 	if err != nil {
 		return err
 	}
@@ -63,7 +66,7 @@ func (s *Site) card(c *gin.Context) error {
 		return err
 	}
 	mix := st.FeedAsk.Mix
-	site, _, err := s.garden.Site(ctx)
+	site, _, err := look.Site()
 	if err != nil {
 		return err
 	}
@@ -71,7 +74,7 @@ func (s *Site) card(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	products, err := s.garden.Products(ctx)
+	products, err := look.Products()
 	if err != nil {
 		return err
 	}
@@ -79,11 +82,11 @@ func (s *Site) card(c *gin.Context) error {
 	if st.Dates != nil {
 		body.Day = st.Dates.Plant
 	}
-	recipes, err := s.garden.Recipes(ctx)
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
-	body.medium(&st, mix, recipes, site.LiftLimit)
+	body.medium(&st, mix, cat.Recipes, site.LiftLimit)
 	body.dress(&st, products, sys)
 	body.Seed = fmt.Sprintf("%d slips", st.Number)
 	switch {

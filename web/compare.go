@@ -58,7 +58,11 @@ type seriesKey struct {
 }
 
 func (s *Site) compare(c *gin.Context) error {
-	done, err := s.garden.Finished(c.Request.Context(), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	done, err := look.Finished()
 	if err != nil {
 		return err
 	}
@@ -99,7 +103,11 @@ func chosenOf(done []garden.Standing, q url.Values) []garden.Standing {
 
 // groupWorking is of the ratio of the bags chosen.
 func (s *Site) groupWorking(c *gin.Context) error {
-	done, err := s.garden.Finished(c.Request.Context(), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	done, err := look.Finished()
 	if err != nil {
 		return err
 	}

@@ -82,11 +82,15 @@ func (r *reading) design(cat garden.Catalogue) (ask garden.AskedDesign, kind gar
 }
 
 func (s *Site) design(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	cat, err := s.garden.Catalogue(c.Request.Context())
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
@@ -94,7 +98,7 @@ func (s *Site) design(c *gin.Context) error {
 	ask, kind := r.design(cat)
 	t := typed{form: "design", values: r.values, units: r.units}
 	if r.faults == nil {
-		body.Sheet, err = s.garden.Design(c.Request.Context(), ask, s.clock.Today())
+		body.Sheet, err = look.Design(ask)
 		if err := r.refused(err); err != nil {
 			return err
 		}
@@ -240,16 +244,20 @@ func designForm(cat garden.Catalogue, ask garden.AskedDesign, mine int, sys meas
 
 // designWorking is of one figure of one kind of bag.
 func (s *Site) designWorking(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	cat, err := s.garden.Catalogue(c.Request.Context())
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
 	ask, kind := r.design(cat)
-	sheet, err := s.garden.Design(c.Request.Context(), ask, s.clock.Today())
+	sheet, err := look.Design(ask)
 	if err != nil || r.faults != nil {
 		return garden.ErrNotFound
 	}
@@ -276,7 +284,11 @@ func (s *Site) designWorking(c *gin.Context) error {
 
 // expectWorking is of what a planting may give.
 func (s *Site) expectWorking(c *gin.Context, st *garden.Standing) error {
-	g, err := s.garden.Expected(c.Request.Context(), st, s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	g, err := look.Expected(st)
 	if err != nil {
 		return err
 	}

@@ -282,8 +282,9 @@ func (s *Site) reads(c *gin.Context) (reading, error) {
 	return reading{values: c.Request.Form, units: sys}, err
 }
 
-// asked is who asks, and on which day.
+// asked is who asks, and on which day. What was looked at before the write is no more.
 func (s *Site) asked(c *gin.Context) garden.Asked {
+	lookAway(c)
 	return garden.Asked{Key: c.PostForm("key"), Today: s.clock.Today()}
 }
 

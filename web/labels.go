@@ -52,20 +52,23 @@ type codeView struct {
 
 // allLabels are the labels there are, of bags, trays, pots and roots.
 func (s *Site) allLabels(c *gin.Context) ([]labelGroup, error) {
-	ctx, today := c.Request.Context(), s.clock.Today()
+	look, err := s.look(c)
+	if err != nil {
+		return nil, err
+	}
 	sys, err := s.units(c)
 	if err != nil {
 		return nil, err
 	}
-	row, err := s.garden.Row(ctx, today)
+	row, err := look.Row()
 	if err != nil {
 		return nil, err
 	}
-	bench, err := s.garden.Bench(ctx, today)
+	bench, err := look.Bench()
 	if err != nil {
 		return nil, err
 	}
-	nursery, err := s.garden.Nursery(ctx, today)
+	nursery, err := look.Nursery()
 	if err != nil {
 		return nil, err
 	}

@@ -51,8 +51,12 @@ type rungLine struct {
 func (s *Site) ladder(c *gin.Context) error { return s.ladderPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
-	ctx, today := c.Request.Context(), s.clock.Today()
-	st, err := s.garden.Planting(ctx, idOf(c), today)
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	today := look.Today()
+	st, err := look.Planting(idOf(c))
 	if err != nil {
 		return err
 	}
@@ -70,7 +74,11 @@ func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
 		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d", st.Planting.ID))
 		return nil
 	}
-	prospects, progress, err := s.garden.Prospects(ctx, []garden.Standing{st}, today)
+	growing, err := look.Expected(&st)
+	if err != nil {
+		return err
+	}
+	prospects, progress, err := look.Prospects([]garden.Standing{st})
 	if err != nil {
 		return err
 	}
@@ -91,10 +99,6 @@ func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
 	body.rungs(p, t.units)
 	body.tell(t.units)
 	body.forms(t, today)
-	growing, err := s.garden.Expected(ctx, &st, today)
-	if err != nil {
-		return err
-	}
 	body.Outlook = yieldViewOf(&st, growing, p, today, t.units)
 	for _, e := range st.Log {
 		if c.Query("done") == fmt.Sprint(e.ID) {

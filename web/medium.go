@@ -90,20 +90,22 @@ type feedBar struct {
 func (s *Site) medium(c *gin.Context) error { return s.mediumPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) mediumPage(c *gin.Context, status int, t typed) error {
-	ctx := c.Request.Context()
-	var err error
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	if t.units, err = s.units(c); err != nil {
 		return err
 	}
-	cat, err := s.garden.Catalogue(ctx)
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
-	products, err := s.garden.Products(ctx)
+	products, err := look.Products()
 	if err != nil {
 		return err
 	}
-	row, err := s.garden.Row(ctx, s.clock.Today())
+	row, err := look.Row()
 	if err != nil {
 		return err
 	}
@@ -273,16 +275,20 @@ func (s *Site) setHandful(c *gin.Context) error {
 
 // addMix keeps a mix of the grower's own.
 func (s *Site) addMix(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	cs, err := s.garden.Components(c.Request.Context())
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
 	parts := map[string]float64{}
-	for _, k := range cs {
+	for _, k := range cat.Components {
 		if field := garden.PartField(k.Key); r.text(field) != "" {
 			parts[k.Key] = r.number(field, 0)
 		}
@@ -313,7 +319,11 @@ func mixForm(cs medium.Components) Form {
 
 // feedWorking is of a bag's nitrogen over its season.
 func (s *Site) feedWorking(c *gin.Context) error {
-	w, st, err := s.garden.FeedWorking(c.Request.Context(), idOf(c), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	w, st, err := look.FeedWorking(idOf(c))
 	if err != nil {
 		return err
 	}

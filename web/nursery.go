@@ -49,28 +49,31 @@ type nurseLine struct {
 func (s *Site) nursery(c *gin.Context) error { return s.nurseryPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
-	ctx, today := c.Request.Context(), s.clock.Today()
-	var err error
-	if t.units, err = s.units(c); err != nil {
-		return err
-	}
-	list, err := s.garden.Nursery(ctx, today)
+	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
-	harvests, err := s.garden.RootHarvests(ctx, list, today)
+	today := look.Today()
+	if t.units, err = s.units(c); err != nil {
+		return err
+	}
+	list, err := look.Nursery()
+	if err != nil {
+		return err
+	}
+	harvests, err := look.RootHarvests(list)
 	if err != nil {
 		return err
 	}
 	body := nurseryBody{Said: s.said(c)}
-	if body.Balances, err = s.garden.SlipBalances(ctx, today); err != nil {
+	if body.Balances, err = look.SlipBalances(); err != nil {
 		return err
 	}
-	forecast, err := s.garden.Forecast(ctx, today)
+	forecast, err := look.Forecast()
 	if err != nil {
 		return err
 	}
-	cat, err := s.garden.Catalogue(ctx)
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
@@ -339,7 +342,11 @@ func (s *Site) undoNursery(c *gin.Context) error {
 
 // slipsWorking is of the roots to start for a variety.
 func (s *Site) slipsWorking(c *gin.Context) error {
-	balances, err := s.garden.SlipBalances(c.Request.Context(), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	balances, err := look.SlipBalances()
 	if err != nil {
 		return err
 	}

@@ -35,16 +35,20 @@ type outlookLine struct {
 }
 
 func (s *Site) outlook(c *gin.Context) error {
-	ctx, today := c.Request.Context(), s.clock.Today()
-	row, err := s.garden.Row(ctx, today)
+	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
-	prospects, progress, err := s.garden.Prospects(ctx, row, today)
+	today := look.Today()
+	row, err := look.Row()
 	if err != nil {
 		return err
 	}
-	growing, err := s.garden.ExpectedOf(ctx, row, today)
+	growing, err := look.ExpectedOf(row)
+	if err != nil {
+		return err
+	}
+	prospects, progress, err := look.Prospects(row)
 	if err != nil {
 		return err
 	}

@@ -135,7 +135,11 @@ func choose[T any](list []T, id garden.ID, of func(T) garden.ID) T {
 func (s *Site) plan(c *gin.Context) error { return s.planPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) planPage(c *gin.Context, status int, t typed) error {
-	cat, err := s.garden.Catalogue(c.Request.Context())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
@@ -189,7 +193,11 @@ func (s *Site) planPage(c *gin.Context, status int, t typed) error {
 
 // when works the dates of a draft out.
 func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, t *typed) error {
-	_, sch, err := s.garden.CountDraft(c.Request.Context(), d, a.year, a.timing, s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	_, sch, err := look.CountDraft(d, a.year, a.timing)
 	if faults, ok := faultsOf(err); ok {
 		t.faults = append(t.faults, faults...)
 		return nil
@@ -198,15 +206,15 @@ func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, 
 		return err
 	}
 	body.Timing = &sch
-	site, _, err := s.garden.Site(c.Request.Context())
+	site, _, err := look.Site()
 	if err != nil {
 		return err
 	}
 	body.weigh(d, a.mix.Mix, site.LiftLimit)
-	if err := s.garden.GrowDraft(c.Request.Context(), d, a.year, a.timing, a.mix.Mix, s.clock.Today()); err != nil {
+	if err := look.GrowDraft(d, a.year, a.timing, a.mix.Mix); err != nil {
 		return err
 	}
-	growing, err := s.garden.Expected(c.Request.Context(), &d.Standing, s.clock.Today())
+	growing, err := look.Expected(&d.Standing)
 	if err != nil {
 		return err
 	}
@@ -280,7 +288,11 @@ func missing(cat garden.Catalogue) string {
 
 // plannedIn reads the plan of a request.
 func (s *Site) plannedIn(c *gin.Context) (planAsk, *reading, error) {
-	cat, err := s.garden.Catalogue(c.Request.Context())
+	look, err := s.look(c)
+	if err != nil {
+		return planAsk{}, nil, err
+	}
+	cat, err := look.Catalogue()
 	if err != nil {
 		return planAsk{}, nil, err
 	}
@@ -336,6 +348,10 @@ func (s *Site) addVariety(c *gin.Context) error {
 }
 
 func (s *Site) planWorking(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	a, r, err := s.plannedIn(c)
 	if err != nil {
 		return err
@@ -345,14 +361,14 @@ func (s *Site) planWorking(c *gin.Context) error {
 		return garden.ErrNotFound
 	}
 	if figure := c.Param("figure"); figure == figurePlantDay || figure == figureWarmth {
-		place, sch, err := s.garden.CountDraft(c.Request.Context(), &draft, a.year, a.timing, s.clock.Today())
+		place, sch, err := look.CountDraft(&draft, a.year, a.timing)
 		if err != nil {
 			return garden.ErrNotFound
 		}
 		return s.answerTiming(c, place, &sch, "Bag "+a.bag.Label+", "+a.variety.Name)
 	}
 	if figure := c.Param("figure"); figure == figureExpect || figure == figureMeanTuber {
-		if err := s.garden.GrowDraft(c.Request.Context(), &draft, a.year, a.timing, a.mix.Mix, s.clock.Today()); err != nil {
+		if err := look.GrowDraft(&draft, a.year, a.timing, a.mix.Mix); err != nil {
 			return err
 		}
 		return s.expectWorking(c, &draft.Standing)

@@ -20,16 +20,20 @@ type supply struct {
 
 // supplyOf a bag that is planned; nothing for any other.
 func (s *Site) supplyOf(c *gin.Context, st *garden.Standing) (supply, error) {
+	look, err := s.look(c)
+	if err != nil {
+		return supply{}, err
+	}
 	var out supply
 	if st.Stage != garden.StagePlanned {
 		return out, nil
 	}
-	bench, err := s.garden.Bench(c.Request.Context(), s.clock.Today())
+	bench, err := look.Bench()
 	if err != nil {
 		return out, err
 	}
 	out.given = bench.For(st.Planting.ID)
-	nursery, err := s.garden.Nursery(c.Request.Context(), s.clock.Today())
+	nursery, err := look.Nursery()
 	if err != nil {
 		return out, err
 	}

@@ -81,7 +81,11 @@ func idOf(c *gin.Context) garden.ID {
 
 // bag is the page of a bag by its label: what is in it now, or an offer to plan.
 func (s *Site) bag(c *gin.Context) error {
-	h, err := s.garden.BagLabelled(c.Request.Context(), c.Param("label"), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	h, err := look.BagLabelled(c.Param("label"))
 	if err != nil {
 		return err
 	}
@@ -98,15 +102,18 @@ func (s *Site) planting(c *gin.Context) error {
 }
 
 func (s *Site) withHistory(c *gin.Context, id garden.ID) (garden.Standing, garden.BagHistory, error) {
-	st, err := s.garden.Planting(c.Request.Context(), id, s.clock.Today())
+	look, err := s.look(c)
 	if err != nil {
-		return st, garden.BagHistory{}, err
+		return garden.Standing{}, garden.BagHistory{}, err
 	}
-	h, err := s.garden.BagLabelled(c.Request.Context(), st.Bag.Label, s.clock.Today())
-	return st, h, err
+	return look.BagOf(id)
 }
 
 func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st *garden.Standing, t typed) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	sys, err := s.units(c)
 	if err != nil {
 		return err
@@ -124,18 +131,18 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 			return err
 		}
 		if st.Stage == garden.StagePlanned || st.Stage == garden.StageGrowing {
-			_, sch, err := s.garden.Timing(c.Request.Context(), st, s.clock.Today())
+			sch, err := look.Schedule(st)
 			if err != nil {
 				return err
 			}
 			body.Dates = &sch
 		}
 		if st.Grown != nil {
-			growing, err := s.garden.Expected(c.Request.Context(), st, s.clock.Today())
+			growing, err := look.Expected(st)
 			if err != nil {
 				return err
 			}
-			prospects, _, err := s.garden.Prospects(c.Request.Context(), []garden.Standing{*st}, s.clock.Today())
+			prospects, _, err := look.Prospects([]garden.Standing{*st})
 			if err != nil {
 				return err
 			}

@@ -76,16 +76,20 @@ func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) 
 func (s *Site) proposal(c *gin.Context) error { return s.proposalPage(c, http.StatusOK, nil) }
 
 func (s *Site) proposalPage(c *gin.Context, status int, refused garden.Faults) error {
-	ctx, today := c.Request.Context(), s.clock.Today()
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	today := look.Today()
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	cat, err := s.garden.Catalogue(ctx)
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
-	site, _, err := s.garden.Site(ctx)
+	site, _, err := look.Site()
 	if err != nil {
 		return err
 	}
@@ -93,7 +97,7 @@ func (s *Site) proposalPage(c *gin.Context, status int, refused garden.Faults) e
 	ask := r.proposal(cat, today, site.Latitude < 0)
 	t := typed{form: "proposal", values: r.values, units: r.units}
 	if r.faults == nil && !body.Missing {
-		body.P, err = s.garden.Propose(ctx, ask, today)
+		body.P, err = look.Propose(ask)
 		if err := r.refused(err); err != nil {
 			return err
 		}

@@ -79,8 +79,12 @@ func (s *Site) readRise(c *gin.Context, r *reading) string {
 	if r.text("by") == "" {
 		return ""
 	}
+	look, err := s.look(c)
+	if err != nil {
+		return ""
+	}
 	by, loose := r.rise("by")
-	st, err := s.garden.Planting(c.Request.Context(), r.id("planting"), s.clock.Today())
+	st, err := look.Planting(r.id("planting"))
 	if err != nil || r.faults != nil {
 		return ""
 	}
@@ -115,14 +119,15 @@ func (r *reading) readWeights() said {
 
 // readNet says the net of what is on the scale.
 func (s *Site) readNet(c *gin.Context, r *reading) said {
-	if r.text("gross-1") == "" {
+	look, err := s.look(c)
+	if err != nil || r.text("gross-1") == "" {
 		return said{}
 	}
 	b := r.batch()
 	if r.faults != nil {
 		return said{}
 	}
-	b, err := s.garden.WithTare(c.Request.Context(), b)
+	b, err = look.WithTare(b)
 	if faults, ok := faultsOf(err); ok {
 		r.faults = faults
 		return said{}

@@ -251,7 +251,11 @@ type weighBody struct {
 }
 
 func (s *Site) weighPage(c *gin.Context) error {
-	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	st, err := look.Planting(idOf(c))
 	if err != nil {
 		return err
 	}
@@ -259,11 +263,15 @@ func (s *Site) weighPage(c *gin.Context) error {
 }
 
 func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	sys, err := s.units(c)
 	if err != nil {
 		return err
 	}
-	cat, err := s.garden.Catalogue(c.Request.Context())
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}

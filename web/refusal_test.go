@@ -18,7 +18,12 @@ func TestAFormThatIsGoneIsRefusedInWords(t *testing.T) {
 		if err := demo.Fill(context.Background(), g); err != nil {
 			return err
 		}
-		row, err := g.Row(context.Background(), demo.Today())
+		v, err := g.Look(context.Background(), demo.Today())
+		if err != nil {
+			return err
+		}
+		defer v.Close()
+		row, err := v.Row()
 		for _, st := range row {
 			if st.Stage == garden.StageGrowing && st.Level < st.Ladder.Top && st.StemKnown {
 				id = st.Planting.ID

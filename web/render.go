@@ -86,7 +86,6 @@ type view struct {
 	Title string
 	Stage string // the stage of the year the page belongs to
 	Body  any
-	Known *garden.SeasonLine // when the handler has it at hand
 
 	// Filled in by render.
 	Units  measure.System
@@ -112,20 +111,12 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	if t, ok := troubleOf(s.garden.Trouble()); ok {
 		v.Trouble = t.words
 	}
-	var err error
-	if v.Units, err = s.units(c); err != nil {
-		slog.Error("reading units", "error", err)
+	var line garden.SeasonLine
+	if look, err := s.look(c); err == nil { // else what is told is why
+		v.Units, _ = look.Units()
+		line, _ = look.SeasonLine()
 	}
-	if !fragment(c) {
-		if v.Known == nil {
-			line, err := s.garden.SeasonLine(c.Request.Context(), v.Today)
-			if err != nil {
-				slog.Error("reading the season", "error", err)
-			}
-			v.Known = &line
-		}
-		v.Season = seasonLine{*v.Known, s.stages(v.Stage)}
-	}
+	v.Season = seasonLine{line, s.stages(v.Stage)}
 	v.Untold = untold(c, v.Units)
 	name := "layout"
 	if fragment(c) {

@@ -31,7 +31,11 @@ type seasonBody struct {
 func (s *Site) season(c *gin.Context) error { return s.seasonPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
-	ctx, today := c.Request.Context(), s.clock.Today()
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	today := look.Today()
 	r, err := s.reads(c)
 	if err != nil {
 		return err
@@ -41,7 +45,7 @@ func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
 	if err != nil || year < 1900 || year > 2199 {
 		year = 0
 	}
-	sheet, err := s.garden.SeasonSheet(ctx, year, today)
+	sheet, err := look.SeasonSheet(year)
 	if err != nil {
 		return err
 	}
@@ -105,6 +109,10 @@ func chooseLine(lines []garden.SheetLine, id garden.ID) *garden.SheetLine {
 
 // feed is a season as a calendar that can be subscribed to.
 func (s *Site) feed(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	sys, err := s.units(c)
 	if err != nil {
 		return err
@@ -115,7 +123,7 @@ func (s *Site) feed(c *gin.Context) error {
 			return garden.ErrNotFound
 		}
 	}
-	sheet, moments, err := s.garden.Feed(c.Request.Context(), year, s.clock.Today())
+	sheet, moments, err := look.CalendarFeed(year)
 	if err != nil {
 		return err
 	}

@@ -55,24 +55,27 @@ type givenLine struct {
 func (s *Site) seedBench(c *gin.Context) error { return s.benchPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) benchPage(c *gin.Context, status int, t typed) error {
-	ctx, today := c.Request.Context(), s.clock.Today()
-	var err error
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	today := look.Today()
 	if t.units, err = s.units(c); err != nil {
 		return err
 	}
-	bench, err := s.garden.Bench(ctx, today)
+	bench, err := look.Bench()
 	if err != nil {
 		return err
 	}
-	cat, err := s.garden.Catalogue(ctx)
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
-	row, err := s.garden.Row(ctx, today)
+	row, err := look.Row()
 	if err != nil {
 		return err
 	}
-	ahead, err := s.garden.LookAhead(ctx, row, today)
+	ahead, err := look.LookAhead(row)
 	if err != nil {
 		return err
 	}

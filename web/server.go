@@ -67,7 +67,7 @@ func New(g *garden.Garden, clock Clock, scale Scale, o Options) (http.Handler, e
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(gin.CustomRecoveryWithWriter(nil, s.recovered))
+	r.Use(closeLook, gin.CustomRecoveryWithWriter(nil, s.recovered))
 	r.GET("/static/*file", a.serve)
 	pages := r.Group("/", gzip.Gzip(gzip.BestSpeed), s.readForm)
 	s.routes(pages)
@@ -123,7 +123,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/terrace/move", s.does(s.moveBag))
 	r.GET("/terrace/move", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/terrace") })
 	r.GET("/bags/:label", s.does(s.bag))
-	r.GET("/find", s.find)
+	r.GET("/find", s.does(s.find))
 
 	r.GET("/plantings/:id", s.does(s.planting))
 	r.GET("/plantings/:id/weigh", s.does(s.weighPage))

@@ -9,17 +9,13 @@ import (
 	"glebata/core/measure"
 )
 
-// units the grower reads and writes in, read once a request.
+// units the grower reads and writes in.
 func (s *Site) units(c *gin.Context) (measure.System, error) {
-	const kept = "units"
-	if sys, ok := c.Get(kept); ok {
-		return sys.(measure.System), nil
+	look, err := s.look(c)
+	if err != nil {
+		return measure.Metric, err
 	}
-	sys, err := s.garden.Units(c.Request.Context())
-	if err == nil {
-		c.Set(kept, sys)
-	}
-	return sys, err
+	return look.Units()
 }
 
 func (s *Site) setUnits(c *gin.Context) error {

@@ -47,11 +47,14 @@ type shedLine struct {
 func (s *Site) shopping(c *gin.Context) error { return s.shoppingPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) shoppingPage(c *gin.Context, status int, t typed) error {
-	var err error
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	if t.units, err = s.units(c); err != nil {
 		return err
 	}
-	list, err := s.garden.Shopping(c.Request.Context(), 0, s.clock.Today())
+	list, err := look.Shopping(0)
 	if err != nil {
 		return err
 	}
@@ -68,7 +71,7 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t typed) error {
 		line := shedLine{Stocked: p, Has: packs(p.Packs), Price: money(p.Price), Key: newKey()}
 		body.Shed = append(body.Shed, line)
 	}
-	cat, err := s.garden.Catalogue(c.Request.Context())
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
@@ -192,11 +195,15 @@ func (s *Site) undoStock(c *gin.Context) error {
 
 // shoppingCSV is the list as a table of values.
 func (s *Site) shoppingCSV(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	sys, err := s.units(c)
 	if err != nil {
 		return err
 	}
-	list, err := s.garden.Shopping(c.Request.Context(), 0, s.clock.Today())
+	list, err := look.Shopping(0)
 	if err != nil {
 		return err
 	}

@@ -117,11 +117,15 @@ func (r *reading) monthDay(field string, other int) int {
 func (s *Site) site(c *gin.Context) error { return s.sitePage(c, http.StatusOK, nil) }
 
 func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	kept, known, err := s.garden.Site(c.Request.Context())
+	kept, known, err := look.Site()
 	if err != nil {
 		return err
 	}
@@ -147,7 +151,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) error
 			}
 		}
 	}
-	nips, err := s.garden.Nips(c.Request.Context())
+	nips, err := look.Nips()
 	if err != nil {
 		return err
 	}
@@ -262,11 +266,15 @@ func unitOptions() []Option {
 }
 
 func (s *Site) saveSite(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	kept, _, err := s.garden.Site(c.Request.Context())
+	kept, _, err := look.Site()
 	if err != nil {
 		return err
 	}
@@ -294,11 +302,15 @@ func (s *Site) saveSite(c *gin.Context) error {
 
 // siteWorking is of the safe window under one shelter, of what is typed or kept.
 func (s *Site) siteWorking(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	site, _, err := s.garden.Site(c.Request.Context())
+	site, _, err := look.Site()
 	if err != nil {
 		return err
 	}

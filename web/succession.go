@@ -42,12 +42,16 @@ type weekBox struct {
 }
 
 func (s *Site) succession(c *gin.Context) error {
-	ctx, today := c.Request.Context(), s.clock.Today()
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	today := look.Today()
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	cat, err := s.garden.Catalogue(ctx)
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
@@ -73,7 +77,7 @@ func (s *Site) succession(c *gin.Context) error {
 		year = today.Year()
 	}
 	from, until, each := measure.Date(year, 7, 1), measure.Date(year, 9, 30), calendar.Feeds()
-	if south, _, err := s.garden.Site(ctx); err == nil && south.Latitude < 0 {
+	if south, _, err := look.Site(); err == nil && south.Latitude < 0 {
 		from, until = measure.Date(year+1, 1, 1), measure.Date(year+1, 3, 31)
 	}
 	t := typed{units: r.units}
@@ -87,7 +91,7 @@ func (s *Site) succession(c *gin.Context) error {
 	}
 	timing := r.timing(garden.UsualTiming(garden.Bag{}, v), crop.Potato)
 	if r.faults == nil {
-		batches, gaps, err := s.garden.Succession(ctx, v, timing, usualCover, year, from, until, each, today)
+		batches, gaps, err := look.Succession(v, timing, usualCover, year, from, until, each)
 		if err := r.refused(err); err != nil {
 			return err
 		}

@@ -34,11 +34,14 @@ type wallLine struct {
 func (s *Site) terrace(c *gin.Context) error { return s.terracePage(c, http.StatusOK, typed{}) }
 
 func (s *Site) terracePage(c *gin.Context, status int, t typed) error {
-	var err error
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	if t.units, err = s.units(c); err != nil {
 		return err
 	}
-	v, err := s.garden.TerraceView(c.Request.Context(), s.clock.Today())
+	v, err := look.Terrace()
 	if err != nil {
 		return err
 	}
@@ -159,7 +162,11 @@ func (s *Site) moveBag(c *gin.Context) error {
 	if !kept {
 		return s.terracePage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "move", values: r.values, faults: r.faults}))
 	}
-	hours, _, err := s.garden.SunAt(c.Request.Context(), r.id("bag"), s.clock.Today())
+	look, err := s.look(c) // as it is now
+	if err != nil {
+		return err
+	}
+	hours, _, err := look.SunAt(r.id("bag"))
 	if err != nil {
 		return err
 	}
@@ -168,7 +175,11 @@ func (s *Site) moveBag(c *gin.Context) error {
 
 // sunWorking is of the hours of sun on the spot of one bag.
 func (s *Site) sunWorking(c *gin.Context) error {
-	v, err := s.garden.TerraceView(c.Request.Context(), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	v, err := look.Terrace()
 	if err != nil {
 		return err
 	}

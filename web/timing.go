@@ -117,19 +117,19 @@ func countOrEmpty(n int) string {
 }
 
 func (s *Site) saveTiming(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
+	st, err := look.Planting(idOf(c))
 	if err != nil {
 		return err
 	}
-	was, _, err := s.garden.Timing(c.Request.Context(), &st, s.clock.Today())
-	if err != nil {
-		return err
-	}
-	t := r.timing(was, st.Variety.Class.Crop())
+	t := r.timing(st.Timing, st.Variety.Class.Crop())
 	kept, err := r.keep(func() error {
 		return s.garden.SetTiming(c.Request.Context(), st.Planting.ID, t, s.asked(c))
 	})
@@ -145,17 +145,21 @@ func (s *Site) saveTiming(c *gin.Context) error {
 
 // timingWorking is of a planting's day, or of its warmth, as typed or kept.
 func (s *Site) timingWorking(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	sheet, err := s.garden.SeasonSheet(c.Request.Context(), 0, s.clock.Today())
+	sheet, err := look.SeasonSheet(0)
 	if err != nil {
 		return err
 	}
-	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
+	st, err := look.Planting(idOf(c))
 	if err == nil && st.Season.Year != sheet.Year {
-		sheet, err = s.garden.SeasonSheet(c.Request.Context(), st.Season.Year, s.clock.Today())
+		sheet, err = look.SeasonSheet(st.Season.Year)
 	}
 	if err != nil {
 		return err

@@ -115,8 +115,12 @@ type todayBody struct {
 const mostAhead = 5
 
 func (s *Site) today(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	day := s.clock.Today()
-	bags, err := s.garden.Row(c.Request.Context(), day)
+	bags, err := look.Row()
 	if err != nil {
 		return err
 	}
@@ -140,14 +144,14 @@ func (s *Site) today(c *gin.Context) error {
 		}
 	}
 	if len(bags) == 0 {
-		if body.Empty, err = s.garden.Catalogue(c.Request.Context()); err != nil {
+		if body.Empty, err = look.Catalogue(); err != nil {
 			return err
 		}
 	}
 	if err := s.lookAhead(c, &body, bags, sys); err != nil {
 		return err
 	}
-	aside, err := s.garden.SetAside(c.Request.Context(), day)
+	aside, err := look.SetAside()
 	if err != nil {
 		return err
 	}
@@ -155,26 +159,28 @@ func (s *Site) today(c *gin.Context) error {
 	if body.Loose > 0 {
 		body.Notes = []note{noteOf(garden.MixWorking(bags), "All bags", sys)}
 	}
-	season := garden.SeasonOf(bags, day)
-	s.render(c, http.StatusOK, "today", view{Title: day.Long(), Stage: "Today", Body: body, Known: &season})
+	s.render(c, http.StatusOK, "today", view{Title: day.Long(), Stage: "Today", Body: body})
 	return nil
 }
 
 // lookAhead puts what leads up to planting in the body, and nights on which pots
 // have to come in.
 func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []garden.Standing, sys measure.System) error {
-	ctx, day := c.Request.Context(), s.clock.Today()
-	ahead, err := s.garden.LookAhead(ctx, bags, day)
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	ahead, err := look.LookAhead(bags)
 	if err != nil {
 		return err
 	}
 	body.Ahead = ahead[:min(len(ahead), mostAhead)]
 	body.More = len(ahead) - len(body.Ahead)
-	nursery, err := s.garden.Nursery(ctx, day)
+	nursery, err := look.Nursery()
 	if err != nil || len(nursery) == 0 {
 		return err
 	}
-	forecast, err := s.garden.Forecast(ctx, day)
+	forecast, err := look.Forecast()
 	if err != nil {
 		return err
 	}

@@ -64,12 +64,14 @@ const (
 )
 
 func (s *Site) trayPage(c *gin.Context, status int, t typed) error {
-	ctx, today := c.Request.Context(), s.clock.Today()
-	var err error
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	if t.units, err = s.units(c); err != nil {
 		return err
 	}
-	bench, err := s.garden.Bench(ctx, today)
+	bench, err := look.Bench()
 	if err != nil {
 		return err
 	}
@@ -258,11 +260,15 @@ func tubers(n int) string {
 
 // recordSeed keeps one entry of a tray and goes back to it.
 func (s *Site) recordSeed(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	bench, err := s.garden.Bench(c.Request.Context(), s.clock.Today())
+	bench, err := look.Bench()
 	if err != nil {
 		return err
 	}
@@ -294,6 +300,7 @@ func (s *Site) recordSeed(c *gin.Context) error {
 	if e.Tuber > 0 {
 		to += fmt.Sprintf("?tuber=%d", e.Tuber)
 	}
+	e.Day = s.clock.Today()
 	return s.redirectWithFlash(c, to, "Saved: "+seedWords(e, r.units)+".")
 }
 
@@ -381,7 +388,11 @@ func (r *reading) seen(tr *garden.TrayState) []garden.Seen {
 
 // seedWorking is of the pieces a tuber gives.
 func (s *Site) seedWorking(c *gin.Context) error {
-	bench, err := s.garden.Bench(c.Request.Context(), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	bench, err := look.Bench()
 	if err != nil {
 		return err
 	}

@@ -161,8 +161,12 @@ type walkBody struct {
 
 // walking shows the walk from a stop on, with what was typed when it is refused.
 func (s *Site) walking(c *gin.Context, status int, r *reading) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	day := s.clock.Today()
-	row, err := s.garden.Row(c.Request.Context(), day)
+	row, err := look.Row()
 	if err != nil {
 		return err
 	}
@@ -238,8 +242,11 @@ type laterBody struct {
 func (s *Site) later(c *gin.Context) error { return s.laterPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) laterPage(c *gin.Context, status int, t typed) error {
-	today := s.clock.Today()
-	st, err := s.garden.Planting(c.Request.Context(), idOf(c), today)
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	st, err := look.Planting(idOf(c))
 	if err != nil {
 		return err
 	}

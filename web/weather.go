@@ -63,7 +63,11 @@ func (s *Site) weather(c *gin.Context) error {
 }
 
 func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed) error {
-	ctx, today := c.Request.Context(), s.clock.Today()
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	today := look.Today()
 	r, err := s.reads(c)
 	if err != nil {
 		return err
@@ -74,11 +78,11 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 		body.Until = d
 	}
 	body.From = body.Until - weatherDays + 1
-	days, err := s.garden.Weather(ctx, body.From, body.Until)
+	days, err := look.Weather(body.From, body.Until)
 	if err != nil {
 		return err
 	}
-	site, _, err := s.garden.Site(ctx)
+	site, _, err := look.Site()
 	if err != nil {
 		return err
 	}
@@ -88,7 +92,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 	}
 	var forecast []garden.Forecast
 	if body.Until == today {
-		if forecast, err = s.garden.Forecast(ctx, today); err != nil {
+		if forecast, err = look.Forecast(); err != nil {
 			return err
 		}
 	}
@@ -102,7 +106,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 		body.Said = s.said(c)
 	}
 	body.Key = newKey()
-	imports, err := s.garden.WeatherImports(ctx)
+	imports, err := look.WeatherImports()
 	if err != nil {
 		return err
 	}
@@ -146,6 +150,10 @@ func weatherForm() Form {
 
 // readWeather reads a file and shows what it would replace; nothing is kept yet.
 func (s *Site) readWeather(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	r, err := s.reads(c)
 	if err != nil {
 		return err
@@ -168,7 +176,7 @@ func (s *Site) readWeather(c *gin.Context) error {
 		days, wrong := openformat.ReadWeather(file, s.clock.Today())
 		body.Wrong = wrong
 		if wrong == nil {
-			p, err := s.garden.PreviewWeather(c.Request.Context(), days)
+			p, err := look.PreviewWeather(days)
 			if err != nil {
 				return err
 			}
@@ -235,6 +243,10 @@ func (s *Site) undoWeather(c *gin.Context) error {
 
 // exportWeather answers with the days from one to another as CSV.
 func (s *Site) exportWeather(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
 	today := s.clock.Today()
 	from, until := measure.Date(today.Year()-1, 1, 1), today
 	if d, err := measure.ParseDay(c.Query("from")); err == nil {
@@ -244,7 +256,7 @@ func (s *Site) exportWeather(c *gin.Context) error {
 		until = min(d, today)
 	}
 	from = max(from, until-20*366)
-	days, err := s.garden.Weather(c.Request.Context(), from, until)
+	days, err := look.Weather(from, until)
 	if err != nil {
 		return err
 	}

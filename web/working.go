@@ -74,7 +74,11 @@ func (s *Site) answerWorking(c *gin.Context, w working.Working, of string) error
 
 // mixWorking is of the medium for today's raises.
 func (s *Site) mixWorking(c *gin.Context) error {
-	row, err := s.garden.Row(c.Request.Context(), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	row, err := look.Row()
 	if err != nil {
 		return err
 	}
@@ -83,7 +87,11 @@ func (s *Site) mixWorking(c *gin.Context) error {
 
 // modelWorking is of what a kind of bag holds.
 func (s *Site) modelWorking(c *gin.Context) error {
-	cat, err := s.garden.Catalogue(c.Request.Context())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
@@ -103,7 +111,11 @@ func (s *Site) modelWorking(c *gin.Context) error {
 }
 
 func (s *Site) plantingWorking(c *gin.Context) error {
-	st, err := s.garden.Planting(c.Request.Context(), idOf(c), s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	st, err := look.Planting(idOf(c))
 	if err != nil {
 		return err
 	}
@@ -118,7 +130,11 @@ func (s *Site) plantingWorking(c *gin.Context) error {
 
 // yieldWorking is of what lies in a bag on a day.
 func (s *Site) yieldWorking(c *gin.Context, st *garden.Standing, on measure.Day) error {
-	g, err := s.garden.Expected(c.Request.Context(), st, s.clock.Today())
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	g, err := look.Expected(st)
 	if err != nil {
 		return err
 	}

@@ -31,7 +31,7 @@ func cask(t *testing.T, log ...garden.Entry) garden.Standing {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return garden.Standing{Planting: p, State: s}
+	return garden.Standing{PlantingState: garden.PlantingState{Planting: p, State: s}}
 }
 
 var grown = []garden.Entry{

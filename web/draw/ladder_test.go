@@ -30,12 +30,17 @@ func demoRow(t *testing.T) ([]garden.Standing, map[garden.ID]*garden.Prospect) {
 	if err := demo.Fill(ctx, g); err != nil {
 		t.Fatal(err)
 	}
-	row, err := g.Row(ctx, demo.Today())
+	v, err := g.Look(ctx, demo.Today())
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer v.Close()
+	row, err := v.Row()
 	if err != nil {
 		t.Fatal(err)
 	}
 	for started := time.Now(); ; {
-		p, progress, err := g.Prospects(ctx, row, demo.Today())
+		p, progress, err := v.Prospects(row)
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -1,0 +1,59 @@
+package garden
+
+import (
+	lru "github.com/hashicorp/golang-lru/v2"
+)
+
+// Cache keeps what was worked out, each under a hash of all it follows from, so that
+// nothing has to be thrown away when something changes. Safe for concurrent use; nil
+// works everything out anew.
+type Cache struct {
+	runs  *lru.Cache[uint64, *Grown]
+	ended *lru.Cache[uint64, float64]
+	suns  *lru.Cache[string, map[ID]float64]
+}
+
+// Sizes of the caches: growth runs take some 15 kB each.
+const (
+	maxRuns  = 2500
+	maxEnded = 50_000
+	maxSuns  = 16
+)
+
+// NewCache makes an empty one. It fails never: the sizes stand above.
+func NewCache() *Cache {
+	runs, _ := lru.New[uint64, *Grown](maxRuns)
+	ended, _ := lru.New[uint64, float64](maxEnded)
+	suns, _ := lru.New[string, map[ID]float64](maxSuns)
+	return &Cache{runs, ended, suns}
+}
+
+func cached[K comparable, V any](c *lru.Cache[K, V], key K, work func() V) V {
+	if v, ok := c.Get(key); ok {
+		return v
+	}
+	v := work()
+	c.Add(key, v)
+	return v
+}
+
+func (c *Cache) run(key uint64, grow func() *Grown) *Grown {
+	if c == nil {
+		return grow()
+	}
+	return cached(c.runs, key, grow)
+}
+
+func (c *Cache) endedIndex(key uint64, work func() float64) float64 {
+	if c == nil {
+		return work()
+	}
+	return cached(c.ended, key, work)
+}
+
+func (c *Cache) sun(key string, work func() map[ID]float64) map[ID]float64 {
+	if c == nil {
+		return work()
+	}
+	return cached(c.suns, key, work)
+}

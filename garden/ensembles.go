@@ -1,0 +1,138 @@
+package garden
+
+import (
+	"context"
+	"sync"
+	"time"
+
+	lru "github.com/hashicorp/golang-lru/v2"
+
+	"glebata/core/climate"
+	"glebata/core/measure"
+)
+
+// Progress of an ensemble that is being worked out.
+type Progress struct{ Done, Total int }
+
+// Running reports whether there is more to come.
+func (p Progress) Running() bool { return p.Done < p.Total }
+
+// ensembles that were worked out, by what they follow from, and the one that is. Safe
+// for concurrent use.
+type ensembles struct {
+	held    *lru.Cache[uint64, *Prospect]
+	mu      sync.Mutex
+	running *run
+}
+
+// maxEnsembles that are held; each takes some kilobytes.
+const maxEnsembles = 2500
+
+func newEnsembles() *ensembles {
+	held, _ := lru.New[uint64, *Prospect](maxEnsembles) // fails only for no size
+	return &ensembles{held: held}
+}
+
+// run of an ensemble in the background.
+type run struct {
+	progress Progress
+	finished chan struct{}
+}
+
+// patience is how long a page waits for an ensemble before it shows progress.
+const patience = 450 * time.Millisecond
+
+// of a row: those that are held, by planting, and what is to be worked out.
+func (e *ensembles) of(row []Standing, today measure.Day) (held map[ID]*Prospect, missing []Standing) {
+	held = map[ID]*Prospect{}
+	for i := range row {
+		st := &row[i]
+		if st.Grown == nil {
+			continue
+		}
+		if p, ok := e.held.Get(st.Key(today)); ok {
+			held[st.Planting.ID] = p
+			continue
+		}
+		missing = append(missing, *st)
+	}
+	return held, missing
+}
+
+// begin to work plantings out in the background, unless others are being worked out;
+// it returns the run that is under way, nil when there is nothing to do.
+func (e *ensembles) begin(missing []Standing, site *Site, n *climate.Normals, forecast []Forecast, today measure.Day) *run {
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	if len(missing) > 0 && e.running == nil {
+		e.running = &run{Progress{0, len(missing)}, make(chan struct{})}
+		go e.work(missing, site, n, forecast, today)
+	}
+	return e.running
+}
+
+func (e *ensembles) work(list []Standing, site *Site, n *climate.Normals, forecast []Forecast, today measure.Day) {
+	found := Ensemble(list, site, n, forecast, today, func() {
+		e.mu.Lock()
+		e.running.progress.Done++
+		e.mu.Unlock()
+	})
+	for i, p := range found {
+		e.held.Add(list[i].Key(today), p)
+	}
+	e.mu.Lock()
+	close(e.running.finished)
+	e.running = nil
+	e.mu.Unlock()
+}
+
+// progress of the run that is under way.
+func (e *ensembles) progress(missing int) Progress {
+	e.mu.Lock()
+	defer e.mu.Unlock()
+	if e.running != nil {
+		p := e.running.progress
+		p.Done = min(p.Done, p.Total-1) // it is not kept yet
+		return p
+	}
+	return Progress{0, missing} // the run was of others; the next call begins these
+}
+
+// wait for a run, not longer than a page waits.
+func (r *run) wait(ctx context.Context) {
+	select {
+	case <-r.finished:
+	case <-time.After(patience):
+	case <-ctx.Done():
+	}
+}
+
+// Prospects of a row of bags, by planting: those that are worked out. The rest are
+// worked out in the background; the page is not kept waiting longer than half a
+// second, and the progress says how far it is. The transaction of the view is over
+// while it waits: ask for everything else before.
+func (v *View) Prospects(row []Standing) (map[ID]*Prospect, Progress, error) {
+	e := v.g.ensembles
+	held, missing := e.of(row, v.today)
+	if len(missing) == 0 {
+		return held, Progress{}, nil
+	}
+	site, n, err := v.normals()
+	if err != nil {
+		return nil, Progress{}, err
+	}
+	if _, err := v.SeasonLine(); err != nil { // what every page shows is read before
+		return nil, Progress{}, err
+	}
+	if _, err := v.settings(); err != nil {
+		return nil, Progress{}, err
+	}
+	v.Close()
+	if run := e.begin(missing, &site, n, v.g.station.Forecast(&site, n, v.today), v.today); run != nil {
+		run.wait(v.ctx)
+	}
+	if held, missing = e.of(row, v.today); len(missing) == 0 {
+		return held, Progress{}, nil
+	}
+	return held, e.progress(len(missing)), nil
+}

@@ -1,0 +1,48 @@
+package garden
+
+import (
+	"glebata/core/hill"
+	"glebata/core/measure"
+)
+
+// feedStops so many days before the leaves are half yellow. Practice.
+const feedStops measure.Day = 21
+
+func (in *Inputs) feedAsk(st *Standing) {
+	ask := &st.FeedAsk
+	ask.Class, ask.Litres = st.Variety.Class, st.Bag.Model.Shape.Between(st.Ladder.Bottom, st.Ladder.Top)
+	if in.Base != nil {
+		ask.Base = &in.Base.Feed
+	}
+	if in.Liquid != nil {
+		ask.Liquid = &in.Liquid.Feed
+	}
+	ask.Layers = dressed(&st.Ladder)
+	if c := &st.Grown.Course; c.Up != 0 {
+		ask.From = c.Initiation
+		if ask.Mix.Inert() {
+			ask.From = c.Up
+		}
+		ask.Until = c.Mature - feedStops
+		if c.Mature == 0 {
+			ask.Until = c.Planted + measure.Day(len(c.Stem)) - feedStops
+		}
+	}
+}
+
+// dressed are the layers that get base dressing: the one under the seed, and in bags
+// that are raised or have two levels every other of medium too.
+func dressed(l *hill.Ladder) []measure.Volume {
+	var out []measure.Volume
+	for _, rungs := range [2][]hill.Rung{l.Fills, l.Rungs} {
+		for _, r := range rungs {
+			if r.Of == hill.Medium {
+				out = append(out, r.Settled)
+			}
+		}
+	}
+	if len(l.Rungs) == 0 && len(l.Seed) == 1 && len(out) > 1 {
+		out = out[:1]
+	}
+	return out
+}

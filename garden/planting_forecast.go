@@ -1,0 +1,150 @@
+package garden
+
+import (
+	"cmp"
+	"glebata/core/calendar"
+	"glebata/core/growth"
+	"glebata/core/hill"
+	"glebata/core/job"
+	"glebata/core/measure"
+	"glebata/core/medium"
+	"slices"
+)
+
+// Standing is the one forecast of a planting: what it has come to by its log, and how
+// it grows on. It never changes what was logged.
+type Standing struct {
+	PlantingState
+	// Timing as it was chosen, else the usual one; of plantings that were reckoned.
+	Timing    Timing
+	TimingSet bool // it was chosen
+
+	Job   job.Job   // the most pressing one
+	Jobs  []job.Job // all that are due or to come
+	Grown *Grown    // how it grows; nil when it is finished or was not reckoned
+	// Feed over its season, and what it was asked of; nil as Grown is.
+	Feed    *medium.SeasonFeed
+	FeedAsk medium.FeedAsk
+	// Index of its season: of what has grown by its end, by the model. 0 where it
+	// was not reckoned.
+	Index float64
+	// Believed is the last measured height that is not questioned, as it stands now.
+	Believed Believed
+	// Now is the height of the stems over the medium today.
+	Now      measure.Length
+	NowKnown bool
+	// EndsOn is the day it is up by: the frost that takes the tops, or the cold that
+	// spoils the roots. 0 where there is none, or none was counted.
+	EndsOn measure.Day
+	// Dates of a bag that is planned, or that is still to be moved; nil otherwise.
+	Dates *calendar.Schedule
+}
+
+// Upcoming is the next layer as it will go on: as planned while the stems are
+// short of calling for it, and fitted to them once they do; nil when the bag is
+// full.
+func (s *Standing) Upcoming() *hill.Rung {
+	if len(s.Rungs) == 0 {
+		return nil
+	}
+	r := s.Rungs[0]
+	if stem, known := s.Shows(); known && stem >= r.Trigger {
+		return s.Forced()
+	}
+	return &r
+}
+
+// Forced is the next layer if it went on today, cut down to what the stems can take;
+// nil when the bag is full. Cut to nothing it is still returned, with no thickness.
+func (s *Standing) Forced() *hill.Rung {
+	if len(s.Rungs) == 0 {
+		return nil
+	}
+	r := s.Rungs[0]
+	if stem, known := s.Shows(); known {
+		r = s.Filling.Fit(s.Bag.Model.Shape, r, stem)
+	}
+	return &r
+}
+
+// Shows is how high stems stand over the medium today: as measured today, else as
+// the forecast has it, else as they were measured last; ok is false where there is
+// nothing to show.
+func (s *Standing) Shows() (height measure.Length, ok bool) {
+	if s.Stage != StageGrowing {
+		return 0, false
+	}
+	if s.NowKnown {
+		return s.Now, s.Now > 0
+	}
+	if s.Grown == nil { // it was not forecast: as it was logged
+		return s.Stem, s.StemKnown && s.Stem > 0
+	}
+	return s.Believed.Stem, s.Believed.Known && s.Believed.Stem > 0
+}
+
+// Believed is a measured height less what was raised since.
+type Believed struct {
+	Known bool
+	Stem  measure.Length // above the medium
+	Day   measure.Day    // measured on
+}
+
+// believe the last measured height that is not questioned: jobs and drawings go by it.
+func (s *Standing) believe() {
+	s.Believed = Believed{s.StemKnown, s.Stem, s.StemDay}
+	asked := s.Grown.Fit.Questioned
+	if len(asked) == 0 {
+		return
+	}
+	s.Believed = Believed{}
+	for _, h := range s.Heights {
+		questioned := slices.ContainsFunc(asked, func(q growth.Measured) bool { return q.Day == h.Day && q.Length == h.Above+h.Raised })
+		if !questioned {
+			s.Believed = Believed{true, max(0, h.Above-(s.Raised-h.Raised)), h.Day}
+		}
+	}
+}
+
+// now is how high the stems stand today.
+func (s *Standing) now(today measure.Day) {
+	if s.Stage != StageGrowing {
+		return
+	}
+	if s.Believed.Known && s.Believed.Day == today {
+		s.Now, s.NowKnown = s.Believed.Stem, true
+		return
+	}
+	if c := &s.Grown.Course; c.Up != 0 && c.Up <= today || s.Grown.Plant.Start > 0 {
+		s.Now, s.NowKnown = max(0, c.StemOn(today)-s.Raised), true
+	}
+}
+
+// OneToABag keeps, of each bag, what grows in it, else what is planned first.
+func OneToABag(row []Standing) []Standing {
+	first := make(map[ID]int, len(row))
+	again := false
+	for i := range row {
+		s := &row[i]
+		at, other := first[s.Bag.ID]
+		again = again || other
+		if !other || s.Stage == StageGrowing || row[at].Stage != StageGrowing && s.Season.Year < row[at].Season.Year {
+			first[s.Bag.ID] = i
+		}
+	}
+	if len(row) == 0 || !again && row[0].Season.Year == row[len(row)-1].Season.Year {
+		return row
+	}
+	out := make([]Standing, 0, len(first))
+	for i := range row {
+		if first[row[i].Bag.ID] == i {
+			out = append(out, row[i])
+		}
+	}
+	slices.SortStableFunc(out, func(a, b Standing) int {
+		x, y := a.Bag, b.Bag
+		return cmp.Or(cmp.Compare(x.Place.Position, y.Place.Position), cmp.Compare(x.Place.ID, y.Place.ID),
+			cmp.Compare(len(x.Label), len(y.Label)), cmp.Compare(x.Label, y.Label))
+	})
+	return out
+}

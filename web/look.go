@@ -1,0 +1,37 @@
+package web
+
+import (
+	"github.com/gin-gonic/gin"
+
+	"glebata/garden"
+)
+
+// lookKey is where the view of a request is kept.
+const lookKey = "look"
+
+// look is the one view of the garden that a request reads from.
+func (s *Site) look(c *gin.Context) (*garden.View, error) {
+	if v, ok := c.Get(lookKey); ok && v != nil {
+		return v.(*garden.View), nil
+	}
+	v, err := s.garden.Look(c.Request.Context(), s.clock.Today())
+	if err != nil {
+		return nil, err
+	}
+	c.Set(lookKey, v)
+	return v, nil
+}
+
+// lookAway ends the view of a request: what is read after a write is read anew.
+func lookAway(c *gin.Context) {
+	if v, ok := c.Get(lookKey); ok && v != nil {
+		v.(*garden.View).Close()
+		c.Set(lookKey, nil)
+	}
+}
+
+// closeLook closes the view of a request at its end.
+func closeLook(c *gin.Context) {
+	defer lookAway(c)
+	c.Next()
+}
