@@ -61,18 +61,18 @@ func (e *ensembles) of(row []Standing, today measure.Day) (held map[ID]*Prospect
 
 // begin to work plantings out in the background, unless others are being worked out;
 // it returns the run that is under way, nil when there is nothing to do.
-func (e *ensembles) begin(missing []Standing, site *Site, n *climate.Normals, forecast []Forecast, today measure.Day) *run {
+func (e *ensembles) begin(missing []Standing, site *Site, n *climate.Normals, nights []Forecast, today measure.Day) *run {
 	e.mu.Lock()
 	defer e.mu.Unlock()
 	if len(missing) > 0 && e.running == nil {
 		e.running = &run{Progress{0, len(missing)}, make(chan struct{})}
-		go e.work(missing, site, n, forecast, today)
+		go e.work(missing, site, n, nights, today)
 	}
 	return e.running
 }
 
-func (e *ensembles) work(list []Standing, site *Site, n *climate.Normals, forecast []Forecast, today measure.Day) {
-	found := Ensemble(list, site, n, forecast, today, func() {
+func (e *ensembles) work(list []Standing, site *Site, n *climate.Normals, nights []Forecast, today measure.Day) {
+	found := Ensemble(list, site, n, nights, today, func() {
 		e.mu.Lock()
 		e.running.progress.Done++
 		e.mu.Unlock()
