@@ -168,7 +168,7 @@ func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[garden.ID][]gar
 	}
 	// A writer reads the few logs it changes, with what it has written itself.
 	entries, err := r.entries(ctx, `WHERE e.planting_id IN (SELECT p.id FROM planting p WHERE `+cond+`)`, args...)
-	var own logbook
+	var own logCache
 	own.add(entries)
 	return own.logs, err
 }

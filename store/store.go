@@ -35,7 +35,7 @@ type Store struct {
 	opened os.FileInfo // the file that was opened, to tell when another lies there
 	write  *pool       // a single connection; nil for a file that is only read
 	read   *pool
-	book   logbook
+	book   logCache
 	gone   atomic.Bool // the file was found moved, deleted or replaced
 	care   *caretaker  // nil for a file that is only read
 }

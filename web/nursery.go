@@ -69,7 +69,7 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
 	if body.Balances, err = look.SlipBalances(); err != nil {
 		return err
 	}
-	forecast, err := look.Forecast()
+	nights, err := look.Forecast()
 	if err != nil {
 		return err
 	}
@@ -77,7 +77,7 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body.Frost = frostLines(garden.FrostyNights(forecast, list), t.units)
+	body.Frost = frostLines(garden.FrostyNights(nights, list), t.units)
 	for i := range list {
 		n := &list[i]
 		line := nurseLineOf(n, t, today)

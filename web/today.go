@@ -180,10 +180,10 @@ func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []garden.Standing
 	if err != nil || len(nursery) == 0 {
 		return err
 	}
-	forecast, err := look.Forecast()
+	nights, err := look.Forecast()
 	if err != nil {
 		return err
 	}
-	body.Frost = frostLines(garden.FrostyNights(forecast, nursery), sys)
+	body.Frost = frostLines(garden.FrostyNights(nights, nursery), sys)
 	return nil
 }

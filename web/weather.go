@@ -90,14 +90,14 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 	if err != nil {
 		return err
 	}
-	var forecast []garden.Forecast
+	var nights []garden.Forecast
 	if body.Until == today {
-		if forecast, err = look.Forecast(); err != nil {
+		if nights, err = look.Forecast(); err != nil {
 			return err
 		}
 	}
-	body.Chart = draw.WeatherOf(days, forecast, normals, r.units)
-	body.tell(days, forecast, r.units)
+	body.Chart = draw.WeatherOf(days, nights, normals, r.units)
+	body.tell(days, nights, r.units)
 	body.Earlier = (body.Until - weatherDays).ISO()
 	if body.Until < today {
 		body.Later = min(today, body.Until+weatherDays).ISO()
@@ -118,7 +118,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 	return nil
 }
 
-func (b *weatherBody) tell(days []garden.DayRecord, forecast []garden.Forecast, sys measure.System) {
+func (b *weatherBody) tell(days []garden.DayRecord, nights []garden.Forecast, sys measure.System) {
 	for i := len(days) - 1; i >= 0; i-- {
 		d := days[i]
 		l := weatherLine{Day: d.Day.Short(), Min: degrees(d.Min, sys), Max: degrees(d.Max, sys), Rain: fmt.Sprintf("%.1f", d.Rain), Source: d.Source, Own: d.Own()}
@@ -130,7 +130,7 @@ func (b *weatherBody) tell(days []garden.DayRecord, forecast []garden.Forecast, 
 		}
 		b.Days = append(b.Days, l)
 	}
-	for _, f := range forecast {
+	for _, f := range nights {
 		b.Ahead = append(b.Ahead, weatherLine{
 			Day: f.Day.Short(), Min: degrees(f.Min, sys), Max: degrees(f.Max, sys), Rain: fmt.Sprintf("%.0f %%", f.WetChance*100),
 			Humidity: fmt.Sprintf("± %.1f °C", f.Spread), Frost: fmt.Sprintf("%.0f %%", 100*f.FrostChance("open")),

@@ -12,11 +12,11 @@ import (
 	"glebata/garden"
 )
 
-// logbook keeps what was read of the log. The log only grows and no entry is
+// logCache keeps what was read of the log. The log only grows and no entry is
 // ever changed, so what was read once need not be read again: each reading asks
 // for the entries that came since. Only committed entries come in, because only
 // reading transactions fill it. Safe for concurrent use.
-type logbook struct {
+type logCache struct {
 	mu   sync.Mutex
 	last garden.ID // newest entry held
 	// logs by planting, in order of day and then of writing. A log that was
@@ -25,7 +25,7 @@ type logbook struct {
 }
 
 // of are the logs of some plantings as the reader's transaction sees them.
-func (b *logbook) of(ctx context.Context, r *reader, plantings []garden.ID) (map[garden.ID][]garden.Entry, error) {
+func (b *logCache) of(ctx context.Context, r *reader, plantings []garden.ID) (map[garden.ID][]garden.Entry, error) {
 	var newest int64
 	err := r.each(ctx, func(rows *sqlx.Rows) error { return rows.Scan(&newest) }, `SELECT coalesce(max(id), 0) FROM entry`)
 	if err != nil {
@@ -55,7 +55,7 @@ func (b *logbook) of(ctx context.Context, r *reader, plantings []garden.ID) (map
 }
 
 // add entries that come in the order of writing.
-func (b *logbook) add(entries []garden.Entry) {
+func (b *logCache) add(entries []garden.Entry) {
 	if b.logs == nil {
 		b.logs = map[garden.ID][]garden.Entry{}
 	}
