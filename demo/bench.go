@@ -9,6 +9,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // lot of seed with its tray; the tubers planted this year lie in it first.
@@ -55,7 +56,7 @@ var lots = []lot{
 
 // laid is a tray that sowings take their tubers from.
 type laid struct {
-	id   garden.ID
+	id   logbook.ID
 	next int // tuber that is planted next
 }
 
@@ -72,7 +73,7 @@ func (b *builder) layOut(ctx context.Context, year int) error {
 			return err
 		}
 		id, err := b.g.AddLot(ctx, garden.NewLot{
-			Label: l.label, Variety: b.varieties[l.variety].ID, Source: garden.Certified, Year: year, Cost: l.cost, Tray: l.tray, Temp: 10, Light: true,
+			Label: l.label, Variety: b.varieties[l.variety].ID, Source: logbook.Certified, Year: year, Cost: l.cost, Tray: l.tray, Temp: 10, Light: true,
 		}, b.asked(came))
 		if err != nil {
 			return fmt.Errorf("lot %s: %w", l.label, err)
@@ -87,17 +88,17 @@ func (b *builder) layOut(ctx context.Context, year int) error {
 			}
 		}
 		weights = append(weights, l.spare...)
-		if _, err := b.g.RecordSeed(ctx, garden.SeedEntry{Tray: id, Kind: garden.SeedWeighed, Day: came, Weights: weights}, b.asked(came)); err != nil {
+		if _, err := b.g.RecordSeed(ctx, logbook.SeedEntry{Tray: id, Kind: logbook.SeedWeighed, Day: came, Weights: weights}, b.asked(came)); err != nil {
 			return fmt.Errorf("tray %s: %w", l.tray, err)
 		}
 		looked, err := on(l.looked)
 		if err != nil {
 			return err
 		}
-		e := garden.SeedEntry{Tray: id, Kind: garden.SeedLooked, Day: looked}
+		e := logbook.SeedEntry{Tray: id, Kind: logbook.SeedLooked, Day: looked}
 		for n := range weights {
 			g := l.seen(n + 1)
-			e.Seen = append(e.Seen, garden.Seen{Tuber: n + 1, Eyes: g.eyes, Sprouts: g.sprouts, Longest: measure.Length(g.mm / 10), Stout: !g.thin, Soft: g.soft})
+			e.Seen = append(e.Seen, logbook.Seen{Tuber: n + 1, Eyes: g.eyes, Sprouts: g.sprouts, Longest: measure.Length(g.mm / 10), Stout: !g.thin, Soft: g.soft})
 		}
 		if _, err := b.g.RecordSeed(ctx, e, b.asked(looked)); err != nil {
 			return fmt.Errorf("looking tray %s over: %w", l.tray, err)
@@ -107,14 +108,14 @@ func (b *builder) layOut(ctx context.Context, year int) error {
 }
 
 // give the pieces of a sowing to its planting from the tray of its variety.
-func (b *builder) give(ctx context.Context, s sowing, planting garden.ID, day measure.Day) error {
+func (b *builder) give(ctx context.Context, s sowing, planting logbook.ID, day measure.Day) error {
 	t := b.trays[s.variety]
 	if t == nil || len(s.pieces) == 0 {
 		return nil
 	}
-	var allots []garden.Allotted
+	var allots []logbook.Allotted
 	for range s.pieces {
-		allots = append(allots, garden.Allotted{Planting: planting, PieceRef: garden.PieceRef{Tray: t.id, Tuber: t.next}})
+		allots = append(allots, logbook.Allotted{Planting: planting, PieceRef: logbook.PieceRef{Tray: t.id, Tuber: t.next}})
 		t.next++
 	}
 	_, err := b.g.ConfirmAllotment(ctx, allots, b.asked(day))
@@ -126,20 +127,20 @@ func (b *builder) nurse(ctx context.Context, year int) error {
 	on := func(month, day int) measure.Day {
 		return measure.Date(year, 1, 1) + measure.Day(30*(month-1)) + measure.Day(day+month/2)
 	}
-	b.roots = map[string]garden.ID{}
+	b.roots = map[string]logbook.ID{}
 	for _, r := range []struct {
 		label, variety string
 		weight         measure.Mass
-		method         garden.Method
+		method         logbook.Method
 		temp           measure.Temperature
 		started        measure.Day
 	}{
-		{"S1", "Signal Copper", 312, garden.InSand, 25, on(3, 29)},
-		{"S2", "Low Lamp", 268, garden.InJar, 24, on(3, 30)},
-		{"S3", "Low Lamp", 224, garden.InTray, 23, on(5, 2)},
+		{"S1", "Signal Copper", 312, logbook.InSand, 25, on(3, 29)},
+		{"S2", "Low Lamp", 268, logbook.InJar, 24, on(3, 30)},
+		{"S3", "Low Lamp", 224, logbook.InTray, 23, on(5, 2)},
 	} {
-		id, err := b.g.Start(ctx, garden.Nursling{
-			Label: r.label, Kind: garden.Root, Variety: b.varieties[r.variety], Weight: r.weight, Method: r.method, Temp: r.temp,
+		id, err := b.g.Start(ctx, logbook.Nursling{
+			Label: r.label, Kind: logbook.Root, Variety: b.varieties[r.variety], Weight: r.weight, Method: r.method, Temp: r.temp,
 			Shelter: climate.Heated, Started: r.started,
 		}, b.asked(r.started))
 		if err != nil {
@@ -147,8 +148,8 @@ func (b *builder) nurse(ctx context.Context, year int) error {
 		}
 		b.roots[r.label] = id
 	}
-	log := func(label string, day measure.Day, kind garden.NurseryKind, count, nodes int) error {
-		_, err := b.g.RecordNursery(ctx, garden.NurseryEntry{Nursling: b.roots[label], Kind: kind, Day: day, Count: count, Nodes: nodes}, b.asked(day))
+	log := func(label string, day measure.Day, kind logbook.NurseryKind, count, nodes int) error {
+		_, err := b.g.RecordNursery(ctx, logbook.NurseryEntry{Nursling: b.roots[label], Kind: kind, Day: day, Count: count, Nodes: nodes}, b.asked(day))
 		if err != nil {
 			return fmt.Errorf("root %s on %s: %w", label, day, err)
 		}
@@ -157,14 +158,14 @@ func (b *builder) nurse(ctx context.Context, year int) error {
 	for _, e := range []struct {
 		label        string
 		day          measure.Day
-		kind         garden.NurseryKind
+		kind         logbook.NurseryKind
 		count, nodes int
 	}{
-		{"S1", on(4, 20), garden.NurseShoots, 6, 0}, {"S2", on(4, 24), garden.NurseShoots, 5, 0},
-		{"S1", on(5, 15), garden.NurseTaken, 8, 3}, {"S2", on(5, 17), garden.NurseTaken, 6, 4},
-		{"S1", on(5, 23), garden.NurseRooted, 8, 0}, {"S2", on(5, 24), garden.NurseRooted, 6, 0},
-		{"S1", on(5, 30), garden.NurseHardened, 8, 0}, {"S2", on(5, 30), garden.NurseHardened, 6, 0},
-		{"S3", on(5, 25), garden.NurseShoots, 4, 0},
+		{"S1", on(4, 20), logbook.NurseShoots, 6, 0}, {"S2", on(4, 24), logbook.NurseShoots, 5, 0},
+		{"S1", on(5, 15), logbook.NurseTaken, 8, 3}, {"S2", on(5, 17), logbook.NurseTaken, 6, 4},
+		{"S1", on(5, 23), logbook.NurseRooted, 8, 0}, {"S2", on(5, 24), logbook.NurseRooted, 6, 0},
+		{"S1", on(5, 30), logbook.NurseHardened, 8, 0}, {"S2", on(5, 30), logbook.NurseHardened, 6, 0},
+		{"S3", on(5, 25), logbook.NurseShoots, 4, 0},
 	} {
 		if err := log(e.label, e.day, e.kind, e.count, e.nodes); err != nil {
 			return err
@@ -172,8 +173,8 @@ func (b *builder) nurse(ctx context.Context, year int) error {
 	}
 	for i, w := range []measure.Mass{63, 58} {
 		day := on(5, 26)
-		if _, err := b.g.Start(ctx, garden.Nursling{
-			Label: fmt.Sprintf("P%d", i+1), Kind: garden.Pot, Variety: b.varieties["Harbour Lantern"], Weight: w, Shelter: climate.Wall, Started: day,
+		if _, err := b.g.Start(ctx, logbook.Nursling{
+			Label: fmt.Sprintf("P%d", i+1), Kind: logbook.Pot, Variety: b.varieties["Harbour Lantern"], Weight: w, Shelter: climate.Wall, Started: day,
 		}, b.asked(day)); err != nil {
 			return fmt.Errorf("pot %d: %w", i+1, err)
 		}
@@ -197,14 +198,14 @@ func (b *builder) watch(ctx context.Context, today measure.Day) error {
 		var simulated [365]climate.DayWeather
 		sim.Year(&simulated)
 		start := measure.Date(year, 1, 1)
-		var days []garden.DayRecord
+		var days []logbook.DayRecord
 		for i, w := range simulated {
 			d := start + measure.Day(i)
 			away := year == today.Year() && i >= 44 && i < 51
 			if d >= today || away {
 				continue
 			}
-			r := garden.DayRecord{Day: d, DayWeather: w, Wind: math.NaN(), Sun: math.NaN(), Source: wall}
+			r := logbook.DayRecord{Day: d, DayWeather: w, Wind: math.NaN(), Sun: math.NaN(), Source: wall}
 			switch month, day := int(d-start)/30, d.DayOfMonth(); {
 			case year == today.Year() && d == measure.Date(year, 5, 7):
 				r.Min = -1.4
@@ -225,7 +226,7 @@ func (b *builder) watch(ctx context.Context, today measure.Day) error {
 func tenth(v float64) float64 { return math.Round(v*10) / 10 }
 
 // lateCrop is how the second earlies for winter are timed: under glass at the end.
-func lateCrop(t garden.Timing) garden.Timing {
+func lateCrop(t logbook.Timing) logbook.Timing {
 	t.Way, t.Chitted, t.Then = calendar.Late, true, climate.Greenhouse
 	return t
 }

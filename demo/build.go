@@ -7,6 +7,8 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // builder runs the use cases and counts requests, so that client keys are the
@@ -15,16 +17,16 @@ type builder struct {
 	g    *garden.Garden
 	keys int
 
-	varieties map[string]garden.Variety
-	models    map[string]garden.ID
-	bags      map[string]garden.Bag
+	varieties map[string]logbook.Variety
+	models    map[string]logbook.ID
+	bags      map[string]logbook.Bag
 	trays     map[string]*laid // by variety, that sowings take seed from
-	roots     map[string]garden.ID
+	roots     map[string]logbook.ID
 }
 
-func (b *builder) asked(today measure.Day) garden.Asked {
+func (b *builder) asked(today measure.Day) garden.Request {
 	b.keys++
-	return garden.Asked{Key: "demo-" + strconv.Itoa(b.keys), Today: today}
+	return garden.Request{Key: "demo-" + strconv.Itoa(b.keys), Today: today}
 }
 
 // Fill an empty garden with the scenario.
@@ -78,13 +80,13 @@ func (b *builder) catalogue(ctx context.Context) error {
 			return fmt.Errorf("adding variety %s: %w", v.Name, err)
 		}
 	}
-	b.models = map[string]garden.ID{}
+	b.models = map[string]logbook.ID{}
 	for _, m := range models {
 		shape, err := m.shape()
 		if err != nil {
 			return fmt.Errorf("shaping %s: %w", m.name, err)
 		}
-		id, err := b.g.AddModel(ctx, garden.Model{Name: m.name, Shape: shape, Material: m.material, Drainage: m.drain, Holes: m.holes, Rolls: m.rolls, Sold: m.sold, Empty: m.empty, Price: m.price, Lasts: m.lasts}, b.asked(start))
+		id, err := b.g.AddModel(ctx, logbook.Model{Name: m.name, Shape: shape, Material: m.material, Drainage: m.drain, Holes: m.holes, Rolls: m.rolls, Sold: m.sold, Empty: m.empty, Price: m.price, Lasts: m.lasts}, b.asked(start))
 		if err != nil {
 			return fmt.Errorf("adding kind of bag %s: %w", m.name, err)
 		}
@@ -112,7 +114,7 @@ func (b *builder) look(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	b.varieties, b.bags = map[string]garden.Variety{}, map[string]garden.Bag{}
+	b.varieties, b.bags = map[string]logbook.Variety{}, map[string]logbook.Bag{}
 	for _, v := range c.Varieties {
 		b.varieties[v.Name] = v
 	}
@@ -131,14 +133,14 @@ func (b *builder) sow(ctx context.Context, s sowing) error {
 		return err
 	}
 	bag, variety := b.bags[s.bag], b.varieties[s.variety]
-	timing := garden.UsualTiming(bag, variety)
+	timing := logbook.UsualTiming(bag, variety)
 	if s.timing != nil {
 		timing = s.timing(timing)
 	}
 	id, err := b.g.PlanBag(ctx, garden.NewPlanting{
 		Timing: timing,
 		Year:   s.year, Bag: bag.ID, Variety: variety.ID, Number: max(s.number, len(s.pieces), s.slips),
-		Filling: garden.DefaultLadder(bag.Model.Shape, variety.Class, s.school),
+		Filling: forecast.DefaultLadder(bag.Model.Shape, variety.Class, s.school),
 	}, b.asked(planned))
 	if err != nil || s.planted == "" {
 		return err
@@ -164,7 +166,7 @@ func (b *builder) sow(ctx context.Context, s sowing) error {
 }
 
 // plant a sowing with the seed of its tray, or slips of a root of the nursery.
-func (b *builder) plant(ctx context.Context, s sowing, id garden.ID, day measure.Day) error {
+func (b *builder) plant(ctx context.Context, s sowing, id logbook.ID, day measure.Day) error {
 	if root := b.roots[s.root]; root != 0 {
 		_, err := b.g.PlantFromNursery(ctx, id, day, garden.FromNursery{Root: root, Slips: s.slips}, b.asked(day))
 		return err
@@ -172,34 +174,34 @@ func (b *builder) plant(ctx context.Context, s sowing, id garden.ID, day measure
 	if err := b.give(ctx, s, id, day); err != nil {
 		return err
 	}
-	e := garden.Entry{Planting: id, Kind: garden.Planted, Day: day, Pieces: s.pieces, Slips: s.slips}
+	e := logbook.Entry{Planting: id, Kind: logbook.Planted, Day: day, Pieces: s.pieces, Slips: s.slips}
 	_, err := b.g.Record(ctx, e, b.asked(day))
 	return err
 }
 
-func (d doing) entry() garden.Entry {
+func (d doing) entry() logbook.Entry {
 	switch {
 	case d.raise > 0 || d.loose > 0:
-		return garden.Entry{Kind: garden.Raised, RaiseBy: d.raise, Loose: d.loose}
+		return logbook.Entry{Kind: logbook.Raised, RaiseBy: d.raise, Loose: d.loose}
 	case d.stem > 0:
-		return garden.Entry{Kind: garden.Measured, Height: d.stem}
+		return logbook.Entry{Kind: logbook.Measured, Height: d.stem}
 	case d.up:
-		return garden.Entry{Kind: garden.Emerged}
+		return logbook.Entry{Kind: logbook.Emerged}
 	case d.frosted:
-		return garden.Entry{Kind: garden.Frosted}
+		return logbook.Entry{Kind: logbook.Frosted}
 	case d.fed:
-		return garden.Entry{Kind: garden.Fed}
+		return logbook.Entry{Kind: logbook.Fed}
 	case d.topped > 0:
-		return garden.Entry{Kind: garden.Topped, Loose: d.topped}
+		return logbook.Entry{Kind: logbook.Topped, Loose: d.topped}
 	case d.tended != "":
-		return garden.Entry{Kind: garden.Tended, What: d.tended}
+		return logbook.Entry{Kind: logbook.Tended, What: d.tended}
 	case d.taken != "":
-		return garden.Entry{Kind: garden.Taken, Text: d.taken}
+		return logbook.Entry{Kind: logbook.Taken, Text: d.taken}
 	case len(d.weigh) > 0:
-		return garden.Entry{Kind: garden.Weighed, Batches: d.weigh}
+		return logbook.Entry{Kind: logbook.Weighed, Batches: d.weigh}
 	case d.closed:
-		return garden.Entry{Kind: garden.Closed}
+		return logbook.Entry{Kind: logbook.Closed}
 	default:
-		return garden.Entry{Kind: garden.Noted, Text: d.note}
+		return logbook.Entry{Kind: logbook.Noted, Text: d.note}
 	}
 }

@@ -7,6 +7,7 @@ import (
 
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/station"
 	"glebata/store"
 )
@@ -35,7 +36,7 @@ func filled(t *testing.T) *garden.View {
 }
 
 func TestScenarioIsTheSameEveryTime(t *testing.T) {
-	describe := func() []garden.Standing {
+	describe := func() []forecast.PlantingForecast {
 		row, err := filled(t).Row()
 		if err != nil {
 			t.Fatal(err)

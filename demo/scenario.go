@@ -11,13 +11,13 @@ import (
 	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // Today the demo is pinned to.
 func Today() measure.Day { return measure.Date(2026, time.June, 9) }
 
-var varieties = []garden.Variety{
+var varieties = []logbook.Variety{
 	{Name: "Harbour Lantern", Class: crop.FirstEarly, PacketDays: 78},
 	{Name: "Netmender", Class: crop.SecondEarly, PacketDays: 92},
 	{Name: "Grey Gannet", Class: crop.SecondEarly, PacketDays: 98},
@@ -34,7 +34,7 @@ type model struct {
 	base     [2]measure.Length // diameter, or length and width
 	top      [2]measure.Length
 	height   measure.Length
-	material garden.Material
+	material logbook.Material
 	drain    bag.Drainage
 	holes    int
 	rolls    bool
@@ -45,11 +45,11 @@ type model struct {
 }
 
 var models = []model{
-	{name: "cask", base: [2]measure.Length{36}, top: [2]measure.Length{40}, height: 42, material: garden.Fabric, drain: bag.Drainage{Way: bag.ThroughWall}, rolls: true, sold: 45, empty: 320, price: 690, lasts: 4},
-	{name: "keg", base: [2]measure.Length{30}, top: [2]measure.Length{33}, height: 34, material: garden.Fabric, drain: bag.Drainage{Way: bag.ThroughWall}, rolls: true, sold: 30, empty: 220, price: 520, lasts: 4},
-	{name: "pail", base: [2]measure.Length{24}, top: [2]measure.Length{29}, height: 28, material: garden.Rigid, drain: bag.Drainage{Way: bag.SideHoles, HoleHeight: 2}, holes: 4, sold: 16, empty: 640, price: 350, lasts: 8},
-	{name: "crate", kind: bag.Box, base: [2]measure.Length{60, 40}, top: [2]measure.Length{60, 40}, height: 32, material: garden.Timber, drain: bag.Drainage{Way: bag.BaseHoles}, holes: 9, empty: 6400, price: 2400, lasts: 10},
-	{name: "sack", kind: bag.Sack, base: [2]measure.Length{45}, top: [2]measure.Length{45}, height: 50, material: garden.Woven, drain: bag.Drainage{Way: bag.ThroughWall}, sold: 100, empty: 180, price: 240, lasts: 2},
+	{name: "cask", base: [2]measure.Length{36}, top: [2]measure.Length{40}, height: 42, material: logbook.Fabric, drain: bag.Drainage{Way: bag.ThroughWall}, rolls: true, sold: 45, empty: 320, price: 690, lasts: 4},
+	{name: "keg", base: [2]measure.Length{30}, top: [2]measure.Length{33}, height: 34, material: logbook.Fabric, drain: bag.Drainage{Way: bag.ThroughWall}, rolls: true, sold: 30, empty: 220, price: 520, lasts: 4},
+	{name: "pail", base: [2]measure.Length{24}, top: [2]measure.Length{29}, height: 28, material: logbook.Rigid, drain: bag.Drainage{Way: bag.SideHoles, HoleHeight: 2}, holes: 4, sold: 16, empty: 640, price: 350, lasts: 8},
+	{name: "crate", kind: bag.Box, base: [2]measure.Length{60, 40}, top: [2]measure.Length{60, 40}, height: 32, material: logbook.Timber, drain: bag.Drainage{Way: bag.BaseHoles}, holes: 9, empty: 6400, price: 2400, lasts: 10},
+	{name: "sack", kind: bag.Sack, base: [2]measure.Length{45}, top: [2]measure.Length{45}, height: 50, material: logbook.Woven, drain: bag.Drainage{Way: bag.ThroughWall}, sold: 100, empty: 180, price: 240, lasts: 2},
 }
 
 func (m model) shape() (bag.Shape, error) {
@@ -75,8 +75,8 @@ var places = []struct {
 }
 
 // Site of Net Loft Steps.
-func site() garden.Site {
-	s := garden.SiteOf(climate.Presets()[0])
+func site() logbook.Site {
+	s := logbook.NewSite(climate.Presets()[0])
 	s.Name, s.Latitude, s.LiftLimit = "Net Loft Steps", 54.3, 16*measure.Kilogram
 	s.LastSD, s.FirstSD = 11, 12
 	s.Shelters = []climate.Shelter{climate.FrostFree, climate.Greenhouse}
@@ -97,8 +97,8 @@ type sowing struct {
 	planted string
 	pieces  []measure.Mass
 	slips   int
-	root    string                            // of the nursery, that the slips came from
-	timing  func(garden.Timing) garden.Timing // other than usual
+	root    string                              // of the nursery, that the slips came from
+	timing  func(logbook.Timing) logbook.Timing // other than usual
 	doings  []doing
 }
 
@@ -110,7 +110,7 @@ type doing struct {
 	stem    measure.Length
 	note    string
 	taken   string
-	weigh   []garden.Batch
+	weigh   []logbook.Batch
 	closed  bool
 	up      bool
 	frosted bool
@@ -131,7 +131,7 @@ func closed(day string) doing                   { return doing{day: day, closed:
 
 // weigh is one batch: gross in a container, a grade and a count.
 func weigh(day string, gross measure.Mass, container string, grade lift.Grade, count int) doing {
-	return doing{day: day, weigh: []garden.Batch{{
+	return doing{day: day, weigh: []logbook.Batch{{
 		Gross: gross, Tare: tares[container], Container: container, Grade: string(grade), Count: count,
 	}}}
 }
@@ -255,7 +255,7 @@ var season2026 = []sowing{
 	},
 	{
 		year: 2026, bag: "R13", variety: "Cold Quay", planned: "06-02", number: 2, school: hill.Steps,
-		timing: func(t garden.Timing) garden.Timing { t.Plant = measure.Date(2026, time.June, 11); return t },
+		timing: func(t logbook.Timing) logbook.Timing { t.Plant = measure.Date(2026, time.June, 11); return t },
 	},
 	{
 		year: 2026, bag: "R9", variety: "Netmender", planned: "06-01", number: 4, school: hill.FillOnce, timing: lateCrop,
@@ -265,7 +265,7 @@ var season2026 = []sowing{
 	},
 	{
 		year: 2026, bag: "R15", variety: "Harbour Lantern", planned: "05-20", number: 1, school: hill.FillOnce,
-		timing: func(t garden.Timing) garden.Timing {
+		timing: func(t logbook.Timing) logbook.Timing {
 			t.Way, t.Plant = calendar.PreGrown, measure.Date(2026, time.June, 17)
 			return t
 		},

@@ -7,20 +7,20 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // products of the scenario, with the packs that stand in the shed today.
 var products = []struct {
-	garden.Product
+	logbook.Product
 	packs float64
 }{
-	{garden.Product{Name: "harbour compost", Kind: garden.MediumSack, Component: "compost", Litres: 40, Price: 480}, 1.5},
-	{garden.Product{Name: "loft mix, peat-free", Kind: garden.MediumSack, Component: "peat mix", Litres: 50, Price: 690}, 1},
-	{garden.Product{Name: "quay liquid 3-2-6", Kind: garden.LiquidFeed, Litres: 1, Price: 720, Feed: medium.Product{Nitrogen: 3, Phosphate: 2, Potash: 6, Dilution: 8}}, 1},
-	{garden.Product{Name: "hazel canes, 90 cm", Kind: garden.SundryPack, Sundry: garden.Canes, Pieces: 20, Price: 640}, 0},
-	{garden.Product{Name: "slate labels", Kind: garden.SundryPack, Sundry: garden.Labels, Pieces: 10, Price: 350}, 0.4},
-	{garden.Product{Name: "fish meal 5-5-6", Kind: garden.FeedPack, Weight: 2500, Price: 980, Feed: medium.Product{Nitrogen: 5, Phosphate: 5, Potash: 6}}, 0.2},
+	{logbook.Product{Name: "harbour compost", Kind: logbook.MediumSack, Component: "compost", Litres: 40, Price: 480}, 1.5},
+	{logbook.Product{Name: "loft mix, peat-free", Kind: logbook.MediumSack, Component: "peat mix", Litres: 50, Price: 690}, 1},
+	{logbook.Product{Name: "quay liquid 3-2-6", Kind: logbook.LiquidFeed, Litres: 1, Price: 720, Feed: medium.Product{Nitrogen: 3, Phosphate: 2, Potash: 6, Dilution: 8}}, 1},
+	{logbook.Product{Name: "hazel canes, 90 cm", Kind: logbook.SundryPack, Sundry: logbook.Canes, Pieces: 20, Price: 640}, 0},
+	{logbook.Product{Name: "slate labels", Kind: logbook.SundryPack, Sundry: logbook.Labels, Pieces: 10, Price: 350}, 0.4},
+	{logbook.Product{Name: "fish meal 5-5-6", Kind: logbook.FeedPack, Weight: 2500, Price: 980, Feed: medium.Product{Nitrogen: 5, Phosphate: 5, Potash: 6}}, 0.2},
 }
 
 // stockUp keeps the products and counts what is there.
@@ -30,7 +30,7 @@ func (b *builder) stockUp(ctx context.Context, today measure.Day) error {
 		if err != nil {
 			return fmt.Errorf("product %s: %w", p.Name, err)
 		}
-		if _, err := b.g.Stock(ctx, garden.StockEntry{Product: id, Kind: garden.StockCounted, Packs: p.packs}, b.asked(today)); err != nil {
+		if _, err := b.g.Stock(ctx, logbook.StockEntry{Product: id, Kind: logbook.StockCounted, Packs: p.packs}, b.asked(today)); err != nil {
 			return fmt.Errorf("counting %s: %w", p.Name, err)
 		}
 	}
@@ -48,7 +48,7 @@ func (b *builder) stockUp(ctx context.Context, today measure.Day) error {
 // standing is the terrace: three steps between the house in the north and a
 // neighbour's shed, the harbour to the south.
 func (b *builder) standing(ctx context.Context, today measure.Day) error {
-	t := garden.Terrace{Terrace: terrace.Terrace{Width: 8, Depth: 5, Heading: 180, Walls: []terrace.Wall{
+	t := logbook.Terrace{Terrace: terrace.Terrace{Width: 8, Depth: 5, Heading: 180, Walls: []terrace.Wall{
 		{Name: "net loft", From: terrace.Point{X: 0, Y: -0.2}, To: terrace.Point{X: 8, Y: -0.2}, Height: 4.5},
 		{Name: "shed", From: terrace.Point{X: 8.3, Y: 1}, To: terrace.Point{X: 8.3, Y: 5}, Height: 2.6},
 		{Name: "wall", From: terrace.Point{X: 0, Y: 5.1}, To: terrace.Point{X: 3, Y: 5.1}, Height: 1.6},

@@ -10,6 +10,8 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/seed"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // Mode of allotting.
@@ -21,18 +23,18 @@ const (
 	ToFit    Mode = "fit"      // heavier seed to larger bags
 )
 
-// AskedAllotment is which plantings are to have seed, and how.
-type AskedAllotment struct {
-	Plantings []ID
+// AllotmentRequest is which plantings are to have seed, and how.
+type AllotmentRequest struct {
+	Plantings []logbook.ID
 	Mode      Mode
-	Swaps     [][2]PieceRef // exchanged by hand, in order
+	Swaps     [][2]logbook.PieceRef // exchanged by hand, in order
 }
 
 // AllottedPlace is a planting with the seed it is to have.
 type AllottedPlace struct {
-	Planting Planting
+	Planting logbook.Planting
 	Litres   measure.Volume // usable
-	Pieces   []PieceState
+	Pieces   []logbook.PieceState
 	Total    measure.Mass
 	Short    int
 }
@@ -50,10 +52,10 @@ const (
 
 // AllotmentDraft is a proposal that nothing is kept of yet.
 type AllotmentDraft struct {
-	Variety Variety
+	Variety logbook.Variety
 	Mode    Mode
 	Places  []AllottedPlace
-	Left    []PieceState
+	Left    []logbook.PieceState
 	// Spread is the most less the least of Of over the bags, as a share of the mean.
 	Spread float64
 	Of     SpreadOf
@@ -64,16 +66,16 @@ type AllotmentDraft struct {
 const allotSeed = 1
 
 // Sowable are the planned plantings of potatoes that wait for seed, by variety.
-func (v *View) Sowable() ([]Standing, error) {
+func (v *View) Sowable() ([]forecast.PlantingForecast, error) {
 	row, err := v.Row()
-	return slices.DeleteFunc(row, func(s Standing) bool {
-		return s.Stage != StagePlanned || s.Variety.Class.Crop() != crop.Potato
+	return slices.DeleteFunc(row, func(s forecast.PlantingForecast) bool {
+		return s.Stage != logbook.StagePlanned || s.Variety.Class.Crop() != crop.Potato
 	}), err
 }
 
 // DraftAllotment proposes which piece goes into which bag. The plantings are of
 // one variety. Faults when they are not, or there is no seed.
-func (v *View) DraftAllotment(ask AskedAllotment) (AllotmentDraft, error) {
+func (v *View) DraftAllotment(ask AllotmentRequest) (AllotmentDraft, error) {
 	d := AllotmentDraft{Mode: ask.Mode}
 	sowable, err := v.Sowable()
 	if err != nil {
@@ -88,19 +90,19 @@ func (v *View) DraftAllotment(ask AskedAllotment) (AllotmentDraft, error) {
 			continue
 		}
 		if len(d.Places) > 0 && s.Variety.ID != d.Variety.ID {
-			return d, fault("planting", "{} and {} are two varieties: allot one at a time.", d.Variety.Name, s.Variety.Name)
+			return d, logbook.Refuse("planting", "{} and {} are two varieties: allot one at a time.", d.Variety.Name, s.Variety.Name)
 		}
 		d.Variety = s.Variety
 		d.Places = append(d.Places, AllottedPlace{Planting: s.Planting, Litres: s.Bag.Model.Shape.Usable(s.Filling.Headspace)})
 	}
 	if len(d.Places) == 0 {
-		return d, fault("planting", "Choose the bags that are to have seed.")
+		return d, logbook.Refuse("planting", "Choose the bags that are to have seed.")
 	}
-	pieces := slices.DeleteFunc(b.Free(d.Variety.ID), func(p PieceState) bool {
+	pieces := slices.DeleteFunc(b.Free(d.Variety.ID), func(p logbook.PieceState) bool {
 		return p.Planting != 0 && !slices.Contains(ask.Plantings, p.Planting)
 	})
 	if len(pieces) == 0 {
-		return d, fault("planting", "There is no seed of {} on the bench that is free.", d.Variety.Name)
+		return d, logbook.Refuse("planting", "There is no seed of {} on the bench that is free.", d.Variety.Name)
 	}
 	d.allot(pieces)
 	for _, swap := range ask.Swaps {
@@ -111,7 +113,7 @@ func (v *View) DraftAllotment(ask AskedAllotment) (AllotmentDraft, error) {
 	return d, nil
 }
 
-func (d *AllotmentDraft) allot(pieces []PieceState) {
+func (d *AllotmentDraft) allot(pieces []logbook.PieceState) {
 	weights := make([]measure.Mass, len(pieces))
 	for i, p := range pieces {
 		weights[i] = p.Weight
@@ -137,8 +139,8 @@ func (d *AllotmentDraft) allot(pieces []PieceState) {
 }
 
 // swap two pieces, of two bags or of a bag and what is left.
-func (d *AllotmentDraft) swap(a, b PieceRef) {
-	find := func(ref PieceRef) *PieceState {
+func (d *AllotmentDraft) swap(a, b logbook.PieceRef) {
+	find := func(ref logbook.PieceRef) *logbook.PieceState {
 		for i := range d.Places {
 			for j := range d.Places[i].Pieces {
 				if d.Places[i].Pieces[j].PieceRef == ref {
@@ -202,7 +204,7 @@ func (d *AllotmentDraft) Share(p AllottedPlace) (share float64, ok bool) {
 }
 
 // propose what to do with what is left, or where seed is short.
-func (d *AllotmentDraft) propose(b *Bench, today measure.Day) {
+func (d *AllotmentDraft) propose(b *logbook.Bench, today measure.Day) {
 	say := func(says string, args ...any) { d.Says = append(d.Says, measure.Say(says, args...)) }
 	short := 0
 	for _, p := range d.Places {
@@ -211,7 +213,7 @@ func (d *AllotmentDraft) propose(b *Bench, today measure.Day) {
 			short += p.Short
 		}
 		if len(p.Pieces) == 1 && p.Planting.Number == 1 {
-			suggest := bag.Suggest(p.Planting.Bag.Model.Shape, roomOf(p.Planting.Filling), p.Planting.Variety.Class, p.Planting.Filling.School == hill.TwoLevel)
+			suggest := bag.Suggest(p.Planting.Bag.Model.Shape, forecast.RoomOf(p.Planting.Filling), p.Planting.Variety.Class, p.Planting.Filling.School == hill.TwoLevel)
 			if suggest.Number > 1 {
 				say("Bag {} has one piece: with two, one failure does not empty it.", p.Planting.Bag.Label)
 			}
@@ -233,10 +235,10 @@ func (d *AllotmentDraft) propose(b *Bench, today measure.Day) {
 }
 
 // proposeCuts names tubers that cut would make up for what is short.
-func (d *AllotmentDraft) proposeCuts(b *Bench, short int) {
+func (d *AllotmentDraft) proposeCuts(b *logbook.Bench, short int) {
 	for i := range b.Trays {
 		t := &b.Trays[i]
-		if t.Lot.Variety.ID != d.Variety.ID || t.Lot.Source == Kitchen {
+		if t.Lot.Variety.ID != d.Variety.ID || t.Lot.Source == logbook.Kitchen {
 			continue
 		}
 		for _, u := range t.Tubers {
@@ -282,38 +284,6 @@ func (d *AllotmentDraft) proposeLeft() {
 
 // ConfirmAllotment keeps which pieces go where: the seed weight of each planting
 // is then fixed until it is planted. Safe to repeat.
-func (g *Garden) ConfirmAllotment(ctx context.Context, allots []Allotted, a Asked) (ID, error) {
-	return g.RecordSeed(ctx, SeedEntry{Kind: SeedAllotted, Allots: allots}, a)
-}
-
-// checkAllotment refuses pieces that are not there, given twice, or to a planting
-// that does not wait for seed of their variety.
-func (b *Bench) checkAllotment(open []Planting, e *SeedEntry) error {
-	if len(e.Allots) == 0 {
-		return fault("", "There is nothing to give to a bag.")
-	}
-	at := map[ID]*TrayState{}
-	for i := range b.Trays {
-		at[b.Trays[i].ID] = &b.Trays[i]
-	}
-	mine := map[ID]bool{}
-	for _, x := range e.Allots {
-		mine[x.Planting] = true
-	}
-	seen := map[PieceRef]bool{}
-	for _, x := range e.Allots {
-		p, ok := find(open, func(p Planting) bool { return p.ID == x.Planting })
-		if !ok || b.stages[p.ID] != StagePlanned {
-			return fault("", "A bag of this allotment is planted or gone by now: look again.")
-		}
-		piece := b.piece(at, x.PieceRef)
-		if piece == nil || seen[x.PieceRef] || piece.Gone || piece.Planting != 0 && !mine[piece.Planting] {
-			return fault("", "Some of this seed was given away or cut meanwhile: look again.")
-		}
-		if at[x.Tray].Lot.Variety.ID != p.Variety.ID {
-			return fault("", "{} is not seed of {}.", piece.Name, p.Variety.Name)
-		}
-		seen[x.PieceRef] = true
-	}
-	return nil
+func (g *Garden) ConfirmAllotment(ctx context.Context, allots []logbook.Allotted, a Request) (logbook.ID, error) {
+	return g.RecordSeed(ctx, logbook.SeedEntry{Kind: logbook.SeedAllotted, Allots: allots}, a)
 }

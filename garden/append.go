@@ -1,15 +1,19 @@
 package garden
 
-import "context"
+import (
+	"context"
+
+	"glebata/garden/logbook"
+)
 
 // Every entry of every log goes through one of these, the only callers of the store's
 // Add…Entry: it is replayed with the log as it is in the file at this moment, and
 // refused when that sets anything aside.
 
 // openLog reads a planting with its log; ErrNotFound when there is none.
-func openLog(ctx context.Context, r Reader, planting ID) (*PlantingLog, error) {
+func openLog(ctx context.Context, r Reader, planting logbook.ID) (*logbook.PlantingLog, error) {
 	if planting == 0 {
-		return nil, ErrNotFound
+		return nil, logbook.ErrNotFound
 	}
 	f := Filter{ID: planting}
 	found, err := r.Plantings(ctx, f)
@@ -17,18 +21,18 @@ func openLog(ctx context.Context, r Reader, planting ID) (*PlantingLog, error) {
 		return nil, err
 	}
 	if len(found) == 0 {
-		return nil, ErrNotFound
+		return nil, logbook.ErrNotFound
 	}
 	logs, err := r.Logs(ctx, f)
 	if err != nil {
 		return nil, err
 	}
-	l := NewPlantingLog(found[0], logs[planting])
+	l := logbook.NewPlantingLog(found[0], logs[planting])
 	return &l, nil
 }
 
 // appendEntry to the log of a planting.
-func appendEntry(ctx context.Context, w Writer, l *PlantingLog, e Entry) (ID, error) {
+func appendEntry(ctx context.Context, w Writer, l *logbook.PlantingLog, e logbook.Entry) (logbook.ID, error) {
 	next, err := l.With(e)
 	if err != nil {
 		return 0, err
@@ -42,7 +46,7 @@ func appendEntry(ctx context.Context, w Writer, l *PlantingLog, e Entry) (ID, er
 }
 
 // appendSeedEntry to the log of a tray.
-func appendSeedEntry(ctx context.Context, w Writer, t *TrayState, e SeedEntry) (ID, error) {
+func appendSeedEntry(ctx context.Context, w Writer, t *logbook.TrayState, e logbook.SeedEntry) (logbook.ID, error) {
 	e.Tray = t.ID
 	if err := t.MayFollow(e); err != nil {
 		return 0, err
@@ -51,13 +55,13 @@ func appendSeedEntry(ctx context.Context, w Writer, t *TrayState, e SeedEntry) (
 }
 
 // appendAllotment, or the taking back of one: it is checked against the whole bench.
-func appendAllotment(ctx context.Context, w Writer, e SeedEntry) (ID, error) {
+func appendAllotment(ctx context.Context, w Writer, e logbook.SeedEntry) (logbook.ID, error) {
 	e.Tray = 0
 	return w.AddSeedEntry(ctx, e)
 }
 
 // appendNurseryEntry to the log of a pot or root.
-func appendNurseryEntry(ctx context.Context, w Writer, n *NursingState, e NurseryEntry) (ID, error) {
+func appendNurseryEntry(ctx context.Context, w Writer, n *logbook.NursingState, e logbook.NurseryEntry) (logbook.ID, error) {
 	e.Nursling = n.ID
 	if err := n.MayFollow(e); err != nil {
 		return 0, err
@@ -66,6 +70,6 @@ func appendNurseryEntry(ctx context.Context, w Writer, n *NursingState, e Nurser
 }
 
 // appendStockEntry to the log of the shed, which nothing can contradict.
-func appendStockEntry(ctx context.Context, w Writer, e StockEntry) (ID, error) {
+func appendStockEntry(ctx context.Context, w Writer, e logbook.StockEntry) (logbook.ID, error) {
 	return w.AddStockEntry(ctx, e)
 }

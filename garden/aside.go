@@ -1,30 +1,17 @@
 package garden
 
 import (
-	"fmt"
-
-	"glebata/core/measure"
-	"glebata/core/medium"
+	"glebata/garden/logbook"
 )
-
-// SetAside is something kept that cannot be applied any more: it is left out, named,
-// and can be taken back. Everything else goes on without it.
-type SetAside struct {
-	What measure.Phrase // and where: "R3, 12 May: stem height"
-	Why  measure.Phrase
-	Page string // it belongs to
-	Undo string // address a form is sent to that takes it back; empty where there is none
-	Of   ID     // the planting or tray of the form
-}
 
 // SetAside are the entries of open plantings, of the bench and of the nursery that
 // cannot be applied, and plans and mixes that cannot be used.
-func (v *View) SetAside() ([]SetAside, error) {
+func (v *View) SetAside() ([]logbook.SetAside, error) {
 	open, err := v.states(Filter{Open: true})
 	if err != nil {
 		return nil, err
 	}
-	out := append([]SetAside(nil), open.unlaid...)
+	out := append([]logbook.SetAside(nil), open.unlaid...)
 	for i := range open.list {
 		out = append(out, open.list[i].SetAside()...)
 	}
@@ -32,91 +19,18 @@ func (v *View) SetAside() ([]SetAside, error) {
 	if err != nil {
 		return nil, err
 	}
-	out = append(out, b.setAside()...)
+	out = append(out, b.SetAside()...)
 	nursery, err := v.Nursery()
 	if err != nil {
 		return nil, err
 	}
 	for i := range nursery {
-		out = append(out, nursery[i].setAside()...)
+		out = append(out, nursery[i].SetAside()...)
 	}
 	cat, err := v.Catalogue()
 	if err != nil {
 		return nil, err
 	}
 	chosen, err := v.r.Mixes(v.ctx, Filter{Open: true})
-	return append(out, asideMixes(cat.Components, cat.own, chosen)...), err
-}
-
-// asideOfPlan is a plan that cannot be laid.
-func asideOfPlan(p *Planting, err error) SetAside {
-	return SetAside{
-		What: measure.Say("The plan of {}, {} for {}", p.Bag.Label, p.Variety.Name, p.Season.Year), Why: asFaults(err)[0].Says, Page: "/bags/" + p.Bag.Label,
-		Undo: fmt.Sprintf("/plantings/%d/drop", p.ID), Of: p.ID,
-	}
-}
-
-// SetAside are the entries of a planting that cannot be applied.
-func (s *PlantingState) SetAside() []SetAside {
-	var out []SetAside
-	for _, a := range s.Aside {
-		e, _ := find(s.Log, func(e Entry) bool { return e.ID == a.Entry })
-		out = append(out, SetAside{
-			What: measure.Say("{}, {}: {}", s.Bag.Label, a.Day, e.Kind.Name()), Why: a.Why[0].Says, Page: fmt.Sprintf("/plantings/%d", s.Planting.ID),
-			Undo: fmt.Sprintf("/entries/%d/undo", a.Entry), Of: s.Planting.ID,
-		})
-	}
-	return out
-}
-
-func (b *Bench) setAside() []SetAside {
-	var out []SetAside
-	add := func(where string, tray ID, e SeedEntry, a Aside) {
-		out = append(out, SetAside{
-			What: measure.Say("{}, {}: {}", where, a.Day, string(e.Kind)), Why: a.Why[0].Says, Page: "/seed",
-			Undo: fmt.Sprintf("/seed/entries/%d/undo", a.Entry), Of: tray,
-		})
-	}
-	for i := range b.Trays {
-		t := &b.Trays[i]
-		for _, a := range t.Aside {
-			e, _ := find(t.Log, func(e SeedEntry) bool { return e.ID == a.Entry })
-			add("Tray "+t.Label, t.ID, e, a)
-		}
-	}
-	for _, a := range b.Aside {
-		e, _ := find(b.Log, func(e SeedEntry) bool { return e.ID == a.Entry })
-		add("Seed given to bags", 0, e, a)
-	}
-	return out
-}
-
-func (n *NursingState) setAside() []SetAside {
-	var out []SetAside
-	for _, a := range n.Aside {
-		e, _ := find(n.Log, func(e NurseryEntry) bool { return e.ID == a.Entry })
-		out = append(out, SetAside{
-			What: measure.Say("{}, {}: {}", n.Label, a.Day, string(e.Kind)), Why: a.Why[0].Says, Page: "/seed/nursery",
-			Undo: fmt.Sprintf("/seed/nursery/entries/%d/undo", a.Entry),
-		})
-	}
-	return out
-}
-
-// asideMixes are mixes that name what is not there, of plantings and of the grower's
-// own: the usual mix stands in for them.
-func asideMixes(cs medium.Components, own []OwnMix, chosen map[ID]string) []SetAside {
-	var out []SetAside
-	add := func(what measure.Phrase, parts, page string) {
-		if _, err := cs.ParseMix(parts); err != nil {
-			out = append(out, SetAside{What: what, Why: measure.Say("{}; the usual mix stands in for it.", err.Error()), Page: page})
-		}
-	}
-	for _, m := range own {
-		add(measure.Say("Your mix {}", m.Name), m.Parts, "/plan/medium")
-	}
-	for id, parts := range chosen {
-		add(measure.Say("The mix of a planting"), parts, fmt.Sprintf("/plantings/%d", id))
-	}
-	return out
+	return append(out, logbook.AsideMixes(cat.Components, cat.own, chosen)...), err
 }

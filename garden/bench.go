@@ -2,312 +2,34 @@ package garden
 
 import (
 	"context"
-	"slices"
 
 	"glebata/core/measure"
-	"glebata/core/seed"
+	"glebata/garden/logbook"
 )
-
-// Source of a seed lot.
-type Source string
-
-// The sources. Kitchen tubers are allowed and marked.
-const (
-	Certified Source = "certified"
-	Saved     Source = "saved"
-	Kitchen   Source = "kitchen"
-)
-
-var sources = map[Source]struct{ name, note string }{
-	Certified: {"certified seed", "Tested for disease: the usual choice."},
-	Saved:     {"own, saved", "Yours, as healthy as the plants it came from."},
-	Kitchen:   {"from the kitchen", "May be treated against sprouting and is not tested for disease: keep its medium out of beds and of the next potatoes or tomatoes."},
-}
-
-// Sources lists every source in the order it is offered.
-func Sources() []Source { return []Source{Certified, Saved, Kitchen} }
-
-// Name of the source for reading, and Note what to think of with it.
-func (s Source) Name() string { return sources[s].name }
-
-// Note is what to think of with seed of this source.
-func (s Source) Note() string { return sources[s].note }
-
-// Lot of seed that came together.
-type Lot struct {
-	ID      ID
-	Label   string
-	Variety Variety
-	Source  Source
-	Year    int
-	Cost    int // in hundredths of the grower's money; 0 when not known
-}
-
-// Tray that tubers of one lot chit in.
-type Tray struct {
-	ID    ID
-	Label string
-	Lot   Lot
-}
-
-// SeedKind is the kind of an entry in the log of the bench.
-type SeedKind string
-
-// The kinds.
-const (
-	SeedStood     SeedKind = "stood"   // where a tray stands: temperature, light
-	SeedWeighed   SeedKind = "weighed" // tubers put in
-	SeedLooked    SeedKind = "looked"  // eyes and sprouts seen
-	SeedRubbed    SeedKind = "rubbed"  // sprouts rubbed off
-	SeedCut       SeedKind = "cut"
-	SeedDiscarded SeedKind = "discarded"
-	SeedAllotted  SeedKind = "allotted" // pieces given to plantings
-	SeedVoided    SeedKind = "voided"
-)
-
-// SeedEntry is one line of the log of the bench: appended, never edited.
-type SeedEntry struct {
-	ID     ID
-	Tray   ID // 0 for an allotment
-	Kind   SeedKind
-	Day    measure.Day
-	Logged measure.Day
-	Key    string
-
-	Tuber    int // number in its tray, from 1
-	Temp     measure.Temperature
-	Light    bool
-	Weights  []measure.Mass // Weighed: of tubers; Cut: of pieces
-	Eyes     []int          // Cut: of each piece
-	Seen     []Seen
-	Keep     int // Rubbed: sprouts left
-	HealDays int
-	Allots   []Allotted
-	Text     string
-	Voids    ID
-}
-
-// Seen is what a look at one tuber showed.
-type Seen struct {
-	Tuber, Eyes, Sprouts int
-	Longest              measure.Length // of its sprouts
-	Stout, Soft          bool
-}
-
-// Allotted is a piece given to a planting.
-type Allotted struct {
-	Planting ID
-	PieceRef
-}
-
-// Bench is all seed.
-type Bench struct {
-	Lots  []Lot
-	Trays []TrayState
-	Log   []SeedEntry // allotments that stand, newest first
-	Aside []Aside     // allotments of seed that is not there
-
-	stages map[ID]Stage // of plantings that have a log
-}
 
 // Bench as it stands today.
-func (v *View) Bench() (Bench, error) {
-	return v.m.benches.get(v.today, func() (Bench, error) { return benchOf(v.ctx, v.r, v.today) })
+func (v *View) Bench() (logbook.Bench, error) {
+	return v.m.benches.get(v.today, func() (logbook.Bench, error) { return benchOf(v.ctx, v.r, v.today) })
 }
 
-func benchOf(ctx context.Context, r Reader, today measure.Day) (Bench, error) {
+func benchOf(ctx context.Context, r Reader, today measure.Day) (logbook.Bench, error) {
 	lots, err := r.Lots(ctx)
 	if err != nil {
-		return Bench{}, err
+		return logbook.Bench{}, err
 	}
 	trays, err := r.Trays(ctx)
 	if err != nil {
-		return Bench{}, err
+		return logbook.Bench{}, err
 	}
 	log, err := r.SeedLog(ctx)
 	if err != nil {
-		return Bench{}, err
+		return logbook.Bench{}, err
 	}
-	var logs map[ID][]Entry
+	var logs map[logbook.ID][]logbook.Entry
 	if len(log) > 0 { // where pieces were given, it counts what became of their plantings
 		if logs, err = r.Logs(ctx, Filter{}); err != nil {
-			return Bench{}, err
+			return logbook.Bench{}, err
 		}
 	}
-	return ReplayBench(lots, trays, log, stagesOf(logs), today), nil
-}
-
-// ReplayBench puts the log of the bench on its trays. stages are those of all
-// plantings that have a log: the others are planned.
-func ReplayBench(lots []Lot, trays []Tray, log []SeedEntry, stages map[ID]Stage, today measure.Day) Bench {
-	b := Bench{Lots: lots, Trays: make([]TrayState, len(trays)), stages: stages}
-	byTray := map[ID][]SeedEntry{} // allotments are of no tray
-	for _, e := range log {
-		byTray[e.Tray] = append(byTray[e.Tray], e)
-	}
-	at := map[ID]*TrayState{}
-	for i, t := range trays {
-		b.Trays[i] = ReplayTray(t, byTray[t.ID])
-		at[t.ID] = &b.Trays[i]
-	}
-	b.Log = slices.Clone(live(byTray[0]))
-	b.allot(at)
-	slices.Reverse(b.Log)
-	for i := range b.Trays {
-		b.Trays[i].judge(b.sprouting(b.Trays[i].Lot), today)
-	}
-	return b
-}
-
-// allot gives pieces to plantings: the latest allotment of a planting holds while
-// it is open; what was planted is gone.
-func (b *Bench) allot(at map[ID]*TrayState) {
-	holder := map[ID]ID{} // planting to the entry that holds for it
-	for _, e := range b.Log {
-		for _, a := range e.Allots {
-			holder[a.Planting] = e.ID
-		}
-	}
-	for _, e := range b.Log {
-		for _, a := range e.Allots {
-			p := b.piece(at, a.PieceRef)
-			if p == nil && !isAside(b.Aside, e.ID) {
-				b.Aside = append(b.Aside, Aside{e.ID, e.Day, Faults{{"", measure.Say("Some of the seed it gives is not there.")}}})
-			}
-			if p == nil || holder[a.Planting] != e.ID || b.stages[a.Planting] == StageDropped {
-				continue
-			}
-			p.Planting, p.Gone = a.Planting, b.stages[a.Planting] != StagePlanned
-		}
-	}
-}
-
-// stagesOf plantings by their logs.
-func stagesOf(logs map[ID][]Entry) map[ID]Stage {
-	out := make(map[ID]Stage, len(logs))
-	for id, log := range logs {
-		out[id] = stageOf(log)
-	}
-	return out
-}
-
-// stageOf a log, without laying the ladder.
-func stageOf(log []Entry) Stage {
-	s := StagePlanned
-	for _, e := range live(log) {
-		switch e.Kind {
-		case Planted:
-			s = StageGrowing
-		case Closed:
-			s = StageClosed
-		case Dropped:
-			s = StageDropped
-		}
-	}
-	return s
-}
-
-func (b *Bench) piece(at map[ID]*TrayState, ref PieceRef) *PieceState {
-	t := at[ref.Tray]
-	if t == nil || ref.Tuber < 1 || ref.Tuber > len(t.Tubers) {
-		return nil
-	}
-	for i := range t.Tubers[ref.Tuber-1].Pieces {
-		if p := &t.Tubers[ref.Tuber-1].Pieces[i]; p.PieceRef == ref {
-			return p
-		}
-	}
-	return nil
-}
-
-// sprouting reports whether any tuber of a lot has a sprout.
-func (b *Bench) sprouting(l Lot) bool {
-	for i := range b.Trays {
-		if b.Trays[i].Lot.ID != l.ID {
-			continue
-		}
-		for _, u := range b.Trays[i].Tubers {
-			if u.Seen.Sprouts > 0 && u.Seen.Longest >= 0.5 {
-				return true
-			}
-		}
-	}
-	return false
-}
-
-// Tray of the bench by ID.
-func (b *Bench) Tray(id ID) (*TrayState, bool) {
-	for i := range b.Trays {
-		if b.Trays[i].ID == id {
-			return &b.Trays[i], true
-		}
-	}
-	return nil, false
-}
-
-// Free pieces of a variety: sound, not given away, not thrown out.
-func (b *Bench) Free(variety ID) []PieceState {
-	var out []PieceState
-	for i := range b.Trays {
-		t := &b.Trays[i]
-		if t.Lot.Variety.ID != variety {
-			continue
-		}
-		for _, u := range t.Tubers {
-			if u.Discarded || u.Call == seed.Discard || u.Call == seed.Blind {
-				continue
-			}
-			for _, p := range u.Pieces {
-				if !p.Gone {
-					out = append(out, p)
-				}
-			}
-		}
-	}
-	return out
-}
-
-// toCut is how many free tubers of a variety are whole and can be cut.
-func (b *Bench) toCut(variety ID) int {
-	n := 0
-	for i := range b.Trays {
-		if b.Trays[i].Lot.Variety.ID != variety {
-			continue
-		}
-		for _, u := range b.Trays[i].Tubers {
-			if u.Whole() && !u.Discarded && !u.Pieces[0].Gone && u.Cut.Pieces > 1 && u.Call != seed.Discard && u.Call != seed.Blind {
-				n++
-			}
-		}
-	}
-	return n
-}
-
-// For are the pieces that are given to a planting.
-func (b *Bench) For(planting ID) []PieceState {
-	var out []PieceState
-	for i := range b.Trays {
-		for _, u := range b.Trays[i].Tubers {
-			for _, p := range u.Pieces {
-				if p.Planting == planting && planting != 0 {
-					out = append(out, p)
-				}
-			}
-		}
-	}
-	return out
-}
-
-// Waits reports whether any of an allotment is still to be planted.
-func (b *Bench) Waits(e SeedEntry) bool {
-	at := map[ID]*TrayState{}
-	for i := range b.Trays {
-		at[b.Trays[i].ID] = &b.Trays[i]
-	}
-	for _, a := range e.Allots {
-		if p := b.piece(at, a.PieceRef); p != nil && p.Planting == a.Planting && !p.Gone {
-			return true
-		}
-	}
-	return false
+	return logbook.ReplayBench(lots, trays, log, logbook.StagesOf(logs), today), nil
 }

@@ -11,21 +11,22 @@ import (
 	"glebata/core/measure"
 	"glebata/core/seed"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 var ctx = context.Background()
 
 // sown is a plot with a tray of tubers of its variety.
-func sown(t *testing.T, class crop.Class, weights ...measure.Mass) (*plot, garden.ID) {
+func sown(t *testing.T, class crop.Class, weights ...measure.Mass) (*plot, logbook.ID) {
 	t.Helper()
 	p := newPlot(t, class, bag.Drainage{Way: bag.ThroughWall})
-	tray, err := p.AddLot(ctx, garden.NewLot{Label: "CQ26", Variety: p.variety.ID, Source: garden.Certified, Year: 2026, Tray: "A1", Temp: 10, Light: true}, p.asked())
+	tray, err := p.AddLot(ctx, garden.NewLot{Label: "CQ26", Variety: p.variety.ID, Source: logbook.Certified, Year: 2026, Tray: "A1", Temp: 10, Light: true}, p.asked())
 	p.must(err)
-	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedWeighed, Weights: weights})
+	p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedWeighed, Weights: weights})
 	return p, tray
 }
 
-func (p *plot) bench(e garden.SeedEntry) garden.ID {
+func (p *plot) bench(e logbook.SeedEntry) logbook.ID {
 	p.t.Helper()
 	if e.Day == 0 {
 		e.Day = today
@@ -35,7 +36,7 @@ func (p *plot) bench(e garden.SeedEntry) garden.ID {
 	return id
 }
 
-func (p *plot) tray(id garden.ID) *garden.TrayState {
+func (p *plot) tray(id logbook.ID) *logbook.TrayState {
 	p.t.Helper()
 	b, err := p.look().Bench()
 	p.must(err)
@@ -55,7 +56,7 @@ func TestTubersAreWeighedJudgedAndCut(t *testing.T) {
 	if ready := p.tray(tray).Tubers[0].Ready; ready != today+20 {
 		t.Errorf("ready on %s, want %s", ready, today+20)
 	}
-	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedLooked, Seen: []garden.Seen{
+	p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedLooked, Seen: []logbook.Seen{
 		{Tuber: 1, Eyes: 7, Sprouts: 6, Longest: 1.4, Stout: true}, {Tuber: 2, Eyes: 3, Sprouts: 2, Longest: 3, Stout: false}, {Tuber: 3, Eyes: 4},
 	}})
 	got := p.tray(tray)
@@ -67,13 +68,13 @@ func TestTubersAreWeighedJudgedAndCut(t *testing.T) {
 	if u := got.Tubers[0]; u.Cut.Pieces != 3 || u.Rub != 2 || got.Tubers[1].Cut.Pieces != 1 {
 		t.Errorf("170 g with 7 eyes gives %d pieces and %d sprouts to rub off; 118 g with 3 eyes %d", u.Cut.Pieces, u.Rub, got.Tubers[1].Cut.Pieces)
 	}
-	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedRubbed, Tuber: 1, Keep: 4})
-	cut := p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedCut, Tuber: 1, Weights: []measure.Mass{58, 57, 55}, Eyes: []int{3, 2, 2}})
+	p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedRubbed, Tuber: 1, Keep: 4})
+	cut := p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedCut, Tuber: 1, Weights: []measure.Mass{58, 57, 55}, Eyes: []int{3, 2, 2}})
 	u := p.tray(tray).Tubers[0]
 	if u.Seen.Sprouts != 4 || len(u.Pieces) != 3 || u.Pieces[2].Name != "A1·1c" || u.Pieces[0].HealedBy != today+3 {
 		t.Errorf("after cutting: %+v", u)
 	}
-	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedDiscarded, Tuber: 3, Text: "blind"})
+	p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedDiscarded, Tuber: 3, Text: "blind"})
 	if got := p.tray(tray); got.Sound() != 2 || got.Total != 288 {
 		t.Errorf("%d tubers of %v after one was thrown out", got.Sound(), got.Total)
 	}
@@ -87,20 +88,20 @@ func TestTubersAreWeighedJudgedAndCut(t *testing.T) {
 func TestBenchRefusesWhatCannotBe(t *testing.T) {
 	p, tray := sown(t, crop.Maincrop, 170, 60)
 	for what, c := range map[string]struct {
-		e           garden.SeedEntry
+		e           logbook.SeedEntry
 		field, says string
 	}{
-		"tomorrow":           {garden.SeedEntry{Kind: garden.SeedWeighed, Day: today + 1, Weights: []measure.Mass{60}}, "day", "still to come"},
-		"nothing weighed":    {garden.SeedEntry{Kind: garden.SeedWeighed}, "weights", "at least one"},
-		"a mountain":         {garden.SeedEntry{Kind: garden.SeedWeighed, Weights: []measure.Mass{60, 6000}}, "weights", "not believed"},
-		"no such tuber":      {garden.SeedEntry{Kind: garden.SeedLooked, Seen: []garden.Seen{{Tuber: 9}}}, "tuber", "no tuber 9"},
-		"sprout uncounted":   {garden.SeedEntry{Kind: garden.SeedLooked, Seen: []garden.Seen{{Tuber: 1, Longest: 2}}}, "sprouts-1", "count it"},
-		"a sprout of a mile": {garden.SeedEntry{Kind: garden.SeedLooked, Seen: []garden.Seen{{Tuber: 1, Sprouts: 1, Longest: 400}}}, "longest-1", "unit"},
-		"lost in cutting":    {garden.SeedEntry{Kind: garden.SeedCut, Tuber: 1, Weights: []measure.Mass{80, 80}}, "piece-1", "1 %"},
-		"cut into one":       {garden.SeedEntry{Kind: garden.SeedCut, Tuber: 1, Weights: []measure.Mass{170}}, "piece-1", "2 to 8"},
-		"healed at once":     {garden.SeedEntry{Kind: garden.SeedCut, Tuber: 1, Weights: []measure.Mass{85, 85}, HealDays: 1}, "heal", "heal"},
-		"boiled":             {garden.SeedEntry{Kind: garden.SeedStood, Temp: 60}, "temp", "stands between"},
-		"rubbed bare":        {garden.SeedEntry{Kind: garden.SeedRubbed, Tuber: 1}, "keep", "at least one"},
+		"tomorrow":           {logbook.SeedEntry{Kind: logbook.SeedWeighed, Day: today + 1, Weights: []measure.Mass{60}}, "day", "still to come"},
+		"nothing weighed":    {logbook.SeedEntry{Kind: logbook.SeedWeighed}, "weights", "at least one"},
+		"a mountain":         {logbook.SeedEntry{Kind: logbook.SeedWeighed, Weights: []measure.Mass{60, 6000}}, "weights", "not believed"},
+		"no such tuber":      {logbook.SeedEntry{Kind: logbook.SeedLooked, Seen: []logbook.Seen{{Tuber: 9}}}, "tuber", "no tuber 9"},
+		"sprout uncounted":   {logbook.SeedEntry{Kind: logbook.SeedLooked, Seen: []logbook.Seen{{Tuber: 1, Longest: 2}}}, "sprouts-1", "count it"},
+		"a sprout of a mile": {logbook.SeedEntry{Kind: logbook.SeedLooked, Seen: []logbook.Seen{{Tuber: 1, Sprouts: 1, Longest: 400}}}, "longest-1", "unit"},
+		"lost in cutting":    {logbook.SeedEntry{Kind: logbook.SeedCut, Tuber: 1, Weights: []measure.Mass{80, 80}}, "piece-1", "1 %"},
+		"cut into one":       {logbook.SeedEntry{Kind: logbook.SeedCut, Tuber: 1, Weights: []measure.Mass{170}}, "piece-1", "2 to 8"},
+		"healed at once":     {logbook.SeedEntry{Kind: logbook.SeedCut, Tuber: 1, Weights: []measure.Mass{85, 85}, HealDays: 1}, "heal", "heal"},
+		"boiled":             {logbook.SeedEntry{Kind: logbook.SeedStood, Temp: 60}, "temp", "stands between"},
+		"rubbed bare":        {logbook.SeedEntry{Kind: logbook.SeedRubbed, Tuber: 1}, "keep", "at least one"},
 	} {
 		c.e.Tray = tray
 		if c.e.Day == 0 {
@@ -109,13 +110,13 @@ func TestBenchRefusesWhatCannotBe(t *testing.T) {
 		_, err := p.RecordSeed(ctx, c.e, p.asked())
 		refused(t, what, err, c.field, c.says)
 	}
-	_, err := p.AddLot(ctx, garden.NewLot{Label: "cq26", Variety: p.variety.ID, Source: garden.Kitchen, Year: 1999, Tray: "A2", Temp: 10}, p.asked())
+	_, err := p.AddLot(ctx, garden.NewLot{Label: "cq26", Variety: p.variety.ID, Source: logbook.Kitchen, Year: 1999, Tray: "A2", Temp: 10}, p.asked())
 	refused(t, "a lot twice", err, "lot", "already")
 	refused(t, "old seed", err, "year", "1999")
 	_, err = p.AddTray(ctx, garden.NewTray{Label: "a1", Lot: 1, Temp: 10}, p.asked())
 	refused(t, "a tray twice", err, "tray", "already")
 	weighed := p.tray(tray).Log[0].ID
-	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedLooked, Seen: []garden.Seen{{Tuber: 1, Eyes: 4}}})
+	p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedLooked, Seen: []logbook.Seen{{Tuber: 1, Eyes: 4}}})
 	_, err = p.UndoSeed(ctx, weighed, p.asked())
 	refused(t, "undo of what later entries stand on", err, "", "(looked): take that back first")
 }
@@ -131,7 +132,7 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 	p.must(err)
 	p.bag = other
 
-	ask := garden.AskedAllotment{Plantings: []garden.ID{one, two}, Mode: garden.Balanced}
+	ask := garden.AllotmentRequest{Plantings: []logbook.ID{one, two}, Mode: garden.Balanced}
 	d, err := p.look().DraftAllotment(ask)
 	p.must(err)
 	if d.Spread != 0 || d.Of != garden.OfBag || len(d.Left) != 2 || d.Places[0].Total != 113 || d.Places[1].Total != 113 {
@@ -145,17 +146,17 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 		t.Errorf("it says %q", said)
 	}
 	// Swapping two by hand widens it: 58 for 56 makes 111 and 115, 4 ÷ 113.
-	ask.Swaps = [][2]garden.PieceRef{{{Tray: tray, Tuber: 1}, {Tray: tray, Tuber: 3}}}
+	ask.Swaps = [][2]logbook.PieceRef{{{Tray: tray, Tuber: 1}, {Tray: tray, Tuber: 3}}}
 	swapped, err := p.look().DraftAllotment(ask)
 	p.must(err)
 	if math.Abs(swapped.Spread-4.0/113) > 1e-9 {
 		t.Errorf("after the swap the spread is %.4f, want %.4f", swapped.Spread, 4.0/113)
 	}
 
-	var gives []garden.Allotted
+	var gives []logbook.Allotted
 	for _, place := range d.Places {
 		for _, piece := range place.Pieces {
-			gives = append(gives, garden.Allotted{Planting: place.Planting.ID, PieceRef: piece.PieceRef})
+			gives = append(gives, logbook.Allotted{Planting: place.Planting.ID, PieceRef: piece.PieceRef})
 		}
 	}
 	given, err := p.ConfirmAllotment(ctx, gives, p.asked())
@@ -169,14 +170,14 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 	if sum != 113 || len(b.For(two)) != 2 {
 		t.Errorf("the first bag has %v, the second %d pieces", sum, len(b.For(two)))
 	}
-	if _, err := p.RecordSeed(ctx, garden.SeedEntry{Tray: tray, Kind: garden.SeedCut, Tuber: 1, Weights: []measure.Mass{29, 29}, Day: today}, p.asked()); err == nil {
+	if _, err := p.RecordSeed(ctx, logbook.SeedEntry{Tray: tray, Kind: logbook.SeedCut, Tuber: 1, Weights: []measure.Mass{29, 29}, Day: today}, p.asked()); err == nil {
 		t.Error("a tuber that was given away was cut")
 	}
 	twice := append(gives, gives[0])
 	_, err = p.ConfirmAllotment(ctx, twice, p.asked())
 	refused(t, "a piece given twice", err, "", "look again")
 
-	_, err = p.record(garden.Entry{Planting: one, Kind: garden.Planted, Day: today, Pieces: []measure.Mass{58, 55}})
+	_, err = p.record(logbook.Entry{Planting: one, Kind: logbook.Planted, Day: today, Pieces: []measure.Mass{58, 55}})
 	p.must(err)
 	b, err = p.look().Bench()
 	p.must(err)
@@ -192,7 +193,7 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 	refused(t, "undo of what is planted", err, "", "take the planting back first")
 }
 
-func (p *plot) secondBag() garden.Bag {
+func (p *plot) secondBag() logbook.Bag {
 	p.t.Helper()
 	c, err := p.look().Catalogue()
 	p.must(err)
@@ -203,8 +204,8 @@ func TestShortBagsAreToldWhatToCut(t *testing.T) {
 	p, tray := sown(t, crop.Maincrop, 170, 60)
 	one, err := p.plan(3)
 	p.must(err)
-	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedLooked, Seen: []garden.Seen{{Tuber: 1, Eyes: 7, Sprouts: 3, Longest: 1.2, Stout: true}, {Tuber: 2, Eyes: 4, Sprouts: 2, Longest: 1.2, Stout: true}}})
-	d, err := p.look().DraftAllotment(garden.AskedAllotment{Plantings: []garden.ID{one}})
+	p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedLooked, Seen: []logbook.Seen{{Tuber: 1, Eyes: 7, Sprouts: 3, Longest: 1.2, Stout: true}, {Tuber: 2, Eyes: 4, Sprouts: 2, Longest: 1.2, Stout: true}}})
+	d, err := p.look().DraftAllotment(garden.AllotmentRequest{Plantings: []logbook.ID{one}})
 	p.must(err)
 	said := ""
 	for _, s := range d.Says {

@@ -35,7 +35,7 @@ func gallonsFor(aim bag.Aim) float64 {
 const usGallon = 3.785411784
 
 // choose how many, and how many sprouts on each.
-func (c *Candidate) choose(ask AskedDesign) {
+func (c *Candidate) choose(ask DesignRequest) {
 	n := 0
 	litres := float64(c.Usable)
 	per := float64(ask.Class.Constants().LitresPerPlant) * roomFor(ask.Aim)
@@ -67,7 +67,7 @@ func (c *Candidate) choose(ask AskedDesign) {
 
 // of are the choices with so many plants, worked out anew where there are more
 // than are weighed up otherwise.
-func (c *Candidate) of(n int, ask AskedDesign) []bag.Choice {
+func (c *Candidate) of(n int, ask DesignRequest) []bag.Choice {
 	if found := keep(c.Choices, func(o bag.Choice) bool { return o.Plants == n }); len(found) > 0 {
 		return found
 	}

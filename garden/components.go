@@ -6,22 +6,23 @@ import (
 
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/garden/logbook"
 )
 
 // longest of a note on where a component comes from, in letters.
-const longestSource = 80
+const maxSource = 80
 
 // SetComponent keeps the grower's own numbers of a component; one without a key is
 // a new one under its name. Safe to repeat. Faults name the fields.
-func (g *Garden) SetComponent(ctx context.Context, c medium.Component, a Asked) error {
+func (g *Garden) SetComponent(ctx context.Context, c medium.Component, a Request) error {
 	c.Takes, c.Dusty, c.Own = false, false, true // what the usual ones are, they stay
-	_, err := g.once(ctx, a.Key, c, func(w Writer) (ID, error) {
+	_, err := g.idempotent(ctx, a.Key, c, func(w Writer) (logbook.ID, error) {
 		known, err := w.Components(ctx)
 		if err != nil {
 			return 0, err
 		}
-		var faults Faults
-		c.Name = checkName(&faults, "name", "component", c.Name)
+		var faults logbook.Faults
+		c.Name = logbook.CheckName(&faults, "name", "component", c.Name)
 		if c.Key == "" {
 			c.Key = strings.ToLower(strings.Join(strings.Fields(strings.Map(keyRune, c.Name)), " "))
 			if c.Key == "" && c.Name != "" {
@@ -31,7 +32,7 @@ func (g *Garden) SetComponent(ctx context.Context, c medium.Component, a Asked) 
 				faults.Add("name", "There is a {} already: change its numbers instead.", c.Name)
 			}
 		} else if _, ok := known.Named(c.Key); !ok {
-			return 0, ErrNotFound
+			return 0, logbook.ErrNotFound
 		}
 		checkComponent(&faults, &c)
 		if faults != nil {
@@ -50,7 +51,7 @@ func keyRune(r rune) rune {
 	return r
 }
 
-func checkComponent(faults *Faults, c *medium.Component) {
+func checkComponent(faults *logbook.Faults, c *medium.Component) {
 	between := func(field string, v, from, to float64, says string) {
 		if !(v >= from && v <= to) {
 			faults.Add(field, says)
@@ -64,28 +65,28 @@ func checkComponent(faults *Faults, c *medium.Component) {
 		between(field, v, 0, 5, "A litre brings 0 to 5 g.")
 	}
 	c.Source = measure.PlainLine(c.Source)
-	if len([]rune(c.Source)) > longestSource {
-		faults.Add("source", "Keep it under {} letters.", longestSource)
+	if len([]rune(c.Source)) > maxSource {
+		faults.Add("source", "Keep it under {} letters.", maxSource)
 	}
 }
 
 // SetHandful keeps what the grower's own handful of a dry feed weighs; 0 for the
 // usual one. Safe to repeat.
-func (g *Garden) SetHandful(ctx context.Context, product ID, m measure.Mass, a Asked) error {
+func (g *Garden) SetHandful(ctx context.Context, product logbook.ID, m measure.Mass, a Request) error {
 	type asked struct {
-		Product ID
+		Product logbook.ID
 		Handful measure.Mass
 	}
-	_, err := g.once(ctx, a.Key, asked{product, m}, func(w Writer) (ID, error) {
+	_, err := g.idempotent(ctx, a.Key, asked{product, m}, func(w Writer) (logbook.ID, error) {
 		products, err := w.Products(ctx)
 		if err != nil {
 			return 0, err
 		}
-		if p, ok := find(products, func(p Product) bool { return p.ID == product }); !ok || p.Kind != FeedPack {
-			return 0, ErrNotFound
+		if p, ok := logbook.Find(products, func(p logbook.Product) bool { return p.ID == product }); !ok || p.Kind != logbook.FeedPack {
+			return 0, logbook.ErrNotFound
 		}
 		if m != 0 && (m < 3 || m > 200) {
-			return 0, fault("handful", "A handful weighs between {} and {}.", measure.Mass(3), measure.Mass(200))
+			return 0, logbook.Refuse("handful", "A handful weighs between {} and {}.", measure.Mass(3), measure.Mass(200))
 		}
 		return product, w.SetHandful(ctx, product, m)
 	})

@@ -11,6 +11,8 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // The grower's own numbers go into every weight; a component of their own into mixes.
@@ -46,7 +48,7 @@ func TestOwnNumbersOfAComponentAreReckonedWith(t *testing.T) {
 		refused(t, field, p.SetComponent(ctx, bad, p.asked()), field, "")
 	}
 	compost.Key = "moon dust"
-	if err := p.SetComponent(ctx, compost, p.asked()); !errors.Is(err, garden.ErrNotFound) {
+	if err := p.SetComponent(ctx, compost, p.asked()); !errors.Is(err, logbook.ErrNotFound) {
 		t.Errorf("numbers for what does not exist: %v", err)
 	}
 }
@@ -55,18 +57,18 @@ func TestOwnNumbersOfAComponentAreReckonedWith(t *testing.T) {
 // bag planned with straw asks for straw; a torn one for a new bag; each for a label.
 func TestShoppingAsksForAllThatGoesIn(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	filling := garden.DefaultLadder(p.bag.Model.Shape, crop.Maincrop, hill.Steps)
+	filling := forecast.DefaultLadder(p.bag.Model.Shape, crop.Maincrop, hill.Steps)
 	filling.Filler = hill.UsualFiller(38)
 	plan := garden.NewPlanting{Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: 2, Filling: filling}
 	id, err := p.PlanBag(ctx, plan, p.asked())
 	p.must(err)
-	plan.Bag, plan.Filling = p.secondBag().ID, garden.DefaultLadder(p.bag.Model.Shape, crop.Maincrop, hill.StrawOver)
+	plan.Bag, plan.Filling = p.secondBag().ID, forecast.DefaultLadder(p.bag.Model.Shape, crop.Maincrop, hill.StrawOver)
 	_, err = p.PlanBag(ctx, plan, p.asked())
 	p.must(err)
-	_, err = p.LookAfter(ctx, garden.BagLook{Bag: plan.Bag, Condition: garden.Torn}, p.asked())
+	_, err = p.LookAfter(ctx, garden.BagLook{Bag: plan.Bag, Condition: logbook.Torn}, p.asked())
 	p.must(err)
-	p.product(garden.Product{Name: "quay liquid", Kind: garden.LiquidFeed, Litres: 0.1, Price: 700, Feed: medium.Product{Nitrogen: 3, Phosphate: 2, Potash: 6, Dilution: 8}})
-	p.product(garden.Product{Name: "hazel", Kind: garden.SundryPack, Sundry: garden.Canes, Pieces: 5, Price: 300})
+	p.product(logbook.Product{Name: "quay liquid", Kind: logbook.LiquidFeed, Litres: 0.1, Price: 700, Feed: medium.Product{Nitrogen: 3, Phosphate: 2, Potash: 6, Dilution: 8}})
+	p.product(logbook.Product{Name: "hazel", Kind: logbook.SundryPack, Sundry: logbook.Canes, Pieces: 5, Price: 300})
 	l := p.shopping()
 	st := p.state(id)
 	_, chips := st.Ladder.WantedOf(hill.Chips)
@@ -81,10 +83,10 @@ func TestShoppingAsksForAllThatGoesIn(t *testing.T) {
 	if got := lineFor(l, "straw").Litres; straw == 0 || math.Abs(float64(got-straw)) > 1e-6 {
 		t.Errorf("%v of straw, want %v", got, straw)
 	}
-	if labels, canes := lineFor(l, string(garden.Labels)), lineFor(l, string(garden.Canes)); labels.Pieces != 2 || canes.Pieces != 8 || canes.Buy.Sacks != 2 || canes.Buy.Cost != 600 {
+	if labels, canes := lineFor(l, string(logbook.Labels)), lineFor(l, string(logbook.Canes)); labels.Pieces != 2 || canes.Pieces != 8 || canes.Buy.Sacks != 2 || canes.Buy.Cost != 600 {
 		t.Errorf("%d labels, %d canes in %d packs", labels.Pieces, canes.Pieces, canes.Buy.Sacks)
 	}
-	if torn := lineFor(l, string(garden.BagSundry(p.bag.Model.ID))); torn.Pieces != 1 || torn.Name == "" {
+	if torn := lineFor(l, string(logbook.BagSundry(p.bag.Model.ID))); torn.Pieces != 1 || torn.Name == "" {
 		t.Errorf("in place of the torn bag %+v", torn)
 	}
 	liquid := lineFor(l, "liquid")
@@ -105,19 +107,19 @@ func TestShoppingAsksForAllThatGoesIn(t *testing.T) {
 
 func TestBottlesAndPacksThatCannotBeAreRefused(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	for field, bad := range map[string]garden.Product{
-		"dilution": {Name: "a", Kind: garden.LiquidFeed, Litres: 1}, "bottle": {Name: "a", Kind: garden.LiquidFeed, Feed: medium.Product{Dilution: 8}},
-		"sundry": {Name: "a", Kind: garden.SundryPack, Pieces: 3, Sundry: "bag-99"}, "pieces": {Name: "a", Kind: garden.SundryPack, Sundry: garden.Canes},
-		"handful": {Name: "a", Kind: garden.FeedPack, Weight: 500, Feed: medium.Product{Handful: 900}}, "kind": {Name: "a", Kind: "gold"},
+	for field, bad := range map[string]logbook.Product{
+		"dilution": {Name: "a", Kind: logbook.LiquidFeed, Litres: 1}, "bottle": {Name: "a", Kind: logbook.LiquidFeed, Feed: medium.Product{Dilution: 8}},
+		"sundry": {Name: "a", Kind: logbook.SundryPack, Pieces: 3, Sundry: "bag-99"}, "pieces": {Name: "a", Kind: logbook.SundryPack, Sundry: logbook.Canes},
+		"handful": {Name: "a", Kind: logbook.FeedPack, Weight: 500, Feed: medium.Product{Handful: 900}}, "kind": {Name: "a", Kind: "gold"},
 	} {
 		_, err := p.AddProduct(ctx, bad, p.asked())
 		refused(t, field, err, field, "")
 	}
-	id := p.product(garden.Product{Name: "meal", Kind: garden.FeedPack, Weight: 1000, Feed: medium.Product{Nitrogen: 5, Potash: 6}})
+	id := p.product(logbook.Product{Name: "meal", Kind: logbook.FeedPack, Weight: 1000, Feed: medium.Product{Nitrogen: 5, Potash: 6}})
 	p.must(p.SetHandful(ctx, id, 28, p.asked()))
 	products, err := p.look().Products()
 	p.must(err)
-	if got := garden.ByKind(products, garden.FeedPack).Feed.Handfuls(56); got != 2 {
+	if got := logbook.ByKind(products, logbook.FeedPack).Feed.Handfuls(56); got != 2 {
 		t.Errorf("56 g are %g handfuls of 28 g", got)
 	}
 	refused(t, "a heavy hand", p.SetHandful(ctx, id, 900, p.asked()), "handful", "")
@@ -127,7 +129,7 @@ func TestBottlesAndPacksThatCannotBeAreRefused(t *testing.T) {
 // what grows, and is planted only once it is closed.
 func TestGrowingBagIsPlannedForTheNextSeason(t *testing.T) {
 	p, growing := planted(t)
-	plan := garden.NewPlanting{Year: 2027, Bag: p.bag.ID, Variety: p.variety.ID, Number: 2, Filling: garden.DefaultLadder(p.bag.Model.Shape, crop.Maincrop, hill.Steps)}
+	plan := garden.NewPlanting{Year: 2027, Bag: p.bag.ID, Variety: p.variety.ID, Number: 2, Filling: forecast.DefaultLadder(p.bag.Model.Shape, crop.Maincrop, hill.Steps)}
 	next, err := p.PlanBag(ctx, plan, p.asked())
 	p.must(err)
 	_, err = p.PlanBag(ctx, plan, p.asked())
@@ -144,10 +146,10 @@ func TestGrowingBagIsPlannedForTheNextSeason(t *testing.T) {
 	if len(row) != 1 || row[0].Planting.ID != growing || history.Now.Planting.ID != growing || !cat.TakenIn(p.bag.ID, 2027) || cat.TakenIn(p.bag.ID, 2028) {
 		t.Errorf("the row has %d bags, now %d", len(row), history.Now.Planting.ID)
 	}
-	seed := garden.Entry{Planting: next, Kind: garden.Planted, Day: today, Pieces: []measure.Mass{60, 60}}
+	seed := logbook.Entry{Planting: next, Kind: logbook.Planted, Day: today, Pieces: []measure.Mass{60, 60}}
 	_, err = p.record(seed)
 	refused(t, "planted into a full bag", err, "", "close that first")
-	closing, err := p.record(garden.Entry{Planting: growing, Kind: garden.Closed, Day: today})
+	closing, err := p.record(logbook.Entry{Planting: growing, Kind: logbook.Closed, Day: today})
 	p.must(err)
 	_, err = p.record(seed)
 	p.must(err)

@@ -6,6 +6,8 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // NumberBy is the school that says how many go in a bag.
@@ -34,10 +36,10 @@ func (n NumberBy) Name() string { return numberNames[n] }
 // Known reports whether n is one of NumberSchools.
 func (n NumberBy) Known() bool { return numberNames[n] != "" }
 
-// AskedDesign is what kinds of bag are weighed up for.
-type AskedDesign struct {
+// DesignRequest is what kinds of bag are weighed up for.
+type DesignRequest struct {
 	Class     crop.Class
-	Variety   ID // 0 for any of the class
+	Variety   logbook.ID // 0 for any of the class
 	Aim       bag.Aim
 	By        NumberBy
 	Own       int // with ByOwn
@@ -50,25 +52,25 @@ type AskedDesign struct {
 
 // Candidate is one kind of bag with what it may give.
 type Candidate struct {
-	Model   Model
+	Model   logbook.Model
 	Usable  measure.Volume
 	Depth   measure.Length
 	Choice  bag.Choice
 	Choices []bag.Choice // for the curve
 	Suggest bag.Suggestion
-	Draft   Standing // as it would be planted, for drawing
+	Draft   forecast.PlantingForecast // as it would be planted, for drawing
 	Wet     measure.Mass
 	Heavy   bool // over the grower's lifting limit
 	Works   bool
 	Owned   int
-	Free    ID // a free bag of this kind; 0 when there is none
+	Free    logbook.ID // a free bag of this kind; 0 when there is none
 	Growing bag.Growing
 	Says    []measure.Phrase
 }
 
 // DesignSheet is every kind of bag weighed up for one purpose.
 type DesignSheet struct {
-	Asked      AskedDesign
+	Asked      DesignRequest
 	From       bag.Calibration // of the grower's own, used when it was asked for
 	Mine       int             // finished bags that count
 	Season     float64         // index of a full season here
@@ -76,69 +78,9 @@ type DesignSheet struct {
 	Candidates []Candidate // as their models are listed
 }
 
-// Calibration from the grower's own finished bags: of a variety where it has
-// some, of its class otherwise.
-func Calibration(finished []Standing, class crop.Class, variety ID) bag.Calibration {
-	var ofVariety, ofClass bag.Calibration
-	for i := range finished {
-		s := &finished[i]
-		if s.Variety.Class != class || s.Unweighed || s.Harvest.Edible <= 0 || s.Index > 0 && s.Index < leastIndex {
-			continue
-		}
-		e := bag.Expect(s.Growing(bag.Calibration{}))
-		ofClass.Add(s.Harvest.Edible, e.Yield)
-		if s.Variety.ID == variety {
-			ofVariety.Add(s.Harvest.Edible, e.Yield)
-		}
-	}
-	if variety != 0 && ofVariety.Bags > 0 {
-		return ofVariety
-	}
-	return ofClass
-}
-
-// leastIndex of a season that a harvest tells something by: one that was lifted long
-// before its time does not. Model.
-const leastIndex = 0.3
-
-// Growing is what is expected of a planting as it stands, or as it is planned.
-func (s *Standing) Growing(from bag.Calibration) bag.Growing {
-	g := bag.Growing{Class: s.Variety.Class, Plants: s.Plants, Sprouts: bag.UsualSprouts, Seed: s.Seed, Season: s.Index, From: from}
-	g.Depth = s.Ladder.Top - s.Ladder.Bottom
-	g.Usable = s.Bag.Model.Shape.Between(s.Ladder.Bottom, s.Ladder.Top)
-	if s.Stage == StageClosed {
-		g.Usable, g.Depth = s.Settled(), s.Level-s.Ladder.Bottom
-	}
-	if s.Stage == StagePlanned {
-		g.Plants, g.Seed = s.Number, s.SeedWanted()
-	}
-	if g.Class.Crop() == crop.SweetPotato {
-		g.Sprouts = 1
-	}
-	return g
-}
-
-// WetWeight of a planting's bag filled to its top with a mix, in full growth; chips
-// at the bottom and straw over the seed weigh what they usually do.
-func (s *Standing) WetWeight(mix medium.Mix) measure.Mass {
-	shape, l := s.Bag.Model.Shape, &s.Ladder
-	of := map[string]measure.Volume{"chips": shape.Between(0, l.Bottom)}
-	if l.School.Habit().Straw && len(l.Seed) > 0 {
-		of["straw"] = shape.Between(l.Seed[0], l.Top)
-	}
-	settled := shape.Between(0, l.Top)
-	other := 0.0
-	for key, v := range of {
-		c, _ := medium.Usual().Named(key)
-		settled -= v
-		other += float64(v) * c.WetKg
-	}
-	return mix.WetWeight(settled, s.Bag.Model.Empty) + measure.Mass(other)*measure.Kilogram
-}
-
 // Expected harvest of a planting that was reckoned, and what it was asked of.
-func (v *View) Expected(s *Standing) (bag.Growing, error) {
-	all, err := v.ExpectedOf([]Standing{*s})
+func (v *View) Expected(s *forecast.PlantingForecast) (bag.Growing, error) {
+	all, err := v.ExpectedOf([]forecast.PlantingForecast{*s})
 	if err != nil {
 		return bag.Growing{}, err
 	}
@@ -146,20 +88,20 @@ func (v *View) Expected(s *Standing) (bag.Growing, error) {
 }
 
 // ExpectedOf is what Expected is of each of a row of plantings.
-func (v *View) ExpectedOf(row []Standing) ([]bag.Growing, error) {
+func (v *View) ExpectedOf(row []forecast.PlantingForecast) ([]bag.Growing, error) {
 	finished, err := v.FinishedGrown()
 	if err != nil {
 		return nil, err
 	}
 	out := make([]bag.Growing, len(row))
 	for i := range row {
-		out[i] = row[i].Growing(Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
+		out[i] = row[i].Growing(forecast.Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
 	}
 	return out, nil
 }
 
 // Design weighs every kind of bag up. Faults name the fields.
-func (v *View) Design(ask AskedDesign) (DesignSheet, error) {
+func (v *View) Design(ask DesignRequest) (DesignSheet, error) {
 	sheet := DesignSheet{Asked: ask}
 	if err := ask.check(); err != nil {
 		return sheet, err
@@ -176,12 +118,12 @@ func (v *View) Design(ask AskedDesign) (DesignSheet, error) {
 	if err != nil {
 		return sheet, err
 	}
-	variety, _ := find(cat.Varieties, func(v Variety) bool { return v.ID == ask.Variety })
+	variety, _ := logbook.Find(cat.Varieties, func(v logbook.Variety) bool { return v.ID == ask.Variety })
 	variety.Class = ask.Class
-	if sheet.Season, err = FullSeason(&site, variety, site.warmest(ask.Class), v.today); err != nil {
+	if sheet.Season, err = forecast.FullSeason(&site, variety, site.Warmest(ask.Class), v.today); err != nil {
 		return sheet, err
 	}
-	own := Calibration(finished, ask.Class, ask.Variety)
+	own := forecast.Calibration(finished, ask.Class, ask.Variety)
 	sheet.Mine, sheet.LiftLimit = own.Bags, site.LiftLimit
 	if ask.Calibrate {
 		sheet.From = own
@@ -203,8 +145,8 @@ func (v *View) Design(ask AskedDesign) (DesignSheet, error) {
 	return sheet, nil
 }
 
-func (a *AskedDesign) check() error {
-	var faults Faults
+func (a *DesignRequest) check() error {
+	var faults logbook.Faults
 	if !a.Class.Known() {
 		faults.Add("class", "Choose a class.")
 	}
@@ -229,7 +171,7 @@ func (a *AskedDesign) check() error {
 	return faults.Err()
 }
 
-func candidate(m Model, ask AskedDesign, from bag.Calibration, season float64, limit measure.Mass) Candidate {
+func candidate(m logbook.Model, ask DesignRequest, from bag.Calibration, season float64, limit measure.Mass) Candidate {
 	shape := m.Shape
 	c := Candidate{Model: m, Usable: shape.Usable(ask.Headspace), Depth: shape.UsableTop(ask.Headspace), Works: true}
 	c.Suggest = bag.Suggest(shape, bag.Room{Headspace: ask.Headspace}, ask.Class, ask.By == ByTwo)
@@ -249,24 +191,24 @@ func candidate(m Model, ask AskedDesign, from bag.Calibration, season float64, l
 }
 
 // draft the bag as it would be planted.
-func (c *Candidate) draft(ask AskedDesign) {
+func (c *Candidate) draft(ask DesignRequest) {
 	school := hill.Default(ask.Class)
 	if ask.By == ByTwo {
 		school = hill.TwoLevel
 	}
-	plan := DefaultLadder(c.Model.Shape, ask.Class, school)
+	plan := forecast.DefaultLadder(c.Model.Shape, ask.Class, school)
 	plan.Headspace = ask.Headspace
-	v := Variety{Class: ask.Class}
-	d, err := DraftPlanting(Bag{Model: c.Model, Label: c.Model.Name}, v, c.Choice.Plants, plan)
+	v := logbook.Variety{Class: ask.Class}
+	d, err := forecast.DraftPlanting(logbook.Bag{Model: c.Model, Label: c.Model.Name}, v, c.Choice.Plants, plan)
 	if err != nil {
-		plan = DefaultLadder(c.Model.Shape, ask.Class, hill.FillOnce)
-		d, _ = DraftPlanting(Bag{Model: c.Model, Label: c.Model.Name}, v, c.Choice.Plants, plan) // drawn empty where even that cannot be
+		plan = forecast.DefaultLadder(c.Model.Shape, ask.Class, hill.FillOnce)
+		d, _ = forecast.DraftPlanting(logbook.Bag{Model: c.Model, Label: c.Model.Name}, v, c.Choice.Plants, plan) // drawn empty where even that cannot be
 	}
-	c.Draft = d.Standing
+	c.Draft = d.PlantingForecast
 }
 
 // judge what speaks against a kind of bag.
-func (c *Candidate) judge(ask AskedDesign, limit measure.Mass) {
+func (c *Candidate) judge(ask DesignRequest, limit measure.Mass) {
 	k := ask.Class.Constants()
 	say := func(says string, args ...any) { c.Says = append(c.Says, measure.Say(says, args...)) }
 	if facts := c.Model.Drainage.Facts(c.Model.Shape); !facts.Plantable {

@@ -10,6 +10,7 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // shelf is a plot with three more kinds of bag.
@@ -22,17 +23,17 @@ func shelf(t *testing.T) *plot {
 	}{"cup": {18, 22, bag.BaseHoles}, "vat": {60, 45, bag.BaseHoles}, "bin": {45, 50, bag.NoHoles}} {
 		s, err := bag.NewRound(m.base, m.base, m.height)
 		p.must(err)
-		_, err = p.AddModel(ctx, garden.Model{Name: name, Shape: s, Material: garden.Rigid, Drainage: bag.Drainage{Way: m.drain}, Empty: 500}, p.asked())
+		_, err = p.AddModel(ctx, logbook.Model{Name: name, Shape: s, Material: logbook.Rigid, Drainage: bag.Drainage{Way: m.drain}, Empty: 500}, p.asked())
 		p.must(err)
 	}
 	return p
 }
 
-func askFor(class crop.Class) garden.AskedDesign {
-	return garden.AskedDesign{Class: class, Aim: bag.MostWeight, By: garden.ByAim, Headspace: 4, Mix: medium.RecipeNamed("half").Mix}
+func askFor(class crop.Class) garden.DesignRequest {
+	return garden.DesignRequest{Class: class, Aim: bag.MostWeight, By: garden.ByAim, Headspace: 4, Mix: medium.RecipeNamed("half").Mix}
 }
 
-func (p *plot) design(ask garden.AskedDesign) map[string]garden.Candidate {
+func (p *plot) design(ask garden.DesignRequest) map[string]garden.Candidate {
 	p.t.Helper()
 	sheet, err := p.look().Design(ask)
 	p.must(err)
@@ -110,9 +111,9 @@ func TestSchoolsSayHowMany(t *testing.T) {
 // (3 + actual ÷ expected) ÷ 4 when it is asked to be, and not otherwise.
 func TestOwnHarvestsScaleWhatIsExpected(t *testing.T) {
 	p, id := planted(t)
-	for _, e := range []garden.Entry{
-		{Kind: garden.Raised, RaiseBy: 10}, {Kind: garden.Raised, RaiseBy: 10},
-		{Kind: garden.Weighed, Batches: []garden.Batch{{Gross: 4000, Grade: "keep"}}}, {Kind: garden.Closed},
+	for _, e := range []logbook.Entry{
+		{Kind: logbook.Raised, RaiseBy: 10}, {Kind: logbook.Raised, RaiseBy: 10},
+		{Kind: logbook.Weighed, Batches: []logbook.Batch{{Gross: 4000, Grade: "keep"}}}, {Kind: logbook.Closed},
 	} {
 		e.Planting, e.Day = id, today
 		_, err := p.record(e)

@@ -9,6 +9,8 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // Progress of an ensemble that is being worked out.
@@ -20,7 +22,7 @@ func (p Progress) Running() bool { return p.Done < p.Total }
 // ensembles that were worked out, by what they follow from, and the one that is. Safe
 // for concurrent use.
 type ensembles struct {
-	held    *lru.Cache[uint64, *Prospect]
+	held    *lru.Cache[uint64, *forecast.EnsembleForecast]
 	mu      sync.Mutex
 	running *run
 }
@@ -29,7 +31,7 @@ type ensembles struct {
 const maxEnsembles = 2500
 
 func newEnsembles() *ensembles {
-	held, _ := lru.New[uint64, *Prospect](maxEnsembles) // fails only for no size
+	held, _ := lru.New[uint64, *forecast.EnsembleForecast](maxEnsembles) // fails only for no size
 	return &ensembles{held: held}
 }
 
@@ -43,8 +45,8 @@ type run struct {
 const patience = 450 * time.Millisecond
 
 // of a row: those that are held, by planting, and what is to be worked out.
-func (e *ensembles) of(row []Standing, today measure.Day) (held map[ID]*Prospect, missing []Standing) {
-	held = map[ID]*Prospect{}
+func (e *ensembles) of(row []forecast.PlantingForecast, today measure.Day) (held map[logbook.ID]*forecast.EnsembleForecast, missing []forecast.PlantingForecast) {
+	held = map[logbook.ID]*forecast.EnsembleForecast{}
 	for i := range row {
 		st := &row[i]
 		if st.Grown == nil {
@@ -61,7 +63,7 @@ func (e *ensembles) of(row []Standing, today measure.Day) (held map[ID]*Prospect
 
 // begin to work plantings out in the background, unless others are being worked out;
 // it returns the run that is under way, nil when there is nothing to do.
-func (e *ensembles) begin(missing []Standing, site *Site, n *climate.Normals, nights []Forecast, today measure.Day) *run {
+func (e *ensembles) begin(missing []forecast.PlantingForecast, site *logbook.Site, n *climate.Normals, nights []forecast.Forecast, today measure.Day) *run {
 	e.mu.Lock()
 	defer e.mu.Unlock()
 	if len(missing) > 0 && e.running == nil {
@@ -71,8 +73,8 @@ func (e *ensembles) begin(missing []Standing, site *Site, n *climate.Normals, ni
 	return e.running
 }
 
-func (e *ensembles) work(list []Standing, site *Site, n *climate.Normals, nights []Forecast, today measure.Day) {
-	found := Ensemble(list, site, n, nights, today, func() {
+func (e *ensembles) work(list []forecast.PlantingForecast, site *logbook.Site, n *climate.Normals, nights []forecast.Forecast, today measure.Day) {
+	found := forecast.Ensemble(list, site, n, nights, today, func() {
 		e.mu.Lock()
 		e.running.progress.Done++
 		e.mu.Unlock()
@@ -111,7 +113,7 @@ func (r *run) wait(ctx context.Context) {
 // worked out in the background; the page is not kept waiting longer than half a
 // second, and the progress says how far it is. The transaction of the view is over
 // while it waits: ask for everything else before.
-func (v *View) Prospects(row []Standing) (map[ID]*Prospect, Progress, error) {
+func (v *View) Prospects(row []forecast.PlantingForecast) (map[logbook.ID]*forecast.EnsembleForecast, Progress, error) {
 	e := v.g.ensembles
 	held, missing := e.of(row, v.today)
 	if len(missing) == 0 {

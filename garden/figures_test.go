@@ -6,20 +6,21 @@ import (
 	"testing"
 
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 func TestEveryFigureHasAWholeWorking(t *testing.T) {
 	p, id := planted(t)
-	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 900, Tare: 300, Grade: "keep", Count: 7}, {Gross: 100, Grade: "green"}}})
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 900, Tare: 300, Grade: "keep", Count: 7}, {Gross: 100, Grade: "green"}}})
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Taken, Day: today, Text: "a panful"})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Taken, Day: today, Text: "a panful"})
 	p.must(err)
 	s := p.state(id)
 	for _, figure := range []string{
-		garden.FigureNumber, garden.FigureLadder, garden.FigureLitres, garden.FigureRung + "1", garden.FigureFill + "2", garden.FigureSeed,
-		garden.FigureHarvest, garden.FigureRatio, garden.FigurePerLitre, garden.FigurePerPlant,
-		garden.FigureDay, garden.FigureMedium, garden.FigureMean,
+		forecast.FigureNumber, forecast.FigureLadder, forecast.FigureLitres, forecast.FigureRung + "1", forecast.FigureFill + "2", forecast.FigureSeed,
+		forecast.FigureHarvest, forecast.FigureRatio, forecast.FigurePerLitre, forecast.FigurePerPlant,
+		forecast.FigureDay, forecast.FigureMedium, forecast.FigureMean,
 	} {
 		w, err := s.Working(figure)
 		if err != nil {
@@ -36,7 +37,7 @@ func TestEveryFigureHasAWholeWorking(t *testing.T) {
 		}
 	}
 	for _, none := range []string{"", "rung-9", "rung-x", "moon"} {
-		if _, err := s.Working(none); !errors.Is(err, garden.ErrNotFound) {
+		if _, err := s.Working(none); !errors.Is(err, logbook.ErrNotFound) {
 			t.Errorf("%q: %v, want ErrNotFound", none, err)
 		}
 	}
@@ -48,10 +49,10 @@ func TestLostBagHasARatioOfNothing(t *testing.T) {
 	if s := p.state(id); s.Lifted() {
 		t.Error("a growing bag with nothing weighed has a harvest")
 	}
-	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Closed, Day: today})
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Closed, Day: today})
 	p.must(err)
 	s := p.state(id)
-	for _, figure := range []string{garden.FigureHarvest, garden.FigureRatio, garden.FigurePerLitre, garden.FigurePerPlant} {
+	for _, figure := range []string{forecast.FigureHarvest, forecast.FigureRatio, forecast.FigurePerLitre, forecast.FigurePerPlant} {
 		if _, err := s.Working(figure); err != nil {
 			t.Errorf("%s of a lost bag: %v", figure, err)
 		}
@@ -65,14 +66,14 @@ func TestTodayLiesBetweenTheMarksOfTheSeason(t *testing.T) {
 	p, _ := planted(t) // 16 April, 135 days by the class
 	for _, c := range []struct {
 		day      measure.Day
-		from, to garden.Mark
+		from, to forecast.Mark
 		share    float64
 	}{
-		{today - 54 - 42, garden.MarkPlan, garden.MarkPlan, 0},
-		{today - 54 - 21, garden.MarkPlan, garden.MarkPlant, 0.5},
-		{today - 54, garden.MarkPlant, garden.MarkLift, 0},
-		{today - 54 + 54, garden.MarkPlant, garden.MarkLift, 0.4},
-		{today + 400, garden.MarkPlant, garden.MarkLift, 1},
+		{today - 54 - 42, forecast.MarkPlan, forecast.MarkPlan, 0},
+		{today - 54 - 21, forecast.MarkPlan, forecast.MarkPlant, 0.5},
+		{today - 54, forecast.MarkPlant, forecast.MarkLift, 0},
+		{today - 54 + 54, forecast.MarkPlant, forecast.MarkLift, 0.4},
+		{today + 400, forecast.MarkPlant, forecast.MarkLift, 1},
 	} {
 		l, err := p.look(c.day).SeasonLine()
 		p.must(err)

@@ -16,6 +16,8 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/station"
 	"glebata/store"
 )
@@ -27,8 +29,8 @@ type plot struct {
 	*garden.Garden
 	t       *testing.T
 	keys    int
-	bag     garden.Bag
-	variety garden.Variety
+	bag     logbook.Bag
+	variety logbook.Variety
 	view    *garden.View
 }
 
@@ -71,11 +73,11 @@ func plotIn(t *testing.T, s garden.Store, class crop.Class, drain bag.Drainage) 
 	if err != nil {
 		t.Fatal(err)
 	}
-	model, err := p.AddModel(context.Background(), garden.Model{Name: "cask", Shape: shape, Material: garden.Fabric, Drainage: drain}, p.asked())
+	model, err := p.AddModel(context.Background(), logbook.Model{Name: "cask", Shape: shape, Material: logbook.Fabric, Drainage: drain}, p.asked())
 	p.must(err)
 	_, err = p.AddBags(context.Background(), garden.NewBags{Labels: []string{"R1", "R2"}, Model: model, Place: "Lower step"}, p.asked())
 	p.must(err)
-	_, err = p.AddVariety(context.Background(), garden.Variety{Name: "Cold Quay", Class: class}, p.asked())
+	_, err = p.AddVariety(context.Background(), logbook.Variety{Name: "Cold Quay", Class: class}, p.asked())
 	p.must(err)
 	c, err := p.look().Catalogue()
 	p.must(err)
@@ -90,23 +92,23 @@ func (p *plot) must(err error) {
 	}
 }
 
-func (p *plot) asked() garden.Asked {
+func (p *plot) asked() garden.Request {
 	p.keys++
-	return garden.Asked{Key: fmt.Sprintf("key-%d", p.keys), Today: today}
+	return garden.Request{Key: fmt.Sprintf("key-%d", p.keys), Today: today}
 }
 
-func (p *plot) plan(n int) (garden.ID, error) {
+func (p *plot) plan(n int) (logbook.ID, error) {
 	return p.PlanBag(context.Background(), garden.NewPlanting{
 		Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: n,
-		Filling: garden.DefaultLadder(p.bag.Model.Shape, p.variety.Class, hill.Default(p.variety.Class)),
+		Filling: forecast.DefaultLadder(p.bag.Model.Shape, p.variety.Class, hill.Default(p.variety.Class)),
 	}, p.asked())
 }
 
-func (p *plot) record(e garden.Entry) (garden.ID, error) {
+func (p *plot) record(e logbook.Entry) (logbook.ID, error) {
 	return p.Record(context.Background(), e, p.asked())
 }
 
-func (p *plot) state(id garden.ID) garden.Standing {
+func (p *plot) state(id logbook.ID) forecast.PlantingForecast {
 	p.t.Helper()
 	s, err := p.look().Planting(id)
 	p.must(err)
@@ -114,12 +116,12 @@ func (p *plot) state(id garden.ID) garden.Standing {
 }
 
 // planted is a plot with a planting of 165 g in three pieces on 16 April.
-func planted(t *testing.T) (*plot, garden.ID) {
+func planted(t *testing.T) (*plot, logbook.ID) {
 	t.Helper()
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	id, err := p.plan(3)
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Planted, Day: today - 54, Pieces: []measure.Mass{58, 55, 52}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 54, Pieces: []measure.Mass{58, 55, 52}})
 	p.must(err)
 	return p, id
 }
@@ -127,7 +129,7 @@ func planted(t *testing.T) (*plot, garden.ID) {
 // refused checks that an error is faults at a field which say something.
 func refused(t *testing.T, what string, err error, field, says string) {
 	t.Helper()
-	var faults garden.Faults
+	var faults logbook.Faults
 	if !errors.As(err, &faults) {
 		t.Errorf("%s: %v, want a refusal", what, err)
 		return
@@ -142,20 +144,20 @@ func refused(t *testing.T, what string, err error, field, says string) {
 
 func TestWholeLoopFromSeedToRatio(t *testing.T) {
 	p, id := planted(t)
-	for _, e := range []garden.Entry{
-		{Kind: garden.Measured, Day: today - 20, Height: 19},
-		{Kind: garden.Raised, Day: today - 20, RaiseBy: 10},
-		{Kind: garden.Raised, Day: today - 8, Loose: 6},
-		{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 3410, Tare: 412, Container: "blue bucket", Grade: "keep", Count: 24}}},
-		{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 612, Container: "Blue Bucket", Grade: "eat-first"}}},
-		{Kind: garden.Closed, Day: today},
+	for _, e := range []logbook.Entry{
+		{Kind: logbook.Measured, Day: today - 20, Height: 19},
+		{Kind: logbook.Raised, Day: today - 20, RaiseBy: 10},
+		{Kind: logbook.Raised, Day: today - 8, Loose: 6},
+		{Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 3410, Tare: 412, Container: "blue bucket", Grade: "keep", Count: 24}}},
+		{Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 612, Container: "Blue Bucket", Grade: "eat-first"}}},
+		{Kind: logbook.Closed, Day: today},
 	} {
 		e.Planting = id
 		_, err := p.record(e)
 		p.must(err)
 	}
 	s := p.state(id)
-	if s.Stage != garden.StageClosed || s.Seed != 165 || s.Plants != 3 {
+	if s.Stage != logbook.StageClosed || s.Seed != 165 || s.Plants != 3 {
 		t.Errorf("stage %v, seed %v in %d; want closed, 165 in 3", s.Stage, s.Seed, s.Plants)
 	}
 	// 18 + 10, then 6 L loose · 0.85 = 5.1 L over a floor of π/4·38.67² = 1174 cm² is a little over 4.3 cm
@@ -179,7 +181,7 @@ func TestWholeLoopFromSeedToRatio(t *testing.T) {
 
 func TestLadderIsLaidAgainAfterAnOddRaise(t *testing.T) {
 	p, id := planted(t)
-	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Raised, Day: today - 10, RaiseBy: 5})
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Raised, Day: today - 10, RaiseBy: 5})
 	p.must(err)
 	s := p.state(id)
 	if len(s.Rungs) != 2 || s.Rungs[0].From != 23 || s.Rungs[0].Thickness() != 7.5 {
@@ -194,7 +196,7 @@ func TestNextLayerIsCutOnlyOnceStemsCallForIt(t *testing.T) {
 		{12, 10, 6},  // forced today, 6 cm must show
 		{19, 10, 10}, // called for, and there is room
 	} {
-		_, err := p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: c.stem})
+		_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: c.stem})
 		p.must(err)
 		s := p.state(id)
 		if shown, now := s.Upcoming().Thickness(), s.Forced().Thickness(); shown != c.shown || now != c.now {
@@ -207,22 +209,22 @@ func TestEntriesThatCannotBeAreRefusedAtTheirField(t *testing.T) {
 	p, id := planted(t)
 	before := len(p.state(id).Log)
 	for what, c := range map[string]struct {
-		entry       garden.Entry
+		entry       logbook.Entry
 		field, says string
 	}{
-		"raise over the rim":     {garden.Entry{Kind: garden.Raised, Day: today, RaiseBy: 40}, "by", "at most 24 cm more fits"},
-		"raise by litres over":   {garden.Entry{Kind: garden.Raised, Day: today, Loose: 90}, "by", "over the rim"},
-		"raise by nothing":       {garden.Entry{Kind: garden.Raised, Day: today}, "by", "more than 0"},
-		"stem of a tree":         {garden.Entry{Kind: garden.Measured, Day: today, Height: 1200}, "height", "check the number and its unit"},
-		"before planting":        {garden.Entry{Kind: garden.Measured, Day: today - 60, Height: 10}, "day", "not planted yet"},
-		"tomorrow":               {garden.Entry{Kind: garden.Measured, Day: today + 1, Height: 10}, "day", "still to come"},
-		"planted twice":          {garden.Entry{Kind: garden.Planted, Day: today, Pieces: []measure.Mass{60}}, "", "planted already"},
-		"gross below tare":       {garden.Entry{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 300, Tare: 412, Grade: "keep"}}}, "gross-1", "not more than the container"},
-		"kilos for grams":        {garden.Entry{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 3_410_000, Grade: "keep"}}}, "gross-1", "check the unit"},
-		"an unknown container":   {garden.Entry{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 3410, Container: "red pot", Grade: "keep"}}}, "tare-1", "red pot empty once"},
-		"no grade":               {garden.Entry{Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 3410}}}, "grade-1", "Choose"},
-		"a note of nothing":      {garden.Entry{Kind: garden.Noted, Day: today, Text: "  "}, "text", "few words"},
-		"dropped after planting": {garden.Entry{Kind: garden.Dropped, Day: today}, "", "close it instead"},
+		"raise over the rim":     {logbook.Entry{Kind: logbook.Raised, Day: today, RaiseBy: 40}, "by", "at most 24 cm more fits"},
+		"raise by litres over":   {logbook.Entry{Kind: logbook.Raised, Day: today, Loose: 90}, "by", "over the rim"},
+		"raise by nothing":       {logbook.Entry{Kind: logbook.Raised, Day: today}, "by", "more than 0"},
+		"stem of a tree":         {logbook.Entry{Kind: logbook.Measured, Day: today, Height: 1200}, "height", "check the number and its unit"},
+		"before planting":        {logbook.Entry{Kind: logbook.Measured, Day: today - 60, Height: 10}, "day", "not planted yet"},
+		"tomorrow":               {logbook.Entry{Kind: logbook.Measured, Day: today + 1, Height: 10}, "day", "still to come"},
+		"planted twice":          {logbook.Entry{Kind: logbook.Planted, Day: today, Pieces: []measure.Mass{60}}, "", "planted already"},
+		"gross below tare":       {logbook.Entry{Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 300, Tare: 412, Grade: "keep"}}}, "gross-1", "not more than the container"},
+		"kilos for grams":        {logbook.Entry{Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 3_410_000, Grade: "keep"}}}, "gross-1", "check the unit"},
+		"an unknown container":   {logbook.Entry{Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 3410, Container: "red pot", Grade: "keep"}}}, "tare-1", "red pot empty once"},
+		"no grade":               {logbook.Entry{Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 3410}}}, "grade-1", "Choose"},
+		"a note of nothing":      {logbook.Entry{Kind: logbook.Noted, Day: today, Text: "  "}, "text", "few words"},
+		"dropped after planting": {logbook.Entry{Kind: logbook.Dropped, Day: today}, "", "close it instead"},
 	} {
 		c.entry.Planting = id
 		_, err := p.record(c.entry)
@@ -243,15 +245,15 @@ func TestSeedThatCannotBe(t *testing.T) {
 	id, err := p.plan(2)
 	p.must(err)
 	for what, c := range map[string]struct {
-		entry       garden.Entry
+		entry       logbook.Entry
 		field, says string
 	}{
-		"no pieces":        {garden.Entry{}, "piece-1", "at least one piece"},
-		"a boulder":        {garden.Entry{Pieces: []measure.Mass{60, 9000}}, "piece-2", "not believed"},
-		"slips of potato":  {garden.Entry{Slips: 4}, "pieces", "weigh each piece"},
-		"too many to hold": {garden.Entry{Pieces: make([]measure.Mass, 61)}, "piece-1", "not believed"},
+		"no pieces":        {logbook.Entry{}, "piece-1", "at least one piece"},
+		"a boulder":        {logbook.Entry{Pieces: []measure.Mass{60, 9000}}, "piece-2", "not believed"},
+		"slips of potato":  {logbook.Entry{Slips: 4}, "pieces", "weigh each piece"},
+		"too many to hold": {logbook.Entry{Pieces: make([]measure.Mass, 61)}, "piece-1", "not believed"},
 	} {
-		c.entry.Planting, c.entry.Kind, c.entry.Day = id, garden.Planted, today
+		c.entry.Planting, c.entry.Kind, c.entry.Day = id, logbook.Planted, today
 		_, err := p.record(c.entry)
 		refused(t, what, err, c.field, c.says)
 	}
@@ -261,7 +263,7 @@ func TestPlansThatCannotBe(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.NoHoles})
 	_, err := p.plan(3)
 	refused(t, "a bag without holes", err, "drill", "no drain holes")
-	fill := garden.DefaultLadder(p.bag.Model.Shape, p.variety.Class, hill.Steps)
+	fill := forecast.DefaultLadder(p.bag.Model.Shape, p.variety.Class, hill.Steps)
 	n := garden.NewPlanting{Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: 3, Filling: fill, WillDrill: true}
 	if _, err := p.PlanBag(context.Background(), n, p.asked()); err != nil {
 		t.Errorf("a bag that will be drilled: %v", err)
@@ -279,10 +281,10 @@ func TestPlansThatCannotBe(t *testing.T) {
 
 func TestSameRequestTwiceCountsOnce(t *testing.T) {
 	p, id := planted(t)
-	e := garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 1000, Grade: "keep"}}}
+	e := logbook.Entry{Planting: id, Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 1000, Grade: "keep"}}}
 	a := p.asked()
 	var wg sync.WaitGroup
-	ids := make([]garden.ID, 8)
+	ids := make([]logbook.ID, 8)
 	for i := range ids {
 		wg.Add(1)
 		go func() {
@@ -303,17 +305,17 @@ func TestSameRequestTwiceCountsOnce(t *testing.T) {
 	if edible := p.state(id).Harvest.Edible; edible != 1000 {
 		t.Errorf("edible %v, want 1000 once", edible)
 	}
-	e.Batches = []garden.Batch{{Gross: 2000, Grade: "keep"}}
-	if _, err := p.Record(context.Background(), e, a); !errors.Is(err, garden.ErrSentOtherwise) {
+	e.Batches = []logbook.Batch{{Gross: 2000, Grade: "keep"}}
+	if _, err := p.Record(context.Background(), e, a); !errors.Is(err, logbook.ErrSentOtherwise) {
 		t.Errorf("the same key with another weight: %v, want ErrSentOtherwise", err)
 	}
-	_, err := p.Record(context.Background(), e, garden.Asked{Today: today})
+	_, err := p.Record(context.Background(), e, garden.Request{Today: today})
 	refused(t, "no key", err, "", "incomplete")
 }
 
 func TestUndoTakesBackAndKeepsBoth(t *testing.T) {
 	p, id := planted(t)
-	raised, err := p.record(garden.Entry{Planting: id, Kind: garden.Raised, Day: today - 5, RaiseBy: 10})
+	raised, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Raised, Day: today - 5, RaiseBy: 10})
 	p.must(err)
 	plantedEntry := p.state(id).Log[0].ID
 	_, err = p.Undo(context.Background(), plantedEntry, p.asked())
@@ -327,26 +329,26 @@ func TestUndoTakesBackAndKeepsBoth(t *testing.T) {
 	refused(t, "undoing twice", err, "", "before")
 	_, err = p.Undo(context.Background(), plantedEntry, p.asked())
 	p.must(err)
-	if s := p.state(id); s.Stage != garden.StagePlanned {
+	if s := p.state(id); s.Stage != logbook.StagePlanned {
 		t.Errorf("after undoing the planting the stage is %v, want planned", s.Stage)
 	}
 }
 
 func TestClosedBagTakesNothingUntilReopened(t *testing.T) {
 	p, id := planted(t)
-	closing, err := p.record(garden.Entry{Planting: id, Kind: garden.Closed, Day: today})
+	closing, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Closed, Day: today})
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 900, Grade: "keep"}}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 900, Grade: "keep"}}})
 	refused(t, "weighing in a closed bag", err, "day", "was closed")
 	next, err := p.plan(2)
 	p.must(err)
 	_, err = p.Undo(context.Background(), closing, p.asked())
 	refused(t, "reopening under another plan", err, "bag", "is taken")
-	_, err = p.record(garden.Entry{Planting: next, Kind: garden.Dropped, Day: today})
+	_, err = p.record(logbook.Entry{Planting: next, Kind: logbook.Dropped, Day: today})
 	p.must(err)
 	_, err = p.Undo(context.Background(), closing, p.asked())
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 900, Grade: "keep"}}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 900, Grade: "keep"}}})
 	p.must(err)
 }
 
@@ -354,13 +356,13 @@ func TestSlipsAreCountedNotWeighed(t *testing.T) {
 	p := newPlot(t, crop.SweetMid, bag.Drainage{Way: bag.ThroughWall})
 	id, err := p.plan(4)
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Planted, Day: today, Slips: 4})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today, Slips: 4})
 	p.must(err)
 	s := p.state(id)
 	if s.Plants != 4 || s.Seed != 0 || s.Level != 38 || s.Ladder.Seed[0] != 30 {
 		t.Errorf("%d slips, seed %v, level %v, set at %v; want 4, 0, 38, 30", s.Plants, s.Seed, s.Level, s.Ladder.Seed)
 	}
-	if _, err := s.Working(garden.FigureRatio); !errors.Is(err, garden.ErrNotFound) {
+	if _, err := s.Working(forecast.FigureRatio); !errors.Is(err, logbook.ErrNotFound) {
 		t.Errorf("slips have a ratio: %v", err)
 	}
 }
@@ -368,19 +370,19 @@ func TestSlipsAreCountedNotWeighed(t *testing.T) {
 func TestCatalogueRefusals(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	ctx := context.Background()
-	_, err := p.AddVariety(ctx, garden.Variety{Name: "cold quay", Class: crop.Maincrop}, p.asked())
+	_, err := p.AddVariety(ctx, logbook.Variety{Name: "cold quay", Class: crop.Maincrop}, p.asked())
 	refused(t, "a variety twice", err, "name", "already")
-	_, err = p.AddVariety(ctx, garden.Variety{Name: "X", Class: "tomato", PacketDays: 9}, p.asked())
+	_, err = p.AddVariety(ctx, logbook.Variety{Name: "X", Class: "tomato", PacketDays: 9}, p.asked())
 	refused(t, "a tomato", err, "class", "Choose a class")
 	refused(t, "nine days", err, "days", "between 40 and 250")
 	_, err = p.AddBags(ctx, garden.NewBags{Labels: []string{"R9", "r9", "R/1", "r1"}, Model: p.bag.Model.ID, Place: "here"}, p.asked())
 	refused(t, "a label twice", err, "labels", "a bag r9 already")
 	refused(t, "a label taken", err, "labels", "a bag r1 already")
 	refused(t, "a label with a slash", err, "labels", "letters, digits or dashes")
-	_, err = p.AddModel(ctx, garden.Model{Name: "Cask", Shape: p.bag.Model.Shape, Material: "glass"}, p.asked())
+	_, err = p.AddModel(ctx, logbook.Model{Name: "Cask", Shape: p.bag.Model.Shape, Material: "glass"}, p.asked())
 	refused(t, "a model twice", err, "name", "already")
 	refused(t, "of glass", err, "material", "Choose")
-	if v := (garden.Variety{Class: crop.Maincrop, PacketDays: 80}); v.ClassConflict().Empty() {
+	if v := (logbook.Variety{Class: crop.Maincrop, PacketDays: 80}); v.ClassConflict().Empty() {
 		t.Error("a maincrop of 80 days is not questioned")
 	}
 }

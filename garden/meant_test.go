@@ -8,17 +8,19 @@ import (
 	"glebata/core/measure"
 	"glebata/core/terrace"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 func TestWhatNoGrowerMeansIsRefused(t *testing.T) {
 	p, id := planted(t)
 	day := p.state(id).State.Planted
 	for what, c := range map[string]struct {
-		e     garden.Entry
+		e     logbook.Entry
 		field string
 	}{
-		"300 cm a day after planting": {garden.Entry{Kind: garden.Measured, Day: day + 1, Height: 300}, "height"},
-		"a note of 30 years ago":      {garden.Entry{Kind: garden.Noted, Day: today - 30*365, Text: "x"}, "day"},
+		"300 cm a day after planting": {logbook.Entry{Kind: logbook.Measured, Day: day + 1, Height: 300}, "height"},
+		"a note of 30 years ago":      {logbook.Entry{Kind: logbook.Noted, Day: today - 30*365, Text: "x"}, "day"},
 	} {
 		c.e.Planting = id
 		_, err := p.record(c.e)
@@ -27,16 +29,16 @@ func TestWhatNoGrowerMeansIsRefused(t *testing.T) {
 	q := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	plan, err := q.plan(2)
 	q.must(err)
-	_, err = q.record(garden.Entry{Planting: plan, Kind: garden.Planted, Day: today - 36*365, Pieces: []measure.Mass{60}})
+	_, err = q.record(logbook.Entry{Planting: plan, Kind: logbook.Planted, Day: today - 36*365, Pieces: []measure.Mass{60}})
 	refused(t, "planted 36 years ago", err, "day", "not in the season 2026")
 	shape, err := bag.NewRound(30, 30, 40)
 	q.must(err)
-	_, err = q.AddModel(ctx, garden.Model{Name: "tower", Shape: shape, Material: garden.Rigid, Drainage: bag.Drainage{Way: bag.SideHoles, HoleHeight: 100_000}}, q.asked())
+	_, err = q.AddModel(ctx, logbook.Model{Name: "tower", Shape: shape, Material: logbook.Rigid, Drainage: bag.Drainage{Way: bag.SideHoles, HoleHeight: 100_000}}, q.asked())
 	refused(t, "a hole 1 km up", err, "hole", "rim")
-	far := garden.UsualTerrace()
+	far := logbook.UsualTerrace()
 	far.Tap = terrace.Point{X: 1_000_000}
 	refused(t, "a tap 1,000 km away", q.SaveTerrace(ctx, far, q.asked()), "tap-x", "250 m")
-	filling := garden.DefaultLadder(q.bag.Model.Shape, crop.Maincrop, "steps")
+	filling := forecast.DefaultLadder(q.bag.Model.Shape, crop.Maincrop, "steps")
 	filling.Headspace = 400
 	_, err = q.PlanBag(ctx, garden.NewPlanting{Year: 2027, Bag: q.bag.ID, Variety: q.variety.ID, Number: 1, Filling: filling}, q.asked())
 	refused(t, "headspace over the height", err, "headspace", "no room")
@@ -46,7 +48,7 @@ func TestWhatNoGrowerMeansIsRefused(t *testing.T) {
 func TestTheSameBatchTwiceIsAskedAbout(t *testing.T) {
 	p, id := planted(t)
 	weigh := func(another bool, gross measure.Mass) error {
-		_, err := p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Another: another, Batches: []garden.Batch{{Gross: gross, Grade: "keep"}}})
+		_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Weighed, Day: today, Another: another, Batches: []logbook.Batch{{Gross: gross, Grade: "keep"}}})
 		return err
 	}
 	p.must(weigh(false, 2400))
@@ -64,7 +66,7 @@ func TestTheSameRequestAfterMidnight(t *testing.T) {
 	before := p.asked()
 	after := before
 	after.Today++
-	ask := garden.AskedJob{Planting: id, What: "tie", As: garden.PutOff, Days: 3}
+	ask := forecast.JobRequest{Planting: id, What: "tie", As: logbook.PutOff, Days: 3}
 	first, err := p.DoJob(ctx, ask, before)
 	p.must(err)
 	second, err := p.DoJob(ctx, ask, after)
@@ -72,12 +74,12 @@ func TestTheSameRequestAfterMidnight(t *testing.T) {
 	if first != second {
 		t.Errorf("put off twice: %d and %d", first, second)
 	}
-	tray, err := p.AddLot(ctx, garden.NewLot{Label: "L1", Variety: p.variety.ID, Source: garden.Certified, Year: 2026, Tray: "A1", Temp: 10}, p.asked())
+	tray, err := p.AddLot(ctx, garden.NewLot{Label: "L1", Variety: p.variety.ID, Source: logbook.Certified, Year: 2026, Tray: "A1", Temp: 10}, p.asked())
 	p.must(err)
 	before = p.asked()
 	after = before
 	after.Today++
-	e := garden.SeedEntry{Tray: tray, Kind: garden.SeedWeighed, Weights: []measure.Mass{60}}
+	e := logbook.SeedEntry{Tray: tray, Kind: logbook.SeedWeighed, Weights: []measure.Mass{60}}
 	_, err = p.RecordSeed(ctx, e, before)
 	p.must(err)
 	_, err = p.RecordSeed(ctx, e, after)

@@ -6,7 +6,7 @@ import (
 
 	"glebata/core/bag"
 	"glebata/core/crop"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 func TestOwnMixIsOfferedAndFillsABag(t *testing.T) {
@@ -34,7 +34,7 @@ func TestOwnMixIsOfferedAndFillsABag(t *testing.T) {
 		"less than nothing": {"a", map[string]float64{"sand": -1}, "part-sand"},
 		"a hill of it":      {"a", map[string]float64{"sand": 1001}, "part-sand"},
 	} {
-		var faults garden.Faults
+		var faults logbook.Faults
 		if _, err := p.AddMix(ctx, c.name, c.parts, p.asked()); !errors.As(err, &faults) || faults[0].Field != c.field {
 			t.Errorf("%s: %v", name, err)
 		}

@@ -4,112 +4,16 @@ import (
 	"context"
 	"slices"
 
-	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/core/seed"
+	"glebata/garden/logbook"
 )
-
-// NurseKind is a pot with a tuber or a mother root that gives slips.
-type NurseKind string
-
-// The kinds of nursling.
-const (
-	Pot  NurseKind = "pot"
-	Root NurseKind = "root"
-)
-
-// Method a root is started by.
-type Method string
-
-// The methods.
-const (
-	InJar  Method = "jar"
-	InTray Method = "tray"
-	InSand Method = "sand"
-)
-
-var methodNames = map[Method]string{InJar: "half in water in a jar", InTray: "lying in a shallow tray of water", InSand: "half buried in moist sand or mix"}
-
-// Methods lists every method in the order it is offered.
-func Methods() []Method { return []Method{InSand, InJar, InTray} }
-
-// Name of the method for reading.
-func (m Method) Name() string { return methodNames[m] }
-
-// Nursling is one pot or one mother root.
-type Nursling struct {
-	ID      ID
-	Label   string
-	Kind    NurseKind
-	Variety Variety
-	Weight  measure.Mass // of the tuber or root; 0 when not weighed
-	Method  Method       // of a root
-	Temp    measure.Temperature
-	Shelter climate.Shelter // it was started under
-	Started measure.Day
-}
-
-// NurseryKind is the kind of an entry in the nursery's log.
-type NurseryKind string
-
-// The kinds of entry.
-const (
-	NurseMoved    NurseryKind = "moved"
-	NurseShoots   NurseryKind = "shoots"
-	NurseTaken    NurseryKind = "taken" // slips cut
-	NurseRooted   NurseryKind = "rooted"
-	NurseHardened NurseryKind = "hardened"
-	NursePlanted  NurseryKind = "planted"
-	NurseEnded    NurseryKind = "ended"
-	NurseVoided   NurseryKind = "voided"
-)
-
-// NurseryEntry is one line of the nursery's log: appended, never edited.
-type NurseryEntry struct {
-	ID       ID
-	Nursling ID
-	Kind     NurseryKind
-	Day      measure.Day
-	Logged   measure.Day
-	Key      string
-	Shelter  climate.Shelter // Moved
-	Count    int             // shoots, slips
-	Nodes    int             // of a slip taken, the fewest
-	Entry    ID              // Planted: the entry of the planting it went into
-	Planting ID              // of that entry; read only
-	Text     string
-	Voids    ID
-}
-
-// NursingState is a nursling as it stands.
-type NursingState struct {
-	Nursling
-	Now      climate.Shelter
-	Shoots   int
-	Taken    int
-	Rooted   int
-	Hardened int
-	Planted  int // slips, or 1 for a pot
-	Into     []ID
-	Ended    bool
-	ShootsBy measure.Day // expected, 0 where it is too cold
-	SlipsBy  measure.Day
-	Log      []NurseryEntry // that stand, newest first
-	Aside    []Aside        // those of them that cannot be applied
-	log      []NurseryEntry // as it was written
-}
-
-// InHand is how many slips were taken and not planted.
-func (n *NursingState) InHand() int { return max(0, n.Taken-n.Planted) }
-
-// Open reports whether there is still something to do with it.
-func (n *NursingState) Open() bool { return !n.Ended && (n.Kind == Root || n.Planted == 0) }
 
 // Nursery as it stands, open ones first.
-func (v *View) Nursery() ([]NursingState, error) {
-	list, err := v.m.nursery.get(func() ([]NursingState, error) { return nurseryOf(v.ctx, v.r) })
+func (v *View) Nursery() ([]logbook.NursingState, error) {
+	list, err := v.m.nursery.get(func() ([]logbook.NursingState, error) { return nurseryOf(v.ctx, v.r) })
 	out := slices.Clone(list)
-	slices.SortStableFunc(out, func(a, b NursingState) int {
+	slices.SortStableFunc(out, func(a, b logbook.NursingState) int {
 		return boolOrder(b.Open()) - boolOrder(a.Open())
 	})
 	return out, err
@@ -122,7 +26,7 @@ func boolOrder(b bool) int {
 	return 0
 }
 
-func nurseryOf(ctx context.Context, r Reader) ([]NursingState, error) {
+func nurseryOf(ctx context.Context, r Reader) ([]logbook.NursingState, error) {
 	list, err := r.Nurslings(ctx)
 	if err != nil {
 		return nil, err
@@ -131,14 +35,14 @@ func nurseryOf(ctx context.Context, r Reader) ([]NursingState, error) {
 	if err != nil {
 		return nil, err
 	}
-	byNursling := map[ID][]NurseryEntry{}
+	byNursling := map[logbook.ID][]logbook.NurseryEntry{}
 	for _, e := range log {
 		byNursling[e.Nursling] = append(byNursling[e.Nursling], e)
 	}
-	out := make([]NursingState, len(list))
+	out := make([]logbook.NursingState, len(list))
 	for i, n := range list {
-		s := ReplayNursling(n, byNursling[n.ID])
-		if n.Kind == Root {
+		s := logbook.ReplayNursling(n, byNursling[n.ID])
+		if n.Kind == logbook.Root {
 			if days, ok := seed.ShootsAfter(n.Temp); ok {
 				s.ShootsBy = n.Started + measure.Day(days)
 				for d := days; d < 200 && s.SlipsBy == 0; d++ {
@@ -151,83 +55,4 @@ func nurseryOf(ctx context.Context, r Reader) ([]NursingState, error) {
 		out[i] = s
 	}
 	return out, nil
-}
-
-// ReplayNursling puts a nursling's log on it, in order of day. Entries that cannot
-// follow the ones before them are set aside.
-func ReplayNursling(n Nursling, log []NurseryEntry) NursingState {
-	s := NursingState{Nursling: n, Now: n.Shelter, log: log}
-	s.Log = slices.Clone(live(log))
-	s.Aside = replay(s.Log, s.apply)
-	slices.Reverse(s.Log)
-	return s
-}
-
-func (e *NurseryEntry) line() line { return line{e.ID, e.Day, e.Voids} }
-
-// apply one entry; where it is refused the state is as it was.
-func (n *NursingState) apply(e *NurseryEntry) error {
-	counts := e.Kind == NurseShoots || e.Kind == NurseTaken || e.Kind == NurseRooted || e.Kind == NurseHardened
-	switch {
-	case e.Day < n.Started:
-		return fault("day", "It was started on {}: a day from then to today.", n.Started)
-	case n.Ended:
-		return fault("", "{} was ended.", n.Label)
-	case counts && (e.Count < 1 || e.Count > 60):
-		return fault("count", "Count 1 to 60.")
-	}
-	switch e.Kind {
-	case NurseMoved:
-		if !e.Shelter.Known() {
-			return fault("shelter", "Choose where it stands.")
-		}
-		n.Now = e.Shelter
-	case NurseShoots:
-		n.Shoots = e.Count
-	case NurseTaken:
-		n.Taken += e.Count
-	case NurseRooted:
-		if n.Rooted+e.Count > n.Taken {
-			return fault("count", "{} slips were taken and {} have rooted.", n.Taken, n.Rooted)
-		}
-		n.Rooted += e.Count
-	case NurseHardened:
-		if n.Hardened+e.Count > n.Taken {
-			return fault("count", "{} slips were taken and {} are hardened.", n.Taken, n.Hardened)
-		}
-		n.Hardened += e.Count
-	case NursePlanted:
-		switch {
-		case n.Kind == Root && e.Count > n.InHand():
-			return fault("slips", "{} slips of {} are in hand: log those you took first.", n.InHand(), n.Label)
-		case n.Kind == Pot && n.Planted > 0:
-			return fault("pot", "Pot {} is planted already.", n.Label)
-		}
-		n.Planted += max(1, e.Count)
-		n.Into = append(n.Into, e.Planting)
-	case NurseEnded:
-		n.Ended = true
-	}
-	return nil
-}
-
-// nursling of a list by its ID, of a kind where one is given.
-func nursling(list []NursingState, id ID, kind NurseKind) (*NursingState, bool) {
-	for i := range list {
-		if n := &list[i]; n.ID == id && (kind == "" || n.Kind == kind) {
-			return n, true
-		}
-	}
-	return nil, false
-}
-
-// MayFollow refuses an entry that cannot follow what is there, or that what is there
-// could not follow.
-func (n *NursingState) MayFollow(e NurseryEntry) error {
-	after := ReplayNursling(n.Nursling, append(n.log[:len(n.log):len(n.log)], e))
-	name := func(id ID) measure.Phrase {
-		e, _ := find(n.Log, func(e NurseryEntry) bool { return e.ID == id })
-		return measure.Say(string(e.Kind))
-	}
-	return refusal(e.line(), n.Aside, after.Aside, name)
 }

@@ -10,19 +10,21 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 func TestPotsAndSlipsGoFromNurseryToBag(t *testing.T) {
 	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
-	start := func(n garden.Nursling) garden.ID {
+	start := func(n logbook.Nursling) logbook.ID {
 		t.Helper()
 		n.Started, n.Shelter = today-25, climate.FrostFree
 		id, err := p.Start(ctx, n, p.asked())
 		p.must(err)
 		return id
 	}
-	pot := start(garden.Nursling{Label: "P1", Kind: garden.Pot, Variety: p.variety, Weight: 63})
-	_, err := p.Start(ctx, garden.Nursling{Label: "p1", Kind: garden.Root, Variety: p.variety, Shelter: climate.Open, Started: today + 1}, p.asked())
+	pot := start(logbook.Nursling{Label: "P1", Kind: logbook.Pot, Variety: p.variety, Weight: 63})
+	_, err := p.Start(ctx, logbook.Nursling{Label: "p1", Kind: logbook.Root, Variety: p.variety, Shelter: climate.Open, Started: today + 1}, p.asked())
 	for field, says := range map[string]string{"label": "already", "variety": "is a potato", "method": "how", "temp": "22 °C", "day": "today or before"} {
 		refused(t, "a root that cannot be", err, field, says)
 	}
@@ -30,13 +32,13 @@ func TestPotsAndSlipsGoFromNurseryToBag(t *testing.T) {
 	p.must(err)
 	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{}, p.asked())
 	refused(t, "no pot", err, "pot", "Choose the pots")
-	entry, err := p.PlantFromNursery(ctx, id, today, garden.FromNursery{Pots: []garden.ID{pot}, Height: 31}, p.asked())
+	entry, err := p.PlantFromNursery(ctx, id, today, garden.FromNursery{Pots: []logbook.ID{pot}, Height: 31}, p.asked())
 	p.must(err)
 	// Filled once to 38 cm over seed at 10: 28 cm under, 3 of 31 show.
 	if s := p.state(id); s.Seed != 63 || s.Stem != 3 || s.Plants != 1 {
 		t.Errorf("transplanted: %v of seed, %v of stem", s.Seed, s.Stem)
 	}
-	nursing := func() garden.NursingState {
+	nursing := func() logbook.NursingState {
 		t.Helper()
 		list, err := p.look().Nursery()
 		p.must(err)
@@ -60,16 +62,16 @@ func TestSlipsAreCountedAgainstWhatIsNeeded(t *testing.T) {
 	p := newPlot(t, crop.SweetEarly, bag.Drainage{Way: bag.ThroughWall})
 	id, err := p.plan(4)
 	p.must(err)
-	root, err := p.Start(ctx, garden.Nursling{Label: "S1", Kind: garden.Root, Variety: p.variety, Method: garden.InSand, Temp: 25, Weight: 300, Shelter: climate.Heated, Started: today - 60}, p.asked())
+	root, err := p.Start(ctx, logbook.Nursling{Label: "S1", Kind: logbook.Root, Variety: p.variety, Method: logbook.InSand, Temp: 25, Weight: 300, Shelter: climate.Heated, Started: today - 60}, p.asked())
 	p.must(err)
-	log := func(e garden.NurseryEntry) error {
+	log := func(e logbook.NurseryEntry) error {
 		e.Nursling, e.Day = root, today
 		_, err := p.RecordNursery(ctx, e, p.asked())
 		return err
 	}
-	refused(t, "a slip with two nodes", log(garden.NurseryEntry{Kind: garden.NurseTaken, Count: 3, Nodes: 2}), "nodes", "at least 3 nodes")
-	refused(t, "rooted before taken", log(garden.NurseryEntry{Kind: garden.NurseRooted, Count: 3}), "count", "0 slips were taken")
-	p.must(log(garden.NurseryEntry{Kind: garden.NurseTaken, Count: 3, Nodes: 3}))
+	refused(t, "a slip with two nodes", log(logbook.NurseryEntry{Kind: logbook.NurseTaken, Count: 3, Nodes: 2}), "nodes", "at least 3 nodes")
+	refused(t, "rooted before taken", log(logbook.NurseryEntry{Kind: logbook.NurseRooted, Count: 3}), "count", "0 slips were taken")
+	p.must(log(logbook.NurseryEntry{Kind: logbook.NurseTaken, Count: 3, Nodes: 3}))
 	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{Root: root, Slips: 4}, p.asked())
 	refused(t, "more slips than there are", err, "slips", "3 slips of S1 are in hand")
 	b, err := p.look().SlipBalances()
@@ -78,12 +80,12 @@ func TestSlipsAreCountedAgainstWhatIsNeeded(t *testing.T) {
 	if len(b) != 1 || b[0].Needed != 5 || b[0].Available != 5 || !strings.Contains(b[0].Says.In(measure.Metric), "Enough") {
 		t.Errorf("%+v", b)
 	}
-	p.must(log(garden.NurseryEntry{Kind: garden.NurseTaken, Count: 1}))
+	p.must(log(logbook.NurseryEntry{Kind: logbook.NurseTaken, Count: 1}))
 	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{Root: root, Slips: 4}, p.asked())
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Weighed, Day: today, Batches: []garden.Batch{{Gross: 2400, Grade: "keep"}}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 2400, Grade: "keep"}}})
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Closed, Day: today})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Closed, Day: today})
 	p.must(err)
 	list, err := p.look().Nursery()
 	p.must(err)
@@ -95,12 +97,12 @@ func TestSlipsAreCountedAgainstWhatIsNeeded(t *testing.T) {
 }
 
 func TestFrostyNightsNameThePotsThatStandOpen(t *testing.T) {
-	pot := func(label string, s climate.Shelter) garden.NursingState {
-		return garden.NursingState{Nursling: garden.Nursling{Label: label, Kind: garden.Pot}, Now: s}
+	pot := func(label string, s climate.Shelter) logbook.NursingState {
+		return logbook.NursingState{Nursling: logbook.Nursling{Label: label, Kind: logbook.Pot}, Now: s}
 	}
-	nights := garden.FrostyNights([]garden.Forecast{
+	nights := forecast.FrostyNights([]forecast.Forecast{
 		{Day: today + 1, Lead: 1, Min: 0, Spread: 0.8}, {Day: today + 2, Lead: 2, Min: 2.5, Spread: 1.2}, {Day: today + 3, Lead: 3, Min: 8, Spread: 1.5},
-	}, []garden.NursingState{pot("P1", climate.Open), pot("P2", climate.Wall), pot("P3", climate.FrostFree), pot("P4", climate.Greenhouse)})
+	}, []logbook.NursingState{pot("P1", climate.Open), pot("P2", climate.Wall), pot("P3", climate.FrostFree), pot("P4", climate.Greenhouse)})
 	if len(nights) != 2 || strings.Join(nights[0].Pots, " ") != "P1 P2 P4" || !nights[0].Act || math.Abs(nights[0].Chance-0.5) > 1e-9 {
 		t.Fatalf("%+v", nights)
 	}

@@ -8,23 +8,24 @@ import (
 	"fmt"
 
 	"glebata/core/measure"
+	"glebata/garden/logbook"
 )
 
-// longestKey of a client, in bytes.
-const longestKey = 80
+// maxKey of a client, in bytes.
+const maxKey = 80
 
-// once carries out a write at most once for a client key: a request sent again
+// idempotent carries out a write at most once for a client key: a request sent again
 // with the same content returns what the first made, one with other content is
 // refused with ErrSentOtherwise.
-func (g *Garden) once(ctx context.Context, key string, content any, do func(Writer) (ID, error)) (ID, error) {
-	if key == "" || len(key) > longestKey || key != measure.PlainLine(key) {
-		return 0, fault("", "This form came incomplete: open its page again and send it from there.")
+func (g *Garden) idempotent(ctx context.Context, key string, content any, do func(Writer) (logbook.ID, error)) (logbook.ID, error) {
+	if key == "" || len(key) > maxKey || key != measure.PlainLine(key) {
+		return 0, logbook.Refuse("", "This form came incomplete: open its page again and send it from there.")
 	}
-	digest, err := digestOf(content)
+	digest, err := fingerprint(content)
 	if err != nil {
 		return 0, err
 	}
-	var id ID
+	var id logbook.ID
 	err = g.store.Update(ctx, func(w Writer) error {
 		sent, ok, err := w.Sent(ctx, key)
 		if err != nil {
@@ -32,21 +33,21 @@ func (g *Garden) once(ctx context.Context, key string, content any, do func(Writ
 		}
 		if ok {
 			id = sent.Result
-			if sent.Digest != digest {
-				return ErrSentOtherwise
+			if sent.Fingerprint != digest {
+				return logbook.ErrSentOtherwise
 			}
 			return nil
 		}
 		if id, err = do(w); err != nil {
 			return err
 		}
-		return w.Remember(ctx, Sent{key, digest, id})
+		return w.Remember(ctx, IdempotencyRecord{key, digest, id})
 	})
 	return id, err
 }
 
-// digestOf tells two requests apart by what they are and what they ask.
-func digestOf(content any) (string, error) {
+// fingerprint tells two requests apart by what they are and what they ask.
+func fingerprint(content any) (string, error) {
 	b, err := json.Marshal(content)
 	if err != nil {
 		return "", fmt.Errorf("telling requests apart: %w", err)

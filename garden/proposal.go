@@ -13,23 +13,25 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/sow"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
-// AskedProposal is how much is to be eaten, when, and what may be used for it.
-type AskedProposal struct {
+// ProposalRequest is how much is to be eaten, when, and what may be used for it.
+type ProposalRequest struct {
 	Year      int
 	People    int
 	Meals     int          // a week
 	Each      measure.Mass // of potatoes to a person and meal
 	From      measure.Day
 	Until     measure.Day
-	Varieties []ID           // to be grown; none for all of which there is seed
+	Varieties []logbook.ID   // to be grown; none for all of which there is seed
 	AnySeed   bool           // as if there were seed of each in plenty
 	LiftAlone bool           // only bags the grower lifts alone
 	Litres    measure.Volume // of loose medium at the most; 0 for no limit
 	Budget    int            // for medium, in hundredths; 0 for no limit
 	// ByHand puts a variety into a bag; 0 keeps the bag empty.
-	ByHand map[ID]ID
+	ByHand map[logbook.ID]logbook.ID
 }
 
 // PerMeal is what a person eats of potatoes at a meal until they say otherwise.
@@ -37,14 +39,14 @@ type AskedProposal struct {
 const PerMeal measure.Mass = 250
 
 // Weekly is what is wanted a week.
-func (a AskedProposal) Weekly() measure.Mass {
+func (a ProposalRequest) Weekly() measure.Mass {
 	return measure.Mass(a.People*a.Meals) * a.Each
 }
 
 // ProposedBag is one bag of a proposal.
 type ProposedBag struct {
-	Bag     Bag
-	Variety Variety // zero for a bag that stays empty
+	Bag     logbook.Bag
+	Variety logbook.Variety // zero for a bag that stays empty
 	Pieces  int
 	Yield   measure.Mass
 	Plant   measure.Day
@@ -56,7 +58,7 @@ type ProposedBag struct {
 
 // ProposedSeed is a variety of a proposal with what is used of it.
 type ProposedSeed struct {
-	Variety Variety
+	Variety logbook.Variety
 	There   int // pieces; below 0 where it is taken to be plenty
 	Used    int
 	Yield   measure.Mass
@@ -67,7 +69,7 @@ type ProposedSeed struct {
 
 // Proposal of a season.
 type Proposal struct {
-	Asked  AskedProposal
+	Asked  ProposalRequest
 	Bags   []ProposedBag
 	Seeds  []ProposedSeed
 	Weeks  []ProposedWeek
@@ -100,8 +102,8 @@ func eatFor(c crop.Class) measure.Day {
 	}
 }
 
-func (a *AskedProposal) check() error {
-	var faults Faults
+func (a *ProposalRequest) check() error {
+	var faults logbook.Faults
 	if a.People < 1 || a.People > 100 {
 		faults.Add("people", "For 1 to 100 people.")
 	}
@@ -121,7 +123,7 @@ func (a *AskedProposal) check() error {
 }
 
 // Propose fills the free bags with the varieties there are. Faults name the fields.
-func (v *View) Propose(ask AskedProposal) (Proposal, error) {
+func (v *View) Propose(ask ProposalRequest) (Proposal, error) {
 	out := Proposal{Asked: ask}
 	if err := ask.check(); err != nil {
 		return out, err
@@ -158,7 +160,7 @@ func (v *View) Propose(ask AskedProposal) (Proposal, error) {
 			there = -1
 		}
 		b.varieties = append(b.varieties, variety)
-		b.own = append(b.own, Calibration(finished, variety.Class, variety.ID))
+		b.own = append(b.own, forecast.Calibration(finished, variety.Class, variety.ID))
 		out.Seeds = append(out.Seeds, ProposedSeed{Variety: variety, There: there})
 	}
 	for _, bg := range cat.Bags {
@@ -174,11 +176,11 @@ func (v *View) Propose(ask AskedProposal) (Proposal, error) {
 
 // perLitre is what a litre of the usual mix costs, in hundredths, from the sacks
 // that are kept.
-func perLitre(mix medium.Mix, products []Product) float64 {
+func perLitre(mix medium.Mix, products []logbook.Product) float64 {
 	cost := 0.0
 	for _, part := range mix {
 		for _, p := range products {
-			if p.Kind == MediumSack && p.Component == part.Key {
+			if p.Kind == logbook.MediumSack && p.Component == part.Key {
 				cost += part.Share * float64(p.Price) / float64(p.Litres)
 				break
 			}
@@ -189,12 +191,12 @@ func perLitre(mix medium.Mix, products []Product) float64 {
 
 // seasonOfVariety under a shelter has an index of its own.
 type seasonOfVariety struct {
-	variety ID
+	variety logbook.ID
 	shelter climate.Shelter
 }
 
 // season index of a variety where a bag stands, in the year that is planned.
-func (b *proposer) season(v Variety, place Place) float64 {
+func (b *proposer) season(v logbook.Variety, place logbook.Place) float64 {
 	shelter := place.Shelter
 	if shelter == "" {
 		shelter = climate.Open
@@ -202,7 +204,7 @@ func (b *proposer) season(v Variety, place Place) float64 {
 	key := seasonOfVariety{v.ID, shelter}
 	index, ok := b.seasons[key]
 	if !ok {
-		index, _ = FullSeason(b.site, v, shelter, measure.Date(b.ask.Year, 1, 1)) // the site was checked when it was saved
+		index, _ = forecast.FullSeason(b.site, v, shelter, measure.Date(b.ask.Year, 1, 1)) // the site was checked when it was saved
 		b.seasons[key] = index
 	}
 	return index
@@ -211,10 +213,10 @@ func (b *proposer) season(v Variety, place Place) float64 {
 // proposer works one proposal out.
 type proposer struct {
 	out       *Proposal
-	ask       *AskedProposal
-	site      *Site
+	ask       *ProposalRequest
+	site      *logbook.Site
 	today     measure.Day
-	varieties []Variety
+	varieties []logbook.Variety
 	own       []bag.Calibration
 	seasons   map[seasonOfVariety]float64
 	mix       medium.Mix // the usual one
@@ -235,8 +237,8 @@ func (b *proposer) run() error {
 	week := func(d measure.Day) int { return int(math.Floor(float64(d-b.ask.From) / 7)) }
 	plants, readies := make([]measure.Day, len(b.varieties)), make([]measure.Day, len(b.varieties))
 	for i, v := range b.varieties {
-		t := UsualTiming(Bag{}, v)
-		s := schedule(place, &Standing{PlantingState: PlantingState{Planting: Planting{Variety: v, Filling: hill.Defaults(hill.FillOnce)}}}, t, b.today)
+		t := logbook.UsualTiming(logbook.Bag{}, v)
+		s := forecast.NewSchedule(place, &forecast.PlantingForecast{PlantingState: logbook.PlantingState{Planting: logbook.Planting{Variety: v, Filling: hill.Defaults(hill.FillOnce)}}}, t, b.today)
 		plants[i], readies[i] = s.Plant, s.Likely
 		seed := &b.out.Seeds[i]
 		seed.From, seed.Until = s.Likely, s.Likely+eatFor(v.Class)
@@ -260,7 +262,7 @@ func (b *proposer) pairs(pb *ProposedBag) []sow.Pair {
 	usable := shape.Usable(usualHeadspace)
 	pb.Wet = b.mix.WetWeight(usable, pb.Bag.Model.Empty)
 	pb.Heavy = pb.Wet > b.site.LiftLimit
-	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && pb.Bag.Condition != Torn && !(b.ask.LiftAlone && pb.Heavy)
+	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && pb.Bag.Condition != logbook.Torn && !(b.ask.LiftAlone && pb.Heavy)
 	out := make([]sow.Pair, len(b.varieties))
 	for i, v := range b.varieties {
 		s := bag.Suggest(shape, bag.Room{Headspace: usualHeadspace}, v.Class, false)
@@ -283,7 +285,7 @@ func (b *proposer) byHand(pb *ProposedBag) int {
 		return sow.Open
 	}
 	pb.ByHand = true
-	return slices.IndexFunc(b.varieties, func(v Variety) bool { return v.ID == variety }) // −1, empty, for none
+	return slices.IndexFunc(b.varieties, func(v logbook.Variety) bool { return v.ID == variety }) // −1, empty, for none
 }
 
 // tell puts a plan into the proposal, and what it could not meet into words.
@@ -343,7 +345,7 @@ func (b *proposer) say(missing measure.Mass, first, last measure.Day) {
 	var torn []string
 	for _, pb := range b.out.Bags {
 		switch {
-		case pb.Variety.ID == 0 && pb.Bag.Condition == Torn:
+		case pb.Variety.ID == 0 && pb.Bag.Condition == logbook.Torn:
 			torn = append(torn, pb.Bag.Label)
 		case pb.Variety.ID == 0 && pb.Heavy && b.ask.LiftAlone:
 			heavy++
@@ -364,17 +366,17 @@ func (b *proposer) say(missing measure.Mass, first, last measure.Day) {
 
 // PlanProposed keeps what was proposed for the bags: all of it or none. Safe to
 // repeat.
-func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[ID]ID, a Asked) (int, error) {
+func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[logbook.ID]logbook.ID, a Request) (int, error) {
 	type asked struct {
 		Year int
-		Bags map[ID]ID
+		Bags map[logbook.ID]logbook.ID
 	}
 	n := 0
-	_, err := g.once(ctx, a.Key, asked{year, bags}, func(w Writer) (ID, error) {
+	_, err := g.idempotent(ctx, a.Key, asked{year, bags}, func(w Writer) (logbook.ID, error) {
 		if len(bags) == 0 {
-			return 0, fault("", "There is nothing to plan.")
+			return 0, logbook.Refuse("", "There is nothing to plan.")
 		}
-		ids := make([]ID, 0, len(bags))
+		ids := make([]logbook.ID, 0, len(bags))
 		for id := range bags {
 			ids = append(ids, id)
 		}
@@ -385,13 +387,13 @@ func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[ID]ID, a A
 				return 0, err
 			}
 			number := bag.Suggest(b.Model.Shape, bag.Room{Headspace: usualHeadspace}, v.Class, false).Number
-			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: DefaultLadder(b.Model.Shape, v.Class, hill.Default(v.Class)), Timing: UsualTiming(b, v)}
+			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: forecast.DefaultLadder(b.Model.Shape, v.Class, hill.Default(v.Class)), Timing: logbook.UsualTiming(b, v)}
 			if _, err := planBag(ctx, w, ask, a); err != nil {
 				return 0, err
 			}
 			n++
 		}
-		return ID(n), nil
+		return logbook.ID(n), nil
 	})
 	if err == nil && n == 0 {
 		n = len(bags) // sent before

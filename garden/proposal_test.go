@@ -8,29 +8,30 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // field is a plot in February with five casks, an early and a keeper.
-func field(t *testing.T) (*plot, measure.Day, map[string]garden.Variety) {
+func field(t *testing.T) (*plot, measure.Day, map[string]logbook.Variety) {
 	t.Helper()
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	c, err := p.look().Catalogue()
 	p.must(err)
 	_, err = p.AddBags(ctx, garden.NewBags{Labels: []string{"R3", "R4", "R5"}, Model: c.Models[0].ID, Place: "Lower step"}, p.asked())
 	p.must(err)
-	_, err = p.AddVariety(ctx, garden.Variety{Name: "Harbour Lantern", Class: crop.FirstEarly, PacketDays: 78}, p.asked())
+	_, err = p.AddVariety(ctx, logbook.Variety{Name: "Harbour Lantern", Class: crop.FirstEarly, PacketDays: 78}, p.asked())
 	p.must(err)
 	c, err = p.look().Catalogue()
 	p.must(err)
-	by := map[string]garden.Variety{}
+	by := map[string]logbook.Variety{}
 	for _, v := range c.Varieties {
 		by[v.Name] = v
 	}
 	return p, measure.Date(2026, 2, 10), by
 }
 
-func usualAsk(day measure.Day) garden.AskedProposal {
-	return garden.AskedProposal{
+func usualAsk(day measure.Day) garden.ProposalRequest {
+	return garden.ProposalRequest{
 		Year: 2026, People: 2, Meals: 1, Each: garden.PerMeal, AnySeed: true,
 		From: measure.Date(2026, 7, 6), Until: measure.Date(2026, 11, 29),
 	}
@@ -58,7 +59,7 @@ func TestProposalFeedsEarlyAndLateWeeks(t *testing.T) {
 		t.Errorf("%v and %v fed, %v wanted", fed, got.Fed, got.Wanted)
 	}
 	hand := usualAsk(day)
-	hand.ByHand = map[garden.ID]garden.ID{}
+	hand.ByHand = map[logbook.ID]logbook.ID{}
 	for _, b := range got.Bags {
 		hand.ByHand[b.Bag.ID] = by["Harbour Lantern"].ID
 	}
@@ -73,14 +74,14 @@ func TestProposalFeedsEarlyAndLateWeeks(t *testing.T) {
 func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 	p, day, _ := field(t)
 	for what, c := range map[string]struct {
-		change func(*garden.AskedProposal)
+		change func(*garden.ProposalRequest)
 		says   string
 		bags   int
 	}{
-		"no seed":      {func(a *garden.AskedProposal) { a.AnySeed = false }, "no seed on the bench", 0},
-		"lifted alone": {func(a *garden.AskedProposal) { a.LiftAlone = true }, "5 bags are left out", 0},
-		"litres for 2": {func(a *garden.AskedProposal) { a.Litres = 101 }, "bags stay empty", 2},
-		"next to none": {func(a *garden.AskedProposal) { a.People = 60 }, "is not met", 5},
+		"no seed":      {func(a *garden.ProposalRequest) { a.AnySeed = false }, "no seed on the bench", 0},
+		"lifted alone": {func(a *garden.ProposalRequest) { a.LiftAlone = true }, "5 bags are left out", 0},
+		"litres for 2": {func(a *garden.ProposalRequest) { a.Litres = 101 }, "bags stay empty", 2},
+		"next to none": {func(a *garden.ProposalRequest) { a.People = 60 }, "is not met", 5},
 	} {
 		ask := usualAsk(day)
 		c.change(&ask)
@@ -99,7 +100,7 @@ func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 			t.Errorf("%s: %d bags, %v, it says %q", what, n, got.Litres, said)
 		}
 	}
-	_, err := p.LookAfter(ctx, garden.BagLook{Bag: p.bag.ID, Condition: garden.Torn}, p.asked())
+	_, err := p.LookAfter(ctx, garden.BagLook{Bag: p.bag.ID, Condition: logbook.Torn}, p.asked())
 	p.must(err)
 	ask := usualAsk(day)
 	ask.People = 60
@@ -113,7 +114,7 @@ func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 	if said := got.Says[len(got.Says)-1].In(measure.Metric); !strings.HasPrefix(said, "Left out, being torn: R1.") {
 		t.Errorf("of the torn one it says %q", said)
 	}
-	bad := garden.AskedProposal{From: day, Until: day - 1, Litres: -1}
+	bad := garden.ProposalRequest{From: day, Until: day - 1, Litres: -1}
 	_, err = p.look(day).Propose(bad)
 	for field, says := range map[string]string{"people": "1 to 100", "meals": "1 to 21", "each": "at a meal", "until": "after the first", "litres": "or leave it empty"} {
 		refused(t, "a proposal that cannot be", err, field, says)
@@ -125,7 +126,7 @@ func TestProposedBagsArePlannedTogether(t *testing.T) {
 	p, _, by := field(t)
 	c, err := p.look().Catalogue()
 	p.must(err)
-	bags := map[garden.ID]garden.ID{}
+	bags := map[logbook.ID]logbook.ID{}
 	for _, b := range c.Bags[:3] {
 		bags[b.ID] = by["Cold Quay"].ID
 	}

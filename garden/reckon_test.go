@@ -11,9 +11,11 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
-func jobOf(st *garden.Standing, k job.Kind) (job.Job, bool) {
+func jobOf(st *forecast.PlantingForecast, k job.Kind) (job.Job, bool) {
 	i := slices.IndexFunc(st.Jobs, func(j job.Job) bool { return j.Kind == k })
 	if i < 0 {
 		return job.Job{}, false
@@ -30,7 +32,7 @@ func TestAMeasuredHeightMovesTheNextLayer(t *testing.T) {
 		t.Fatalf("%d layers to come, up %v", len(before.Grown.Climbs), before.Grown.Course.Up)
 	}
 	up := before.Grown.Course.Up
-	low, err := p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: before.Now * 0.6})
+	low, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: before.Now * 0.6})
 	p.must(err)
 	short := p.state(id)
 	if short.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day || short.Grown.Fit.Rate >= 1 || short.Grown.UsualClimbs[0].Day > short.Grown.Climbs[0].Day {
@@ -39,14 +41,14 @@ func TestAMeasuredHeightMovesTheNextLayer(t *testing.T) {
 	if short.Now != before.Now*0.6 {
 		t.Errorf("measured %v today it shows %v", before.Now*0.6, short.Now)
 	}
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: up + 3, Height: 140})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: up + 3, Height: 140})
 	p.must(err)
 	if q := p.state(id); len(q.Grown.Fit.Questioned) != 1 || q.Grown.Fit.Rate != short.Grown.Fit.Rate || len(q.Heights) != 2 {
 		t.Errorf("140 cm after three days: %+v", q.Grown.Fit)
 	}
 	_, err = p.Undo(ctx, low, p.asked())
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Emerged, Day: up + 9})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Emerged, Day: up + 9})
 	p.must(err)
 	late := p.state(id)
 	if late.Grown.Course.Up != up+9 || late.Grown.Fit.ShiftSD != 0 || late.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
@@ -57,27 +59,27 @@ func TestAMeasuredHeightMovesTheNextLayer(t *testing.T) {
 // Raised to an odd level the rest is laid again; open flowers end it.
 func TestFlowersEndTheRaising(t *testing.T) {
 	p, id := planted(t)
-	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Raised, Day: today - 8, RaiseBy: 7})
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Raised, Day: today - 8, RaiseBy: 7})
 	p.must(err)
 	st := p.state(id)
 	if c := st.Grown.Climbs; len(c) == 0 || c[0].From != 25 || c[len(c)-1].To != 38 {
 		t.Errorf("from 25 cm: %+v", c)
 	}
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Flowered, Day: today})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Flowered, Day: today})
 	p.must(err)
 	st = p.state(id)
 	if _, raise := jobOf(&st, job.Raise); raise || len(st.Rungs) != 0 || len(st.Grown.Climbs) != 0 {
 		t.Errorf("in flower, still %d layers", len(st.Rungs))
 	}
-	_, err = p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Raise}, p.asked())
+	_, err = p.DoJob(ctx, forecast.JobRequest{Planting: id, What: job.Raise}, p.asked())
 	refused(t, "a layer in flower", err, "", "no layer to come")
 }
 
 // frost brings in a record of −3 °C.
 func (p *plot) frost(night measure.Day) {
 	p.t.Helper()
-	day := garden.DayRecord{Day: night, DayWeather: climate.DayWeather{Min: -3, Max: 9}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN()}
-	_, err := p.ImportWeather(ctx, []garden.DayRecord{day}, "shed", p.asked())
+	day := logbook.DayRecord{Day: night, DayWeather: climate.DayWeather{Min: -3, Max: 9}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN()}
+	_, err := p.ImportWeather(ctx, []logbook.DayRecord{day}, "shed", p.asked())
 	p.must(err)
 }
 
@@ -92,14 +94,14 @@ func TestALateFrostSetsBack(t *testing.T) {
 	if c := hit.Grown.Course; len(c.Frosts) != 1 || c.Frosts[0] != night || c.Mature <= before.Grown.Course.Mature || hit.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
 		t.Errorf("after −3 °C: frosts %v, mature %v, before %v", c.Frosts, c.Mature, before.Grown.Course.Mature)
 	}
-	seen, err := p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: before.Now})
+	seen, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: before.Now})
 	p.must(err)
 	if c := p.state(id).Grown.Course; len(c.Frosts) != 0 {
 		t.Errorf("measured whole since, it still has frosts %v", c.Frosts)
 	}
 	_, err = p.Undo(ctx, seen, p.asked())
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Frosted, Day: night})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Frosted, Day: night})
 	p.must(err)
 	if st := p.state(id); len(st.Grown.Course.Frosts) != 1 || st.StemKnown {
 		t.Errorf("seen black: %+v", st.Grown.Course.Frosts)
@@ -118,14 +120,14 @@ func TestAFreshFrostIsAskedAbout(t *testing.T) {
 	if !asks() {
 		t.Fatal("−3 °C last night are not asked about")
 	}
-	looked, err := p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Look}, p.asked())
+	looked, err := p.DoJob(ctx, forecast.JobRequest{Planting: id, What: job.Look}, p.asked())
 	p.must(err)
 	if asks() {
 		t.Error("looked at, it is asked about still")
 	}
 	_, err = p.Undo(ctx, looked, p.asked())
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Frosted, Day: today - 1})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Frosted, Day: today - 1})
 	p.must(err)
 	if asks() || len(p.state(id).Grown.Course.Frosts) != 1 {
 		t.Error("logged, it is asked about still")
@@ -136,13 +138,13 @@ func TestAFreshFrostIsAskedAbout(t *testing.T) {
 // off and skipped with a reason, and comes back when its time is over.
 func TestJobsAreTickedPutOffAndSkipped(t *testing.T) {
 	p, id := planted(t)
-	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: 22})
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: 22})
 	p.must(err)
 	st := p.state(id)
 	if j, ok := jobOf(&st, job.Raise); !ok || !j.Due() || st.Job.Kind != job.Raise {
 		t.Fatalf("22 cm of stem call for %+v", st.Job)
 	}
-	off := garden.AskedJob{Planting: id, What: job.Raise, As: garden.PutOff, Days: 3}
+	off := forecast.JobRequest{Planting: id, What: job.Raise, As: logbook.PutOff, Days: 3}
 	_, err = p.DoJob(ctx, off, p.asked())
 	p.must(err)
 	st = p.state(id)
@@ -150,7 +152,7 @@ func TestJobsAreTickedPutOffAndSkipped(t *testing.T) {
 		t.Errorf("put off by three days it is due on %v", j.Day)
 	}
 	again := p.asked()
-	raise := garden.AskedJob{Planting: id, What: job.Raise}
+	raise := forecast.JobRequest{Planting: id, What: job.Raise}
 	first, err := p.DoJob(ctx, raise, again)
 	p.must(err)
 	second, err := p.DoJob(ctx, raise, again)
@@ -158,14 +160,14 @@ func TestJobsAreTickedPutOffAndSkipped(t *testing.T) {
 	if st = p.state(id); first != second || st.Level != 28 || len(st.Log) != 4 {
 		t.Errorf("sent twice: level %v, %d entries", st.Level, len(st.Log))
 	}
-	for field, bad := range map[string]garden.AskedJob{
-		"text": {Planting: id, What: job.Tie, As: garden.Skipped}, "until": {Planting: id, What: job.Tie, As: garden.PutOff},
+	for field, bad := range map[string]forecast.JobRequest{
+		"text": {Planting: id, What: job.Tie, As: logbook.Skipped}, "until": {Planting: id, What: job.Tie, As: logbook.PutOff},
 		"": {Planting: id, What: job.Lift},
 	} {
 		_, err = p.DoJob(ctx, bad, p.asked())
 		refused(t, "not a job: "+field, err, field, "")
 	}
-	_, err = p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Tie, As: garden.Skipped, Reason: "mesh is up"}, p.asked())
+	_, err = p.DoJob(ctx, forecast.JobRequest{Planting: id, What: job.Tie, As: logbook.Skipped, Reason: "mesh is up"}, p.asked())
 	p.must(err)
 	if st = p.state(id); len(st.Doings) != 2 {
 		t.Errorf("%+v", st.Doings)
@@ -183,15 +185,15 @@ func TestPlantingIsPutOff(t *testing.T) {
 	if j, ok := jobOf(&st, job.Plant); !ok || !j.Due() {
 		t.Fatalf("%+v", st.Jobs)
 	}
-	_, err = p.DoJob(ctx, garden.AskedJob{Planting: id, What: job.Plant, As: garden.PutOff, Days: 7}, p.asked())
+	_, err = p.DoJob(ctx, forecast.JobRequest{Planting: id, What: job.Plant, As: logbook.PutOff, Days: 7}, p.asked())
 	p.must(err)
 	st = p.state(id)
 	if j, _ := jobOf(&st, job.Plant); j.Due() || j.Day != today+7 || st.Job.Tag.In(measure.Metric) != "plant in 7 days" {
 		t.Errorf("put off by a week: %v, %q", j.Day, st.Job.Tag.In(measure.Metric))
 	}
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Planted, Day: today, Pieces: []measure.Mass{60}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today, Pieces: []measure.Mass{60}})
 	p.must(err)
-	if st = p.state(id); st.Stage != garden.StageGrowing {
+	if st = p.state(id); st.Stage != logbook.StageGrowing {
 		t.Errorf("planted it is at stage %d", st.Stage)
 	}
 }
@@ -202,7 +204,7 @@ func TestProspectsSpreadAroundTheCourse(t *testing.T) {
 	p, id := planted(t)
 	row, err := p.look().Row()
 	p.must(err)
-	var prospects map[garden.ID]*garden.Prospect
+	var prospects map[logbook.ID]*forecast.EnsembleForecast
 	for tries := 0; prospects[id] == nil; tries++ {
 		var progress garden.Progress
 		prospects, progress, err = p.look().Prospects(row)
@@ -241,7 +243,7 @@ func TestProspectsSpreadAroundTheCourse(t *testing.T) {
 	if again[id] != a {
 		t.Error("asked again, it is worked out anew")
 	}
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Frosted, Day: today - 1})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Frosted, Day: today - 1})
 	p.must(err)
 	row, err = p.look().Row()
 	p.must(err)
@@ -264,14 +266,14 @@ func TestProspectsSpreadAroundTheCourse(t *testing.T) {
 // On a past day a bag stands as it was logged, on one to come as the forecast has it.
 func TestABagIsShownOnAnyDay(t *testing.T) {
 	p, id := planted(t)
-	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Raised, Day: today - 8, RaiseBy: 7})
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Raised, Day: today - 8, RaiseBy: 7})
 	p.must(err)
 	st := p.state(id)
 	for _, c := range []struct {
 		day   measure.Day
 		level measure.Length
-		stage garden.Stage
-	}{{today - 60, 0, garden.StagePlanned}, {today - 20, 18, garden.StageGrowing}, {today, 25, garden.StageGrowing}, {today + 90, 38, garden.StageGrowing}} {
+		stage logbook.Stage
+	}{{today - 60, 0, logbook.StagePlanned}, {today - 20, 18, logbook.StageGrowing}, {today, 25, logbook.StageGrowing}, {today + 90, 38, logbook.StageGrowing}} {
 		then, err := st.OnDay(c.day, today)
 		p.must(err)
 		level, _ := st.LevelOn(c.day, today)

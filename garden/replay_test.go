@@ -12,19 +12,21 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/store"
 )
 
 // Nothing gets in that could not be read again, by whatever way it comes.
 func TestEveryWriteIsReplayed(t *testing.T) {
 	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
-	pot, err := p.Start(ctx, garden.Nursling{Label: "P1", Kind: garden.Pot, Variety: p.variety, Weight: 63, Shelter: climate.Open, Started: today - 20}, p.asked())
+	pot, err := p.Start(ctx, logbook.Nursling{Label: "P1", Kind: logbook.Pot, Variety: p.variety, Weight: 63, Shelter: climate.Open, Started: today - 20}, p.asked())
 	p.must(err)
 	id, err := p.plan(1)
 	p.must(err)
-	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{Pots: []garden.ID{pot}, Height: 350}, p.asked())
+	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{Pots: []logbook.ID{pot}, Height: 350}, p.asked())
 	refused(t, "a transplant of 350 cm", err, "height", "not believed")
-	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{Pots: []garden.ID{pot}, Height: -2}, p.asked())
+	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{Pots: []logbook.ID{pot}, Height: -2}, p.asked())
 	refused(t, "a transplant under ground", err, "height", "not believed")
 	_, err = p.AddMix(ctx, "thin", map[string]float64{"compost": 1000, "sand": 0.4}, p.asked())
 	refused(t, "a share that comes to nothing", err, "part-sand", "leave it out")
@@ -44,15 +46,15 @@ func TestEveryWriteIsReplayed(t *testing.T) {
 // and the bench goes on.
 func TestTheClockGoesBackAtTheBench(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	at := func(day measure.Day) garden.Asked { a := p.asked(); a.Today = day; return a }
-	tray, err := p.AddLot(ctx, garden.NewLot{Label: "L1", Variety: p.variety.ID, Source: garden.Certified, Year: 2026, Tray: "A1", Temp: 10}, at(today))
+	at := func(day measure.Day) garden.Request { a := p.asked(); a.Today = day; return a }
+	tray, err := p.AddLot(ctx, garden.NewLot{Label: "L1", Variety: p.variety.ID, Source: logbook.Certified, Year: 2026, Tray: "A1", Temp: 10}, at(today))
 	p.must(err)
 	weigh := func(day measure.Day) error {
-		_, err := p.RecordSeed(ctx, garden.SeedEntry{Tray: tray, Kind: garden.SeedWeighed, Day: day, Weights: []measure.Mass{60, 61}}, at(day))
+		_, err := p.RecordSeed(ctx, logbook.SeedEntry{Tray: tray, Kind: logbook.SeedWeighed, Day: day, Weights: []measure.Mass{60, 61}}, at(day))
 		return err
 	}
 	p.must(weigh(today))
-	_, err = p.RecordSeed(ctx, garden.SeedEntry{Tray: tray, Kind: garden.SeedLooked, Day: today - 1, Seen: []garden.Seen{{Tuber: 1, Eyes: 4}}}, at(today-1))
+	_, err = p.RecordSeed(ctx, logbook.SeedEntry{Tray: tray, Kind: logbook.SeedLooked, Day: today - 1, Seen: []logbook.Seen{{Tuber: 1, Eyes: 4}}}, at(today-1))
 	refused(t, "a look before the tuber was there", err, "tuber", "no tuber 1")
 	refused(t, "tubers before those that have their numbers", weigh(today-1), "weights", "numbered")
 	if n := len(p.tray(tray).Tubers); n != 2 {
@@ -63,9 +65,9 @@ func TestTheClockGoesBackAtTheBench(t *testing.T) {
 // A page that is old, or a second phone, lays no second layer.
 func TestAJobIsDoneOnce(t *testing.T) {
 	p, id := planted(t)
-	_, err := p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: 22})
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: 22})
 	p.must(err)
-	raise := garden.AskedJob{Planting: id, What: job.Raise}
+	raise := forecast.JobRequest{Planting: id, What: job.Raise}
 	_, err = p.DoJob(ctx, raise, p.asked())
 	p.must(err)
 	_, err = p.DoJob(ctx, raise, p.asked())
@@ -87,21 +89,21 @@ func TestWhatCannotBeAppliedIsSetAside(t *testing.T) {
 	p := plotIn(t, s, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	id, err := p.plan(2)
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Planted, Day: today - 40, Pieces: []measure.Mass{60, 60}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 40, Pieces: []measure.Mass{60, 60}})
 	p.must(err)
-	tray, err := p.AddLot(ctx, garden.NewLot{Label: "L1", Variety: p.variety.ID, Source: garden.Certified, Year: 2026, Tray: "A1", Temp: 10}, p.asked())
+	tray, err := p.AddLot(ctx, garden.NewLot{Label: "L1", Variety: p.variety.ID, Source: logbook.Certified, Year: 2026, Tray: "A1", Temp: 10}, p.asked())
 	p.must(err)
-	pot, err := p.Start(ctx, garden.Nursling{Label: "P1", Kind: garden.Pot, Variety: p.variety, Weight: 63, Shelter: climate.Open, Started: today - 20}, p.asked())
+	pot, err := p.Start(ctx, logbook.Nursling{Label: "P1", Kind: logbook.Pot, Variety: p.variety, Weight: 63, Shelter: climate.Open, Started: today - 20}, p.asked())
 	p.must(err)
-	var tall garden.ID
+	var tall logbook.ID
 	p.must(s.Update(ctx, func(w garden.Writer) (err error) { // as an older program let it in
-		if tall, err = w.AddEntry(ctx, garden.Entry{Planting: id, Kind: garden.Measured, Day: today - 3, Logged: today, Key: "x1", Height: 350}); err != nil {
+		if tall, err = w.AddEntry(ctx, logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today - 3, Logged: today, Key: "x1", Height: 350}); err != nil {
 			return err
 		}
-		if _, err = w.AddSeedEntry(ctx, garden.SeedEntry{Tray: tray, Kind: garden.SeedLooked, Day: today, Logged: today, Key: "x2", Seen: []garden.Seen{{Tuber: 7, Eyes: 2}}}); err != nil {
+		if _, err = w.AddSeedEntry(ctx, logbook.SeedEntry{Tray: tray, Kind: logbook.SeedLooked, Day: today, Logged: today, Key: "x2", Seen: []logbook.Seen{{Tuber: 7, Eyes: 2}}}); err != nil {
 			return err
 		}
-		if _, err = w.AddNurseryEntry(ctx, garden.NurseryEntry{Nursling: pot, Kind: garden.NurseRooted, Day: today, Logged: today, Key: "x3", Count: 4}); err != nil {
+		if _, err = w.AddNurseryEntry(ctx, logbook.NurseryEntry{Nursling: pot, Kind: logbook.NurseRooted, Day: today, Logged: today, Key: "x3", Count: 4}); err != nil {
 			return err
 		}
 		gone := medium.Mix{{Component: medium.Component{Key: "moon dust"}, Share: 1}}
@@ -110,7 +112,7 @@ func TestWhatCannotBeAppliedIsSetAside(t *testing.T) {
 		}
 		return w.SetMix(ctx, id, gone)
 	}))
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Measured, Day: today, Height: 12})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: 12})
 	p.must(err)
 	st := p.state(id)
 	if st.Stem != 12 || len(st.Aside) != 1 || st.Aside[0].Entry != tall || st.Grown == nil {

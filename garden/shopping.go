@@ -11,6 +11,8 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // Need of one thing by one bag.
@@ -25,11 +27,11 @@ type Need struct {
 
 // ShoppingLine is one thing to buy, with what for.
 type ShoppingLine struct {
-	Kind      ProductKind
+	Kind      logbook.ProductKind
 	Component medium.Component
-	Sundry    Sundry
-	Name      string   // of a sundry
-	Product   *Product // nil where none is kept for it
+	Sundry    logbook.Sundry
+	Name      string           // of a sundry
+	Product   *logbook.Product // nil where none is kept for it
 	By        measure.Day
 	Needs     []Need
 	Litres    measure.Volume
@@ -37,12 +39,12 @@ type ShoppingLine struct {
 	Pieces    int
 	Stock     float64 // packs in the shed
 	Buy       medium.Purchase
-	Bought    []StockEntry // today, to be taken back
+	Bought    []logbook.StockEntry // today, to be taken back
 }
 
 // SeedLine is seed that is still wanted of a variety.
 type SeedLine struct {
-	Variety Variety
+	Variety logbook.Variety
 	Bags    []string
 	Wanted  int
 	Free    int // on the bench, or given already
@@ -55,14 +57,14 @@ type ShoppingList struct {
 	Lines  []ShoppingLine
 	Seed   []SeedLine
 	Cost   int
-	Feed   *Product // that beds are dressed with; nil where none is kept
-	Liquid *Product
+	Feed   *logbook.Product // that beds are dressed with; nil where none is kept
+	Liquid *logbook.Product
 	Shed   []Stocked
 }
 
 // Stocked is what is in the shed of one product.
 type Stocked struct {
-	Product
+	logbook.Product
 	Packs float64
 }
 
@@ -78,7 +80,7 @@ func (v *View) Shopping(year int) (ShoppingList, error) {
 	if err != nil {
 		return list, err
 	}
-	log, err := v.m.stock.get(func() ([]StockEntry, error) { return v.r.StockLog(v.ctx) })
+	log, err := v.m.stock.get(func() ([]logbook.StockEntry, error) { return v.r.StockLog(v.ctx) })
 	if err != nil {
 		return list, err
 	}
@@ -91,9 +93,9 @@ func (v *View) Shopping(year int) (ShoppingList, error) {
 		return list, err
 	}
 	cs := cat.Components
-	list.Feed, list.Liquid = ByKind(products, FeedPack), ByKind(products, LiquidFeed)
+	list.Feed, list.Liquid = logbook.ByKind(products, logbook.FeedPack), logbook.ByKind(products, logbook.LiquidFeed)
 	for i := range sheet.Lines {
-		if st := &sheet.Lines[i].Standing; st.Grown != nil {
+		if st := &sheet.Lines[i].PlantingForecast; st.Grown != nil {
 			list.fill(st, cs, today)
 			list.dress(st, today)
 			list.sundries(st, today)
@@ -128,7 +130,7 @@ func (l *ShoppingLine) add(n Need) {
 
 // fill asks for what is still to go into a bag, part by part: the mix, and chips or
 // straw where they go in.
-func (s *ShoppingList) fill(st *Standing, cs medium.Components, today measure.Day) {
+func (s *ShoppingList) fill(st *forecast.PlantingForecast, cs medium.Components, today measure.Day) {
 	ask := func(what string, by measure.Day, r hill.Rung) {
 		parts := st.FeedAsk.Mix
 		if key := map[hill.Stuff]string{hill.Chips: "chips", hill.Straw: "straw"}[r.Of]; key != "" {
@@ -136,12 +138,12 @@ func (s *ShoppingList) fill(st *Standing, cs medium.Components, today measure.Da
 			parts = medium.Mix{{Component: c, Share: 1}}
 		}
 		for _, p := range parts {
-			s.line(ShoppingLine{Kind: MediumSack, Component: p.Component}).
+			s.line(ShoppingLine{Kind: logbook.MediumSack, Component: p.Component}).
 				add(Need{Bag: st.Bag.Label, What: what, By: max(by, today), Litres: r.Loose * measure.Volume(p.Share)})
 		}
 	}
 	planted := st.Grown.Plant.Planted
-	if st.Stage == StagePlanned {
+	if st.Stage == logbook.StagePlanned {
 		for of := hill.Medium; of <= hill.Straw; of++ {
 			sum := hill.Rung{Of: of}
 			for _, f := range st.Ladder.Fills {
@@ -165,19 +167,19 @@ func (s *ShoppingList) fill(st *Standing, cs medium.Components, today measure.Da
 
 // dress asks for the base dressing of a bag that is still to be planted, and for the
 // liquid feeds that are still to be given.
-func (s *ShoppingList) dress(st *Standing, today measure.Day) {
+func (s *ShoppingList) dress(st *forecast.PlantingForecast, today measure.Day) {
 	f := st.Feed
 	if f.Refused {
 		return
 	}
-	if st.Stage == StagePlanned && s.Feed != nil && f.Base > 0 && len(f.Layers) > 0 {
-		s.line(ShoppingLine{Kind: FeedPack, Product: s.Feed}).
+	if st.Stage == logbook.StagePlanned && s.Feed != nil && f.Base > 0 && len(f.Layers) > 0 {
+		s.line(ShoppingLine{Kind: logbook.FeedPack, Product: s.Feed}).
 			add(Need{Bag: st.Bag.Label, What: "planting day", By: max(today, st.Grown.Plant.Planted), Grams: f.Base})
 	}
-	done := st.Last(job.Feed, Fed, Skipped)
+	done := st.Last(job.Feed, logbook.Fed, logbook.Skipped)
 	for _, feeding := range f.Feedings {
-		if feeding.Day > done && feeding.Day >= today-feedApart {
-			s.line(ShoppingLine{Kind: LiquidFeed, Product: s.Liquid}).
+		if feeding.Day > done && feeding.Day >= today-forecast.FeedApart {
+			s.line(ShoppingLine{Kind: logbook.LiquidFeed, Product: s.Liquid}).
 				add(Need{Bag: st.Bag.Label, What: "liquid feed", By: max(today, feeding.Day), Litres: feeding.Product})
 		}
 	}
@@ -191,27 +193,27 @@ const (
 
 // sundries asks for a label for each bag to be planted, canes for tall ones, and a
 // new bag where the one that is planned for is torn.
-func (s *ShoppingList) sundries(st *Standing, today measure.Day) {
-	add := func(what Sundry, name, forWhat string, by measure.Day, n int) {
-		s.line(ShoppingLine{Kind: SundryPack, Sundry: what, Name: name}).
+func (s *ShoppingList) sundries(st *forecast.PlantingForecast, today measure.Day) {
+	add := func(what logbook.Sundry, name, forWhat string, by measure.Day, n int) {
+		s.line(ShoppingLine{Kind: logbook.SundryPack, Sundry: what, Name: name}).
 			add(Need{Bag: st.Bag.Label, What: forWhat, By: max(by, today), Pieces: n})
 	}
 	planted := st.Grown.Plant.Planted
-	if st.Stage == StagePlanned {
-		add(Labels, "labels", "planting day", planted, 1)
-		if st.Bag.Condition == Torn {
-			add(BagSundry(st.Bag.Model.ID), st.Bag.Model.Name+", a new bag", "in place of the torn one", planted, 1)
+	if st.Stage == logbook.StagePlanned {
+		add(logbook.Labels, "labels", "planting day", planted, 1)
+		if st.Bag.Condition == logbook.Torn {
+			add(logbook.BagSundry(st.Bag.Model.ID), st.Bag.Model.Name+", a new bag", "in place of the torn one", planted, 1)
 		}
 	}
-	if growth.HabitOf(st.Variety.Class).Longest >= wantsCanes && st.Times(job.Tie, Tended, Skipped) == 0 {
-		if by := tieOn(&st.Grown.Course); by != 0 {
-			add(Canes, "canes", "before stems lean", by, canesToABag)
+	if growth.HabitOf(st.Variety.Class).Longest >= wantsCanes && st.Times(job.Tie, logbook.Tended, logbook.Skipped) == 0 {
+		if by := forecast.TieOn(&st.Grown.Course); by != 0 {
+			add(logbook.Canes, "canes", "before stems lean", by, canesToABag)
 		}
 	}
 }
 
 // buy rounds what is wanted up to whole sacks and packs.
-func (s *ShoppingList) buy(products []Product, log []StockEntry, lines []SheetLine, cs medium.Components, today measure.Day) {
+func (s *ShoppingList) buy(products []logbook.Product, log []logbook.StockEntry, lines []forecast.SheetLine, cs medium.Components, today measure.Day) {
 	for _, p := range products {
 		s.Shed = append(s.Shed, Stocked{p, inStock(p, log, lines, cs)})
 	}
@@ -231,7 +233,7 @@ func (s *ShoppingList) buy(products []Product, log []StockEntry, lines []SheetLi
 		l.Buy = medium.Buy(l.amount(), measure.Volume(l.Stock)*pack, pack, l.Product.Price)
 		s.Cost += l.Buy.Cost
 		for _, e := range log {
-			if e.Product == l.Product.ID && e.Kind == StockBought && e.Day == today {
+			if e.Product == l.Product.ID && e.Kind == logbook.StockBought && e.Day == today {
 				l.Bought = append(l.Bought, e)
 			}
 		}
@@ -239,7 +241,7 @@ func (s *ShoppingList) buy(products []Product, log []StockEntry, lines []SheetLi
 }
 
 // wants reports whether a product is what a line asks for.
-func (l *ShoppingLine) wants(p *Product) bool {
+func (l *ShoppingLine) wants(p *logbook.Product) bool {
 	return p.Kind == l.Kind && strings.EqualFold(p.Component, l.Component.Key) && p.Sundry == l.Sundry
 }
 
@@ -247,9 +249,9 @@ func (l *ShoppingLine) wants(p *Product) bool {
 // pieces. All are bought by whole packs alike.
 func (l *ShoppingLine) amount() measure.Volume {
 	switch l.Kind {
-	case FeedPack:
+	case logbook.FeedPack:
 		return measure.Volume(l.Grams)
-	case SundryPack:
+	case logbook.SundryPack:
 		return measure.Volume(l.Pieces)
 	}
 	return l.Litres
@@ -258,19 +260,19 @@ func (l *ShoppingLine) amount() measure.Volume {
 // pack is how much is in one, in the same measure.
 func (l *ShoppingLine) pack() measure.Volume {
 	switch l.Kind {
-	case FeedPack:
+	case logbook.FeedPack:
 		return measure.Volume(l.Product.Weight)
-	case SundryPack:
+	case logbook.SundryPack:
 		return measure.Volume(l.Product.Pieces)
 	}
 	return l.Product.Litres
 }
 
 // seed lists the seed and slips that are still wanted.
-func (s *ShoppingList) seed(lines []SheetLine, b *Bench, today measure.Day) {
+func (s *ShoppingList) seed(lines []forecast.SheetLine, b *logbook.Bench, today measure.Day) {
 	for i := range lines {
 		l := &lines[i]
-		if l.Stage != StagePlanned {
+		if l.Stage != logbook.StagePlanned {
 			continue
 		}
 		at := slices.IndexFunc(s.Seed, func(x SeedLine) bool { return x.Variety.ID == l.Variety.ID })

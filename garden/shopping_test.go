@@ -10,9 +10,11 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
-func (p *plot) product(name garden.Product) garden.ID {
+func (p *plot) product(name logbook.Product) logbook.ID {
 	p.t.Helper()
 	id, err := p.AddProduct(ctx, name, p.asked())
 	p.must(err)
@@ -28,7 +30,7 @@ func (p *plot) shopping() garden.ShoppingList {
 
 func lineFor(l garden.ShoppingList, key string) garden.ShoppingLine {
 	for _, x := range l.Lines {
-		if x.Kind == garden.MediumSack && x.Component.Key == key || string(x.Kind) == key || string(x.Sundry) == key {
+		if x.Kind == logbook.MediumSack && x.Component.Key == key || string(x.Kind) == key || string(x.Sundry) == key {
 			return x
 		}
 	}
@@ -48,12 +50,12 @@ func TestShoppingRoundsUpToWholeSacks(t *testing.T) {
 	if c := lineFor(l, "compost"); math.Abs(float64(c.Litres)-half) > 1e-6 || c.Product != nil || len(c.Needs) != 3 || c.By != today {
 		t.Errorf("compost: %v in %d needs by %s, want %.2f L in 3", c.Litres, len(c.Needs), c.By, half)
 	}
-	sack := p.product(garden.Product{Name: "compost, 20 L", Kind: garden.MediumSack, Component: "compost", Litres: 20, Price: 450})
+	sack := p.product(logbook.Product{Name: "compost, 20 L", Kind: logbook.MediumSack, Component: "compost", Litres: 20, Price: 450})
 	c := lineFor(p.shopping(), "compost")
 	if c.Buy.Sacks != 2 || c.Buy.Cost != 900 || math.Abs(float64(c.Buy.Left)-(40-half)) > 1e-6 || p.shopping().Cost != 900 {
 		t.Errorf("%+v", c.Buy)
 	}
-	bought, err := p.Stock(ctx, garden.StockEntry{Product: sack, Kind: garden.StockBought, Packs: 2}, p.asked())
+	bought, err := p.Stock(ctx, logbook.StockEntry{Product: sack, Kind: logbook.StockBought, Packs: 2}, p.asked())
 	p.must(err)
 	if c := lineFor(p.shopping(), "compost"); c.Buy.Sacks != 0 || c.Stock != 2 || len(c.Bought) != 1 {
 		t.Errorf("bought, it still says %+v", c.Buy)
@@ -72,18 +74,18 @@ func TestFillingABagTakesFromTheShed(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	id, err := p.plan(3)
 	p.must(err)
-	sack := p.product(garden.Product{Name: "compost", Kind: garden.MediumSack, Component: "compost", Litres: 20})
+	sack := p.product(logbook.Product{Name: "compost", Kind: logbook.MediumSack, Component: "compost", Litres: 20})
 	early := p.asked()
 	early.Today = today - 10
-	_, err = p.Stock(ctx, garden.StockEntry{Product: sack, Kind: garden.StockCounted, Packs: 3}, early)
+	_, err = p.Stock(ctx, logbook.StockEntry{Product: sack, Kind: logbook.StockCounted, Packs: 3}, early)
 	p.must(err)
-	_, err = p.record(garden.Entry{Planting: id, Kind: garden.Planted, Day: today, Pieces: []measure.Mass{60, 60, 60}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today, Pieces: []measure.Mass{60, 60, 60}})
 	p.must(err)
 	filled := p.state(id).Ladder.PlantingDay()
 	if got, want := lineFor(p.shopping(), "compost").Stock, 3-float64(filled)/2/20; math.Abs(got-want) > 1e-6 {
 		t.Errorf("%.3f sacks are left, want %.3f", got, want)
 	}
-	_, err = p.Stock(ctx, garden.StockEntry{Product: sack, Kind: garden.StockCounted, Packs: 1}, p.asked())
+	_, err = p.Stock(ctx, logbook.StockEntry{Product: sack, Kind: logbook.StockCounted, Packs: 1}, p.asked())
 	p.must(err)
 	if got := lineFor(p.shopping(), "compost").Stock; got != 1 {
 		t.Errorf("counted again there are %.3f", got)
@@ -94,13 +96,13 @@ func TestFillingABagTakesFromTheShed(t *testing.T) {
 // water, so only the other bag is dressed.
 func TestMixAndFeedOfEachBag(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	p.product(garden.Product{Name: "fish meal", Kind: garden.FeedPack, Weight: 1000, Price: 700, Feed: medium.Product{Nitrogen: 5, Phosphate: 5, Potash: 6}})
+	p.product(logbook.Product{Name: "fish meal", Kind: logbook.FeedPack, Weight: 1000, Price: 700, Feed: medium.Product{Nitrogen: 5, Phosphate: 5, Potash: 6}})
 	first, err := p.plan(3)
 	p.must(err)
 	p.bag = p.secondBag()
 	inert, err := medium.ParseMix("perlite=3,perlite=1")
 	p.must(err)
-	_, err = p.PlanBag(ctx, garden.NewPlanting{Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: 2, Filling: garden.DefaultLadder(p.bag.Model.Shape, crop.Maincrop, "steps"), Mix: inert}, p.asked())
+	_, err = p.PlanBag(ctx, garden.NewPlanting{Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: 2, Filling: forecast.DefaultLadder(p.bag.Model.Shape, crop.Maincrop, "steps"), Mix: inert}, p.asked())
 	p.must(err)
 	l := p.shopping()
 	_, loose := p.state(first).Ladder.Wanted()
@@ -126,25 +128,25 @@ func TestMixAndFeedOfEachBag(t *testing.T) {
 
 func TestProductsThatCannotBeAreRefused(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	_, err := p.AddProduct(ctx, garden.Product{Name: strings.Repeat("x", 41), Kind: garden.MediumSack, Component: "gravel", Price: -1}, p.asked())
+	_, err := p.AddProduct(ctx, logbook.Product{Name: strings.Repeat("x", 41), Kind: logbook.MediumSack, Component: "gravel", Price: -1}, p.asked())
 	for field, says := range map[string]string{"name": "over 40", "component": "what is in it", "litres": "holds up to", "price": "like 6.50"} {
 		refused(t, "a sack", err, field, says)
 	}
-	_, err = p.AddProduct(ctx, garden.Product{Name: "meal", Kind: garden.FeedPack, Feed: medium.Product{Nitrogen: 60, Potash: 60}}, p.asked())
+	_, err = p.AddProduct(ctx, logbook.Product{Name: "meal", Kind: logbook.FeedPack, Feed: medium.Product{Nitrogen: 60, Potash: 60}}, p.asked())
 	for field, says := range map[string]string{"grams": "weighs up to", "nitrogen": "over 100 %"} {
 		refused(t, "a feed", err, field, says)
 	}
-	_, err = p.AddProduct(ctx, garden.Product{Name: "x"}, p.asked())
+	_, err = p.AddProduct(ctx, logbook.Product{Name: "x"}, p.asked())
 	refused(t, "neither", err, "kind", "what it is for")
-	id := p.product(garden.Product{Name: "compost", Kind: garden.MediumSack, Component: "compost", Litres: 40})
-	_, err = p.AddProduct(ctx, garden.Product{Name: "Compost", Kind: garden.MediumSack, Component: "compost", Litres: 40}, p.asked())
+	id := p.product(logbook.Product{Name: "compost", Kind: logbook.MediumSack, Component: "compost", Litres: 40})
+	_, err = p.AddProduct(ctx, logbook.Product{Name: "Compost", Kind: logbook.MediumSack, Component: "compost", Litres: 40}, p.asked())
 	refused(t, "a name twice", err, "name", "already")
 	for _, packs := range []float64{-1, math.NaN(), 5000} {
-		_, err = p.Stock(ctx, garden.StockEntry{Product: id, Kind: garden.StockCounted, Packs: packs}, p.asked())
+		_, err = p.Stock(ctx, logbook.StockEntry{Product: id, Kind: logbook.StockCounted, Packs: packs}, p.asked())
 		if err == nil {
 			t.Errorf("%g sacks were counted", packs)
 		}
 	}
-	_, err = p.Stock(ctx, garden.StockEntry{Product: id, Kind: garden.StockBought}, p.asked())
+	_, err = p.Stock(ctx, logbook.StockEntry{Product: id, Kind: logbook.StockBought}, p.asked())
 	refused(t, "nothing bought", err, "packs", "how many")
 }

@@ -10,16 +10,17 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
-func siteOf(t *testing.T, key string) garden.Site {
+func siteOf(t *testing.T, key string) logbook.Site {
 	t.Helper()
 	p, ok := climate.PresetNamed(key)
 	if !ok {
 		t.Fatal("no climate ", key)
 	}
-	s := garden.SiteOf(p)
+	s := logbook.NewSite(p)
 	s.Name = key
 	return s
 }
@@ -59,27 +60,27 @@ func TestSiteIsKeptAndRefusedAtItsFields(t *testing.T) {
 	if s, known, err := p.look().Site(); err != nil || !known || s.Name != "highland" {
 		t.Errorf("after saving: %q, known %v, %v", s.Name, known, err)
 	}
-	for field, change := range map[string]func(*garden.Site){
-		"name":     func(s *garden.Site) { s.Name = " " },
-		"latitude": func(s *garden.Site) { s.Latitude = -95 },
-		"min-4":    func(s *garden.Site) { s.Monthly.Min[3] = 40; s.Monthly.Max[3] = 39 },
-		"max-7":    func(s *garden.Site) { s.Monthly.Max[6] = 80 },
-		"rain-1":   func(s *garden.Site) { s.Monthly.Rain[0] = -4 },
-		"first":    func(s *garden.Site) { s.First = 0 },
-		"last-sd":  func(s *garden.Site) { s.LastSD = 0 },
-		"risk":     func(s *garden.Site) { s.Risk = 1 },
-		"lift":     func(s *garden.Site) { s.LiftLimit = 0 },
+	for field, change := range map[string]func(*logbook.Site){
+		"name":     func(s *logbook.Site) { s.Name = " " },
+		"latitude": func(s *logbook.Site) { s.Latitude = -95 },
+		"min-4":    func(s *logbook.Site) { s.Monthly.Min[3] = 40; s.Monthly.Max[3] = 39 },
+		"max-7":    func(s *logbook.Site) { s.Monthly.Max[6] = 80 },
+		"rain-1":   func(s *logbook.Site) { s.Monthly.Rain[0] = -4 },
+		"first":    func(s *logbook.Site) { s.First = 0 },
+		"last-sd":  func(s *logbook.Site) { s.LastSD = 0 },
+		"risk":     func(s *logbook.Site) { s.Risk = 1 },
+		"lift":     func(s *logbook.Site) { s.LiftLimit = 0 },
 	} {
 		s := want
 		change(&s)
 		err := p.SaveSite(ctx, s, p.asked())
 		refused(t, field, err, field, "")
-		if _, err := garden.OutlookOf(s, today); err == nil {
+		if _, err := forecast.NewSiteOutlook(s, today); err == nil {
 			t.Errorf("%s: an outlook was made of it", field)
 		}
 	}
-	var faults garden.Faults
-	if _, err := garden.OutlookOf(want, today); errors.As(err, &faults) {
+	var faults logbook.Faults
+	if _, err := forecast.NewSiteOutlook(want, today); errors.As(err, &faults) {
 		t.Errorf("the highland has no outlook: %v", err)
 	}
 }

@@ -7,11 +7,13 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/seed"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // SlipBalance is slips wanted against slips to be had for one variety.
 type SlipBalance struct {
-	Variety   Variety
+	Variety   logbook.Variety
 	Bags      []string
 	Wanted    int         // in bags
 	Needed    int         // with some in hand
@@ -34,7 +36,7 @@ func (v *View) SlipBalances() ([]SlipBalance, error) {
 	var out []SlipBalance
 	for i := range sheet.Lines {
 		l := &sheet.Lines[i]
-		if l.Stage != StagePlanned || l.Variety.Class.Crop() != crop.SweetPotato || l.Timing.Way == calendar.OrderedSlips {
+		if l.Stage != logbook.StagePlanned || l.Variety.Class.Crop() != crop.SweetPotato || l.Timing.Way == calendar.OrderedSlips {
 			continue
 		}
 		at := slices.IndexFunc(out, func(b SlipBalance) bool { return b.Variety.ID == l.Variety.ID })
@@ -51,11 +53,11 @@ func (v *View) SlipBalances() ([]SlipBalance, error) {
 	return out, nil
 }
 
-func (b *SlipBalance) weigh(nursery []NursingState, today measure.Day) {
+func (b *SlipBalance) weigh(nursery []logbook.NursingState, today measure.Day) {
 	b.Needed = seed.SlipsNeeded(b.Wanted)
 	for i := range nursery {
 		n := &nursery[i]
-		if n.Kind != Root || n.Variety.ID != b.Variety.ID || n.Ended {
+		if n.Kind != logbook.Root || n.Variety.ID != b.Variety.ID || n.Ended {
 			continue
 		}
 		expected := seed.SlipsBy(int(max(b.By, today)-n.Started), n.Temp)
@@ -75,7 +77,7 @@ func (b *SlipBalance) weigh(nursery []NursingState, today measure.Day) {
 
 // RootHarvest is what came of the slips of one mother root.
 type RootHarvest struct {
-	Root    Nursling
+	Root    logbook.Nursling
 	Slips   int
 	Edible  measure.Mass
 	PerSlip measure.Mass
@@ -84,18 +86,18 @@ type RootHarvest struct {
 
 // RootHarvests of the roots whose slips are lifted: each bag's harvest is shared
 // among its slips.
-func (v *View) RootHarvests(nursery []NursingState) (map[ID]RootHarvest, error) {
+func (v *View) RootHarvests(nursery []logbook.NursingState) (map[logbook.ID]RootHarvest, error) {
 	done, err := v.Finished()
 	if err != nil {
 		return nil, err
 	}
-	out := map[ID]RootHarvest{}
+	out := map[logbook.ID]RootHarvest{}
 	for i := range nursery {
 		n := &nursery[i]
 		h := RootHarvest{Root: n.Nursling}
 		for _, e := range n.Log {
-			s, ok := find(done, func(s Standing) bool { return s.Planting.ID == e.Planting })
-			if e.Kind != NursePlanted || n.Kind != Root || !ok || s.Plants == 0 {
+			s, ok := logbook.Find(done, func(s forecast.PlantingForecast) bool { return s.Planting.ID == e.Planting })
+			if e.Kind != logbook.NursePlanted || n.Kind != logbook.Root || !ok || s.Plants == 0 {
 				continue
 			}
 			h.Slips += e.Count

@@ -6,6 +6,8 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // Store keeps a garden. Update runs its function in one transaction: all of it
@@ -22,8 +24,8 @@ type Store interface {
 
 // Filter chooses plantings; zero fields do not restrict.
 type Filter struct {
-	ID  ID
-	Bag ID
+	ID  logbook.ID
+	Bag logbook.ID
 	// Year of the season.
 	Year int
 	// Open keeps those neither closed nor dropped; Finished those closed.
@@ -36,117 +38,117 @@ type Filter struct {
 type Reader interface {
 	// Revision grows with every write: while it is the same, so is the garden.
 	Revision(ctx context.Context) (int64, error)
-	Seasons(ctx context.Context) ([]Season, error)
-	Varieties(ctx context.Context) ([]Variety, error)
-	Models(ctx context.Context) ([]Model, error)
-	Places(ctx context.Context) ([]Place, error)
-	Bags(ctx context.Context) ([]Bag, error)
-	Containers(ctx context.Context) ([]Container, error)
-	Plantings(ctx context.Context, f Filter) ([]Planting, error)
+	Seasons(ctx context.Context) ([]logbook.Season, error)
+	Varieties(ctx context.Context) ([]logbook.Variety, error)
+	Models(ctx context.Context) ([]logbook.Model, error)
+	Places(ctx context.Context) ([]logbook.Place, error)
+	Bags(ctx context.Context) ([]logbook.Bag, error)
+	Containers(ctx context.Context) ([]logbook.Container, error)
+	Plantings(ctx context.Context, f Filter) ([]logbook.Planting, error)
 	// Logs of the plantings a filter chooses, by planting.
-	Logs(ctx context.Context, f Filter) (map[ID][]Entry, error)
+	Logs(ctx context.Context, f Filter) (map[logbook.ID][]logbook.Entry, error)
 	// Entry by ID, ErrNotFound when there is none.
-	Entry(ctx context.Context, id ID) (Entry, error)
+	Entry(ctx context.Context, id logbook.ID) (logbook.Entry, error)
 	// Sent returns what a client key was used for before; ok is false when never.
-	Sent(ctx context.Context, key string) (s Sent, ok bool, err error)
+	Sent(ctx context.Context, key string) (s IdempotencyRecord, ok bool, err error)
 	// Site of the garden; known is false when none was saved.
-	Site(ctx context.Context) (s Site, known bool, err error)
+	Site(ctx context.Context) (s logbook.Site, known bool, err error)
 	// Timings of the plantings a filter chooses, by planting; those that were set.
-	Timings(ctx context.Context, f Filter) (map[ID]Timing, error)
+	Timings(ctx context.Context, f Filter) (map[logbook.ID]logbook.Timing, error)
 	// Weather of the grower's own from one day to another, in order of day.
-	Weather(ctx context.Context, from, until measure.Day) ([]DayRecord, error)
+	Weather(ctx context.Context, from, until measure.Day) ([]logbook.DayRecord, error)
 	// WeatherImports that stand, newest first.
-	WeatherImports(ctx context.Context) ([]WeatherImport, error)
+	WeatherImports(ctx context.Context) ([]logbook.WeatherImport, error)
 	// Mixes of the plantings a filter chooses, by planting; those that were chosen.
-	Mixes(ctx context.Context, f Filter) (map[ID]string, error)
+	Mixes(ctx context.Context, f Filter) (map[logbook.ID]string, error)
 	// Components with the grower's own numbers in place of the usual ones.
 	Components(ctx context.Context) (medium.Components, error)
-	Products(ctx context.Context) ([]Product, error)
-	OwnMixes(ctx context.Context) ([]OwnMix, error)
+	Products(ctx context.Context) ([]logbook.Product, error)
+	OwnMixes(ctx context.Context) ([]logbook.OwnMix, error)
 	// StockLog in order of day, without what was taken back.
-	StockLog(ctx context.Context) ([]StockEntry, error)
+	StockLog(ctx context.Context) ([]logbook.StockEntry, error)
 	// Terrace of the garden; known is false until it was drawn.
-	Terrace(ctx context.Context) (t Terrace, known bool, err error)
+	Terrace(ctx context.Context) (t logbook.Terrace, known bool, err error)
 	// Spots of the bags that were put on it.
-	Spots(ctx context.Context) (map[ID]terrace.Point, error)
-	Lots(ctx context.Context) ([]Lot, error)
-	Trays(ctx context.Context) ([]Tray, error)
+	Spots(ctx context.Context) (map[logbook.ID]terrace.Point, error)
+	Lots(ctx context.Context) ([]logbook.Lot, error)
+	Trays(ctx context.Context) ([]logbook.Tray, error)
 	// SeedLog in the order of writing.
-	SeedLog(ctx context.Context) ([]SeedEntry, error)
-	Nurslings(ctx context.Context) ([]Nursling, error)
+	SeedLog(ctx context.Context) ([]logbook.SeedEntry, error)
+	Nurslings(ctx context.Context) ([]logbook.Nursling, error)
 	// NurseryLog in the order of writing; entries of plantings that were taken
 	// back are left out.
-	NurseryLog(ctx context.Context) ([]NurseryEntry, error)
+	NurseryLog(ctx context.Context) ([]logbook.NurseryEntry, error)
 	// SeasonSpans of the open plantings, by season, kind and whether they grow.
-	SeasonSpans(ctx context.Context) ([]SeasonSpan, error)
+	SeasonSpans(ctx context.Context) ([]forecast.SeasonSpan, error)
 	// Setting by name, "" when never set.
 	Setting(ctx context.Context, name string) (string, error)
 }
 
-// Sent is a request that was carried out.
-type Sent struct {
-	Key    string
-	Digest string // of what was asked
-	Result ID     // what it made
+// IdempotencyRecord is a request that was carried out.
+type IdempotencyRecord struct {
+	Key         string
+	Fingerprint string     // of what was asked
+	Result      logbook.ID // what it made
 }
 
 // Writer changes a garden inside one transaction. Each Add returns the new ID.
 type Writer interface {
 	Reader
-	AddSeason(ctx context.Context, year int) (Season, error)
-	AddVariety(ctx context.Context, v Variety) (ID, error)
-	AddModel(ctx context.Context, m Model) (ID, error)
-	AddPlace(ctx context.Context, p Place) (ID, error)
-	AddBag(ctx context.Context, b Bag) (ID, error)
-	AddContainer(ctx context.Context, c Container) (ID, error)
-	AddPlanting(ctx context.Context, p Planting) (ID, error)
-	AddEntry(ctx context.Context, e Entry) (ID, error)
-	Remember(ctx context.Context, s Sent) error
-	SetSite(ctx context.Context, s Site) error
-	SetTiming(ctx context.Context, planting ID, t Timing) error
+	AddSeason(ctx context.Context, year int) (logbook.Season, error)
+	AddVariety(ctx context.Context, v logbook.Variety) (logbook.ID, error)
+	AddModel(ctx context.Context, m logbook.Model) (logbook.ID, error)
+	AddPlace(ctx context.Context, p logbook.Place) (logbook.ID, error)
+	AddBag(ctx context.Context, b logbook.Bag) (logbook.ID, error)
+	AddContainer(ctx context.Context, c logbook.Container) (logbook.ID, error)
+	AddPlanting(ctx context.Context, p logbook.Planting) (logbook.ID, error)
+	AddEntry(ctx context.Context, e logbook.Entry) (logbook.ID, error)
+	Remember(ctx context.Context, s IdempotencyRecord) error
+	SetSite(ctx context.Context, s logbook.Site) error
+	SetTiming(ctx context.Context, planting logbook.ID, t logbook.Timing) error
 	// AddWeather appends days that were brought in, or takes such back.
-	AddWeather(ctx context.Context, i WeatherImport, days []DayRecord) (ID, error)
-	SetMix(ctx context.Context, planting ID, m medium.Mix) error
+	AddWeather(ctx context.Context, i logbook.WeatherImport, days []logbook.DayRecord) (logbook.ID, error)
+	SetMix(ctx context.Context, planting logbook.ID, m medium.Mix) error
 	// SetComponent overwrites the numbers of a component, or adds one.
 	SetComponent(ctx context.Context, c medium.Component) error
-	AddProduct(ctx context.Context, p Product) (ID, error)
+	AddProduct(ctx context.Context, p logbook.Product) (logbook.ID, error)
 	// SetHandful overwrites what the grower's handful of a product weighs.
-	SetHandful(ctx context.Context, product ID, m measure.Mass) error
-	AddMix(ctx context.Context, name string, m medium.Mix) (ID, error)
-	AddStockEntry(ctx context.Context, e StockEntry) (ID, error)
-	SetTerrace(ctx context.Context, t Terrace) error
+	SetHandful(ctx context.Context, product logbook.ID, m measure.Mass) error
+	AddMix(ctx context.Context, name string, m medium.Mix) (logbook.ID, error)
+	AddStockEntry(ctx context.Context, e logbook.StockEntry) (logbook.ID, error)
+	SetTerrace(ctx context.Context, t logbook.Terrace) error
 	// UpdateBag overwrites a bag's place and condition.
-	UpdateBag(ctx context.Context, b Bag) error
-	SetSpot(ctx context.Context, bag ID, p terrace.Point) error
-	AddLot(ctx context.Context, l Lot) (ID, error)
-	AddTray(ctx context.Context, t Tray) (ID, error)
-	AddSeedEntry(ctx context.Context, e SeedEntry) (ID, error)
-	AddNursling(ctx context.Context, n Nursling) (ID, error)
-	AddNurseryEntry(ctx context.Context, e NurseryEntry) (ID, error)
+	UpdateBag(ctx context.Context, b logbook.Bag) error
+	SetSpot(ctx context.Context, bag logbook.ID, p terrace.Point) error
+	AddLot(ctx context.Context, l logbook.Lot) (logbook.ID, error)
+	AddTray(ctx context.Context, t logbook.Tray) (logbook.ID, error)
+	AddSeedEntry(ctx context.Context, e logbook.SeedEntry) (logbook.ID, error)
+	AddNursling(ctx context.Context, n logbook.Nursling) (logbook.ID, error)
+	AddNurseryEntry(ctx context.Context, e logbook.NurseryEntry) (logbook.ID, error)
 	SetSetting(ctx context.Context, name, value string) error
 }
 
 // Garden is the use cases over a store and a weather station.
 type Garden struct {
 	store     Store
-	station   Station
-	cache     *Cache
+	station   forecast.Station
+	cache     *forecast.Cache
 	ensembles *ensembles
 	moments   moments
 }
 
 // Open a garden kept in a store, with the station that watches its weather.
-func Open(s Store, w Station) *Garden {
-	return &Garden{store: s, station: w, cache: NewCache(), ensembles: newEnsembles()}
+func Open(s Store, w forecast.Station) *Garden {
+	return &Garden{store: s, station: w, cache: forecast.NewCache(), ensembles: newEnsembles()}
 }
 
 // Trouble is why nothing can be kept now, ErrReadOnly or ErrMoved; nil when all is
 // well.
 func (g *Garden) Trouble() error { return g.store.Trouble() }
 
-// Asked says who asks: the client key that makes a request safe to repeat, and
+// Request says who asks: the client key that makes a request safe to repeat, and
 // today. Both are needed by everything that writes.
-type Asked struct {
+type Request struct {
 	Key   string
 	Today measure.Day
 }

@@ -2,80 +2,22 @@ package garden
 
 import (
 	"context"
-	"fmt"
 	"math"
 	"strings"
-	"unicode/utf8"
 
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
-// Terrace is where the bags stand, with its tap and the load the grower was told
-// it bears.
-type Terrace struct {
-	terrace.Terrace
-	Tap   terrace.Point
-	Limit measure.Mass // a m²; 0 when nobody said
-}
-
-// UsualTerrace until the grower draws their own.
-func UsualTerrace() Terrace {
-	return Terrace{Terrace: terrace.Terrace{Width: 6, Depth: 4, Heading: 180}}
-}
-
-// farthestTap from the near left corner, m.
-const farthestTap = 250
-
-// mostWalls of one terrace.
-const mostWalls = 12
-
-func (t *Terrace) check() error {
-	var faults Faults
-	if !(t.Width >= 1 && t.Width <= 200) {
-		faults.Add("width", "A terrace is 1 to 200 m wide.")
-	}
-	if !(t.Depth >= 1 && t.Depth <= 200) {
-		faults.Add("depth", "A terrace is 1 to 200 m deep.")
-	}
-	if !(t.Heading >= 0 && t.Heading < 360) {
-		faults.Add("heading", "A bearing lies from 0, north, to under 360.")
-	}
-	if t.Limit < 0 || t.Limit > 20*1000*measure.Kilogram {
-		faults.Add("limit", "Give the load a square metre bears, or leave it empty.")
-	}
-	if tapX, tapY := t.Tap.X, t.Tap.Y; !(math.Abs(tapX) <= farthestTap) || !(math.Abs(tapY) <= farthestTap) {
-		faults.Add("tap-x", "A tap lies within {} m of the terrace's corner.", farthestTap)
-	}
-	if len(t.Walls) > mostWalls {
-		faults.Add("", "Up to {} walls are taken.", mostWalls)
-	}
-	for i, w := range t.Walls {
-		if !(w.Height > 0 && w.Height <= 100) {
-			faults.Add(fmt.Sprintf("height-%d", i+1), "A wall is over 0 and up to 100 m high.")
-		}
-		for _, v := range []float64{w.From.X, w.From.Y, w.To.X, w.To.Y} {
-			if !(math.Abs(v) <= 500) {
-				faults.Add(fmt.Sprintf("x1-%d", i+1), "Its ends lie within 500 m.")
-			}
-		}
-		if utf8.RuneCountInString(w.Name) > longestName {
-			faults.Add(fmt.Sprintf("name-%d", i+1), "The name of a wall is over {} letters.", longestName)
-		}
-		if w.From == w.To {
-			faults.Add(fmt.Sprintf("x2-%d", i+1), "Its two ends are the same spot.")
-		}
-	}
-	return faults.Err()
-}
-
 // SaveTerrace keeps the terrace. Safe to repeat.
-func (g *Garden) SaveTerrace(ctx context.Context, t Terrace, a Asked) error {
-	_, err := g.once(ctx, a.Key, t, func(w Writer) (ID, error) {
-		if err := t.check(); err != nil {
+func (g *Garden) SaveTerrace(ctx context.Context, t logbook.Terrace, a Request) error {
+	_, err := g.idempotent(ctx, a.Key, t, func(w Writer) (logbook.ID, error) {
+		if err := t.Check(); err != nil {
 			return 0, err
 		}
 		for i := range t.Walls {
@@ -87,29 +29,29 @@ func (g *Garden) SaveTerrace(ctx context.Context, t Terrace, a Asked) error {
 }
 
 // MoveBag puts a bag on a spot of the terrace. Safe to repeat.
-func (g *Garden) MoveBag(ctx context.Context, bagID ID, to terrace.Point, a Asked) error {
+func (g *Garden) MoveBag(ctx context.Context, bagID logbook.ID, to terrace.Point, a Request) error {
 	type asked struct {
-		Bag ID
+		Bag logbook.ID
 		To  terrace.Point
 	}
-	_, err := g.once(ctx, a.Key, asked{bagID, to}, func(w Writer) (ID, error) {
+	_, err := g.idempotent(ctx, a.Key, asked{bagID, to}, func(w Writer) (logbook.ID, error) {
 		bags, err := w.Bags(ctx)
 		if err != nil {
 			return 0, err
 		}
-		b, ok := find(bags, func(b Bag) bool { return b.ID == bagID })
+		b, ok := logbook.Find(bags, func(b logbook.Bag) bool { return b.ID == bagID })
 		if !ok {
-			return 0, fault("bag", "Choose a bag.")
+			return 0, logbook.Refuse("bag", "Choose a bag.")
 		}
 		t, known, err := w.Terrace(ctx)
 		if err != nil {
 			return 0, err
 		}
 		if !known {
-			t = UsualTerrace()
+			t = logbook.UsualTerrace()
 		}
 		if !t.Inside(standingOn(b, to, nil)) {
-			return 0, fault("x", "Bag {} would stand over the edge: the terrace is {} by {} m.", b.Label, t.Width, t.Depth)
+			return 0, logbook.Refuse("x", "Bag {} would stand over the edge: the terrace is {} by {} m.", b.Label, t.Width, t.Depth)
 		}
 		return bagID, w.SetSpot(ctx, bagID, to)
 	})
@@ -117,7 +59,7 @@ func (g *Garden) MoveBag(ctx context.Context, bagID ID, to terrace.Point, a Aske
 }
 
 // standingOn is the footprint of a bag on a spot, and what it weighs wet.
-func standingOn(b Bag, at terrace.Point, mix medium.Mix) terrace.Standing {
+func standingOn(b logbook.Bag, at terrace.Point, mix medium.Mix) terrace.Standing {
 	s := b.Model.Shape
 	l, w := s.Base()
 	tl, tw := s.Top()
@@ -129,7 +71,7 @@ func standingOn(b Bag, at terrace.Point, mix medium.Mix) terrace.Standing {
 
 // PlacedBag is a bag on the terrace.
 type PlacedBag struct {
-	Bag     Bag
+	Bag     logbook.Bag
 	Placed  bool
 	Stand   terrace.Standing
 	Sun     float64 // hours a day
@@ -142,7 +84,7 @@ type PlacedBag struct {
 
 // TerraceView is the terrace with its bags, its sun and what speaks against it.
 type TerraceView struct {
-	Terrace
+	logbook.Terrace
 	Known       bool
 	Latitude    float64
 	From, Until measure.Day // days that the sun is taken over
@@ -155,20 +97,10 @@ type TerraceView struct {
 // cell of the sun map, m.
 const sunCell = 0.25
 
-// sunDays are the days a planting stands in the sun: from the last frost to the
-// first.
-func (s *Site) sunDays(today measure.Day) (from, until measure.Day) {
-	f := s.Frosts(today)
-	if f.None {
-		return measure.Date(today.Year(), 1, 1), measure.Date(today.Year(), 12, 31)
-	}
-	return f.Last, f.First
-}
-
 // terraceKnown is a terrace with its spots, and whether the grower has drawn it.
 type terraceKnown struct {
-	terrace Terrace
-	spots   map[ID]terrace.Point
+	terrace logbook.Terrace
+	spots   map[logbook.ID]terrace.Point
 	known   bool
 }
 
@@ -178,7 +110,7 @@ func (v *View) terrace() (terraceKnown, error) {
 			return t, err
 		}
 		if !t.known {
-			t.terrace = UsualTerrace()
+			t.terrace = logbook.UsualTerrace()
 		}
 		t.spots, err = v.r.Spots(v.ctx)
 		return t, err
@@ -210,7 +142,7 @@ func (v *View) Terrace() (TerraceView, error) {
 	}
 	out.Terrace, out.Known = t.terrace, t.known
 	out.Latitude = site.Latitude
-	out.From, out.Until = site.sunDays(v.today)
+	out.From, out.Until = site.SunDays(v.today)
 	out.Map = out.MapOf(site.Latitude, out.From, out.Until, sunCell)
 	out.place(cat.Bags, t.spots, cat.Recipe("").Mix, site.LiftLimit)
 	for i := range row {
@@ -220,7 +152,7 @@ func (v *View) Terrace() (TerraceView, error) {
 			}
 			b := &out.Bags[j]
 			b.Variety, b.Vine = row[i].Variety.Name, row[i].Variety.Class.Crop() == crop.SweetPotato
-			growing := row[i].Growing(Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
+			growing := row[i].Growing(forecast.Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
 			b.Yield = bag.Expect(growing).Yield
 		}
 	}
@@ -230,7 +162,7 @@ func (v *View) Terrace() (TerraceView, error) {
 }
 
 // place the bags on their spots, and work out the sun there.
-func (v *TerraceView) place(bags []Bag, spots map[ID]terrace.Point, mix medium.Mix, limit measure.Mass) {
+func (v *TerraceView) place(bags []logbook.Bag, spots map[logbook.ID]terrace.Point, mix medium.Mix, limit measure.Mass) {
 	var points []terrace.Point
 	var standing []terrace.Standing
 	for _, b := range bags {
@@ -254,8 +186,8 @@ func (v *TerraceView) place(bags []Bag, spots map[ID]terrace.Point, mix medium.M
 	v.Load = v.LoadOf(standing)
 }
 
-// leastSun that potatoes do well with, in hours. Practice.
-const leastSun = 6
+// minSun that potatoes do well with, in hours. Practice.
+const minSun = 6
 
 func (v *TerraceView) judge() {
 	say := func(says string, args ...any) { v.Says = append(v.Says, measure.Say(says, args...)) }
@@ -267,7 +199,7 @@ func (v *TerraceView) judge() {
 		if !a.Placed {
 			continue
 		}
-		if a.Variety != "" && a.Sun < leastSun {
+		if a.Variety != "" && a.Sun < minSun {
 			say("{} has {} hours of sun a day: potatoes want 8 to 10, sweet potatoes the most.", a.Bag.Label, math.Round(a.Sun*10)/10)
 		}
 		for j := i + 1; j < len(v.Bags); j++ {
@@ -308,7 +240,7 @@ func (v *TerraceView) judgeWays() {
 }
 
 // SunAt a bag's spot, hours a day; ok is false where it was not put on the terrace.
-func (v *View) SunAt(bagID ID) (hours float64, ok bool, err error) {
+func (v *View) SunAt(bagID logbook.ID) (hours float64, ok bool, err error) {
 	site, _, err := v.Site()
 	if err != nil {
 		return 0, false, err
@@ -321,6 +253,6 @@ func (v *View) SunAt(bagID ID) (hours float64, ok bool, err error) {
 	if !ok {
 		return 0, false, nil
 	}
-	from, until := site.sunDays(v.today)
+	from, until := site.SunDays(v.today)
 	return t.terrace.Hours(site.Latitude, from, until, []terrace.Point{at})[0], true, nil
 }

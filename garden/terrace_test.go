@@ -11,13 +11,14 @@ import (
 	"glebata/core/measure"
 	"glebata/core/terrace"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // walled is a plot whose terrace has a high wall along its sunny side.
 func walled(t *testing.T) *plot {
 	t.Helper()
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	p.must(p.SaveTerrace(ctx, garden.Terrace{Terrace: terrace.Terrace{Width: 10, Depth: 8, Heading: 180, Walls: []terrace.Wall{
+	p.must(p.SaveTerrace(ctx, logbook.Terrace{Terrace: terrace.Terrace{Width: 10, Depth: 8, Heading: 180, Walls: []terrace.Wall{
 		{Name: "barn", From: terrace.Point{X: -10, Y: 8}, To: terrace.Point{X: 20, Y: 8}, Height: 4},
 	}}, Limit: 100_000}, p.asked()))
 	return p
@@ -86,7 +87,7 @@ func TestTerraceSaysWhatSpeaksAgainstASpot(t *testing.T) {
 func TestTerraceNamesBagsThatCannotBeWalkedTo(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	other := p.secondBag()
-	p.must(p.SaveTerrace(ctx, garden.Terrace{Terrace: terrace.Terrace{Width: 1, Depth: 8}}, p.asked()))
+	p.must(p.SaveTerrace(ctx, logbook.Terrace{Terrace: terrace.Terrace{Width: 1, Depth: 8}}, p.asked()))
 	p.must(p.MoveBag(ctx, p.bag.ID, terrace.Point{X: 0.5, Y: 7}, p.asked()))
 	said := func() string {
 		v, err := p.look().Terrace()
@@ -108,27 +109,27 @@ func TestTerraceNamesBagsThatCannotBeWalkedTo(t *testing.T) {
 
 func TestBagIsMovedAndWears(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	if p.bag.Condition != garden.Sound {
+	if p.bag.Condition != logbook.Sound {
 		t.Errorf("a new bag is %q", p.bag.Condition)
 	}
-	_, err := p.LookAfter(ctx, garden.BagLook{Bag: p.bag.ID, Place: "Quay", Condition: garden.Torn}, p.asked())
+	_, err := p.LookAfter(ctx, garden.BagLook{Bag: p.bag.ID, Place: "Quay", Condition: logbook.Torn}, p.asked())
 	p.must(err)
 	id, err := p.plan(2)
 	p.must(err)
-	if b := p.state(id).Bag; b.Place.Name != "Quay" || b.Condition != garden.Torn || b.Condition.Minds() == "" {
+	if b := p.state(id).Bag; b.Place.Name != "Quay" || b.Condition != logbook.Torn || b.Condition.Advice() == "" {
 		t.Errorf("moved and torn it reads back %+v", b)
 	}
-	_, err = p.LookAfter(ctx, garden.BagLook{Bag: p.bag.ID, Condition: garden.Worn}, p.asked())
+	_, err = p.LookAfter(ctx, garden.BagLook{Bag: p.bag.ID, Condition: logbook.Worn}, p.asked())
 	p.must(err)
-	if b := p.state(id).Bag; b.Place.Name != "Quay" || b.Condition != garden.Worn {
+	if b := p.state(id).Bag; b.Place.Name != "Quay" || b.Condition != logbook.Worn {
 		t.Errorf("patched where it stood it reads back %+v", b)
 	}
 	for field, l := range map[string]garden.BagLook{
-		"bag":       {Bag: 99, Place: "Quay", Condition: garden.Worn},
-		"stands":    {Bag: p.bag.ID, Place: strings.Repeat("quay", 30), Condition: garden.Worn},
+		"bag":       {Bag: 99, Place: "Quay", Condition: logbook.Worn},
+		"stands":    {Bag: p.bag.ID, Place: strings.Repeat("quay", 30), Condition: logbook.Worn},
 		"condition": {Bag: p.bag.ID, Place: "Quay", Condition: "eaten"},
 	} {
-		var faults garden.Faults
+		var faults logbook.Faults
 		if _, err := p.LookAfter(ctx, l, p.asked()); !errors.As(err, &faults) || faults[0].Field != field {
 			t.Errorf("of a wrong %s it says %v", field, err)
 		}
@@ -137,7 +138,7 @@ func TestBagIsMovedAndWears(t *testing.T) {
 
 func TestTerraceRefusesWhatCannotStand(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	if err := p.MoveBag(ctx, 99, terrace.Point{X: 1, Y: 1}, p.asked()); !errors.As(err, new(garden.Faults)) {
+	if err := p.MoveBag(ctx, 99, terrace.Point{X: 1, Y: 1}, p.asked()); !errors.As(err, new(logbook.Faults)) {
 		t.Errorf("a bag unheard of moved: %v", err)
 	}
 	for _, at := range []terrace.Point{{X: 0, Y: 2}, {X: 5.9, Y: 2}, {X: 3, Y: 3.9}, {X: 3, Y: -1}} {
@@ -146,19 +147,19 @@ func TestTerraceRefusesWhatCannotStand(t *testing.T) {
 		}
 	}
 	high := terrace.Wall{To: terrace.Point{X: 1}, Height: 2}
-	for field, change := range map[string]func(*garden.Terrace){
-		"width":    func(t *garden.Terrace) { t.Width = 0 },
-		"depth":    func(t *garden.Terrace) { t.Depth = 300 },
-		"heading":  func(t *garden.Terrace) { t.Heading = 360 },
-		"limit":    func(t *garden.Terrace) { t.Limit = -1 },
-		"height-1": func(t *garden.Terrace) { w := high; w.Height = 0; t.Walls = []terrace.Wall{w} },
-		"x1-1":     func(t *garden.Terrace) { w := high; w.To.Y = 900; t.Walls = []terrace.Wall{w} },
-		"x2-1":     func(t *garden.Terrace) { w := high; w.To = w.From; t.Walls = []terrace.Wall{w} },
-		"":         func(t *garden.Terrace) { t.Walls = make([]terrace.Wall, 13) },
+	for field, change := range map[string]func(*logbook.Terrace){
+		"width":    func(t *logbook.Terrace) { t.Width = 0 },
+		"depth":    func(t *logbook.Terrace) { t.Depth = 300 },
+		"heading":  func(t *logbook.Terrace) { t.Heading = 360 },
+		"limit":    func(t *logbook.Terrace) { t.Limit = -1 },
+		"height-1": func(t *logbook.Terrace) { w := high; w.Height = 0; t.Walls = []terrace.Wall{w} },
+		"x1-1":     func(t *logbook.Terrace) { w := high; w.To.Y = 900; t.Walls = []terrace.Wall{w} },
+		"x2-1":     func(t *logbook.Terrace) { w := high; w.To = w.From; t.Walls = []terrace.Wall{w} },
+		"":         func(t *logbook.Terrace) { t.Walls = make([]terrace.Wall, 13) },
 	} {
-		bad := garden.UsualTerrace()
+		bad := logbook.UsualTerrace()
 		change(&bad)
-		var faults garden.Faults
+		var faults logbook.Faults
 		if err := p.SaveTerrace(ctx, bad, p.asked()); !errors.As(err, &faults) || faults[0].Field != field {
 			t.Errorf("of a wrong %q it says %v", field, err)
 		}

@@ -10,6 +10,8 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 func TestTimingIsKeptAndWhatItBreaksIsSaid(t *testing.T) {
@@ -58,7 +60,7 @@ func TestLeadWorkIsLeftOutOnceItIsDone(t *testing.T) {
 	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
 	id, err := p.plan(2)
 	p.must(err)
-	p.must(p.SetTiming(ctx, id, garden.Timing{Way: calendar.Direct, Chitted: true, Shelter: climate.Open, Plant: today + 40}, p.asked()))
+	p.must(p.SetTiming(ctx, id, logbook.Timing{Way: calendar.Direct, Chitted: true, Shelter: climate.Open, Plant: today + 40}, p.asked()))
 	ahead := func() string {
 		t.Helper()
 		row, err := p.look().Row()
@@ -74,22 +76,22 @@ func TestLeadWorkIsLeftOutOnceItIsDone(t *testing.T) {
 	if got := ahead(); got != "order seed start chitting " {
 		t.Errorf("what leads up is %q", got)
 	}
-	tray, err := p.AddLot(ctx, garden.NewLot{Label: "L", Variety: p.variety.ID, Source: garden.Saved, Year: 2026, Tray: "A1", Temp: 10}, p.asked())
+	tray, err := p.AddLot(ctx, garden.NewLot{Label: "L", Variety: p.variety.ID, Source: logbook.Saved, Year: 2026, Tray: "A1", Temp: 10}, p.asked())
 	p.must(err)
 	if got := ahead(); got != "start chitting " {
 		t.Errorf("with seed there it is %q", got)
 	}
-	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedWeighed, Weights: []measure.Mass{60}})
+	p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedWeighed, Weights: []measure.Mass{60}})
 	if got := ahead(); got != "" {
 		t.Errorf("with seed in its tray it is %q", got)
 	}
 	// One tuber for two places: a large one is to be cut in time to heal.
-	p.must(p.SetTiming(ctx, id, garden.Timing{Way: calendar.Direct, Chitted: true, Shelter: climate.Open, Plant: today + 12}, p.asked()))
+	p.must(p.SetTiming(ctx, id, logbook.Timing{Way: calendar.Direct, Chitted: true, Shelter: climate.Open, Plant: today + 12}, p.asked()))
 	if got := ahead(); got != "" {
 		t.Errorf("a tuber of 60 g is to be cut: %q", got)
 	}
-	large := p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedWeighed, Weights: []measure.Mass{170}})
-	p.bench(garden.SeedEntry{Tray: tray, Kind: garden.SeedLooked, Seen: []garden.Seen{{Tuber: 1, Soft: true}, {Tuber: 2, Eyes: 7, Sprouts: 3, Longest: 1, Stout: true}}})
+	large := p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedWeighed, Weights: []measure.Mass{170}})
+	p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedLooked, Seen: []logbook.Seen{{Tuber: 1, Soft: true}, {Tuber: 2, Eyes: 7, Sprouts: 3, Longest: 1, Stout: true}}})
 	if got := ahead(); large == 0 || got != "cut seed " {
 		t.Errorf("one large tuber for two places: %q", got)
 	}
@@ -97,13 +99,13 @@ func TestLeadWorkIsLeftOutOnceItIsDone(t *testing.T) {
 
 func TestSuccessionIsRefusedWhereItMakesNoSense(t *testing.T) {
 	p := newPlot(t, crop.SweetEarly, bag.Drainage{Way: bag.ThroughWall})
-	timing := garden.UsualTiming(p.bag, p.variety)
+	timing := logbook.UsualTiming(p.bag, p.variety)
 	_, _, err := p.look().Succession(p.variety, timing, 8, 2026, today, today-1, 3)
 	for field, says := range map[string]string{"variety": "for potatoes", "until": "after the first", "each": "7 to 60"} {
 		refused(t, "a succession that cannot be", err, field, says)
 	}
-	potato := garden.Variety{Name: "Harbour Lantern", Class: crop.FirstEarly}
-	batches, gaps, err := p.look().Succession(potato, garden.UsualTiming(p.bag, potato), 8, 2026, today+30, today+120, 21)
+	potato := logbook.Variety{Name: "Harbour Lantern", Class: crop.FirstEarly}
+	batches, gaps, err := p.look().Succession(potato, logbook.UsualTiming(p.bag, potato), 8, 2026, today+30, today+120, 21)
 	p.must(err)
 	if len(batches) < 2 || len(gaps) == 0 {
 		t.Errorf("%d batches and %d gaps", len(batches), len(gaps))
@@ -131,7 +133,7 @@ func TestSheetIsOfOneSeasonAndKnowsWhereBagsStand(t *testing.T) {
 		if b.Label != "G1" {
 			continue
 		}
-		_, err = p.PlanBag(ctx, garden.NewPlanting{Year: 2027, Bag: b.ID, Variety: p.variety.ID, Number: 2, Filling: garden.DefaultLadder(b.Model.Shape, p.variety.Class, "fill-once")}, p.asked())
+		_, err = p.PlanBag(ctx, garden.NewPlanting{Year: 2027, Bag: b.ID, Variety: p.variety.ID, Number: 2, Filling: forecast.DefaultLadder(b.Model.Shape, p.variety.Class, "fill-once")}, p.asked())
 		p.must(err)
 	}
 	for year, want := range map[int]string{0: "R1", 2026: "R1", 2027: "G1"} {
@@ -152,8 +154,8 @@ func TestSheetIsOfOneSeasonAndKnowsWhereBagsStand(t *testing.T) {
 func TestPlanAndTimingAreKeptTogether(t *testing.T) {
 	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
 	ask := garden.NewPlanting{
-		Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: 2, Filling: garden.DefaultLadder(p.bag.Model.Shape, p.variety.Class, "fill-once"),
-		Timing: garden.Timing{Way: calendar.Indoors, Shelter: climate.Open},
+		Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: 2, Filling: forecast.DefaultLadder(p.bag.Model.Shape, p.variety.Class, "fill-once"),
+		Timing: logbook.Timing{Way: calendar.Indoors, Shelter: climate.Open},
 	}
 	_, err := p.PlanBag(ctx, ask, p.asked())
 	refused(t, "a potato under a lamp", err, "way", "not started that way")

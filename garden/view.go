@@ -6,6 +6,8 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // View is one moment of the garden as one page sees it: all that a page shows is read
@@ -76,16 +78,16 @@ func (m *moments) at(n int64) *moment {
 type moment struct {
 	catalogue lazy[Catalogue]
 	site      lazy[siteKnown]
-	products  lazy[[]Product]
-	stock     lazy[[]StockEntry]
+	products  lazy[[]logbook.Product]
+	stock     lazy[[]logbook.StockEntry]
 	terrace   lazy[terraceKnown]
-	nursery   lazy[[]NursingState]
+	nursery   lazy[[]logbook.NursingState]
 	settings  lazy[settings]
-	imports   lazy[[]WeatherImport]
-	strip     lazy[[]SeasonSpan]
+	imports   lazy[[]logbook.WeatherImport]
+	strip     lazy[[]forecast.SeasonSpan]
 	states    lazies[Filter, stateList]
-	forecasts lazies[forecastAsk, []Standing]
-	benches   lazies[measure.Day, Bench]
+	forecasts lazies[forecastAsk, []forecast.PlantingForecast]
+	benches   lazies[measure.Day, logbook.Bench]
 }
 
 // lazy is something read once.
@@ -136,17 +138,17 @@ func (p *lazies[K, T]) get(key K, read func() (T, error)) (T, error) {
 
 // siteKnown is a site, and whether the grower has saved it.
 type siteKnown struct {
-	site  Site
+	site  logbook.Site
 	known bool
 }
 
 // Site of the garden; known is false until the grower has saved one, and the
 // site is then that of the first preset.
-func (v *View) Site() (s Site, known bool, err error) {
+func (v *View) Site() (s logbook.Site, known bool, err error) {
 	got, err := v.m.site.get(func() (siteKnown, error) {
 		s, known, err := v.r.Site(v.ctx)
 		if err == nil && !known {
-			s = SiteOf(climate.Presets()[0])
+			s = logbook.NewSite(climate.Presets()[0])
 		}
 		return siteKnown{s, known}, err
 	})
@@ -154,7 +156,7 @@ func (v *View) Site() (s Site, known bool, err error) {
 }
 
 // normals of the site's weather.
-func (v *View) normals() (Site, *climate.Normals, error) {
+func (v *View) normals() (logbook.Site, *climate.Normals, error) {
 	s, _, err := v.Site()
 	if err != nil {
 		return s, nil, err
@@ -165,8 +167,8 @@ func (v *View) normals() (Site, *climate.Normals, error) {
 
 // stateList is plantings with what they have come to, and plans that cannot be laid.
 type stateList struct {
-	list   []PlantingState
-	unlaid []SetAside
+	list   []logbook.PlantingState
+	unlaid []logbook.SetAside
 }
 
 // states of the plantings a filter chooses, each log replayed once.
@@ -181,12 +183,12 @@ func (v *View) states(f Filter) (stateList, error) {
 		if err != nil {
 			return out, err
 		}
-		out.list = make([]PlantingState, 0, len(plantings))
+		out.list = make([]logbook.PlantingState, 0, len(plantings))
 		for i := range plantings {
 			p := &plantings[i]
-			s, err := NewPlantingState(*p, logs[p.ID])
+			s, err := logbook.NewPlantingState(*p, logs[p.ID])
 			if err != nil {
-				out.unlaid = append(out.unlaid, asideOfPlan(p, err))
+				out.unlaid = append(out.unlaid, logbook.AsidePlan(p, err))
 				continue
 			}
 			out.list = append(out.list, s)
@@ -203,8 +205,8 @@ type forecastAsk struct {
 }
 
 // standings are the forecasts of the plantings a filter chooses.
-func (v *View) standings(f Filter) ([]Standing, error) {
-	list, err := v.m.forecasts.get(forecastAsk{f, v.today, false}, func() ([]Standing, error) {
+func (v *View) standings(f Filter) ([]forecast.PlantingForecast, error) {
+	list, err := v.m.forecasts.get(forecastAsk{f, v.today, false}, func() ([]forecast.PlantingForecast, error) {
 		states, err := v.states(f)
 		if err != nil {
 			return nil, err
@@ -217,14 +219,14 @@ func (v *View) standings(f Filter) ([]Standing, error) {
 		if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
 			return nil, err
 		}
-		return OfAll(v.ctx, states.list, in)
+		return forecast.OfAll(v.ctx, states.list, in)
 	})
-	return append([]Standing(nil), list...), err
+	return append([]forecast.PlantingForecast(nil), list...), err
 }
 
 // inputs of forecasts, but for the weather.
-func (v *View) inputs(f Filter) (*Inputs, error) {
-	in := &Inputs{Today: v.today, Station: v.g.station, Cache: v.g.cache}
+func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
+	in := &forecast.Inputs{Today: v.today, Station: v.g.station, Cache: v.g.cache}
 	var err error
 	if in.Site, _, err = v.Site(); err != nil {
 		return nil, err
@@ -241,12 +243,12 @@ func (v *View) inputs(f Filter) (*Inputs, error) {
 	if err != nil {
 		return nil, err
 	}
-	in.Mixes = readableMixes(cat.Components, texts)
+	in.Mixes = logbook.ReadableMixes(cat.Components, texts)
 	products, err := v.Products()
 	if err != nil {
 		return nil, err
 	}
-	in.Base, in.Liquid = ByKind(products, FeedPack), ByKind(products, LiquidFeed)
+	in.Base, in.Liquid = logbook.ByKind(products, logbook.FeedPack), logbook.ByKind(products, logbook.LiquidFeed)
 	t, err := v.terrace()
 	if err != nil {
 		return nil, err
@@ -260,14 +262,14 @@ func (v *View) inputs(f Filter) (*Inputs, error) {
 
 // FinishedGrown is every closed bag with the index of the season it had, newest season
 // first.
-func (v *View) FinishedGrown() ([]Standing, error) {
+func (v *View) FinishedGrown() ([]forecast.PlantingForecast, error) {
 	f := Filter{Finished: true}
-	list, err := v.m.forecasts.get(forecastAsk{f, v.today, true}, func() ([]Standing, error) {
+	list, err := v.m.forecasts.get(forecastAsk{f, v.today, true}, func() ([]forecast.PlantingForecast, error) {
 		states, err := v.states(f)
 		if err != nil {
 			return nil, err
 		}
-		in := &Inputs{Today: v.today, Station: v.g.station, Cache: v.g.cache}
+		in := &forecast.Inputs{Today: v.today, Station: v.g.station, Cache: v.g.cache}
 		if in.Timings, err = v.r.Timings(v.ctx, f); err != nil {
 			return nil, err
 		}
@@ -278,7 +280,7 @@ func (v *View) FinishedGrown() ([]Standing, error) {
 		if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
 			return nil, err
 		}
-		return Ended(states.list, in)
+		return forecast.Ended(states.list, in)
 	})
-	return append([]Standing(nil), list...), err
+	return append([]forecast.PlantingForecast(nil), list...), err
 }

@@ -4,21 +4,22 @@ import (
 	"cmp"
 	"strings"
 
-	"glebata/core/lift"
 	"glebata/core/medium"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // Row is every bag with something planned or growing, in the order they stand. What
 // is planned for a bag that still grows something is left out.
-func (v *View) Row() ([]Standing, error) {
+func (v *View) Row() ([]forecast.PlantingForecast, error) {
 	row, err := v.standings(Filter{Open: true})
-	return OneToABag(row), err
+	return forecast.OneToABag(row), err
 }
 
 // Finished is every closed bag of every season, newest season first.
-func (v *View) Finished() ([]Standing, error) {
+func (v *View) Finished() ([]forecast.PlantingForecast, error) {
 	s, err := v.states(Filter{Finished: true})
-	out := make([]Standing, len(s.list))
+	out := make([]forecast.PlantingForecast, len(s.list))
 	for i := range s.list {
 		out[i].PlantingState = s.list[i]
 	}
@@ -26,26 +27,26 @@ func (v *View) Finished() ([]Standing, error) {
 }
 
 // Planting by ID, with what it has come to.
-func (v *View) Planting(id ID) (Standing, error) {
+func (v *View) Planting(id logbook.ID) (forecast.PlantingForecast, error) {
 	if id == 0 {
-		return Standing{}, ErrNotFound
+		return forecast.PlantingForecast{}, logbook.ErrNotFound
 	}
 	found, err := v.standings(Filter{ID: id})
 	if err == nil && len(found) == 0 {
-		err = ErrNotFound
+		err = logbook.ErrNotFound
 	}
 	if err != nil {
-		return Standing{}, err
+		return forecast.PlantingForecast{}, err
 	}
 	return found[0], nil
 }
 
 // BagHistory is one bag with everything that was ever planned in it.
 type BagHistory struct {
-	Bag       Bag
-	Now       *Standing  // planned or growing, nil when the bag is free
-	Plantings []Standing // all but dropped ones, newest first
-	Aside     []SetAside // plans that cannot be laid
+	Bag       logbook.Bag
+	Now       *forecast.PlantingForecast  // planned or growing, nil when the bag is free
+	Plantings []forecast.PlantingForecast // all but dropped ones, newest first
+	Aside     []logbook.SetAside          // plans that cannot be laid
 }
 
 // BagLabelled is the history of the bag with a label, in any case of letters.
@@ -55,9 +56,9 @@ func (v *View) BagLabelled(label string) (BagHistory, error) {
 	if err != nil {
 		return h, err
 	}
-	b, ok := find(cat.Bags, func(b Bag) bool { return strings.EqualFold(b.Label, label) })
+	b, ok := logbook.Find(cat.Bags, func(b logbook.Bag) bool { return strings.EqualFold(b.Label, label) })
 	if !ok {
-		return h, ErrNotFound
+		return h, logbook.ErrNotFound
 	}
 	h.Bag = b
 	f := Filter{Bag: b.ID}
@@ -68,11 +69,11 @@ func (v *View) BagLabelled(label string) (BagHistory, error) {
 	h.Aside = states.unlaid
 	all, err := v.standings(f)
 	for i, s := range all {
-		if s.Stage == StageDropped {
+		if s.Stage == logbook.StageDropped {
 			continue
 		}
 		h.Plantings = append(h.Plantings, s)
-		if s.Stage != StageClosed {
+		if s.Stage != logbook.StageClosed {
 			h.Now = &all[i]
 		}
 	}
@@ -80,47 +81,47 @@ func (v *View) BagLabelled(label string) (BagHistory, error) {
 }
 
 // BagOf is one planting by ID with the history of its bag.
-func (v *View) BagOf(planting ID) (Standing, BagHistory, error) {
+func (v *View) BagOf(planting logbook.ID) (forecast.PlantingForecast, BagHistory, error) {
 	found, err := v.r.Plantings(v.ctx, Filter{ID: planting})
 	if err != nil || len(found) == 0 || planting == 0 {
-		return Standing{}, BagHistory{}, cmp.Or(err, ErrNotFound)
+		return forecast.PlantingForecast{}, BagHistory{}, cmp.Or(err, logbook.ErrNotFound)
 	}
 	h, err := v.BagLabelled(found[0].Bag.Label)
 	if err != nil {
-		return Standing{}, h, err
+		return forecast.PlantingForecast{}, h, err
 	}
 	all, err := v.standings(Filter{Bag: h.Bag.ID})
-	st, ok := find(all, func(s Standing) bool { return s.Planting.ID == planting })
+	st, ok := logbook.Find(all, func(s forecast.PlantingForecast) bool { return s.Planting.ID == planting })
 	if err == nil && !ok {
-		err = ErrNotFound
+		err = logbook.ErrNotFound
 	}
 	return st, h, err
 }
 
 // Of is one planting of the bag by ID.
-func (h *BagHistory) Of(planting ID) (Standing, bool) {
-	return find(h.Plantings, func(s Standing) bool { return s.Planting.ID == planting })
+func (h *BagHistory) Of(planting logbook.ID) (forecast.PlantingForecast, bool) {
+	return logbook.Find(h.Plantings, func(s forecast.PlantingForecast) bool { return s.Planting.ID == planting })
 }
 
 // Catalogue is what there is to choose from.
 type Catalogue struct {
-	Seasons    []Season
-	Varieties  []Variety
-	Models     []Model
-	Places     []Place
-	Bags       []Bag
-	Containers []Container
+	Seasons    []logbook.Season
+	Varieties  []logbook.Variety
+	Models     []logbook.Model
+	Places     []logbook.Place
+	Bags       []logbook.Bag
+	Containers []logbook.Container
 	Components medium.Components
 	Recipes    []medium.Recipe
-	Taken      map[ID]ID // bag to the planting that is planned or growing in it
-	open       []Planting
-	own        []OwnMix // as they are kept
+	Taken      map[logbook.ID]logbook.ID // bag to the planting that is planned or growing in it
+	open       []logbook.Planting
+	own        []logbook.OwnMix // as they are kept
 }
 
 // TakenIn reports whether a bag is planned or growing in the season of a year, or
 // in a later one. What grows in it until then does not count.
-func (c *Catalogue) TakenIn(bag ID, year int) bool {
-	_, taken := find(c.open, func(p Planting) bool { return p.Bag.ID == bag && p.Season.Year >= year })
+func (c *Catalogue) TakenIn(bag logbook.ID, year int) bool {
+	_, taken := logbook.Find(c.open, func(p logbook.Planting) bool { return p.Bag.ID == bag && p.Season.Year >= year })
 	return taken
 }
 
@@ -153,22 +154,13 @@ func (v *View) Catalogue() (Catalogue, error) {
 		if err != nil {
 			return c, err
 		}
-		c.Recipes = recipesOf(c.Components, own)
+		c.Recipes = logbook.Recipes(c.Components, own)
 		c.own = own
 		c.open, err = r.Plantings(ctx, Filter{Open: true})
-		c.Taken = make(map[ID]ID, len(c.open))
+		c.Taken = make(map[logbook.ID]logbook.ID, len(c.open))
 		for _, p := range c.open {
 			c.Taken[p.Bag.ID] = p.ID
 		}
 		return c, err
 	})
-}
-
-// Group is finished bags taken together, for the ratio of their totals.
-func Group(bags []Standing) []lift.Bag {
-	out := make([]lift.Bag, len(bags))
-	for i := range bags {
-		out[i] = bags[i].Measures()
-	}
-	return out
 }

@@ -8,23 +8,24 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/station"
 )
 
 func TestOwnWeatherStandsInPlaceOfSimulated(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	day := func(d measure.Day, low, high float64) garden.DayRecord {
-		r := garden.DayRecord{Day: d, Humidity: math.NaN(), Wind: math.NaN(), Sun: 4}
+	day := func(d measure.Day, low, high float64) logbook.DayRecord {
+		r := logbook.DayRecord{Day: d, Humidity: math.NaN(), Wind: math.NaN(), Sun: 4}
 		r.Min, r.Max = low, high
 		return r
 	}
 	before, err := p.look().Weather(today-3, today)
 	p.must(err)
-	bad := []garden.DayRecord{day(today-2, 5, 15), day(today-1, 15, 5)}
+	bad := []logbook.DayRecord{day(today-2, 5, 15), day(today-1, 15, 5)}
 	_, err = p.ImportWeather(ctx, bad, "wall", p.asked())
 	refused(t, "one bad day", err, "2-tmax", "over the maximum")
-	_, err = p.ImportWeather(ctx, bad[:1], garden.Simulated, p.asked())
+	_, err = p.ImportWeather(ctx, bad[:1], logbook.Simulated, p.asked())
 	refused(t, "simulated", err, "source", "another name")
 	after, err := p.look().Weather(today-3, today)
 	p.must(err)
@@ -33,7 +34,7 @@ func TestOwnWeatherStandsInPlaceOfSimulated(t *testing.T) {
 			t.Errorf("after a refusal %s is %+v", after[i].Day, after[i])
 		}
 	}
-	good := []garden.DayRecord{day(today-2, 5, 15), day(today-1, 6, 16)}
+	good := []logbook.DayRecord{day(today-2, 5, 15), day(today-1, 6, 16)}
 	view, err := p.look().PreviewWeather(good)
 	p.must(err)
 	if view.Simulated != 2 || view.Own != 0 || len(view.Changes) != 2 {
@@ -56,12 +57,12 @@ func TestOwnWeatherStandsInPlaceOfSimulated(t *testing.T) {
 
 func TestStationErrsMoreTheFurtherItLooks(t *testing.T) {
 	w := station.NewWeather(7)
-	s := garden.SiteOf(climate.Presets()[0])
+	s := logbook.NewSite(climate.Presets()[0])
 	n, err := s.Monthly.Daily()
 	if err != nil {
 		t.Fatal(err)
 	}
-	var square [garden.ForecastDays]float64
+	var square [forecast.ForecastDays]float64
 	const runs = 600
 	for i := range runs {
 		day := today + measure.Day(i)
@@ -71,7 +72,7 @@ func TestStationErrsMoreTheFurtherItLooks(t *testing.T) {
 		}
 	}
 	for lead, sq := range square {
-		if got, want := math.Sqrt(sq), garden.ForecastSpread(lead+1); math.Abs(got-want) > 0.15*want {
+		if got, want := math.Sqrt(sq), forecast.ForecastSpread(lead+1); math.Abs(got-want) > 0.15*want {
 			t.Errorf("on day %d it errs by %.2f °C, want %.2f", lead+1, got, want)
 		}
 	}
@@ -85,14 +86,14 @@ func TestStationErrsMoreTheFurtherItLooks(t *testing.T) {
 // before counts again. Days keep the sources they name; simulated ones are no records.
 func TestWeatherIsAppendedAndTakenBack(t *testing.T) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
-	day := func(d measure.Day, high float64, source string) garden.DayRecord {
-		r := garden.DayRecord{Day: d, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN(), Source: source}
+	day := func(d measure.Day, high float64, source string) logbook.DayRecord {
+		r := logbook.DayRecord{Day: d, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN(), Source: source}
 		r.Min, r.Max = 4, high
 		return r
 	}
-	_, err := p.ImportWeather(ctx, []garden.DayRecord{day(today-2, 15, ""), day(today-1, 16, "")}, "wall", p.asked())
+	_, err := p.ImportWeather(ctx, []logbook.DayRecord{day(today-2, 15, ""), day(today-1, 16, "")}, "wall", p.asked())
 	p.must(err)
-	again, err := p.ImportWeather(ctx, []garden.DayRecord{day(today-2, 18, "roof"), day(today-1, 19, garden.Simulated)}, "a file", p.asked())
+	again, err := p.ImportWeather(ctx, []logbook.DayRecord{day(today-2, 18, "roof"), day(today-1, 19, logbook.Simulated)}, "a file", p.asked())
 	p.must(err)
 	check := func(when string, high float64, source string) {
 		t.Helper()
@@ -113,6 +114,6 @@ func TestWeatherIsAppendedAndTakenBack(t *testing.T) {
 	check("taken back", 15, "wall")
 	_, err = p.UndoWeather(ctx, again, p.asked())
 	refused(t, "taken back twice", err, "", "before")
-	_, err = p.ImportWeather(ctx, []garden.DayRecord{day(today-3, 9, garden.Simulated)}, "a file", p.asked())
+	_, err = p.ImportWeather(ctx, []logbook.DayRecord{day(today-3, 9, logbook.Simulated)}, "a file", p.asked())
 	refused(t, "nothing but simulated days", err, "file", "of your own")
 }

@@ -10,14 +10,14 @@ import (
 
 	"glebata/core/calendar"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
 )
 
 // WriteCalendar writes the moments of a season as an iCalendar feed (RFC 5545)
 // of whole days. Each event keeps its UID while its planting and kind of work
 // stay, so that a subscriber sees a change and not a copy. Address is that of
 // the program, "http://host:port".
-func WriteCalendar(w io.Writer, sheet garden.Sheet, moments []garden.FeedMoment, address string, today measure.Day, sys measure.System) error {
+func WriteCalendar(w io.Writer, sheet forecast.Sheet, moments []forecast.FeedMoment, address string, today measure.Day, sys measure.System) error {
 	c := ical.NewCalendarFor("Glebata")
 	c.SetMethod(ical.MethodPublish)
 	name := fmt.Sprintf("%s %d", sheet.Site.Name, sheet.Year)

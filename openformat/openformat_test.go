@@ -11,16 +11,17 @@ import (
 
 	"glebata/core/calendar"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 const today = measure.Day(20613) // 9 June 2026
 
 func TestWeatherReadsAsItIsWritten(t *testing.T) {
 	none := math.NaN()
-	var days []garden.DayRecord
+	var days []logbook.DayRecord
 	for i := range 30 {
-		d := garden.DayRecord{Day: today - 30 + measure.Day(i), Humidity: none, Wind: none, Sun: 3.5, Source: "north wall"}
+		d := logbook.DayRecord{Day: today - 30 + measure.Day(i), Humidity: none, Wind: none, Sun: 3.5, Source: "north wall"}
 		d.Min, d.Max, d.Rain = -1.5+float64(i)/10, 9.25, float64(i%3)
 		days = append(days, d)
 	}
@@ -81,9 +82,9 @@ func TestDamageIsNamedWithItsLine(t *testing.T) {
 
 // What we write comes back as it was, each day with its source.
 func TestWeatherComesBackWithItsSources(t *testing.T) {
-	var days []garden.DayRecord
-	for i, source := range []string{"roof", garden.Simulated, "=SUM(A1)", "a; \"quoted\", one"} {
-		d := garden.DayRecord{Day: today - 4 + measure.Day(i), Humidity: 80, Wind: math.NaN(), Sun: 4.5, Source: source}
+	var days []logbook.DayRecord
+	for i, source := range []string{"roof", logbook.Simulated, "=SUM(A1)", "a; \"quoted\", one"} {
+		d := logbook.DayRecord{Day: today - 4 + measure.Day(i), Humidity: 80, Wind: math.NaN(), Sun: 4.5, Source: source}
 		d.Min, d.Max, d.Rain = 4.25, 13, 0.2
 		days = append(days, d)
 	}
@@ -119,12 +120,12 @@ func FuzzReadWeather(f *testing.F) {
 }
 
 func TestCalendarIsValidAndKeepsItsNames(t *testing.T) {
-	sheet := garden.Sheet{Year: 2026, Site: garden.Site{Name: "Net Loft Steps"}}
+	sheet := forecast.Sheet{Year: 2026, Site: logbook.Site{Name: "Net Loft Steps"}}
 	write := func(day measure.Day) string {
-		m := garden.FeedMoment{UID: "planting-3-chit@ab.glebata", Bag: "R6", Place: "Middle step, by the wall", Variety: garden.Variety{Name: "Cold Quay"}}
+		m := forecast.FeedMoment{UID: "planting-3-chit@ab.glebata", Bag: "R6", Place: "Middle step, by the wall", Variety: logbook.Variety{Name: "Cold Quay"}}
 		m.Moment = calendar.Moment{Kind: calendar.StartChit, Day: day, Until: day, What: measure.Say("start chitting"), Why: measure.Say("35 days before {}, cool; light, and airy; a line that is long enough to be folded where it is written.", day+35)}
 		var b bytes.Buffer
-		if err := WriteCalendar(&b, sheet, []garden.FeedMoment{m}, "http://localhost:1", today, measure.Metric); err != nil {
+		if err := WriteCalendar(&b, sheet, []forecast.FeedMoment{m}, "http://localhost:1", today, measure.Metric); err != nil {
 			t.Fatal(err)
 		}
 		return b.String()

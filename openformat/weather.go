@@ -12,7 +12,7 @@ import (
 	"strings"
 
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // weatherColumns in the order they are written; the first four are needed.
@@ -39,7 +39,7 @@ const mostDays = 50 * 366
 // may have a comma where commas do not separate. A column source names where each day
 // comes from. It returns the days in order, or
 // every error with its line and no days.
-func ReadWeather(file []byte, today measure.Day) ([]garden.DayRecord, []LineError) {
+func ReadWeather(file []byte, today measure.Day) ([]logbook.DayRecord, []LineError) {
 	file = bytes.TrimPrefix(file, []byte("\xef\xbb\xbf"))
 	first, _, _ := bytes.Cut(file, []byte("\n"))
 	r := csv.NewReader(bytes.NewReader(file))
@@ -80,7 +80,7 @@ func ReadWeather(file []byte, today measure.Day) ([]garden.DayRecord, []LineErro
 	if len(w.errs) > 0 {
 		return nil, w.errs
 	}
-	slices.SortFunc(w.days, func(a, b garden.DayRecord) int { return int(a.Day - b.Day) })
+	slices.SortFunc(w.days, func(a, b logbook.DayRecord) int { return int(a.Day - b.Day) })
 	return w.days, nil
 }
 
@@ -114,7 +114,7 @@ func columnsOf(header []string) (map[string]int, []LineError) {
 type weatherReader struct {
 	at    map[string]int
 	today measure.Day
-	days  []garden.DayRecord
+	days  []logbook.DayRecord
 	seen  map[measure.Day]int // day to the line it stands in
 	errs  []LineError
 }
@@ -128,7 +128,7 @@ func (w *weatherReader) read(line int, fields []string) {
 		return
 	}
 	before := len(w.errs)
-	d := garden.DayRecord{}
+	d := logbook.DayRecord{}
 	text, ok := w.field(fields, "date")
 	if !ok {
 		w.refuse(line, "There are {} values and the heading has more columns.", len(fields))
@@ -152,7 +152,7 @@ func (w *weatherReader) read(line int, fields []string) {
 	if source, ok := w.field(fields, "source"); ok {
 		d.Source = cellText(source)
 	}
-	var faults garden.Faults
+	var faults logbook.Faults
 	if errors.As(d.Check(w.today), &faults) {
 		for _, f := range faults {
 			w.errs = append(w.errs, LineError{line, f.Says})
@@ -189,7 +189,7 @@ func (w *weatherReader) number(line int, fields []string, column string, must bo
 }
 
 // WriteWeather writes daily records as CSV that ReadWeather reads back.
-func WriteWeather(w io.Writer, days []garden.DayRecord) error {
+func WriteWeather(w io.Writer, days []logbook.DayRecord) error {
 	out := csv.NewWriter(w)
 	if err := out.Write(weatherColumns); err != nil {
 		return fmt.Errorf("writing the weather: %w", err)

@@ -9,7 +9,8 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // Weather is a simulated weather station: days as they were observed up to today
@@ -36,7 +37,7 @@ func NewWeather(seed uint64) *Weather {
 const mostYears = 200
 
 // siteOf tells two climates apart.
-func siteOf(s *garden.Site) uint64 {
+func siteOf(s *logbook.Site) uint64 {
 	h := fnv.New64a()
 	for _, m := range []climate.Months{s.Monthly.Min, s.Monthly.Max, s.Monthly.Rain} {
 		for _, v := range m {
@@ -49,7 +50,7 @@ func siteOf(s *garden.Site) uint64 {
 }
 
 // Day as the station observed it. 29 February has the weather of the day before.
-func (w *Weather) Day(s *garden.Site, n *climate.Normals, d measure.Day) climate.DayWeather {
+func (w *Weather) Day(s *logbook.Site, n *climate.Normals, d measure.Day) climate.DayWeather {
 	key := yearOf{siteOf(s), d.Year()}
 	w.mu.Lock()
 	defer w.mu.Unlock()
@@ -72,15 +73,15 @@ func tenth(v float64) float64 { return math.Round(v*10) / 10 }
 // Forecast of the seven days after today. The temperatures are off by an error of
 // 0.8 °C on the first day growing to 3 °C on the seventh; the chance of rain leans
 // the more to the usual the further off it is.
-func (w *Weather) Forecast(s *garden.Site, n *climate.Normals, today measure.Day) []garden.Forecast {
-	out := make([]garden.Forecast, garden.ForecastDays)
+func (w *Weather) Forecast(s *logbook.Site, n *climate.Normals, today measure.Day) []forecast.Forecast {
+	out := make([]forecast.Forecast, forecast.ForecastDays)
 	dice := rand.New(rand.NewPCG(w.seed^siteOf(s), uint64(today)))
 	drift := dice.NormFloat64()
 	for i := range out {
 		lead := i + 1
 		d := today + measure.Day(lead)
 		truth := w.Day(s, n, d)
-		sd := garden.ForecastSpread(lead)
+		sd := forecast.ForecastSpread(lead)
 		// Days of one forecast err alike.
 		drift = 0.7*drift + math.Sqrt(1-0.49)*dice.NormFloat64()
 		wet := 0.0
@@ -89,7 +90,7 @@ func (w *Weather) Forecast(s *garden.Site, n *climate.Normals, today measure.Day
 		}
 		sure := 1 - float64(lead)/9
 		usual := math.Min(0.85, n.Rain.At(d)/5)
-		out[i] = garden.Forecast{
+		out[i] = forecast.Forecast{
 			Day: d, Lead: lead, Spread: sd,
 			Min: tenth(truth.Min + sd*drift), Max: tenth(math.Max(truth.Min+sd*drift+0.5, truth.Max+sd*drift)),
 			WetChance: math.Round(20*(sure*wet+(1-sure)*usual)) / 20,

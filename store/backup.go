@@ -10,7 +10,7 @@ import (
 	"slices"
 	"time"
 
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // backupsKept of the program's own beside a garden.
@@ -175,7 +175,7 @@ func alone(ctx context.Context, path string) (err error) {
 	db.SetMaxOpenConns(1)
 	var mode string
 	if err := db.GetContext(ctx, &mode, `PRAGMA journal_mode = DELETE`); err != nil || mode != "delete" {
-		return fmt.Errorf("%w: %s is open in a running program: stop that first", garden.ErrBusy, path)
+		return fmt.Errorf("%w: %s is open in a running program: stop that first", logbook.ErrBusy, path)
 	}
 	return nil
 }

@@ -9,7 +9,7 @@ import (
 	"testing"
 	"time"
 
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 func TestBackupWhileItIsWritten(t *testing.T) {
@@ -58,7 +58,7 @@ func TestRestoreChecksFirstAndKeepsTheOld(t *testing.T) {
 	if _, err := Restore(ctx, backup, path, false, now); err == nil {
 		t.Error("restored over a garden without force")
 	}
-	if _, err := Restore(ctx, backup, path, true, now); !errors.Is(err, garden.ErrBusy) {
+	if _, err := Restore(ctx, backup, path, true, now); !errors.Is(err, logbook.ErrBusy) {
 		t.Errorf("restored over a garden that is open: %v", err)
 	}
 	must(t, s.Close())

@@ -8,28 +8,28 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // varietyByID looks varieties up.
-func (r *reader) varietyByID(ctx context.Context) (map[garden.ID]garden.Variety, error) {
+func (r *reader) varietyByID(ctx context.Context) (map[logbook.ID]logbook.Variety, error) {
 	list, err := r.Varieties(ctx)
-	out := make(map[garden.ID]garden.Variety, len(list))
+	out := make(map[logbook.ID]logbook.Variety, len(list))
 	for _, v := range list {
 		out[v.ID] = v
 	}
 	return out, err
 }
 
-func (r *reader) Lots(ctx context.Context) ([]garden.Lot, error) {
+func (r *reader) Lots(ctx context.Context) ([]logbook.Lot, error) {
 	varieties, err := r.varietyByID(ctx)
 	if err != nil {
 		return nil, err
 	}
-	var out []garden.Lot
+	var out []logbook.Lot
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var l garden.Lot
-		var variety garden.ID
+		var l logbook.Lot
+		var variety logbook.ID
 		err := rows.Scan(&l.ID, &l.Label, &variety, &l.Source, &l.Year, &l.Cost)
 		l.Variety = varieties[variety]
 		out = append(out, l)
@@ -38,24 +38,24 @@ func (r *reader) Lots(ctx context.Context) ([]garden.Lot, error) {
 	return out, err
 }
 
-func (w *writer) AddLot(ctx context.Context, l garden.Lot) (garden.ID, error) {
+func (w *writer) AddLot(ctx context.Context, l logbook.Lot) (logbook.ID, error) {
 	return w.add(ctx, `INSERT INTO lot (label, variety_id, source, year, cost_cents) VALUES (?, ?, ?, ?, ?)`,
 		l.Label, l.Variety.ID, string(l.Source), l.Year, l.Cost)
 }
 
-func (r *reader) Trays(ctx context.Context) ([]garden.Tray, error) {
+func (r *reader) Trays(ctx context.Context) ([]logbook.Tray, error) {
 	lots, err := r.Lots(ctx)
 	if err != nil {
 		return nil, err
 	}
-	lotOf := make(map[garden.ID]garden.Lot, len(lots))
+	lotOf := make(map[logbook.ID]logbook.Lot, len(lots))
 	for _, l := range lots {
 		lotOf[l.ID] = l
 	}
-	var out []garden.Tray
+	var out []logbook.Tray
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var t garden.Tray
-		var lot garden.ID
+		var t logbook.Tray
+		var lot logbook.ID
 		err := rows.Scan(&t.ID, &t.Label, &lot)
 		t.Lot = lotOf[lot]
 		out = append(out, t)
@@ -64,21 +64,21 @@ func (r *reader) Trays(ctx context.Context) ([]garden.Tray, error) {
 	return out, err
 }
 
-func (w *writer) AddTray(ctx context.Context, t garden.Tray) (garden.ID, error) {
+func (w *writer) AddTray(ctx context.Context, t logbook.Tray) (logbook.ID, error) {
 	return w.add(ctx, `INSERT INTO tray (label, lot_id) VALUES (?, ?)`, t.Label, t.Lot.ID)
 }
 
 // SeedLog reads the entries and then what hangs on them, in four queries.
-func (r *reader) SeedLog(ctx context.Context) ([]garden.SeedEntry, error) {
-	var out []garden.SeedEntry
-	at := map[garden.ID]int{}
+func (r *reader) SeedLog(ctx context.Context) ([]logbook.SeedEntry, error) {
+	var out []logbook.SeedEntry
+	at := map[logbook.ID]int{}
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var e garden.SeedEntry
+		var e logbook.SeedEntry
 		var kind string
 		var day, logged int64
 		var temp float64
 		err := rows.Scan(&e.ID, &e.Tray, &kind, &day, &logged, &e.Tuber, &temp, &e.Light, &e.Keep, &e.HealDays, &e.Text, &e.Voids)
-		e.Kind, e.Day, e.Logged, e.Temp = garden.SeedKind(kind), measure.Day(day), measure.Day(logged), measure.Temperature(temp)
+		e.Kind, e.Day, e.Logged, e.Temp = logbook.SeedKind(kind), measure.Day(day), measure.Day(logged), measure.Temperature(temp)
 		at[e.ID] = len(out)
 		out = append(out, e)
 		return err
@@ -88,13 +88,13 @@ func (r *reader) SeedLog(ctx context.Context) ([]garden.SeedEntry, error) {
 		return out, err
 	}
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var id garden.ID
+		var id logbook.ID
 		var grams float64
 		var eyes int
 		err := rows.Scan(&id, &grams, &eyes)
 		e := &out[at[id]]
 		e.Weights = append(e.Weights, measure.Mass(grams))
-		if e.Kind == garden.SeedCut {
+		if e.Kind == logbook.SeedCut {
 			e.Eyes = append(e.Eyes, eyes)
 		}
 		return err
@@ -103,8 +103,8 @@ func (r *reader) SeedLog(ctx context.Context) ([]garden.SeedEntry, error) {
 		return nil, err
 	}
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var id garden.ID
-		var s garden.Seen
+		var id logbook.ID
+		var s logbook.Seen
 		var longest float64
 		err := rows.Scan(&id, &s.Tuber, &s.Eyes, &s.Sprouts, &longest, &s.Stout, &s.Soft)
 		s.Longest = measure.Length(longest)
@@ -116,8 +116,8 @@ func (r *reader) SeedLog(ctx context.Context) ([]garden.SeedEntry, error) {
 		return nil, err
 	}
 	return out, r.each(ctx, func(rows *sqlx.Rows) error {
-		var id garden.ID
-		var a garden.Allotted
+		var id logbook.ID
+		var a logbook.Allotted
 		err := rows.Scan(&id, &a.Planting, &a.Tray, &a.Tuber, &a.Piece)
 		e := &out[at[id]]
 		e.Allots = append(e.Allots, a)
@@ -125,12 +125,12 @@ func (r *reader) SeedLog(ctx context.Context) ([]garden.SeedEntry, error) {
 	}, `SELECT entry_id, planting_id, tray_id, tuber, piece FROM seed_allotted ORDER BY entry_id, planting_id, tray_id, tuber, piece`)
 }
 
-func (w *writer) AddSeedEntry(ctx context.Context, e garden.SeedEntry) (garden.ID, error) {
+func (w *writer) AddSeedEntry(ctx context.Context, e logbook.SeedEntry) (logbook.ID, error) {
 	id, err := w.add(ctx,
 		`INSERT INTO seed_entry (tray_id, kind, day, logged_day, client_key, tuber, temp_c, light, keep, heal_days, text, voids_id)
 		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 		orNull(e.Tray), string(e.Kind), int(e.Day), int(e.Logged), e.Key, e.Tuber,
-		sql.NullFloat64{Float64: float64(e.Temp), Valid: e.Kind == garden.SeedStood}, e.Light, e.Keep, e.HealDays, e.Text, orNull(e.Voids))
+		sql.NullFloat64{Float64: float64(e.Temp), Valid: e.Kind == logbook.SeedStood}, e.Light, e.Keep, e.HealDays, e.Text, orNull(e.Voids))
 	if err != nil {
 		return 0, err
 	}
@@ -158,22 +158,22 @@ func (w *writer) AddSeedEntry(ctx context.Context, e garden.SeedEntry) (garden.I
 	return id, nil
 }
 
-func orNull(id garden.ID) sql.NullInt64 { return sql.NullInt64{Int64: int64(id), Valid: id != 0} }
+func orNull(id logbook.ID) sql.NullInt64 { return sql.NullInt64{Int64: int64(id), Valid: id != 0} }
 
-func (r *reader) Nurslings(ctx context.Context) ([]garden.Nursling, error) {
+func (r *reader) Nurslings(ctx context.Context) ([]logbook.Nursling, error) {
 	varieties, err := r.varietyByID(ctx)
 	if err != nil {
 		return nil, err
 	}
-	var out []garden.Nursling
+	var out []logbook.Nursling
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var n garden.Nursling
-		var variety garden.ID
+		var n logbook.Nursling
+		var variety logbook.ID
 		var kind, method, shelter string
 		var grams, temp float64
 		var started int64
 		err := rows.Scan(&n.ID, &n.Label, &kind, &variety, &grams, &method, &temp, &shelter, &started)
-		n.Kind, n.Method, n.Shelter = garden.NurseKind(kind), garden.Method(method), climate.Shelter(shelter)
+		n.Kind, n.Method, n.Shelter = logbook.NurseKind(kind), logbook.Method(method), climate.Shelter(shelter)
 		n.Weight, n.Temp, n.Started, n.Variety = measure.Mass(grams), measure.Temperature(temp), measure.Day(started), varieties[variety]
 		out = append(out, n)
 		return err
@@ -181,20 +181,20 @@ func (r *reader) Nurslings(ctx context.Context) ([]garden.Nursling, error) {
 	return out, err
 }
 
-func (w *writer) AddNursling(ctx context.Context, n garden.Nursling) (garden.ID, error) {
+func (w *writer) AddNursling(ctx context.Context, n logbook.Nursling) (logbook.ID, error) {
 	return w.add(ctx,
 		`INSERT INTO nursling (label, kind, variety_id, grams, method, temp_c, shelter, started) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
 		n.Label, string(n.Kind), n.Variety.ID, n.Weight.Grams(), string(n.Method), float64(n.Temp), string(n.Shelter), int(n.Started))
 }
 
-func (r *reader) NurseryLog(ctx context.Context) ([]garden.NurseryEntry, error) {
-	var out []garden.NurseryEntry
+func (r *reader) NurseryLog(ctx context.Context) ([]logbook.NurseryEntry, error) {
+	var out []logbook.NurseryEntry
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var e garden.NurseryEntry
+		var e logbook.NurseryEntry
 		var kind, shelter string
 		var day, logged int64
 		err := rows.Scan(&e.ID, &e.Nursling, &kind, &day, &logged, &shelter, &e.Count, &e.Nodes, &e.Entry, &e.Planting, &e.Text, &e.Voids)
-		e.Kind, e.Shelter, e.Day, e.Logged = garden.NurseryKind(kind), climate.Shelter(shelter), measure.Day(day), measure.Day(logged)
+		e.Kind, e.Shelter, e.Day, e.Logged = logbook.NurseryKind(kind), climate.Shelter(shelter), measure.Day(day), measure.Day(logged)
 		out = append(out, e)
 		return err
 	}, `SELECT n.id, n.nursling_id, n.kind, n.day, n.logged_day, n.shelter, n.count, n.nodes, coalesce(n.entry_id, 0),
@@ -205,7 +205,7 @@ func (r *reader) NurseryLog(ctx context.Context) ([]garden.NurseryEntry, error) 
 	return out, err
 }
 
-func (w *writer) AddNurseryEntry(ctx context.Context, e garden.NurseryEntry) (garden.ID, error) {
+func (w *writer) AddNurseryEntry(ctx context.Context, e logbook.NurseryEntry) (logbook.ID, error) {
 	return w.add(ctx,
 		`INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key, shelter, count, nodes, entry_id, text, voids_id)
 		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,

@@ -14,6 +14,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // list runs a query and turns each row into an entity.
@@ -35,48 +36,48 @@ func list[Row, Entity any](ctx context.Context, r *reader, entity func(Row) Enti
 }
 
 // add runs an insert and returns the new ID.
-func (w *writer) add(ctx context.Context, query string, args ...any) (garden.ID, error) {
+func (w *writer) add(ctx context.Context, query string, args ...any) (logbook.ID, error) {
 	res, err := w.exec(query, args...)
 	if err != nil {
 		return 0, fmt.Errorf("writing: %w", err)
 	}
 	id, err := res.LastInsertId()
-	return garden.ID(id), err
+	return logbook.ID(id), err
 }
 
 type seasonRow struct {
-	ID   garden.ID
+	ID   logbook.ID
 	Year int
 }
 
-func (r *reader) Seasons(ctx context.Context) ([]garden.Season, error) {
-	return list(ctx, r, func(s seasonRow) garden.Season { return garden.Season(s) },
+func (r *reader) Seasons(ctx context.Context) ([]logbook.Season, error) {
+	return list(ctx, r, func(s seasonRow) logbook.Season { return logbook.Season(s) },
 		`SELECT id, year FROM season ORDER BY year DESC`)
 }
 
-func (w *writer) AddSeason(ctx context.Context, year int) (garden.Season, error) {
+func (w *writer) AddSeason(ctx context.Context, year int) (logbook.Season, error) {
 	id, err := w.add(ctx, `INSERT INTO season (year) VALUES (?)`, year)
-	return garden.Season{ID: id, Year: year}, err
+	return logbook.Season{ID: id, Year: year}, err
 }
 
 type varietyRow struct {
-	ID         garden.ID
+	ID         logbook.ID
 	Name       string
 	Class      crop.Class
 	PacketDays int `db:"packet_days"`
 }
 
-func (r *reader) Varieties(ctx context.Context) ([]garden.Variety, error) {
-	return list(ctx, r, func(v varietyRow) garden.Variety { return garden.Variety(v) },
+func (r *reader) Varieties(ctx context.Context) ([]logbook.Variety, error) {
+	return list(ctx, r, func(v varietyRow) logbook.Variety { return logbook.Variety(v) },
 		`SELECT id, name, class, packet_days FROM variety ORDER BY name`)
 }
 
-func (w *writer) AddVariety(ctx context.Context, v garden.Variety) (garden.ID, error) {
+func (w *writer) AddVariety(ctx context.Context, v logbook.Variety) (logbook.ID, error) {
 	return w.add(ctx, `INSERT INTO variety (name, class, packet_days) VALUES (?, ?, ?)`, v.Name, v.Class, v.PacketDays)
 }
 
 type modelRow struct {
-	ID       garden.ID
+	ID       logbook.ID
 	Name     string
 	Kind     bag.Kind
 	BaseL    float64 `db:"base_l_cm"`
@@ -84,7 +85,7 @@ type modelRow struct {
 	TopL     float64 `db:"top_l_cm"`
 	TopW     float64 `db:"top_w_cm"`
 	Height   float64 `db:"height_cm"`
-	Material garden.Material
+	Material logbook.Material
 	Drain    bag.Drain
 	Hole     float64 `db:"hole_cm"`
 	Price    int     `db:"price_cents"`
@@ -100,7 +101,7 @@ type modelRow struct {
 
 // model turns a row into a Model. The schema keeps out measures that no bag can
 // have, so a refused shape, left empty, only follows from a damaged file.
-func (m modelRow) model() garden.Model {
+func (m modelRow) model() logbook.Model {
 	cm := func(v float64) measure.Length { return measure.Length(v) }
 	var shape bag.Shape
 	switch {
@@ -114,21 +115,21 @@ func (m modelRow) model() garden.Model {
 	default:
 		shape, _ = bag.NewBox(cm(m.BaseL), cm(m.BaseW), cm(m.TopL), cm(m.TopW), cm(m.Height))
 	}
-	return garden.Model{
+	return logbook.Model{
 		ID: m.ID, Name: m.Name, Shape: shape, Material: m.Material,
 		Drainage: bag.Drainage{Way: m.Drain, HoleHeight: cm(m.Hole)}, Holes: m.Holes, Light: m.Light, Rolls: m.Rolls,
 		Sold: measure.Volume(m.Sold), Empty: measure.Mass(m.Empty), Price: m.Price, Lasts: m.Lasts,
 	}
 }
 
-func (r *reader) Models(ctx context.Context) ([]garden.Model, error) {
+func (r *reader) Models(ctx context.Context) ([]logbook.Model, error) {
 	return list(ctx, r, modelRow.model,
 		`SELECT id, name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
 		        price_cents, lasts, empty_g, sold_l, holes, light, rolls, coalesce(form, '') AS form, coalesce(liner_cm, 0) AS liner_cm
 		   FROM bag_model LEFT JOIN bag_form ON model_id = id ORDER BY name`)
 }
 
-func (w *writer) AddModel(ctx context.Context, m garden.Model) (garden.ID, error) {
+func (w *writer) AddModel(ctx context.Context, m logbook.Model) (logbook.ID, error) {
 	bl, bw := m.Shape.Base()
 	tl, tw := m.Shape.Top()
 	kind := bag.Round
@@ -149,32 +150,32 @@ func (w *writer) AddModel(ctx context.Context, m garden.Model) (garden.ID, error
 }
 
 type placeRow struct {
-	ID       garden.ID
+	ID       logbook.ID
 	Name     string
 	Position int
 	Shelter  climate.Shelter
 }
 
-func (r *reader) Places(ctx context.Context) ([]garden.Place, error) {
-	return list(ctx, r, func(p placeRow) garden.Place { return garden.Place(p) },
+func (r *reader) Places(ctx context.Context) ([]logbook.Place, error) {
+	return list(ctx, r, func(p placeRow) logbook.Place { return logbook.Place(p) },
 		`SELECT id, name, position, shelter FROM place ORDER BY position, id`)
 }
 
-func (w *writer) AddPlace(ctx context.Context, p garden.Place) (garden.ID, error) {
+func (w *writer) AddPlace(ctx context.Context, p logbook.Place) (logbook.ID, error) {
 	return w.add(ctx, `INSERT INTO place (name, position, shelter) VALUES (?, ?, ?)`, p.Name, p.Position, string(cmp.Or(p.Shelter, climate.Open)))
 }
 
 type bagRow struct {
-	ID      garden.ID
+	ID      logbook.ID
 	Label   string
-	ModelID garden.ID `db:"model_id"`
-	PlaceID garden.ID `db:"place_id"`
+	ModelID logbook.ID `db:"model_id"`
+	PlaceID logbook.ID `db:"place_id"`
 
-	Condition garden.Condition
+	Condition logbook.Condition
 }
 
 // bagMaker makes bags of rows, with their models and places.
-func (r *reader) bagMaker(ctx context.Context) (func(bagRow) garden.Bag, error) {
+func (r *reader) bagMaker(ctx context.Context) (func(bagRow) logbook.Bag, error) {
 	models, err := r.Models(ctx)
 	if err != nil {
 		return nil, err
@@ -183,21 +184,21 @@ func (r *reader) bagMaker(ctx context.Context) (func(bagRow) garden.Bag, error) 
 	if err != nil {
 		return nil, err
 	}
-	modelOf := make(map[garden.ID]garden.Model, len(models))
+	modelOf := make(map[logbook.ID]logbook.Model, len(models))
 	for _, m := range models {
 		modelOf[m.ID] = m
 	}
-	placeOf := make(map[garden.ID]garden.Place, len(places))
+	placeOf := make(map[logbook.ID]logbook.Place, len(places))
 	for _, p := range places {
 		placeOf[p.ID] = p
 	}
-	return func(b bagRow) garden.Bag {
-		return garden.Bag{ID: b.ID, Label: b.Label, Model: modelOf[b.ModelID], Place: placeOf[b.PlaceID], Condition: b.Condition}
+	return func(b bagRow) logbook.Bag {
+		return logbook.Bag{ID: b.ID, Label: b.Label, Model: modelOf[b.ModelID], Place: placeOf[b.PlaceID], Condition: b.Condition}
 	}, nil
 }
 
 // Bags come by place and then by label, R2 before R10.
-func (r *reader) Bags(ctx context.Context) ([]garden.Bag, error) {
+func (r *reader) Bags(ctx context.Context) ([]logbook.Bag, error) {
 	bagOf, err := r.bagMaker(ctx)
 	if err != nil {
 		return nil, err
@@ -206,42 +207,42 @@ func (r *reader) Bags(ctx context.Context) ([]garden.Bag, error) {
 	     ORDER BY p.position, p.id, length(b.label), b.label`)
 }
 
-func (w *writer) AddBag(ctx context.Context, b garden.Bag) (garden.ID, error) {
-	return w.add(ctx, `INSERT INTO bag (label, model_id, place_id, condition) VALUES (?, ?, ?, ?)`, b.Label, b.Model.ID, b.Place.ID, cmp.Or(b.Condition, garden.Sound))
+func (w *writer) AddBag(ctx context.Context, b logbook.Bag) (logbook.ID, error) {
+	return w.add(ctx, `INSERT INTO bag (label, model_id, place_id, condition) VALUES (?, ?, ?, ?)`, b.Label, b.Model.ID, b.Place.ID, cmp.Or(b.Condition, logbook.Sound))
 }
 
-func (w *writer) UpdateBag(ctx context.Context, b garden.Bag) error {
+func (w *writer) UpdateBag(ctx context.Context, b logbook.Bag) error {
 	_, err := w.add(ctx, `UPDATE bag SET place_id = ?, condition = ? WHERE id = ?`, b.Place.ID, b.Condition, b.ID)
 	return err
 }
 
 type containerRow struct {
-	ID   garden.ID
+	ID   logbook.ID
 	Name string
 	Tare float64 `db:"tare_g"`
 }
 
-func (r *reader) Containers(ctx context.Context) ([]garden.Container, error) {
-	return list(ctx, r, func(c containerRow) garden.Container {
-		return garden.Container{ID: c.ID, Name: c.Name, Tare: measure.Mass(c.Tare)}
+func (r *reader) Containers(ctx context.Context) ([]logbook.Container, error) {
+	return list(ctx, r, func(c containerRow) logbook.Container {
+		return logbook.Container{ID: c.ID, Name: c.Name, Tare: measure.Mass(c.Tare)}
 	}, `SELECT id, name, tare_g FROM container ORDER BY name`)
 }
 
-func (w *writer) AddContainer(ctx context.Context, c garden.Container) (garden.ID, error) {
+func (w *writer) AddContainer(ctx context.Context, c logbook.Container) (logbook.ID, error) {
 	return w.add(ctx, `INSERT INTO container (name, tare_g) VALUES (?, ?)`, c.Name, c.Tare.Grams())
 }
 
-func (r *reader) Sent(ctx context.Context, key string) (garden.Sent, bool, error) {
-	var s garden.Sent
-	err := r.get(&s, `SELECT key, digest, result FROM sent WHERE key = ?`, key)
+func (r *reader) Sent(ctx context.Context, key string) (garden.IdempotencyRecord, bool, error) {
+	var s garden.IdempotencyRecord
+	err := r.get(&s, `SELECT key, digest AS fingerprint, result FROM sent WHERE key = ?`, key)
 	if errors.Is(err, sql.ErrNoRows) {
 		return s, false, nil
 	}
 	return s, err == nil, err
 }
 
-func (w *writer) Remember(ctx context.Context, s garden.Sent) error {
-	_, err := w.add(ctx, `INSERT INTO sent (key, digest, result) VALUES (?, ?, ?)`, s.Key, s.Digest, s.Result)
+func (w *writer) Remember(ctx context.Context, s garden.IdempotencyRecord) error {
+	_, err := w.add(ctx, `INSERT INTO sent (key, digest, result) VALUES (?, ?, ?)`, s.Key, s.Fingerprint, s.Result)
 	return err
 }
 

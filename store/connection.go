@@ -9,7 +9,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // connection is one connection to the file with the statements that were
@@ -75,7 +75,7 @@ func (p *pool) take(ctx context.Context) (*connection, error) {
 	case c := <-p.free:
 		return c, nil
 	case <-ctx.Done():
-		return nil, fmt.Errorf("waiting for the file: %w", errors.Join(garden.ErrBusy, ctx.Err()))
+		return nil, fmt.Errorf("waiting for the file: %w", errors.Join(logbook.ErrBusy, ctx.Err()))
 	}
 }
 
@@ -150,7 +150,7 @@ func (t *transaction) exec(query string, args ...any) (sql.Result, error) {
 func (t *transaction) over() error {
 	if err := t.ctx.Err(); err != nil {
 		if errors.Is(err, context.DeadlineExceeded) {
-			return fmt.Errorf("%w: %w", garden.ErrBusy, err)
+			return fmt.Errorf("%w: %w", logbook.ErrBusy, err)
 		}
 		return err
 	}

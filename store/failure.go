@@ -7,7 +7,7 @@ import (
 	"modernc.org/sqlite"
 	lib "modernc.org/sqlite/lib"
 
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // told puts what SQLite answers into the garden's own errors, where there is
@@ -18,10 +18,10 @@ func told(err error) error {
 		return err
 	}
 	for of, code := range map[error][]int{
-		garden.ErrBusy:     {lib.SQLITE_BUSY, lib.SQLITE_LOCKED},
-		garden.ErrFull:     {lib.SQLITE_FULL},
-		garden.ErrReadOnly: {lib.SQLITE_READONLY, lib.SQLITE_PERM},
-		garden.ErrDamaged:  {lib.SQLITE_CORRUPT, lib.SQLITE_NOTADB},
+		logbook.ErrBusy:     {lib.SQLITE_BUSY, lib.SQLITE_LOCKED},
+		logbook.ErrFull:     {lib.SQLITE_FULL},
+		logbook.ErrReadOnly: {lib.SQLITE_READONLY, lib.SQLITE_PERM},
+		logbook.ErrDamaged:  {lib.SQLITE_CORRUPT, lib.SQLITE_NOTADB},
 	} {
 		for _, c := range code {
 			if failure.Code()&0xff == c {
@@ -30,7 +30,7 @@ func told(err error) error {
 		}
 	}
 	if code := failure.Code() & 0xff; code == lib.SQLITE_IOERR || code == lib.SQLITE_CANTOPEN {
-		return fmt.Errorf("%w: %w", garden.ErrDisk, err)
+		return fmt.Errorf("%w: %w", logbook.ErrDisk, err)
 	}
 	return err
 }

@@ -15,7 +15,7 @@ import (
 	"github.com/pressly/goose/v3"
 	"github.com/pressly/goose/v3/database"
 
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // applicationID marks a SQLite file as a garden of ours: "Gleb" in its header.
@@ -274,5 +274,5 @@ func (r Report) refuseUnsound(path string) error {
 	if len(r.Unsound) == 0 {
 		return nil
 	}
-	return fmt.Errorf("%w: %s: %s; restore a backup", garden.ErrDamaged, path, strings.Join(r.Unsound, "; "))
+	return fmt.Errorf("%w: %s: %s; restore a backup", logbook.ErrDamaged, path, strings.Join(r.Unsound, "; "))
 }

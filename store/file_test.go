@@ -12,6 +12,7 @@ import (
 	"time"
 
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 func addSeason(s *Store, year int) error {
@@ -23,7 +24,7 @@ func seasonsIn(t *testing.T, path string) int {
 	s, err := Open(ctx, path, Throwaway)
 	must(t, err)
 	defer func() { must(t, s.Close()) }()
-	return len(view(t, s, func(r garden.Reader) ([]garden.Season, error) { return r.Seasons(ctx) }))
+	return len(view(t, s, func(r garden.Reader) ([]logbook.Season, error) { return r.Seasons(ctx) }))
 }
 
 // copyFile copies one file as a grower would, or a program that syncs.
@@ -79,7 +80,7 @@ func TestFilesOfOthersAreRefusedUnchanged(t *testing.T) {
 		"another program's":          {foreign, ErrForeign},
 		"another program's, by mark": {made(`PRAGMA application_id = 77`), ErrForeign},
 		"a newer version's":          {made(`INSERT INTO goose_db_version (version_id, is_applied) VALUES (900, 1)`), ErrNewer},
-		"a damaged one":              {damaged, garden.ErrDamaged},
+		"a damaged one":              {damaged, logbook.ErrDamaged},
 	} {
 		before, err := os.ReadFile(c.path)
 		must(t, err)
@@ -107,10 +108,10 @@ func TestAFileThatCannotBeWrittenIsRead(t *testing.T) {
 	must(t, os.Chmod(path, 0o400))
 	s = open(t, path)
 	defer func() { must(t, s.Close()) }()
-	if err := addSeason(s, 2002); !errors.Is(err, garden.ErrReadOnly) || !errors.Is(s.Trouble(), garden.ErrReadOnly) {
+	if err := addSeason(s, 2002); !errors.Is(err, logbook.ErrReadOnly) || !errors.Is(s.Trouble(), logbook.ErrReadOnly) {
 		t.Errorf("writing gave %v, the trouble is %v", err, s.Trouble())
 	}
-	if n := len(view(t, s, func(r garden.Reader) ([]garden.Season, error) { return r.Seasons(ctx) })); n != 1 {
+	if n := len(view(t, s, func(r garden.Reader) ([]logbook.Season, error) { return r.Seasons(ctx) })); n != 1 {
 		t.Errorf("%d seasons are read, want 1", n)
 	}
 }
@@ -125,10 +126,10 @@ func TestNothingIsSavedIntoAFileThatIsGone(t *testing.T) {
 		s := open(t, path)
 		must(t, addSeason(s, 2001))
 		must(t, away(path))
-		if err := addSeason(s, 2002); !errors.Is(err, garden.ErrMoved) {
+		if err := addSeason(s, 2002); !errors.Is(err, logbook.ErrMoved) {
 			t.Errorf("%s: writing gave %v", what, err)
 		}
-		if !errors.Is(s.Trouble(), garden.ErrMoved) {
+		if !errors.Is(s.Trouble(), logbook.ErrMoved) {
 			t.Errorf("%s: the trouble is %v", what, s.Trouble())
 		}
 		must(t, s.Close())
@@ -150,7 +151,7 @@ func TestAPanicInAWriteRollsBack(t *testing.T) {
 		})
 	}()
 	must(t, addSeason(s, 2002))
-	if n := len(view(t, s, func(r garden.Reader) ([]garden.Season, error) { return r.Seasons(ctx) })); n != 1 {
+	if n := len(view(t, s, func(r garden.Reader) ([]logbook.Season, error) { return r.Seasons(ctx) })); n != 1 {
 		t.Errorf("%d seasons, want the one that was written whole", n)
 	}
 }
@@ -166,7 +167,7 @@ func TestAFullDiskIsToldAndLeavesNothing(t *testing.T) {
 		}
 		return nil
 	})
-	if !errors.Is(err, garden.ErrFull) {
+	if !errors.Is(err, logbook.ErrFull) {
 		t.Errorf("a full disk gives %v", err)
 	}
 	must(t, try(s.write, `PRAGMA max_page_count = 100000`))
@@ -193,7 +194,7 @@ func TestAReadThatWaitsTooLongGivesUp(t *testing.T) {
 	held.Wait()
 	short, cancel := context.WithTimeout(ctx, 30*time.Millisecond)
 	defer cancel()
-	if err := see(s, short, func(garden.Reader) error { return nil }); !errors.Is(err, garden.ErrBusy) {
+	if err := see(s, short, func(garden.Reader) error { return nil }); !errors.Is(err, logbook.ErrBusy) {
 		t.Errorf("with every connection taken a read gave %v", err)
 	}
 	close(hold)
@@ -207,7 +208,7 @@ func TestAReadThatWaitsTooLongGivesUp(t *testing.T) {
 	if !errors.Is(err, context.Canceled) {
 		t.Errorf("a read whose reader has gone went on: %v", err)
 	}
-	view(t, s, func(r garden.Reader) ([]garden.Season, error) { return r.Seasons(ctx) })
+	view(t, s, func(r garden.Reader) ([]logbook.Season, error) { return r.Seasons(ctx) })
 }
 
 // Everything at once, first thing after the start: no read waits for a connection
@@ -223,7 +224,7 @@ func TestManyFirstReadsAtOnce(t *testing.T) {
 		for i := range 16 {
 			all.Go(func() {
 				err := see(s, ctx, func(r garden.Reader) error {
-					_, err := r.Plantings(ctx, garden.Filter{Open: i%2 == 0, Bag: garden.ID(i % 3)})
+					_, err := r.Plantings(ctx, garden.Filter{Open: i%2 == 0, Bag: logbook.ID(i % 3)})
 					_, err2 := r.Logs(ctx, garden.Filter{Finished: i%3 == 0})
 					_, err3 := r.Bags(ctx)
 					return errors.Join(err, err2, err3)

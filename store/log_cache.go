@@ -9,7 +9,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // logCache keeps what was read of the log. The log only grows and no entry is
@@ -18,14 +18,14 @@ import (
 // reading transactions fill it. Safe for concurrent use.
 type logCache struct {
 	mu   sync.Mutex
-	last garden.ID // newest entry held
+	last logbook.ID // newest entry held
 	// logs by planting, in order of day and then of writing. A log that was
 	// handed out is never changed: it is appended to, or replaced by a copy.
-	logs map[garden.ID][]garden.Entry
+	logs map[logbook.ID][]logbook.Entry
 }
 
 // of are the logs of some plantings as the reader's transaction sees them.
-func (b *logCache) of(ctx context.Context, r *reader, plantings []garden.ID) (map[garden.ID][]garden.Entry, error) {
+func (b *logCache) of(ctx context.Context, r *reader, plantings []logbook.ID) (map[logbook.ID][]logbook.Entry, error) {
 	var newest int64
 	err := r.each(ctx, func(rows *sqlx.Rows) error { return rows.Scan(&newest) }, `SELECT coalesce(max(id), 0) FROM entry`)
 	if err != nil {
@@ -34,35 +34,35 @@ func (b *logCache) of(ctx context.Context, r *reader, plantings []garden.ID) (ma
 	b.mu.Lock()
 	held := b.last
 	b.mu.Unlock()
-	var news []garden.Entry // read without the lock: nobody waits for another's reading
-	if garden.ID(newest) > held {
+	var news []logbook.Entry // read without the lock: nobody waits for another's reading
+	if logbook.ID(newest) > held {
 		if news, err = r.entries(ctx, `WHERE e.id > ?`, held); err != nil {
 			return nil, fmt.Errorf("reading what is new in the log: %w", err)
 		}
 	}
 	b.mu.Lock()
 	defer b.mu.Unlock()
-	b.add(slices.DeleteFunc(news, func(e garden.Entry) bool { return e.ID <= b.last })) // another was first
-	b.last = max(b.last, garden.ID(newest))
-	out := make(map[garden.ID][]garden.Entry, len(plantings))
+	b.add(slices.DeleteFunc(news, func(e logbook.Entry) bool { return e.ID <= b.last })) // another was first
+	b.last = max(b.last, logbook.ID(newest))
+	out := make(map[logbook.ID][]logbook.Entry, len(plantings))
 	for _, id := range plantings {
 		out[id] = slices.Clip(b.logs[id]) // who appends to it gets a copy
-		if b.last > garden.ID(newest) {   // another reading saw later entries than this one may
-			out[id] = slices.DeleteFunc(slices.Clone(b.logs[id]), func(e garden.Entry) bool { return e.ID > garden.ID(newest) })
+		if b.last > logbook.ID(newest) {  // another reading saw later entries than this one may
+			out[id] = slices.DeleteFunc(slices.Clone(b.logs[id]), func(e logbook.Entry) bool { return e.ID > logbook.ID(newest) })
 		}
 	}
 	return out, nil
 }
 
 // add entries that come in the order of writing.
-func (b *logCache) add(entries []garden.Entry) {
+func (b *logCache) add(entries []logbook.Entry) {
 	if b.logs == nil {
-		b.logs = map[garden.ID][]garden.Entry{}
+		b.logs = map[logbook.ID][]logbook.Entry{}
 	}
 	for _, e := range entries {
 		log := b.logs[e.Planting]
 		if n := len(log); n > 0 && log[n-1].Day > e.Day { // entered late: into its place, in a copy
-			at, _ := slices.BinarySearchFunc(log, e.Day+1, func(o garden.Entry, day measure.Day) int { return int(o.Day - day) })
+			at, _ := slices.BinarySearchFunc(log, e.Day+1, func(o logbook.Entry, day measure.Day) int { return int(o.Day - day) })
 			b.logs[e.Planting] = slices.Insert(slices.Clone(log), at, e)
 			continue
 		}

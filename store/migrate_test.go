@@ -14,6 +14,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // rowsSince are a row or more for every table, by the version that the table came
@@ -200,12 +201,12 @@ func TestOlderFileIsWidened(t *testing.T) {
 	s, err := Open(ctx, path, Throwaway)
 	must(t, err)
 	defer func() { must(t, s.Close()) }()
-	logs := view(t, s, func(r garden.Reader) (map[garden.ID][]garden.Entry, error) { return r.Logs(ctx, garden.Filter{}) })
+	logs := view(t, s, func(r garden.Reader) (map[logbook.ID][]logbook.Entry, error) { return r.Logs(ctx, garden.Filter{}) })
 	if log := logs[1]; len(log) != 4 || len(log[0].Pieces) != 2 || log[2].Voids != 3 {
 		t.Errorf("log %+v", logs[1])
 	}
 	must(t, s.Update(ctx, func(w garden.Writer) error {
-		_, err := w.AddEntry(ctx, garden.Entry{Planting: 1, Kind: garden.PutOff, What: "raise", Day: measure.Day(20310), Logged: 20310, Until: 20315, Key: "f"})
+		_, err := w.AddEntry(ctx, logbook.Entry{Planting: 1, Kind: logbook.PutOff, What: "raise", Day: measure.Day(20310), Logged: 20310, Until: 20315, Key: "f"})
 		return err
 	}))
 	for what, q := range map[string]string{

@@ -12,6 +12,7 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // where makes the condition on planting p of a filter.
@@ -41,15 +42,15 @@ const ended = `SELECT 1 FROM entry e WHERE e.planting_id = p.id AND e.kind IN ('
 	 AND NOT EXISTS (SELECT 1 FROM entry v WHERE v.voids_id = e.id)`
 
 type plantingRow struct {
-	ID        garden.ID
-	SeasonID  garden.ID `db:"season_id"`
+	ID        logbook.ID
+	SeasonID  logbook.ID `db:"season_id"`
 	Year      int
-	BagID     garden.ID `db:"bag_id"`
+	BagID     logbook.ID `db:"bag_id"`
 	Label     string
-	ModelID   garden.ID `db:"model_id"`
-	PlaceID   garden.ID `db:"place_id"`
-	Condition garden.Condition
-	VarietyID garden.ID `db:"variety_id"`
+	ModelID   logbook.ID `db:"model_id"`
+	PlaceID   logbook.ID `db:"place_id"`
+	Condition logbook.Condition
+	VarietyID logbook.ID `db:"variety_id"`
 	Number    int
 	School    hill.School
 	Headspace float64 `db:"headspace_cm"`
@@ -62,7 +63,7 @@ type plantingRow struct {
 }
 
 // Plantings come newest season first, then as the bags stand.
-func (r *reader) Plantings(ctx context.Context, f garden.Filter) ([]garden.Planting, error) {
+func (r *reader) Plantings(ctx context.Context, f garden.Filter) ([]logbook.Planting, error) {
 	bagOf, err := r.bagMaker(ctx)
 	if err != nil {
 		return nil, err
@@ -72,9 +73,9 @@ func (r *reader) Plantings(ctx context.Context, f garden.Filter) ([]garden.Plant
 		return nil, err
 	}
 	cond, args := where(f)
-	return list(ctx, r, func(p plantingRow) garden.Planting {
-		return garden.Planting{
-			ID: p.ID, Season: garden.Season{ID: p.SeasonID, Year: p.Year},
+	return list(ctx, r, func(p plantingRow) logbook.Planting {
+		return logbook.Planting{
+			ID: p.ID, Season: logbook.Season{ID: p.SeasonID, Year: p.Year},
 			Bag: bagOf(bagRow{p.BagID, p.Label, p.ModelID, p.PlaceID, p.Condition}), Variety: varietyOf[p.VarietyID], Number: p.Number,
 			Filling: hill.Plan{
 				School: p.School, Headspace: measure.Length(p.Headspace), Base: measure.Length(p.Base),
@@ -90,7 +91,7 @@ func (r *reader) Plantings(ctx context.Context, f garden.Filter) ([]garden.Plant
 	     ORDER BY s.year DESC, l.position, l.id, length(b.label), b.label, p.id DESC`, args...)
 }
 
-func (w *writer) AddPlanting(ctx context.Context, p garden.Planting) (garden.ID, error) {
+func (w *writer) AddPlanting(ctx context.Context, p logbook.Planting) (logbook.ID, error) {
 	l := p.Filling
 	return w.add(ctx,
 		`INSERT INTO planting (season_id, bag_id, variety_id, number, school, headspace_cm, base_cm, cover_cm,
@@ -106,18 +107,18 @@ const entryColumns = `e.id, e.planting_id, e.kind, e.day, e.logged_day, e.slips,
 
 // entries reads log entries with their pieces and batches, in the order of
 // writing. It scans column by column: a garden has thousands of them.
-func (r *reader) entries(ctx context.Context, where string, args ...any) ([]garden.Entry, error) {
-	out := make([]garden.Entry, 0, 64)
+func (r *reader) entries(ctx context.Context, where string, args ...any) ([]logbook.Entry, error) {
+	out := make([]logbook.Entry, 0, 64)
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		// Plain types are scanned without reflection.
 		var id, planting, day, logged, slips, voids, until int64
 		var by, loose, height float64
 		var kind, text, what string
 		err := rows.Scan(&id, &planting, &kind, &day, &logged, &slips, &by, &loose, &height, &text, &voids, &what, &until)
-		out = append(out, garden.Entry{
-			ID: garden.ID(id), Planting: garden.ID(planting), Kind: garden.Kind(kind),
+		out = append(out, logbook.Entry{
+			ID: logbook.ID(id), Planting: logbook.ID(planting), Kind: logbook.Kind(kind),
 			Day: measure.Day(day), Logged: measure.Day(logged), Slips: int(slips), RaiseBy: measure.Length(by),
-			Loose: measure.Volume(loose), Height: measure.Length(height), Text: text, Voids: garden.ID(voids),
+			Loose: measure.Volume(loose), Height: measure.Length(height), Text: text, Voids: logbook.ID(voids),
 			What: job.Kind(what), Until: measure.Day(until),
 		})
 		return err
@@ -125,7 +126,7 @@ func (r *reader) entries(ctx context.Context, where string, args ...any) ([]gard
 	if err != nil || len(out) == 0 {
 		return out, err
 	}
-	at := make(map[garden.ID]*garden.Entry, len(out))
+	at := make(map[logbook.ID]*logbook.Entry, len(out))
 	for i := range out {
 		at[out[i].ID] = &out[i]
 	}
@@ -151,13 +152,13 @@ func (r *reader) each(ctx context.Context, scan func(*sqlx.Rows) error, query st
 	return rows.Err()
 }
 
-func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[garden.ID][]garden.Entry, error) {
+func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[logbook.ID][]logbook.Entry, error) {
 	cond, args := where(f)
-	var chosen []garden.ID
+	var chosen []logbook.ID
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		var id int64
 		err := rows.Scan(&id)
-		chosen = append(chosen, garden.ID(id))
+		chosen = append(chosen, logbook.ID(id))
 		return err
 	}, `SELECT p.id FROM planting p WHERE `+cond, args...)
 	if err != nil {
@@ -173,24 +174,24 @@ func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[garden.ID][]gar
 	return own.logs, err
 }
 
-func (r *reader) fillPieces(ctx context.Context, at map[garden.ID]*garden.Entry, in string, args []any) error {
+func (r *reader) fillPieces(ctx context.Context, at map[logbook.ID]*logbook.Entry, in string, args []any) error {
 	return r.each(ctx, func(rows *sqlx.Rows) error {
 		var id int64
 		var grams float64
 		if err := rows.Scan(&id, &grams); err != nil {
 			return err
 		}
-		e := at[garden.ID(id)]
+		e := at[logbook.ID(id)]
 		e.Pieces = append(e.Pieces, measure.Mass(grams))
 		return nil
 	}, `SELECT entry_id, grams FROM piece`+in, args...)
 }
 
-func (r *reader) fillBatches(ctx context.Context, at map[garden.ID]*garden.Entry, in string, args []any) error {
+func (r *reader) fillBatches(ctx context.Context, at map[logbook.ID]*logbook.Entry, in string, args []any) error {
 	return r.each(ctx, func(rows *sqlx.Rows) error {
-		var id garden.ID
+		var id logbook.ID
 		var gross, tare float64
-		var b garden.Batch
+		var b logbook.Batch
 		if err := rows.Scan(&id, &gross, &tare, &b.Container, &b.Grade, &b.Count); err != nil {
 			return err
 		}
@@ -200,26 +201,26 @@ func (r *reader) fillBatches(ctx context.Context, at map[garden.ID]*garden.Entry
 	}, `SELECT entry_id, gross_g, tare_g, container, grade, count FROM batch`+in, args...)
 }
 
-func (r *reader) Entry(ctx context.Context, id garden.ID) (garden.Entry, error) {
+func (r *reader) Entry(ctx context.Context, id logbook.ID) (logbook.Entry, error) {
 	found, err := r.entries(ctx, `WHERE e.id = ?`, id)
 	if err != nil {
-		return garden.Entry{}, err
+		return logbook.Entry{}, err
 	}
 	if len(found) == 0 {
-		return garden.Entry{}, garden.ErrNotFound
+		return logbook.Entry{}, logbook.ErrNotFound
 	}
 	return found[0], nil
 }
 
-func (w *writer) AddEntry(ctx context.Context, e garden.Entry) (garden.ID, error) {
+func (w *writer) AddEntry(ctx context.Context, e logbook.Entry) (logbook.ID, error) {
 	id, err := w.add(ctx,
 		`INSERT INTO entry (planting_id, kind, day, logged_day, client_key, slips, raise_cm, loose_l, height_cm, text, voids_id, what, until_day)
 		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 		e.Planting, e.Kind, int(e.Day), int(e.Logged), e.Key, e.Slips,
 		whenNot0(float64(e.RaiseBy)), whenNot0(float64(e.Loose)),
-		sql.NullFloat64{Float64: float64(e.Height), Valid: e.Kind == garden.Measured},
+		sql.NullFloat64{Float64: float64(e.Height), Valid: e.Kind == logbook.Measured},
 		e.Text, sql.NullInt64{Int64: int64(e.Voids), Valid: e.Voids != 0},
-		string(e.What), sql.NullInt64{Int64: int64(e.Until), Valid: e.Kind == garden.PutOff})
+		string(e.What), sql.NullInt64{Int64: int64(e.Until), Valid: e.Kind == logbook.PutOff})
 	if err != nil {
 		return 0, err
 	}

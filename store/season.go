@@ -12,14 +12,16 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
-func (r *reader) Timings(ctx context.Context, f garden.Filter) (map[garden.ID]garden.Timing, error) {
+func (r *reader) Timings(ctx context.Context, f garden.Filter) (map[logbook.ID]logbook.Timing, error) {
 	cond, args := where(f)
-	out := map[garden.ID]garden.Timing{}
+	out := map[logbook.ID]logbook.Timing{}
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var id garden.ID
-		var t garden.Timing
+		var id logbook.ID
+		var t logbook.Timing
 		var way, shelter, then string
 		var plant, move int64
 		err := rows.Scan(&id, &way, &t.Chitted, &t.ChitDays, &t.Dark, &t.CoolRoom, &shelter, &then, &plant, &move)
@@ -34,7 +36,7 @@ func (r *reader) Timings(ctx context.Context, f garden.Filter) (map[garden.ID]ga
 	return out, err
 }
 
-func (w *writer) SetTiming(ctx context.Context, planting garden.ID, t garden.Timing) error {
+func (w *writer) SetTiming(ctx context.Context, planting logbook.ID, t logbook.Timing) error {
 	day := func(d measure.Day) sql.NullInt64 { return sql.NullInt64{Int64: int64(d), Valid: d != 0} }
 	_, err := w.add(ctx,
 		`INSERT INTO timing (planting_id, way, chitted, chit_days, dark, cool_room, shelter, then_shelter, plant_day, move_day)
@@ -57,10 +59,10 @@ func orNaN(v sql.NullFloat64) float64 {
 func unlessNaN(v float64) sql.NullFloat64 { return sql.NullFloat64{Float64: v, Valid: !math.IsNaN(v)} }
 
 // Weather is, of each day, the newest that was brought in and not taken back.
-func (r *reader) Weather(ctx context.Context, from, until measure.Day) ([]garden.DayRecord, error) {
-	var out []garden.DayRecord
+func (r *reader) Weather(ctx context.Context, from, until measure.Day) ([]logbook.DayRecord, error) {
+	var out []logbook.DayRecord
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var d garden.DayRecord
+		var d logbook.DayRecord
 		var day int64
 		var humidity, wind, sun sql.NullFloat64
 		err := rows.Scan(&day, &d.Min, &d.Max, &d.Rain, &humidity, &wind, &sun, &d.Source)
@@ -77,10 +79,10 @@ func (r *reader) Weather(ctx context.Context, from, until measure.Day) ([]garden
 }
 
 // WeatherImports come newest first, without what was taken back.
-func (r *reader) WeatherImports(ctx context.Context) ([]garden.WeatherImport, error) {
-	var out []garden.WeatherImport
+func (r *reader) WeatherImports(ctx context.Context) ([]logbook.WeatherImport, error) {
+	var out []logbook.WeatherImport
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var i garden.WeatherImport
+		var i logbook.WeatherImport
 		var logged, from, until int64
 		err := rows.Scan(&i.ID, &i.Source, &logged, &i.Days, &from, &until)
 		i.Logged, i.From, i.Until = measure.Day(logged), measure.Day(from), measure.Day(until)
@@ -92,7 +94,7 @@ func (r *reader) WeatherImports(ctx context.Context) ([]garden.WeatherImport, er
 	return out, err
 }
 
-func (w *writer) AddWeather(ctx context.Context, i garden.WeatherImport, days []garden.DayRecord) (garden.ID, error) {
+func (w *writer) AddWeather(ctx context.Context, i logbook.WeatherImport, days []logbook.DayRecord) (logbook.ID, error) {
 	id, err := w.add(ctx, `INSERT INTO weather_import (source, logged_day, client_key, voids_id) VALUES (?, ?, ?, ?)`,
 		i.Source, int(i.Logged), i.Key, orNull(i.Voids))
 	if err != nil {
@@ -108,10 +110,10 @@ func (w *writer) AddWeather(ctx context.Context, i garden.WeatherImport, days []
 	return id, nil
 }
 
-func (r *reader) SeasonSpans(ctx context.Context) ([]garden.SeasonSpan, error) {
-	var out []garden.SeasonSpan
+func (r *reader) SeasonSpans(ctx context.Context) ([]forecast.SeasonSpan, error) {
+	var out []forecast.SeasonSpan
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var s garden.SeasonSpan
+		var s forecast.SeasonSpan
 		var class string
 		var first, last int64
 		err := rows.Scan(&s.Year, &class, &s.PacketDays, &s.Growing, &first, &last)

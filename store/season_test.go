@@ -16,6 +16,7 @@ import (
 	"glebata/core/measure"
 	"glebata/core/terrace"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 func write(t *testing.T, s *Store, do func(garden.Writer) error) {
@@ -26,20 +27,20 @@ func write(t *testing.T, s *Store, do func(garden.Writer) error) {
 func TestTimingReadsBackAndIsOverwritten(t *testing.T) {
 	s := fresh(t)
 	p := stocked(t, s)
-	for _, want := range []garden.Timing{
+	for _, want := range []logbook.Timing{
 		{Way: calendar.Direct, Shelter: climate.Open},
 		{Way: calendar.PreGrown, Chitted: true, ChitDays: 28, Dark: true, Shelter: climate.Greenhouse, Then: climate.Open, Plant: 20550, Move: 20570},
 		{Way: calendar.OwnSlips, CoolRoom: true, Shelter: climate.Heated},
 	} {
 		write(t, s, func(w garden.Writer) error { return w.SetTiming(ctx, p.ID, want) })
-		got := view(t, s, func(r garden.Reader) (map[garden.ID]garden.Timing, error) {
+		got := view(t, s, func(r garden.Reader) (map[logbook.ID]logbook.Timing, error) {
 			return r.Timings(ctx, garden.Filter{Year: 2026})
 		})
 		if got[p.ID] != want {
 			t.Errorf("%+v reads back as %+v", want, got[p.ID])
 		}
 	}
-	if got := view(t, s, func(r garden.Reader) (map[garden.ID]garden.Timing, error) {
+	if got := view(t, s, func(r garden.Reader) (map[logbook.ID]logbook.Timing, error) {
 		return r.Timings(ctx, garden.Filter{Year: 2025})
 	}); len(got) != 0 {
 		t.Errorf("another year has %v", got)
@@ -49,33 +50,33 @@ func TestTimingReadsBackAndIsOverwritten(t *testing.T) {
 func TestWeatherReadsBackWithWhatWasNotMeasured(t *testing.T) {
 	s := fresh(t)
 	none := math.NaN()
-	day := garden.DayRecord{Day: 20600, DayWeather: climate.DayWeather{Min: -1.5, Max: 9, Rain: 0.2}, Humidity: none, Wind: 3, Sun: none, Source: "wall"}
+	day := logbook.DayRecord{Day: 20600, DayWeather: climate.DayWeather{Min: -1.5, Max: 9, Rain: 0.2}, Humidity: none, Wind: 3, Sun: none, Source: "wall"}
 	write(t, s, func(w garden.Writer) error {
-		_, err := w.AddWeather(ctx, garden.WeatherImport{Source: "wall", Logged: 20601, Key: "a"}, []garden.DayRecord{day})
+		_, err := w.AddWeather(ctx, logbook.WeatherImport{Source: "wall", Logged: 20601, Key: "a"}, []logbook.DayRecord{day})
 		return err
 	})
-	read := func() []garden.DayRecord {
-		return view(t, s, func(r garden.Reader) ([]garden.DayRecord, error) { return r.Weather(ctx, 20590, 20600) })
+	read := func() []logbook.DayRecord {
+		return view(t, s, func(r garden.Reader) ([]logbook.DayRecord, error) { return r.Weather(ctx, 20590, 20600) })
 	}
 	got := read()
 	if len(got) != 1 || got[0].DayWeather != day.DayWeather || !math.IsNaN(got[0].Humidity) || got[0].Wind != 3 || !math.IsNaN(got[0].Sun) || got[0].Source != "wall" {
 		t.Fatalf("%+v reads back as %+v", day, got)
 	}
 	day.Max, day.Source = 11, "shed"
-	var again garden.ID
+	var again logbook.ID
 	write(t, s, func(w garden.Writer) (err error) {
-		again, err = w.AddWeather(ctx, garden.WeatherImport{Source: "shed", Logged: 20602, Key: "b"}, []garden.DayRecord{day})
+		again, err = w.AddWeather(ctx, logbook.WeatherImport{Source: "shed", Logged: 20602, Key: "b"}, []logbook.DayRecord{day})
 		return err
 	})
 	if got := read(); len(got) != 1 || got[0].Max != 11 || got[0].Source != "shed" {
 		t.Errorf("brought in again it reads %+v", got)
 	}
-	imports := view(t, s, func(r garden.Reader) ([]garden.WeatherImport, error) { return r.WeatherImports(ctx) })
+	imports := view(t, s, func(r garden.Reader) ([]logbook.WeatherImport, error) { return r.WeatherImports(ctx) })
 	if len(imports) != 2 || imports[0].ID != again || imports[0].Days != 1 || imports[0].From != 20600 || imports[0].Source != "shed" {
 		t.Errorf("brought in: %+v", imports)
 	}
 	write(t, s, func(w garden.Writer) error {
-		_, err := w.AddWeather(ctx, garden.WeatherImport{Logged: 20603, Key: "c", Voids: again}, nil)
+		_, err := w.AddWeather(ctx, logbook.WeatherImport{Logged: 20603, Key: "c", Voids: again}, nil)
 		return err
 	})
 	if got := read(); len(got) != 1 || got[0].Max != 9 || got[0].Source != "wall" {
@@ -86,32 +87,32 @@ func TestWeatherReadsBackWithWhatWasNotMeasured(t *testing.T) {
 func TestBenchAndNurseryReadBack(t *testing.T) {
 	s := fresh(t)
 	p := stocked(t, s)
-	var tray garden.Tray
+	var tray logbook.Tray
 	write(t, s, func(w garden.Writer) (err error) {
-		tray.Label, tray.Lot = "A1", garden.Lot{Label: "TR26", Variety: p.Variety, Source: garden.Saved, Year: 2026, Cost: 450}
+		tray.Label, tray.Lot = "A1", logbook.Lot{Label: "TR26", Variety: p.Variety, Source: logbook.Saved, Year: 2026, Cost: 450}
 		if tray.Lot.ID, err = w.AddLot(ctx, tray.Lot); err != nil {
 			return err
 		}
 		tray.ID, err = w.AddTray(ctx, tray)
 		return err
 	})
-	if got := view(t, s, func(r garden.Reader) ([]garden.Tray, error) { return r.Trays(ctx) }); len(got) != 1 || got[0] != tray {
+	if got := view(t, s, func(r garden.Reader) ([]logbook.Tray, error) { return r.Trays(ctx) }); len(got) != 1 || got[0] != tray {
 		t.Errorf("%+v reads back as %+v", tray, got)
 	}
-	entries := []garden.SeedEntry{
-		{Kind: garden.SeedStood, Temp: 9.5, Light: true},
-		{Kind: garden.SeedWeighed, Weights: []measure.Mass{58.5, 170}},
-		{Kind: garden.SeedLooked, Seen: []garden.Seen{{Tuber: 1, Eyes: 5, Sprouts: 3, Longest: 1.4, Stout: true}, {Tuber: 2, Eyes: 7, Soft: true}}},
-		{Kind: garden.SeedRubbed, Tuber: 1, Keep: 2},
-		{Kind: garden.SeedCut, Tuber: 2, Weights: []measure.Mass{90, 80}, Eyes: []int{4, 3}, HealDays: 3},
-		{Kind: garden.SeedDiscarded, Tuber: 1, Text: "soft"},
-		{Kind: garden.SeedAllotted, Allots: []garden.Allotted{{Planting: p.ID, PieceRef: garden.PieceRef{Tray: 1, Tuber: 2, Piece: 1}}}},
-		{Kind: garden.SeedVoided, Voids: 6},
+	entries := []logbook.SeedEntry{
+		{Kind: logbook.SeedStood, Temp: 9.5, Light: true},
+		{Kind: logbook.SeedWeighed, Weights: []measure.Mass{58.5, 170}},
+		{Kind: logbook.SeedLooked, Seen: []logbook.Seen{{Tuber: 1, Eyes: 5, Sprouts: 3, Longest: 1.4, Stout: true}, {Tuber: 2, Eyes: 7, Soft: true}}},
+		{Kind: logbook.SeedRubbed, Tuber: 1, Keep: 2},
+		{Kind: logbook.SeedCut, Tuber: 2, Weights: []measure.Mass{90, 80}, Eyes: []int{4, 3}, HealDays: 3},
+		{Kind: logbook.SeedDiscarded, Tuber: 1, Text: "soft"},
+		{Kind: logbook.SeedAllotted, Allots: []logbook.Allotted{{Planting: p.ID, PieceRef: logbook.PieceRef{Tray: 1, Tuber: 2, Piece: 1}}}},
+		{Kind: logbook.SeedVoided, Voids: 6},
 	}
 	for i := range entries {
 		e := &entries[i]
 		e.Day, e.Logged, e.Key = 20600, 20601, string(e.Kind)
-		if e.Kind != garden.SeedAllotted {
+		if e.Kind != logbook.SeedAllotted {
 			e.Tray = tray.ID
 		}
 		write(t, s, func(w garden.Writer) (err error) {
@@ -119,7 +120,7 @@ func TestBenchAndNurseryReadBack(t *testing.T) {
 			return err
 		})
 	}
-	got := view(t, s, func(r garden.Reader) ([]garden.SeedEntry, error) { return r.SeedLog(ctx) })
+	got := view(t, s, func(r garden.Reader) ([]logbook.SeedEntry, error) { return r.SeedLog(ctx) })
 	for i := range entries {
 		entries[i].Key = "" // not read back
 		if !reflect.DeepEqual(got[i], entries[i]) {
@@ -127,20 +128,20 @@ func TestBenchAndNurseryReadBack(t *testing.T) {
 		}
 	}
 
-	root := garden.Nursling{Label: "S1", Kind: garden.Root, Variety: p.Variety, Weight: 300, Method: garden.InJar, Temp: 25, Shelter: climate.Heated, Started: 20500}
-	var planted garden.ID
+	root := logbook.Nursling{Label: "S1", Kind: logbook.Root, Variety: p.Variety, Weight: 300, Method: logbook.InJar, Temp: 25, Shelter: climate.Heated, Started: 20500}
+	var planted logbook.ID
 	write(t, s, func(w garden.Writer) (err error) {
 		if root.ID, err = w.AddNursling(ctx, root); err != nil {
 			return err
 		}
-		planted, err = w.AddEntry(ctx, garden.Entry{Planting: p.ID, Kind: garden.Planted, Slips: 3, Day: 20600, Logged: 20600, Key: "planted"})
+		planted, err = w.AddEntry(ctx, logbook.Entry{Planting: p.ID, Kind: logbook.Planted, Slips: 3, Day: 20600, Logged: 20600, Key: "planted"})
 		return err
 	})
-	if got := view(t, s, func(r garden.Reader) ([]garden.Nursling, error) { return r.Nurslings(ctx) }); len(got) != 1 || got[0] != root {
+	if got := view(t, s, func(r garden.Reader) ([]logbook.Nursling, error) { return r.Nurslings(ctx) }); len(got) != 1 || got[0] != root {
 		t.Errorf("%+v reads back as %+v", root, got)
 	}
-	log := []garden.NurseryEntry{
-		{Kind: garden.NurseTaken, Count: 4, Nodes: 3}, {Kind: garden.NurseMoved, Shelter: climate.Open}, {Kind: garden.NursePlanted, Count: 3, Entry: planted, Planting: p.ID},
+	log := []logbook.NurseryEntry{
+		{Kind: logbook.NurseTaken, Count: 4, Nodes: 3}, {Kind: logbook.NurseMoved, Shelter: climate.Open}, {Kind: logbook.NursePlanted, Count: 3, Entry: planted, Planting: p.ID},
 	}
 	for i := range log {
 		e := &log[i]
@@ -152,15 +153,15 @@ func TestBenchAndNurseryReadBack(t *testing.T) {
 			return err
 		})
 	}
-	read := func() []garden.NurseryEntry {
-		return view(t, s, func(r garden.Reader) ([]garden.NurseryEntry, error) { return r.NurseryLog(ctx) })
+	read := func() []logbook.NurseryEntry {
+		return view(t, s, func(r garden.Reader) ([]logbook.NurseryEntry, error) { return r.NurseryLog(ctx) })
 	}
 	if got := read(); !reflect.DeepEqual(got, log) {
 		t.Errorf("%+v\nreads back as %+v", log, got)
 	}
 	// Taken back at its bag, a planting is gone from the nursery's log too.
 	write(t, s, func(w garden.Writer) error {
-		_, err := w.AddEntry(ctx, garden.Entry{Planting: p.ID, Kind: garden.Voided, Voids: planted, Day: 20601, Logged: 20601, Key: "void"})
+		_, err := w.AddEntry(ctx, logbook.Entry{Planting: p.ID, Kind: logbook.Voided, Voids: planted, Day: 20601, Logged: 20601, Key: "void"})
 		return err
 	})
 	if got := read(); len(got) != 2 {
@@ -171,11 +172,11 @@ func TestBenchAndNurseryReadBack(t *testing.T) {
 func TestTerraceReadsBackAndIsReplaced(t *testing.T) {
 	s := fresh(t)
 	p := stocked(t, s)
-	first := garden.Terrace{Terrace: terrace.Terrace{Width: 6, Depth: 4, Heading: 90, Walls: []terrace.Wall{
+	first := logbook.Terrace{Terrace: terrace.Terrace{Width: 6, Depth: 4, Heading: 90, Walls: []terrace.Wall{
 		{Name: "fence", From: terrace.Point{X: -1, Y: 4.5}, To: terrace.Point{X: 6, Y: 4.5}, Height: 1.8}, {Name: "shed", To: terrace.Point{Y: 3}, Height: 2.4},
 	}}, Tap: terrace.Point{X: 0.5, Y: 0.25}, Limit: 250_000}
-	second := garden.Terrace{Terrace: terrace.Terrace{Width: 3, Depth: 2, Walls: first.Walls[1:]}}
-	for _, want := range []garden.Terrace{first, second} {
+	second := logbook.Terrace{Terrace: terrace.Terrace{Width: 3, Depth: 2, Walls: first.Walls[1:]}}
+	for _, want := range []logbook.Terrace{first, second} {
 		for _, at := range []terrace.Point{{X: 1, Y: 1}, {X: 1.5, Y: 0.75}} {
 			write(t, s, func(w garden.Writer) error {
 				if err := w.SetTerrace(ctx, want); err != nil {
@@ -208,30 +209,30 @@ func TestSchemaKeepsBenchAndNurseryWhole(t *testing.T) {
 	s := fresh(t)
 	p := stocked(t, s)
 	write(t, s, func(w garden.Writer) error {
-		lot, err := w.AddLot(ctx, garden.Lot{Label: "L", Variety: p.Variety, Source: garden.Certified, Year: 2026})
+		lot, err := w.AddLot(ctx, logbook.Lot{Label: "L", Variety: p.Variety, Source: logbook.Certified, Year: 2026})
 		if err != nil {
 			return err
 		}
-		tray, err := w.AddTray(ctx, garden.Tray{Label: "A1", Lot: garden.Lot{ID: lot}})
+		tray, err := w.AddTray(ctx, logbook.Tray{Label: "A1", Lot: logbook.Lot{ID: lot}})
 		if err != nil {
 			return err
 		}
-		if _, err = w.AddSeedEntry(ctx, garden.SeedEntry{Tray: tray, Kind: garden.SeedWeighed, Weights: []measure.Mass{60}, Day: 1, Logged: 1, Key: "k"}); err != nil {
+		if _, err = w.AddSeedEntry(ctx, logbook.SeedEntry{Tray: tray, Kind: logbook.SeedWeighed, Weights: []measure.Mass{60}, Day: 1, Logged: 1, Key: "k"}); err != nil {
 			return err
 		}
-		root, err := w.AddNursling(ctx, garden.Nursling{Label: "P1", Kind: garden.Pot, Variety: p.Variety, Weight: 60, Shelter: climate.Open, Started: 1})
+		root, err := w.AddNursling(ctx, logbook.Nursling{Label: "P1", Kind: logbook.Pot, Variety: p.Variety, Weight: 60, Shelter: climate.Open, Started: 1})
 		if err != nil {
 			return err
 		}
-		_, err = w.AddNurseryEntry(ctx, garden.NurseryEntry{Nursling: root, Kind: garden.NurseEnded, Day: 1, Logged: 1, Key: "k"})
+		_, err = w.AddNurseryEntry(ctx, logbook.NurseryEntry{Nursling: root, Kind: logbook.NurseEnded, Day: 1, Logged: 1, Key: "k"})
 		return err
 	})
 	write(t, s, func(w garden.Writer) error {
-		id, err := w.AddProduct(ctx, garden.Product{Name: "compost", Kind: garden.MediumSack, Component: "compost", Litres: 40})
+		id, err := w.AddProduct(ctx, logbook.Product{Name: "compost", Kind: logbook.MediumSack, Component: "compost", Litres: 40})
 		if err != nil {
 			return err
 		}
-		_, err = w.AddStockEntry(ctx, garden.StockEntry{Product: id, Kind: garden.StockCounted, Packs: 2, Day: 1, Logged: 1, Key: "k"})
+		_, err = w.AddStockEntry(ctx, logbook.StockEntry{Product: id, Kind: logbook.StockCounted, Packs: 2, Day: 1, Logged: 1, Key: "k"})
 		return err
 	})
 	for what, query := range map[string]string{
@@ -290,14 +291,14 @@ func TestOlderFileIsBroughtUpToDate(t *testing.T) {
 
 	s := open(t, path)
 	defer func() { must(t, s.Close()) }()
-	site := view(t, s, func(r garden.Reader) (garden.Site, error) {
+	site := view(t, s, func(r garden.Reader) (logbook.Site, error) {
 		site, _, err := r.Site(ctx)
 		return site, err
 	})
 	if site.Name != "Far Ladder" || site.Heated != climate.UsualHeated || len(site.Shelters) != 2 {
 		t.Errorf("the site is now %+v", site)
 	}
-	places := view(t, s, func(r garden.Reader) ([]garden.Place, error) { return r.Places(ctx) })
+	places := view(t, s, func(r garden.Reader) ([]logbook.Place, error) { return r.Places(ctx) })
 	if len(places) != 1 || places[0].Shelter != climate.Open {
 		t.Errorf("the places are now %+v", places)
 	}

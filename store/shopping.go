@@ -8,13 +8,14 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
-func (r *reader) Mixes(ctx context.Context, f garden.Filter) (map[garden.ID]string, error) {
+func (r *reader) Mixes(ctx context.Context, f garden.Filter) (map[logbook.ID]string, error) {
 	cond, args := where(f)
-	out := map[garden.ID]string{}
+	out := map[logbook.ID]string{}
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var id garden.ID
+		var id logbook.ID
 		var text string
 		err := rows.Scan(&id, &text)
 		out[id] = text
@@ -23,16 +24,16 @@ func (r *reader) Mixes(ctx context.Context, f garden.Filter) (map[garden.ID]stri
 	return out, err
 }
 
-func (w *writer) SetMix(ctx context.Context, planting garden.ID, m medium.Mix) error {
+func (w *writer) SetMix(ctx context.Context, planting logbook.ID, m medium.Mix) error {
 	_, err := w.add(ctx, `INSERT INTO planting_mix (planting_id, mix) VALUES (?, ?)
 		ON CONFLICT (planting_id) DO UPDATE SET mix = excluded.mix`, planting, m.String())
 	return err
 }
 
-func (r *reader) OwnMixes(ctx context.Context) ([]garden.OwnMix, error) {
-	var out []garden.OwnMix
+func (r *reader) OwnMixes(ctx context.Context) ([]logbook.OwnMix, error) {
+	var out []logbook.OwnMix
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var own garden.OwnMix
+		var own logbook.OwnMix
 		err := rows.Scan(&own.ID, &own.Name, &own.Parts)
 		out = append(out, own)
 		return err
@@ -40,20 +41,20 @@ func (r *reader) OwnMixes(ctx context.Context) ([]garden.OwnMix, error) {
 	return out, err
 }
 
-func (w *writer) AddMix(ctx context.Context, name string, m medium.Mix) (garden.ID, error) {
+func (w *writer) AddMix(ctx context.Context, name string, m medium.Mix) (logbook.ID, error) {
 	return w.add(ctx, `INSERT INTO own_mix (name, mix) VALUES (?, ?)`, name, m.String())
 }
 
-func (r *reader) Products(ctx context.Context) ([]garden.Product, error) {
-	var out []garden.Product
+func (r *reader) Products(ctx context.Context) ([]logbook.Product, error) {
+	var out []logbook.Product
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var p garden.Product
+		var p logbook.Product
 		var kind string
 		var litres, grams, handful float64
 		err := rows.Scan(&p.ID, &p.Name, &kind, &p.Component, &litres, &grams, &p.Feed.Nitrogen, &p.Feed.Phosphate, &p.Feed.Potash,
 			&p.Price, &handful, &p.Feed.Dilution, &p.Pieces, (*string)(&p.Sundry))
-		p.Kind, p.Litres, p.Weight, p.Feed.Name = garden.ProductKind(kind), measure.Volume(litres), measure.Mass(grams), p.Name
-		p.Feed.Handful, p.Feed.Liquid = measure.Mass(handful), p.Kind == garden.LiquidFeed
+		p.Kind, p.Litres, p.Weight, p.Feed.Name = logbook.ProductKind(kind), measure.Volume(litres), measure.Mass(grams), p.Name
+		p.Feed.Handful, p.Feed.Liquid = measure.Mass(handful), p.Kind == logbook.LiquidFeed
 		out = append(out, p)
 		return err
 	}, `SELECT id, name, kind, component, litres, grams, nitrogen, phosphate, potash, price_cents, handful_g, ml_per_l, pieces, sundry
@@ -61,7 +62,7 @@ func (r *reader) Products(ctx context.Context) ([]garden.Product, error) {
 	return out, err
 }
 
-func (w *writer) AddProduct(ctx context.Context, p garden.Product) (garden.ID, error) {
+func (w *writer) AddProduct(ctx context.Context, p logbook.Product) (logbook.ID, error) {
 	return w.add(ctx,
 		`INSERT INTO product (name, kind, component, litres, grams, nitrogen, phosphate, potash, price_cents, handful_g, ml_per_l, pieces, sundry)
 		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
@@ -70,14 +71,14 @@ func (w *writer) AddProduct(ctx context.Context, p garden.Product) (garden.ID, e
 }
 
 // StockLog leaves out what was taken back.
-func (r *reader) StockLog(ctx context.Context) ([]garden.StockEntry, error) {
-	var out []garden.StockEntry
+func (r *reader) StockLog(ctx context.Context) ([]logbook.StockEntry, error) {
+	var out []logbook.StockEntry
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var e garden.StockEntry
+		var e logbook.StockEntry
 		var kind string
 		var day, logged int64
 		err := rows.Scan(&e.ID, &e.Product, &kind, &e.Packs, &day, &logged)
-		e.Kind, e.Day, e.Logged = garden.StockKind(kind), measure.Day(day), measure.Day(logged)
+		e.Kind, e.Day, e.Logged = logbook.StockKind(kind), measure.Day(day), measure.Day(logged)
 		out = append(out, e)
 		return err
 	}, `SELECT s.id, s.product_id, s.kind, s.packs, s.day, s.logged_day FROM stock_entry s
@@ -86,7 +87,7 @@ func (r *reader) StockLog(ctx context.Context) ([]garden.StockEntry, error) {
 	return out, err
 }
 
-func (w *writer) AddStockEntry(ctx context.Context, e garden.StockEntry) (garden.ID, error) {
+func (w *writer) AddStockEntry(ctx context.Context, e logbook.StockEntry) (logbook.ID, error) {
 	return w.add(ctx, `INSERT INTO stock_entry (product_id, kind, packs, day, logged_day, client_key, voids_id) VALUES (?, ?, ?, ?, ?, ?, ?)`,
 		e.Product, string(e.Kind), e.Packs, int(e.Day), int(e.Logged), e.Key, orNull(e.Voids))
 }
@@ -114,7 +115,7 @@ func (w *writer) SetComponent(ctx context.Context, c medium.Component) error {
 	return err
 }
 
-func (w *writer) SetHandful(ctx context.Context, product garden.ID, m measure.Mass) error {
+func (w *writer) SetHandful(ctx context.Context, product logbook.ID, m measure.Mass) error {
 	_, err := w.add(ctx, `UPDATE product SET handful_g = ? WHERE id = ?`, m.Grams(), product)
 	return err
 }

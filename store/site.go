@@ -7,10 +7,10 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
-func (r *reader) Site(ctx context.Context) (s garden.Site, known bool, err error) {
+func (r *reader) Site(ctx context.Context) (s logbook.Site, known bool, err error) {
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
 		var risk, lift, heated float64
 		known = true
@@ -42,7 +42,7 @@ func (r *reader) Site(ctx context.Context) (s garden.Site, known bool, err error
 	return s, known, err
 }
 
-func (w *writer) SetSite(ctx context.Context, s garden.Site) error {
+func (w *writer) SetSite(ctx context.Context, s logbook.Site) error {
 	_, err := w.add(ctx,
 		`INSERT INTO site (id, name, climate, latitude, last_frost, first_frost, last_sd, first_sd, risk, lift_limit_g, heated_c)
 		 VALUES (1, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)

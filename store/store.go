@@ -12,6 +12,7 @@ import (
 	_ "modernc.org/sqlite" // registers the "sqlite" driver
 
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 //go:embed migrations/*.sql
@@ -135,9 +136,9 @@ func (s *Store) Close() error {
 func (s *Store) Trouble() error {
 	switch {
 	case s.write == nil:
-		return garden.ErrReadOnly
+		return logbook.ErrReadOnly
 	case !s.stillThere():
-		return garden.ErrMoved
+		return logbook.ErrMoved
 	}
 	return nil
 }
@@ -207,7 +208,7 @@ func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err e
 	kept = true
 	s.care.written()
 	if !s.stillThere() {
-		return garden.ErrMoved
+		return logbook.ErrMoved
 	}
 	return nil
 }

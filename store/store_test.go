@@ -17,6 +17,7 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 var ctx = context.Background()
@@ -49,29 +50,29 @@ func must(t *testing.T, err error) {
 }
 
 // stocked adds one of everything and returns the planting.
-func stocked(t *testing.T, s *Store) garden.Planting {
+func stocked(t *testing.T, s *Store) logbook.Planting {
 	t.Helper()
-	var p garden.Planting
+	var p logbook.Planting
 	must(t, s.Update(ctx, func(w garden.Writer) (err error) {
 		shape, err := bag.NewBox(60, 40, 62, 41, 32)
 		if err != nil {
 			return err
 		}
-		model := garden.Model{Name: "crate", Shape: shape, Material: garden.Timber, Drainage: bag.Drainage{Way: bag.SideHoles, HoleHeight: 3}, Holes: 4, Light: true, Rolls: true, Sold: 75, Empty: 2400, Price: 1250, Lasts: 6}
+		model := logbook.Model{Name: "crate", Shape: shape, Material: logbook.Timber, Drainage: bag.Drainage{Way: bag.SideHoles, HoleHeight: 3}, Holes: 4, Light: true, Rolls: true, Sold: 75, Empty: 2400, Price: 1250, Lasts: 6}
 		if model.ID, err = w.AddModel(ctx, model); err != nil {
 			return err
 		}
-		place := garden.Place{Name: "Upper step", Position: 3, Shelter: climate.Open}
+		place := logbook.Place{Name: "Upper step", Position: 3, Shelter: climate.Open}
 		if place.ID, err = w.AddPlace(ctx, place); err != nil {
 			return err
 		}
 		for _, label := range []string{"R10", "R2"} {
-			p.Bag = garden.Bag{Label: label, Model: model, Place: place, Condition: garden.Sound}
+			p.Bag = logbook.Bag{Label: label, Model: model, Place: place, Condition: logbook.Sound}
 			if p.Bag.ID, err = w.AddBag(ctx, p.Bag); err != nil {
 				return err
 			}
 		}
-		p.Variety = garden.Variety{Name: "Tarred Rope", Class: crop.EarlyMaincrop, PacketDays: 118}
+		p.Variety = logbook.Variety{Name: "Tarred Rope", Class: crop.EarlyMaincrop, PacketDays: 118}
 		if p.Variety.ID, err = w.AddVariety(ctx, p.Variety); err != nil {
 			return err
 		}
@@ -121,28 +122,28 @@ func view[T any](t *testing.T, s *Store, read func(garden.Reader) (T, error)) T 
 func TestWhatIsWrittenReadsBack(t *testing.T) {
 	s := fresh(t)
 	want := stocked(t, s)
-	got := view(t, s, func(r garden.Reader) ([]garden.Planting, error) { return r.Plantings(ctx, garden.Filter{}) })
+	got := view(t, s, func(r garden.Reader) ([]logbook.Planting, error) { return r.Plantings(ctx, garden.Filter{}) })
 	if len(got) != 1 || got[0] != want {
 		t.Errorf("planting\n%+v reads back as\n%+v", want, got)
 	}
-	bags := view(t, s, func(r garden.Reader) ([]garden.Bag, error) { return r.Bags(ctx) })
+	bags := view(t, s, func(r garden.Reader) ([]logbook.Bag, error) { return r.Bags(ctx) })
 	if len(bags) != 2 || bags[0].Label != "R2" || bags[1].Label != "R10" {
 		t.Errorf("bags come as %v, want R2 before R10", bags)
 	}
-	for _, e := range []garden.Entry{
-		{Kind: garden.Planted, Pieces: []measure.Mass{58.5, 61, 55}},
-		{Kind: garden.Raised, RaiseBy: 7.5},
-		{Kind: garden.Raised, Loose: 6.25},
-		{Kind: garden.Measured, Height: 0},
-		{Kind: garden.Noted, Text: "Ålands “best” <b>"},
-		{Kind: garden.Weighed, Batches: []garden.Batch{{Gross: 3410, Tare: 412, Container: "blue bucket", Grade: "keep", Count: 24}, {Gross: 90, Grade: "small"}}},
+	for _, e := range []logbook.Entry{
+		{Kind: logbook.Planted, Pieces: []measure.Mass{58.5, 61, 55}},
+		{Kind: logbook.Raised, RaiseBy: 7.5},
+		{Kind: logbook.Raised, Loose: 6.25},
+		{Kind: logbook.Measured, Height: 0},
+		{Kind: logbook.Noted, Text: "Ålands “best” <b>"},
+		{Kind: logbook.Weighed, Batches: []logbook.Batch{{Gross: 3410, Tare: 412, Container: "blue bucket", Grade: "keep", Count: 24}, {Gross: 90, Grade: "small"}}},
 	} {
 		e.Planting, e.Day, e.Logged, e.Key = want.ID, 20600, 20601, "k-"+string(e.Kind)+e.Text+string(rune('a'+int(e.RaiseBy)))
 		must(t, s.Update(ctx, func(w garden.Writer) (err error) {
 			e.ID, err = w.AddEntry(ctx, e)
 			return err
 		}))
-		logs := view(t, s, func(r garden.Reader) (map[garden.ID][]garden.Entry, error) {
+		logs := view(t, s, func(r garden.Reader) (map[logbook.ID][]logbook.Entry, error) {
 			return r.Logs(ctx, garden.Filter{ID: want.ID})
 		})
 		last := logs[want.ID][len(logs[want.ID])-1]
@@ -152,7 +153,7 @@ func TestWhatIsWrittenReadsBack(t *testing.T) {
 	}
 }
 
-func equal(a, b garden.Entry) bool {
+func equal(a, b logbook.Entry) bool {
 	if len(a.Pieces) != len(b.Pieces) || len(a.Batches) != len(b.Batches) {
 		return false
 	}
@@ -174,7 +175,7 @@ func TestFilterKnowsOpenFromFinished(t *testing.T) {
 	s := fresh(t)
 	p := stocked(t, s)
 	count := func(f garden.Filter) int {
-		return len(view(t, s, func(r garden.Reader) ([]garden.Planting, error) { return r.Plantings(ctx, f) }))
+		return len(view(t, s, func(r garden.Reader) ([]logbook.Planting, error) { return r.Plantings(ctx, f) }))
 	}
 	check := func(when string, open, finished int) {
 		t.Helper()
@@ -182,7 +183,7 @@ func TestFilterKnowsOpenFromFinished(t *testing.T) {
 			t.Errorf("%s: %d open, %d finished; want %d, %d", when, count(garden.Filter{Open: true}), count(garden.Filter{Finished: true}), open, finished)
 		}
 	}
-	add := func(e garden.Entry) garden.ID {
+	add := func(e logbook.Entry) logbook.ID {
 		e.Planting, e.Day, e.Logged = p.ID, 20600, 20600
 		must(t, s.Update(ctx, func(w garden.Writer) (err error) {
 			e.ID, err = w.AddEntry(ctx, e)
@@ -191,11 +192,11 @@ func TestFilterKnowsOpenFromFinished(t *testing.T) {
 		return e.ID
 	}
 	check("planned", 1, 0)
-	closing := add(garden.Entry{Kind: garden.Closed, Key: "1"})
+	closing := add(logbook.Entry{Kind: logbook.Closed, Key: "1"})
 	check("closed", 0, 1)
-	add(garden.Entry{Kind: garden.Voided, Voids: closing, Key: "2"})
+	add(logbook.Entry{Kind: logbook.Voided, Voids: closing, Key: "2"})
 	check("reopened", 1, 0)
-	add(garden.Entry{Kind: garden.Dropped, Key: "3"})
+	add(logbook.Entry{Kind: logbook.Dropped, Key: "3"})
 	check("dropped", 0, 0)
 	if count(garden.Filter{Bag: p.Bag.ID}) != 1 || count(garden.Filter{Bag: p.Bag.ID + 50}) != 0 {
 		t.Error("the filter by bag does not hold")
@@ -207,7 +208,7 @@ func TestSchemaRefusesWhatMustNeverBe(t *testing.T) {
 	s := fresh(t)
 	p := stocked(t, s)
 	must(t, s.Update(ctx, func(w garden.Writer) error {
-		_, err := w.AddEntry(ctx, garden.Entry{Planting: p.ID, Kind: garden.Measured, Height: 4, Day: 20600, Logged: 20600, Key: "k"})
+		_, err := w.AddEntry(ctx, logbook.Entry{Planting: p.ID, Kind: logbook.Measured, Height: 4, Day: 20600, Logged: 20600, Key: "k"})
 		return err
 	}))
 	for what, query := range map[string]string{
@@ -242,7 +243,7 @@ func TestLogReadAgainIsTheLogReadAfresh(t *testing.T) {
 	add := func(day measure.Day, height measure.Length, fail error) {
 		t.Helper()
 		key++
-		e := garden.Entry{Planting: p.ID, Kind: garden.Measured, Day: day, Logged: 30000, Height: height, Key: strconv.Itoa(key)}
+		e := logbook.Entry{Planting: p.ID, Kind: logbook.Measured, Day: day, Logged: 30000, Height: height, Key: strconv.Itoa(key)}
 		err := s.Update(ctx, func(w garden.Writer) error {
 			if _, err := w.AddEntry(ctx, e); err != nil {
 				return err
@@ -307,7 +308,7 @@ func TestFailedUpdateLeavesNothing(t *testing.T) {
 	if !errors.Is(err, stop) {
 		t.Errorf("the update gave %v", err)
 	}
-	if n := len(view(t, s, func(r garden.Reader) ([]garden.Season, error) { return r.Seasons(ctx) })); n != 0 {
+	if n := len(view(t, s, func(r garden.Reader) ([]logbook.Season, error) { return r.Seasons(ctx) })); n != 0 {
 		t.Errorf("%d seasons after a failed update", n)
 	}
 	must(t, s.Update(ctx, func(w garden.Writer) error { _, err := w.AddSeason(ctx, 2026); return err }))
@@ -320,13 +321,13 @@ func TestSiteReadsBackAndIsReplaced(t *testing.T) {
 		if !ok {
 			t.Fatal("no preset ", key)
 		}
-		want := garden.SiteOf(p)
+		want := logbook.NewSite(p)
 		want.Name = key
 		if key == "highland" {
 			want.Shelters = []climate.Shelter{climate.Fleece, climate.Wall}
 		}
 		must(t, s.Update(ctx, func(w garden.Writer) error { return w.SetSite(ctx, want) }))
-		got := view(t, s, func(r garden.Reader) (garden.Site, error) {
+		got := view(t, s, func(r garden.Reader) (logbook.Site, error) {
 			site, known, err := r.Site(ctx)
 			if !known {
 				t.Error("the site is not known")
@@ -347,7 +348,7 @@ func TestSettingsAndSentRequests(t *testing.T) {
 			t.Errorf("units are %q, want %q", got, value)
 		}
 	}
-	want := garden.Sent{Key: "k", Digest: "d", Result: 7}
+	want := garden.IdempotencyRecord{Key: "k", Fingerprint: "d", Result: 7}
 	must(t, s.Update(ctx, func(w garden.Writer) error { return w.Remember(ctx, want) }))
 	must(t, see(s, ctx, func(r garden.Reader) error {
 		got, ok, err := r.Sent(ctx, "k")
@@ -357,7 +358,7 @@ func TestSettingsAndSentRequests(t *testing.T) {
 		if _, ok, _ := r.Sent(ctx, "never"); ok {
 			t.Error("a key never sent is known")
 		}
-		if _, none := r.Entry(ctx, 99); !errors.Is(none, garden.ErrNotFound) {
+		if _, none := r.Entry(ctx, 99); !errors.Is(none, logbook.ErrNotFound) {
 			t.Errorf("entry 99: %v", none)
 		}
 		return err
@@ -373,7 +374,7 @@ func TestOpeningAgainKeepsEverything(t *testing.T) {
 		t.Errorf("closed, and %v are left beside the file", left)
 	}
 	s = open(t, path)
-	got := view(t, s, func(r garden.Reader) ([]garden.Planting, error) { return r.Plantings(ctx, garden.Filter{}) })
+	got := view(t, s, func(r garden.Reader) ([]logbook.Planting, error) { return r.Plantings(ctx, garden.Filter{}) })
 	if len(got) != 1 || got[0] != want {
 		t.Errorf("reopened: %+v", got)
 	}

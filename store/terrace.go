@@ -7,10 +7,10 @@ import (
 
 	"glebata/core/measure"
 	"glebata/core/terrace"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
-func (r *reader) Terrace(ctx context.Context) (t garden.Terrace, known bool, err error) {
+func (r *reader) Terrace(ctx context.Context) (t logbook.Terrace, known bool, err error) {
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
 		known = true
 		var limit float64
@@ -30,7 +30,7 @@ func (r *reader) Terrace(ctx context.Context) (t garden.Terrace, known bool, err
 	return t, known, err
 }
 
-func (w *writer) SetTerrace(ctx context.Context, t garden.Terrace) error {
+func (w *writer) SetTerrace(ctx context.Context, t logbook.Terrace) error {
 	_, err := w.add(ctx, `INSERT INTO terrace (id, width, depth, heading, tap_x, tap_y, limit_g) VALUES (1, ?, ?, ?, ?, ?, ?)
 		ON CONFLICT (id) DO UPDATE SET width = excluded.width, depth = excluded.depth, heading = excluded.heading,
 		  tap_x = excluded.tap_x, tap_y = excluded.tap_y, limit_g = excluded.limit_g`,
@@ -50,10 +50,10 @@ func (w *writer) SetTerrace(ctx context.Context, t garden.Terrace) error {
 	return nil
 }
 
-func (r *reader) Spots(ctx context.Context) (map[garden.ID]terrace.Point, error) {
-	out := map[garden.ID]terrace.Point{}
+func (r *reader) Spots(ctx context.Context) (map[logbook.ID]terrace.Point, error) {
+	out := map[logbook.ID]terrace.Point{}
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var id garden.ID
+		var id logbook.ID
 		var p terrace.Point
 		err := rows.Scan(&id, &p.X, &p.Y)
 		out[id] = p
@@ -62,7 +62,7 @@ func (r *reader) Spots(ctx context.Context) (map[garden.ID]terrace.Point, error)
 	return out, err
 }
 
-func (w *writer) SetSpot(ctx context.Context, bag garden.ID, p terrace.Point) error {
+func (w *writer) SetSpot(ctx context.Context, bag logbook.ID, p terrace.Point) error {
 	_, err := w.add(ctx, `INSERT INTO spot (bag_id, x, y) VALUES (?, ?, ?) ON CONFLICT (bag_id) DO UPDATE SET x = excluded.x, y = excluded.y`, bag, p.X, p.Y)
 	return err
 }

@@ -13,6 +13,8 @@ import (
 	"glebata/core/measure"
 	"glebata/core/working"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
@@ -38,14 +40,14 @@ type allotBody struct {
 
 // allotGroup is the plantings of one variety that wait for seed.
 type allotGroup struct {
-	Variety garden.Variety
+	Variety logbook.Variety
 	Free    int // pieces on the bench
 	Weight  measure.Mass
 	Bags    []allotBag
 }
 
 type allotBag struct {
-	ID     garden.ID
+	ID     logbook.ID
 	Label  string
 	Wants  int
 	Litres measure.Volume
@@ -69,10 +71,10 @@ type swapForm struct {
 }
 
 // pieceKey names a piece in an address.
-func pieceKey(p garden.PieceRef) string { return fmt.Sprintf("%d.%d.%d", p.Tray, p.Tuber, p.Piece) }
+func pieceKey(p logbook.PieceRef) string { return fmt.Sprintf("%d.%d.%d", p.Tray, p.Tuber, p.Piece) }
 
 // readPiece reads what pieceKey writes.
-func readPiece(text string) (p garden.PieceRef, ok bool) {
+func readPiece(text string) (p logbook.PieceRef, ok bool) {
 	parts := strings.Split(text, ".")
 	if len(parts) != 3 {
 		return p, false
@@ -85,18 +87,18 @@ func readPiece(text string) (p garden.PieceRef, ok bool) {
 		}
 		n[i] = v
 	}
-	return garden.PieceRef{Tray: garden.ID(n[0]), Tuber: n[1], Piece: n[2]}, true
+	return logbook.PieceRef{Tray: logbook.ID(n[0]), Tuber: n[1], Piece: n[2]}, true
 }
 
 // allotment reads what is asked of the page.
-func (r *reading) allotment() garden.AskedAllotment {
-	ask := garden.AskedAllotment{Mode: garden.Balanced}
+func (r *reading) allotment() garden.AllotmentRequest {
+	ask := garden.AllotmentRequest{Mode: garden.Balanced}
 	if garden.Mode(r.text("mode")) == garden.ToFit {
 		ask.Mode = garden.ToFit
 	}
 	for _, text := range r.values["planting"] {
 		if id, err := strconv.ParseInt(text, 10, 64); err == nil {
-			ask.Plantings = append(ask.Plantings, garden.ID(id))
+			ask.Plantings = append(ask.Plantings, logbook.ID(id))
 		}
 	}
 	swaps := slices.Clone(r.values["swap"])
@@ -108,7 +110,7 @@ func (r *reading) allotment() garden.AskedAllotment {
 		x, okX := readPiece(a)
 		y, okY := readPiece(b)
 		if okX && okY && len(ask.Swaps) < 100 {
-			ask.Swaps = append(ask.Swaps, [2]garden.PieceRef{x, y})
+			ask.Swaps = append(ask.Swaps, [2]logbook.PieceRef{x, y})
 		}
 	}
 	return ask
@@ -116,7 +118,7 @@ func (r *reading) allotment() garden.AskedAllotment {
 
 func (s *Site) allot(c *gin.Context) error { return s.allotPage(c, http.StatusOK, nil) }
 
-func (s *Site) allotPage(c *gin.Context, status int, refused garden.Faults) error {
+func (s *Site) allotPage(c *gin.Context, status int, refused logbook.Faults) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -158,15 +160,15 @@ func (s *Site) allotPage(c *gin.Context, status int, refused garden.Faults) erro
 	return nil
 }
 
-func usualPlantings(sowable []garden.Standing, b *garden.Bench, asked []garden.ID) []garden.ID {
-	var variety garden.ID
+func usualPlantings(sowable []forecast.PlantingForecast, b *logbook.Bench, asked []logbook.ID) []logbook.ID {
+	var variety logbook.ID
 	for _, st := range sowable {
 		if slices.Contains(asked, st.Planting.ID) || len(asked) == 0 && variety == 0 && len(b.Free(st.Variety.ID)) > 0 {
 			variety = st.Variety.ID
 			break
 		}
 	}
-	var out []garden.ID
+	var out []logbook.ID
 	for _, st := range sowable {
 		if st.Variety.ID == variety {
 			out = append(out, st.Planting.ID)
@@ -175,7 +177,7 @@ func usualPlantings(sowable []garden.Standing, b *garden.Bench, asked []garden.I
 	return out
 }
 
-func (b *allotBody) groups(sowable []garden.Standing, bench *garden.Bench, ask garden.AskedAllotment) {
+func (b *allotBody) groups(sowable []forecast.PlantingForecast, bench *logbook.Bench, ask garden.AllotmentRequest) {
 	for i := range sowable {
 		st := &sowable[i]
 		at := slices.IndexFunc(b.Groups, func(g allotGroup) bool { return g.Variety.ID == st.Variety.ID })
@@ -197,7 +199,7 @@ func (b *allotBody) groups(sowable []garden.Standing, bench *garden.Bench, ask g
 // allotScale is the scale of pieces, in px per mm.
 const allotScale = 0.9
 
-func (b *allotBody) tell(d *garden.AllotmentDraft, ask garden.AskedAllotment, sys measure.System) {
+func (b *allotBody) tell(d *garden.AllotmentDraft, ask garden.AllotmentRequest, sys measure.System) {
 	b.Draft = d
 	b.Spread = fmt.Sprintf("%.1f %%", 100*d.Spread)
 	b.Of = spreadWords[d.Of]
@@ -277,7 +279,7 @@ func (s *Site) confirmAllotment(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	var allots []garden.Allotted
+	var allots []logbook.Allotted
 	for _, text := range r.values["give"] {
 		planting, piece, _ := strings.Cut(text, ".")
 		id, err := strconv.ParseInt(planting, 10, 64)
@@ -286,7 +288,7 @@ func (s *Site) confirmAllotment(c *gin.Context) error {
 			r.faults.Add("", "This form came incomplete: open its page again and send it from there.")
 			break
 		}
-		allots = append(allots, garden.Allotted{Planting: garden.ID(id), PieceRef: ref})
+		allots = append(allots, logbook.Allotted{Planting: logbook.ID(id), PieceRef: ref})
 	}
 	kept, err := r.keep(func() error {
 		_, err := s.garden.ConfirmAllotment(c.Request.Context(), allots, s.asked(c))
@@ -328,7 +330,7 @@ func (s *Site) allotWorking(c *gin.Context) error {
 	}
 	draft, err := look.DraftAllotment(r.allotment())
 	if err != nil {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	return s.answerWorking(c, spreadWorking(&draft), draft.Variety.Name)
 }

@@ -2,16 +2,16 @@ package web
 
 import (
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // asideLine is something kept that cannot be applied, with its undo.
 type asideLine struct {
 	What, Why, Page, Undo, Key string
-	Of                         garden.ID
+	Of                         logbook.ID
 }
 
-func asideLines(list []garden.SetAside, sys measure.System) []asideLine {
+func asideLines(list []logbook.SetAside, sys measure.System) []asideLine {
 	out := make([]asideLine, len(list))
 	for i, a := range list {
 		out[i] = asideLine{a.What.In(sys), a.Why.In(sys), a.Page, a.Undo, newKey(), a.Of}

@@ -13,6 +13,8 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
@@ -27,14 +29,14 @@ type bagsBody struct {
 
 // bagLine is one bag of the list; Now is nil when it is free.
 type bagLine struct {
-	garden.Bag
+	logbook.Bag
 	Usable measure.Volume
-	Now    *garden.Standing
+	Now    *forecast.PlantingForecast
 }
 
 // modelLine is one kind of bag with its outline.
 type modelLine struct {
-	garden.Model
+	logbook.Model
 	draw.Outline
 	Usable measure.Volume
 	Full   measure.Volume
@@ -70,7 +72,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	now := map[garden.ID]*garden.Standing{}
+	now := map[logbook.ID]*forecast.PlantingForecast{}
 	for i := range row {
 		now[row[i].Bag.ID] = &row[i]
 	}
@@ -85,7 +87,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 	return nil
 }
 
-func lineOfModel(m garden.Model, mix medium.Mix, limit measure.Mass) modelLine {
+func lineOfModel(m logbook.Model, mix medium.Mix, limit measure.Mass) modelLine {
 	l := modelLine{Model: m, Outline: draw.OutlineOf(m), Usable: m.Shape.Usable(usualHeadspace), Full: m.Shape.Full(), Facts: m.Drainage.Facts(m.Shape)}
 	l.Wet = mix.WetWeight(l.Usable, m.Empty)
 	l.Heavy = l.Wet > limit
@@ -132,7 +134,7 @@ func lookForm(cat garden.Catalogue) Form {
 	for _, b := range cat.Bags {
 		bags = append(bags, Option{Value: fmt.Sprint(b.ID), Name: fmt.Sprintf("%s · %s · %s", b.Label, b.Place.Name, b.Condition)})
 	}
-	for _, c := range garden.Conditions() {
+	for _, c := range logbook.Conditions() {
 		conditions = append(conditions, Option{Value: string(c), Name: string(c)})
 	}
 	places, shelters := placesAndShelters(cat)
@@ -153,7 +155,7 @@ func (s *Site) lookAfter(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	l := garden.BagLook{Bag: r.id("bag"), Place: r.text("stands"), Shelter: climate.Shelter(r.text("gives")), Condition: garden.Condition(r.text("condition"))}
+	l := garden.BagLook{Bag: r.id("bag"), Place: r.text("stands"), Shelter: climate.Shelter(r.text("gives")), Condition: logbook.Condition(r.text("condition"))}
 	kept, err := r.keep(func() error {
 		_, err := s.garden.LookAfter(c.Request.Context(), l, s.asked(c))
 		return err
@@ -169,7 +171,7 @@ func (s *Site) lookAfter(c *gin.Context) error {
 
 func addModelForm(sys measure.System) Form {
 	materials := []Option{}
-	for _, m := range garden.Materials() {
+	for _, m := range logbook.Materials() {
 		materials = append(materials, Option{Value: string(m), Name: m.Name()})
 	}
 	unit := string(sys.LengthUnit())
@@ -188,7 +190,7 @@ func addModelForm(sys measure.System) Form {
 			{Name: "top-w", Label: "Top width (box)", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Empty: as the base"},
 			{Name: "height", Label: "Height", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "A sack: its length lying flat"},
 			{Name: "liner", Label: "Liner", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "How thick; only for a lined bucket"},
-			{Name: "material", Label: "Wall", Kind: "choice", Value: string(garden.Fabric), Options: materials},
+			{Name: "material", Label: "Wall", Kind: "choice", Value: string(logbook.Fabric), Options: materials},
 			{Name: "drain", Label: "Drains", Kind: "choice", Value: string(bag.ThroughWall), Options: []Option{
 				{Value: string(bag.ThroughWall), Name: "through its cloth"}, {Value: string(bag.BaseHoles), Name: "by holes in the base"},
 				{Value: string(bag.SideHoles), Name: "by holes in the side only"}, {Value: string(bag.NoHoles), Name: "not yet: no holes"},
@@ -221,8 +223,8 @@ func (s *Site) addModel(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	m := garden.Model{
-		Name: r.text("name"), Material: garden.Material(r.text("material")),
+	m := logbook.Model{
+		Name: r.text("name"), Material: logbook.Material(r.text("material")),
 		Drainage: bag.Drainage{Way: bag.Drain(r.text("drain"))},
 	}
 	if m.Drainage.Way == bag.SideHoles {
@@ -238,7 +240,7 @@ func (s *Site) addModel(c *gin.Context) error {
 }
 
 // shelf reads what a kind of bag costs, weighs and lasts.
-func (r *reading) shelf(m *garden.Model) {
+func (r *reading) shelf(m *logbook.Model) {
 	m.Holes, m.Lasts, m.Price = r.count("holes"), r.count("lasts"), r.cents("price")
 	m.Light, m.Rolls = r.text("light") != "", r.text("rolls") != ""
 	if r.text("sold") != "" {

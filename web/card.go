@@ -10,14 +10,15 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
 // cardBody is the planting card of one bag: what goes in, in order, to be taken
 // outdoors on paper or on a phone.
 type cardBody struct {
-	S       *garden.Standing
+	S       *forecast.PlantingForecast
 	Day     measure.Day // 0 when it is planted already
 	Drawing drawing
 	Above   draw.Above
@@ -111,7 +112,7 @@ func (s *Site) card(c *gin.Context) error {
 
 // medium of the planting day, measured out part by part, and what the full bag
 // comes to.
-func (b *cardBody) medium(st *garden.Standing, mix medium.Mix, recipes []medium.Recipe, limit measure.Mass) {
+func (b *cardBody) medium(st *forecast.PlantingForecast, mix medium.Mix, recipes []medium.Recipe, limit measure.Mass) {
 	shape := st.Bag.Model.Shape
 	var settled, loose measure.Volume
 	set := st.Ladder.Seed
@@ -140,8 +141,8 @@ func (b *cardBody) medium(st *garden.Standing, mix medium.Mix, recipes []medium.
 }
 
 // dress writes beside each layer of medium what feed goes into it.
-func (b *cardBody) dress(st *garden.Standing, products []garden.Product, sys measure.System) {
-	base := garden.ByKind(products, garden.FeedPack)
+func (b *cardBody) dress(st *forecast.PlantingForecast, products []logbook.Product, sys measure.System) {
+	base := logbook.ByKind(products, logbook.FeedPack)
 	if base == nil || st.Feed == nil {
 		return
 	}

@@ -11,7 +11,8 @@ import (
 
 	"glebata/core/lift"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
@@ -35,7 +36,7 @@ type compareBody struct {
 }
 
 type compareLine struct {
-	garden.Standing
+	forecast.PlantingForecast
 	M        lift.Bag
 	Ratio    float64
 	HasRatio bool
@@ -76,13 +77,13 @@ func (s *Site) compare(c *gin.Context) error {
 	body.Query = url.Values{"variety": {q.Get("variety")}, "year": {q.Get("year")}}.Encode()
 	chosen := chosenOf(done, q)
 	for _, st := range chosen {
-		line := compareLine{Standing: st, M: st.Measures()}
+		line := compareLine{PlantingForecast: st, M: st.Measures()}
 		line.Ratio, line.HasRatio = line.M.Ratio()
 		line.Below = line.HasRatio && line.Ratio < lift.BreakEven
 		body.Lines = append(body.Lines, line)
 		body.AtLeast = body.AtLeast || st.Unweighed
 	}
-	group := garden.Group(chosen)
+	group := forecast.Group(chosen)
 	if body.Ratio, body.HasRatio = lift.RatioOfTotals(group); body.HasRatio {
 		body.Notes = []note{noteOf(lift.RatioOfTotalsWorking(group), "The bags chosen", sys)}
 	}
@@ -94,8 +95,8 @@ func (s *Site) compare(c *gin.Context) error {
 }
 
 // chosenOf are the bags of the variety and year asked for, all when none is.
-func chosenOf(done []garden.Standing, q url.Values) []garden.Standing {
-	return slices.DeleteFunc(slices.Clone(done), func(s garden.Standing) bool {
+func chosenOf(done []forecast.PlantingForecast, q url.Values) []forecast.PlantingForecast {
+	return slices.DeleteFunc(slices.Clone(done), func(s forecast.PlantingForecast) bool {
 		return q.Get("variety") != "" && q.Get("variety") != fmt.Sprint(s.Variety.ID) ||
 			q.Get("year") != "" && q.Get("year") != fmt.Sprint(s.Season.Year)
 	})
@@ -111,9 +112,9 @@ func (s *Site) groupWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	group := garden.Group(chosenOf(done, c.Request.URL.Query()))
+	group := forecast.Group(chosenOf(done, c.Request.URL.Query()))
 	if _, ok := lift.RatioOfTotals(group); !ok {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	return s.answerWorking(c, lift.RatioOfTotalsWorking(group), "The bags chosen")
 }
@@ -131,14 +132,14 @@ func (b *compareBody) heaps(sys measure.System) {
 			b.MoreHeaps = true
 			break
 		}
-		h := draw.HeapOf(&b.Lines[i].Standing, rowScale, sys)
+		h := draw.HeapOf(&b.Lines[i].PlantingForecast, rowScale, sys)
 		h.Href = b.Lines[i].Href()
 		b.Heaps = append(b.Heaps, h)
 	}
 }
 
 // choices of variety and year over all finished bags.
-func (b *compareBody) choices(done []garden.Standing, q url.Values) {
+func (b *compareBody) choices(done []forecast.PlantingForecast, q url.Values) {
 	b.Varieties = []Option{{Value: "", Name: "every variety"}}
 	b.Years = []Option{{Value: "", Name: "every season"}}
 	add := func(list *[]Option, value, name, chosen string) {
@@ -155,7 +156,7 @@ func (b *compareBody) choices(done []garden.Standing, q url.Values) {
 
 // chart draws the lines that have a seed weight; a season keeps its shape
 // whatever is chosen.
-func (b *compareBody) chart(done []garden.Standing, sys measure.System) {
+func (b *compareBody) chart(done []forecast.PlantingForecast, sys measure.System) {
 	var years []int
 	for _, s := range done {
 		if !slices.Contains(years, s.Season.Year) {

@@ -13,6 +13,8 @@ import (
 	"glebata/core/medium"
 	"glebata/core/working"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
@@ -59,9 +61,9 @@ type aimChoice struct {
 const designScale = 0.27
 
 // design reads what kinds of bag are weighed up for.
-func (r *reading) design(cat garden.Catalogue) (ask garden.AskedDesign, kind garden.ID) {
-	ask = garden.AskedDesign{Class: crop.Maincrop, Aim: bag.MostWeight, By: garden.ByAim, Headspace: usualHeadspace, Calibrate: r.text("mine") != "no"}
-	if v := choose(cat.Varieties, r.id("variety"), func(v garden.Variety) garden.ID { return v.ID }); v.ID != 0 && r.id("variety") == v.ID {
+func (r *reading) design(cat garden.Catalogue) (ask garden.DesignRequest, kind logbook.ID) {
+	ask = garden.DesignRequest{Class: crop.Maincrop, Aim: bag.MostWeight, By: garden.ByAim, Headspace: usualHeadspace, Calibrate: r.text("mine") != "no"}
+	if v := choose(cat.Varieties, r.id("variety"), func(v logbook.Variety) logbook.ID { return v.ID }); v.ID != 0 && r.id("variety") == v.ID {
 		ask.Class, ask.Variety = v.Class, v.ID
 	} else if c := crop.Class(r.text("class")); c.Known() {
 		ask.Class = c
@@ -113,7 +115,7 @@ func (s *Site) design(c *gin.Context) error {
 	return nil
 }
 
-func (b *designBody) query(ask garden.AskedDesign, mix string, sys measure.System) {
+func (b *designBody) query(ask garden.DesignRequest, mix string, sys measure.System) {
 	q := url.Values{"class": {string(ask.Class)}, "aim": {string(ask.Aim)}, "by": {string(ask.By)}, "headspace": {sys.Fine(ask.Headspace)}}
 	set := func(name, value, empty string) {
 		if value != empty {
@@ -130,7 +132,7 @@ func (b *designBody) query(ask garden.AskedDesign, mix string, sys measure.Syste
 	b.Query = q.Encode()
 }
 
-func (b *designBody) tell(ask garden.AskedDesign, kind garden.ID, sys measure.System) {
+func (b *designBody) tell(ask garden.DesignRequest, kind logbook.ID, sys measure.System) {
 	best := -1
 	for i := range b.Sheet.Candidates {
 		c := &b.Sheet.Candidates[i]
@@ -198,7 +200,7 @@ func gradeBars(g bag.Grades) []gradeBar {
 	return out
 }
 
-func designForm(cat garden.Catalogue, ask garden.AskedDesign, mine int, sys measure.System) Form {
+func designForm(cat garden.Catalogue, ask garden.DesignRequest, mine int, sys measure.System) Form {
 	varieties := []Option{{Value: "", Name: "any of a class"}}
 	for _, v := range cat.Varieties {
 		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
@@ -259,7 +261,7 @@ func (s *Site) designWorking(c *gin.Context) error {
 	ask, kind := r.design(cat)
 	sheet, err := look.Design(ask)
 	if err != nil || r.faults != nil {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	for i := range sheet.Candidates {
 		k := &sheet.Candidates[i]
@@ -275,15 +277,15 @@ func (s *Site) designWorking(c *gin.Context) error {
 		case "wet":
 			w = ask.Mix.WetWorking(k.Usable, k.Model.Empty)
 		default:
-			return garden.ErrNotFound
+			return logbook.ErrNotFound
 		}
 		return s.answerWorking(c, w, k.Model.Name)
 	}
-	return garden.ErrNotFound
+	return logbook.ErrNotFound
 }
 
 // expectWorking is of what a planting may give.
-func (s *Site) expectWorking(c *gin.Context, st *garden.Standing) error {
+func (s *Site) expectWorking(c *gin.Context, st *forecast.PlantingForecast) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err

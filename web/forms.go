@@ -12,6 +12,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // newKey is a client key: the form that carries it counts once.
@@ -70,7 +71,7 @@ func (f Form) At(name string) Field {
 type typed struct {
 	form   string // name of the form the values belong to
 	values url.Values
-	faults garden.Faults
+	faults logbook.Faults
 	units  measure.System
 	shown  *bool // the page has told what is wrong; nil for a form nobody has sent
 }
@@ -161,11 +162,11 @@ func (t typed) at(field string) string {
 type reading struct {
 	values url.Values
 	units  measure.System
-	faults garden.Faults
+	faults logbook.Faults
 }
 
 func (r *reading) refuse(field string, err error) {
-	r.faults = append(r.faults, garden.Fault{Field: field, Says: measure.Say(err.Error())})
+	r.faults = append(r.faults, logbook.Fault{Field: field, Says: measure.Say(err.Error())})
 }
 
 func (r *reading) text(field string) string { return strings.TrimSpace(r.values.Get(field)) }
@@ -240,21 +241,21 @@ func (r *reading) count(field string) int {
 	return n
 }
 
-func (r *reading) id(field string) garden.ID {
+func (r *reading) id(field string) logbook.ID {
 	n, err := strconv.ParseInt(r.text(field), 10, 64)
 	if err != nil {
 		return 0
 	}
-	return garden.ID(n)
+	return logbook.ID(n)
 }
 
 // faultsOf makes faults of any refusal a use case gives; ok is false for an
 // error that is not the grower's.
-func faultsOf(err error) (f garden.Faults, ok bool) {
+func faultsOf(err error) (f logbook.Faults, ok bool) {
 	if errors.As(err, &f) {
 		return f, true
 	}
-	if errors.Is(err, garden.ErrSentOtherwise) {
+	if errors.Is(err, logbook.ErrSentOtherwise) {
 		f.Add("", "This form was sent once already, with other values. Look at the log first; send it again to save this too.")
 		return f, true
 	}
@@ -283,9 +284,9 @@ func (s *Site) reads(c *gin.Context) (reading, error) {
 }
 
 // asked is who asks, and on which day. What was looked at before the write is no more.
-func (s *Site) asked(c *gin.Context) garden.Asked {
+func (s *Site) asked(c *gin.Context) garden.Request {
 	lookAway(c)
-	return garden.Asked{Key: c.PostForm("key"), Today: s.clock.Today()}
+	return garden.Request{Key: c.PostForm("key"), Today: s.clock.Today()}
 }
 
 // keep carries out what a form asks for, unless something is wrong with it, and

@@ -10,7 +10,7 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/working"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // term is a grower's word and what it means.
@@ -120,5 +120,5 @@ func (s *Site) term(c *gin.Context) error {
 		c.Redirect(http.StatusSeeOther, "/guide#"+t.Key)
 		return nil
 	}
-	return garden.ErrNotFound
+	return logbook.ErrNotFound
 }

@@ -12,7 +12,7 @@ import (
 
 	"glebata/core/crop"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 	"glebata/openformat"
 	"glebata/web/draw"
 )
@@ -83,14 +83,14 @@ func (s *Site) allLabels(c *gin.Context) ([]labelGroup, error) {
 			planted = "plant " + labelDay(st.Dates.Plant)
 		}
 		switch {
-		case st.Stage == garden.StageGrowing && st.Seed > 0:
+		case st.Stage == logbook.StageGrowing && st.Seed > 0:
 			seedLine = fmt.Sprintf("%d: %s of seed", st.Plants, sys.Mass(st.Seed))
 		case len(given.given) > 0:
 			seedLine = fmt.Sprintf("%d: %s of seed", len(given.given), sys.Mass(given.sum()))
 		case st.Variety.Class.Crop() == crop.Potato:
 			seedLine = fmt.Sprintf("for %d", st.Number)
 		}
-		if st.Stage == garden.StageGrowing {
+		if st.Stage == logbook.StageGrowing {
 			planted = "planted " + labelDay(st.State.Planted)
 		}
 		bags.Labels = append(bags.Labels, labelTick{"bag-" + st.Bag.Label, st.Bag.Label + " " + st.Variety.Name, false, openformat.Label{

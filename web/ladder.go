@@ -10,12 +10,14 @@ import (
 	"glebata/core/bag"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
 // ladderBody is the ladder of one bag: its section beside its season.
 type ladderBody struct {
-	S        *garden.Standing
+	S        *forecast.PlantingForecast
 	Defs     draw.Defs
 	Section  draw.Section
 	PxW, PxH int
@@ -78,7 +80,7 @@ func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	prospects, progress, err := look.Prospects([]garden.Standing{st})
+	prospects, progress, err := look.Prospects([]forecast.PlantingForecast{st})
 	if err != nil {
 		return err
 	}
@@ -110,7 +112,7 @@ func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
 }
 
 // draw the section on the day that is looked at, and the season beside it.
-func (b *ladderBody) draw(p *garden.Prospect, sys measure.System) error {
+func (b *ladderBody) draw(p *forecast.EnsembleForecast, sys measure.System) error {
 	st := b.S
 	b.Chart = draw.LadderOf(st, p, b.Day, b.Today, b.Href+"#raise", sys)
 	b.Day = min(max(b.Day, b.Chart.First), b.Chart.Last)
@@ -133,7 +135,7 @@ func (b *ladderBody) draw(p *garden.Prospect, sys measure.System) error {
 }
 
 // rungs that are laid and those to come, with the windows of their days.
-func (b *ladderBody) rungs(p *garden.Prospect, sys measure.System) {
+func (b *ladderBody) rungs(p *forecast.EnsembleForecast, sys measure.System) {
 	st := b.S
 	for i, l := range st.Layers {
 		status := "planting day"
@@ -217,7 +219,7 @@ func absolute(v float64) float64 {
 // forms of what is logged along the ladder.
 func (b *ladderBody) forms(t typed, today measure.Day) {
 	st := b.S
-	if st.Stage != garden.StageGrowing {
+	if st.Stage != logbook.StageGrowing {
 		return
 	}
 	at := fmt.Sprintf("/plantings/%d/", st.Planting.ID)
@@ -240,15 +242,15 @@ func (b *ladderBody) forms(t typed, today measure.Day) {
 
 // yieldView is a bag's outlook in words and drawn.
 type yieldView struct {
-	Now, Ready         garden.Harvest
-	Weeks              []garden.Harvest
+	Now, Ready         forecast.Harvest
+	Weeks              []forecast.Harvest
 	Curve              draw.Bulking
 	From               bag.Calibration
 	RipeText, Address  string
 	Computing, Started bool
 }
 
-func yieldViewOf(st *garden.Standing, growing bag.Growing, p *garden.Prospect, today measure.Day, sys measure.System) *yieldView {
+func yieldViewOf(st *forecast.PlantingForecast, growing bag.Growing, p *forecast.EnsembleForecast, today measure.Day, sys measure.System) *yieldView {
 	o := st.YieldOutlook(growing, p, today)
 	v := &yieldView{Now: o.Now, Ready: o.Ready, From: o.From, Computing: p == nil, Started: o.Now.Yield > 0}
 	for _, w := range o.Weeks {

@@ -12,6 +12,8 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
@@ -23,8 +25,8 @@ type mediumBody struct {
 	Component  Form
 	Mix        Form
 	Handful    *Form
-	Base       *garden.Product
-	Liquid     *garden.Product
+	Base       *logbook.Product
+	Liquid     *logbook.Product
 	Feeds      []feedView
 	Said       string
 }
@@ -49,12 +51,12 @@ type componentView struct {
 	Price string
 }
 
-func componentsOf(cs medium.Components, products []garden.Product) []componentView {
+func componentsOf(cs medium.Components, products []logbook.Product) []componentView {
 	out := make([]componentView, len(cs))
 	for i, c := range cs {
 		out[i].Component = c
 		for _, p := range products {
-			if p.Kind == garden.MediumSack && strings.EqualFold(p.Component, c.Key) && p.Price > 0 {
+			if p.Kind == logbook.MediumSack && strings.EqualFold(p.Component, c.Key) && p.Price > 0 {
 				out[i].Price = fmt.Sprintf("%.3f", float64(p.Price)/100/float64(p.Litres))
 				break
 			}
@@ -66,7 +68,7 @@ func componentsOf(cs medium.Components, products []garden.Product) []componentVi
 // feedView is the feed of one bag over its season.
 type feedView struct {
 	Label, Variety string
-	ID             garden.ID
+	ID             logbook.ID
 	Inert          bool
 	Layers         []feedLayer
 	Total          string
@@ -109,7 +111,7 @@ func (s *Site) mediumPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body := mediumBody{Components: componentsOf(cat.Components, products), Said: s.said(c), Base: garden.ByKind(products, garden.FeedPack), Liquid: garden.ByKind(products, garden.LiquidFeed)}
+	body := mediumBody{Components: componentsOf(cat.Components, products), Said: s.said(c), Base: logbook.ByKind(products, logbook.FeedPack), Liquid: logbook.ByKind(products, logbook.LiquidFeed)}
 	body.Defs.Large = true
 	for _, r := range cat.Recipes {
 		body.Mixes = append(body.Mixes, mixViewOf(r, cat.Components))
@@ -158,7 +160,7 @@ func mixViewOf(r medium.Recipe, cs medium.Components) mixView {
 	return v
 }
 
-func feedViewOf(st *garden.Standing, base *garden.Product, sys measure.System) feedView {
+func feedViewOf(st *forecast.PlantingForecast, base *logbook.Product, sys measure.System) feedView {
 	f := st.Feed
 	v := feedView{Label: st.Bag.Label, Variety: st.Variety.Name, ID: st.Planting.ID, Refused: f.Refused, Minds: f.Minds}
 	v.Minds = append(slices.Clone(f.Says), v.Minds...)
@@ -219,7 +221,7 @@ func componentForm(k medium.Component) Form {
 	return f
 }
 
-func handfulForm(p *garden.Product, sys measure.System) Form {
+func handfulForm(p *logbook.Product, sys measure.System) Form {
 	f := Form{
 		Name: "handful", Action: "/plan/medium/handful", Button: "Keep it", Title: "Your handful of " + p.Name, Caution: beware("dust"),
 		Says: "Take three handfuls, weigh them together, and divide by three.",
@@ -331,7 +333,7 @@ func (s *Site) feedWorking(c *gin.Context) error {
 }
 
 // handfuls of a dry feed in words, in the grower's own handful.
-func handfuls(p *garden.Product, m measure.Mass) string {
+func handfuls(p *logbook.Product, m measure.Mass) string {
 	n := p.Feed.Handfuls(m)
 	switch n {
 	case 0:

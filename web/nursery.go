@@ -12,6 +12,8 @@ import (
 	"glebata/core/measure"
 	"glebata/core/seed"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
@@ -38,7 +40,7 @@ type frostLine struct {
 
 // nurseLine is one pot or root with what can be logged of it.
 type nurseLine struct {
-	garden.NursingState
+	logbook.NursingState
 	Drawing draw.Nursling
 	Log     []givenLine
 	Form    Form
@@ -77,7 +79,7 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body.Frost = frostLines(garden.FrostyNights(nights, list), t.units)
+	body.Frost = frostLines(forecast.FrostyNights(nights, list), t.units)
 	for i := range list {
 		n := &list[i]
 		line := nurseLineOf(n, t, today)
@@ -87,13 +89,13 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
 		switch {
 		case !n.Open():
 			body.Past = append(body.Past, line)
-		case n.Kind == garden.Pot:
+		case n.Kind == logbook.Pot:
 			body.Pots = append(body.Pots, line)
 		default:
 			body.Roots = append(body.Roots, line)
 		}
 	}
-	var sweet []garden.Variety
+	var sweet []logbook.Variety
 	for _, v := range cat.Varieties {
 		if v.Class.Crop() == crop.SweetPotato {
 			sweet = append(sweet, v)
@@ -110,7 +112,7 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
 	return nil
 }
 
-func frostLines(nights []garden.FrostyNight, sys measure.System) []frostLine {
+func frostLines(nights []forecast.FrostyNight, sys measure.System) []frostLine {
 	var out []frostLine
 	for _, n := range nights {
 		pots := ""
@@ -128,11 +130,11 @@ func frostLines(nights []garden.FrostyNight, sys measure.System) []frostLine {
 // nurseScale is the scale of pots and roots, in px per mm.
 const nurseScale = 0.72
 
-func nurseLineOf(n *garden.NursingState, t typed, today measure.Day) nurseLine {
+func nurseLineOf(n *logbook.NursingState, t typed, today measure.Day) nurseLine {
 	l := nurseLine{NursingState: *n, Drawing: draw.NurslingOf(n, today, nurseScale), Stage: nurseStage(n, today)}
 	for _, e := range n.Log {
 		line := givenLine{e.ID, e.Day, nurseWords(e), newKey()}
-		if e.Kind == garden.NursePlanted {
+		if e.Kind == logbook.NursePlanted {
 			line.Key = "" // taken back at its bag
 		}
 		l.Log = append(l.Log, line)
@@ -142,8 +144,8 @@ func nurseLineOf(n *garden.NursingState, t typed, today measure.Day) nurseLine {
 }
 
 // nurseStage says where a nursling stands and what comes next.
-func nurseStage(n *garden.NursingState, today measure.Day) string {
-	if n.Kind == garden.Pot {
+func nurseStage(n *logbook.NursingState, today measure.Day) string {
+	if n.Kind == logbook.Pot {
 		switch {
 		case n.Planted > 0:
 			return "transplanted"
@@ -167,22 +169,22 @@ func nurseStage(n *garden.NursingState, today measure.Day) string {
 	return fmt.Sprintf("first shoots about %s, slips from %s", n.ShootsBy.Short(), n.SlipsBy.Short())
 }
 
-func nurseWords(e garden.NurseryEntry) string {
+func nurseWords(e logbook.NurseryEntry) string {
 	switch e.Kind {
-	case garden.NurseMoved:
+	case logbook.NurseMoved:
 		return "moved to stand " + e.Shelter.Gain().Where
-	case garden.NurseShoots:
+	case logbook.NurseShoots:
 		return fmt.Sprintf("%d shoots", e.Count)
-	case garden.NurseTaken:
+	case logbook.NurseTaken:
 		if e.Nodes > 0 {
 			return fmt.Sprintf("%d slips taken, %d nodes or more", e.Count, e.Nodes)
 		}
 		return fmt.Sprintf("%d slips taken", e.Count)
-	case garden.NurseRooted:
+	case logbook.NurseRooted:
 		return fmt.Sprintf("%d rooted", e.Count)
-	case garden.NurseHardened:
+	case logbook.NurseHardened:
 		return fmt.Sprintf("%d hardened", e.Count)
-	case garden.NursePlanted:
+	case logbook.NursePlanted:
 		if e.Count > 0 {
 			return fmt.Sprintf("%d planted in a bag", e.Count)
 		}
@@ -200,12 +202,12 @@ func shelterOptions() []Option {
 	return out
 }
 
-func rootForm(sweet []garden.Variety, sys measure.System, today measure.Day) Form {
+func rootForm(sweet []logbook.Variety, sys measure.System, today measure.Day) Form {
 	var varieties, methods []Option
 	for _, v := range sweet {
 		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name})
 	}
-	for _, m := range garden.Methods() {
+	for _, m := range logbook.Methods() {
 		methods = append(methods, Option{Value: string(m), Name: m.Name()})
 	}
 	return Form{
@@ -222,7 +224,7 @@ func rootForm(sweet []garden.Variety, sys measure.System, today measure.Day) For
 	}
 }
 
-func potForm(potatoes []garden.Variety, sys measure.System, today measure.Day) Form {
+func potForm(potatoes []logbook.Variety, sys measure.System, today measure.Day) Form {
 	var varieties []Option
 	for _, v := range potatoes {
 		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
@@ -242,11 +244,11 @@ func potForm(potatoes []garden.Variety, sys measure.System, today measure.Day) F
 
 // logForm is what can be logged of a pot or root; which fields count follows from
 // what happened.
-func logForm(n *garden.NursingState, today measure.Day) Form {
+func logForm(n *logbook.NursingState, today measure.Day) Form {
 	f := Form{Name: fmt.Sprintf("log%d", n.ID), Action: fmt.Sprintf("/seed/nursery/%d/log", n.ID), Button: "Log it"}
 	day := Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
 	where := Field{Name: "shelter", Label: "It stands now", Kind: "choice", Value: string(n.Now), Options: shelterOptions()}
-	if n.Kind == garden.Pot {
+	if n.Kind == logbook.Pot {
 		what := Field{Name: "what", Label: "What", Kind: "choice", Value: "moved", Options: []Option{{Value: "moved", Name: "moved in or out"}, {Value: "ended", Name: "given up"}}}
 		f.Fields = []Field{what, where, day}
 		return f
@@ -269,19 +271,19 @@ func logForm(n *garden.NursingState, today measure.Day) Form {
 	return f
 }
 
-func (s *Site) startRoot(c *gin.Context) error { return s.start(c, garden.Root, "root") }
-func (s *Site) startPot(c *gin.Context) error  { return s.start(c, garden.Pot, "pot") }
+func (s *Site) startRoot(c *gin.Context) error { return s.start(c, logbook.Root, "root") }
+func (s *Site) startPot(c *gin.Context) error  { return s.start(c, logbook.Pot, "pot") }
 
-func (s *Site) start(c *gin.Context, kind garden.NurseKind, form string) error {
+func (s *Site) start(c *gin.Context, kind logbook.NurseKind, form string) error {
 	r, err := s.reads(c)
 	if err != nil {
 		return err
 	}
-	n := garden.Nursling{
-		Label: r.text("label"), Kind: kind, Variety: garden.Variety{ID: r.id("variety")}, Started: r.day("day"),
-		Method: garden.Method(r.text("method")), Shelter: climate.Shelter(r.text("shelter")),
+	n := logbook.Nursling{
+		Label: r.text("label"), Kind: kind, Variety: logbook.Variety{ID: r.id("variety")}, Started: r.day("day"),
+		Method: logbook.Method(r.text("method")), Shelter: climate.Shelter(r.text("shelter")),
 	}
-	if kind == garden.Root {
+	if kind == logbook.Root {
 		n.Temp, n.Shelter = measure.Temperature(r.degrees("temp", float64(seed.UsualRootsAt))), climate.Heated
 	}
 	if r.text("weight") != "" {
@@ -309,15 +311,15 @@ func (s *Site) recordNursery(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	e := garden.NurseryEntry{Nursling: idOf(c), Kind: garden.NurseryKind(r.text("what")), Day: r.day("day")}
+	e := logbook.NurseryEntry{Nursling: idOf(c), Kind: logbook.NurseryKind(r.text("what")), Day: r.day("day")}
 	switch e.Kind {
-	case garden.NurseMoved:
+	case logbook.NurseMoved:
 		e.Shelter = climate.Shelter(r.text("shelter"))
-	case garden.NurseShoots, garden.NurseTaken, garden.NurseRooted, garden.NurseHardened:
+	case logbook.NurseShoots, logbook.NurseTaken, logbook.NurseRooted, logbook.NurseHardened:
 		e.Count, e.Nodes = r.count("count"), r.count("nodes")
-	case garden.NurseEnded:
+	case logbook.NurseEnded:
 	default:
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	kept, err := r.keep(func() error {
 		_, err := s.garden.RecordNursery(c.Request.Context(), e, s.asked(c))
@@ -355,5 +357,5 @@ func (s *Site) slipsWorking(c *gin.Context) error {
 			return s.answerWorking(c, seed.SlipsWorking(b.Wanted), b.Variety.Name)
 		}
 	}
-	return garden.ErrNotFound
+	return logbook.ErrNotFound
 }

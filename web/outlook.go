@@ -10,6 +10,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/web/draw"
 )
 
@@ -26,8 +27,8 @@ type outlookBody struct {
 
 // outlookLine is one bag of the outlook.
 type outlookLine struct {
-	S          *garden.Standing
-	Now, Ready garden.Harvest
+	S          *forecast.PlantingForecast
+	Now, Ready forecast.Harvest
 	NextWeek   measure.Mass // what a week of waiting adds
 	Window     string       // ready, in four years of five
 	ReadyOn    measure.Day
@@ -106,7 +107,7 @@ func readyWeeks(lines []outlookLine, today measure.Day) []garden.ProposedWeek {
 
 // windowOf the day a planting is ripe, in four years of five; empty where that is not
 // known yet, or where it does not ripen in so many.
-func windowOf(p *garden.Prospect) string {
+func windowOf(p *forecast.EnsembleForecast) string {
 	if p == nil || p.Ripe < 0.91 {
 		return ""
 	}

@@ -17,13 +17,15 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
 type planBody struct {
 	Form    Form
 	Variety Form
-	Draft   *garden.Draft // nil while something is missing or wrong
+	Draft   *forecast.Draft // nil while something is missing or wrong
 	Drawing drawing
 	Above   draw.Above
 	Settled measure.Volume
@@ -52,14 +54,14 @@ type drawing struct {
 // planAsk is a plan as typed, with the defaults of class and school put in for
 // what was left empty.
 type planAsk struct {
-	bag     garden.Bag
-	variety garden.Variety
+	bag     logbook.Bag
+	variety logbook.Variety
 	school  hill.School
 	number  int
 	filling hill.Plan
 	year    int
 	usual   bool // the school was not chosen but follows from the class
-	timing  garden.Timing
+	timing  logbook.Timing
 	mix     medium.Recipe
 }
 
@@ -68,7 +70,7 @@ type planAsk struct {
 func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	var a planAsk
 	a.bag = chooseBag(cat, r.id("bag"))
-	a.variety = choose(cat.Varieties, r.id("variety"), func(v garden.Variety) garden.ID { return v.ID })
+	a.variety = choose(cat.Varieties, r.id("variety"), func(v logbook.Variety) logbook.ID { return v.ID })
 	a.school = hill.School(r.text("school"))
 	if !a.school.Known() {
 		a.school, a.usual = hill.Default(a.variety.Class), true
@@ -78,13 +80,13 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 		a.year = s.clock.Today().Year()
 	}
 	shape := a.bag.Model.Shape
-	a.filling = garden.DefaultLadder(shape, a.variety.Class, a.school)
+	a.filling = forecast.DefaultLadder(shape, a.variety.Class, a.school)
 	a.filling.Headspace = r.lengthOr("headspace", a.filling.Headspace)
 	if r.text("filler") != "" {
 		a.filling.Filler = r.length("filler")
 	}
 	if a.variety.Class.Crop() == crop.SweetPotato {
-		again := garden.DefaultLadder(shape, a.variety.Class, a.school)
+		again := forecast.DefaultLadder(shape, a.variety.Class, a.school)
 		a.filling.Base = max(0, shape.UsableTop(a.filling.Headspace)-again.Cover-a.filling.Filler)
 	}
 	a.filling.Base = r.lengthOr("base", a.filling.Base)
@@ -100,11 +102,11 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	if r.text("settling") == "" && a.mix.Key != cat.Recipe("").Key {
 		a.filling.Settling = math.Round(100*a.mix.Mix.Settling()) / 100
 	}
-	a.timing = r.timing(garden.UsualTiming(a.bag, a.variety), a.variety.Class.Crop())
+	a.timing = r.timing(logbook.UsualTiming(a.bag, a.variety), a.variety.Class.Crop())
 	return a
 }
 
-func chooseBag(cat garden.Catalogue, id garden.ID) garden.Bag {
+func chooseBag(cat garden.Catalogue, id logbook.ID) logbook.Bag {
 	for _, b := range cat.Bags {
 		if b.ID == id {
 			return b
@@ -115,11 +117,11 @@ func chooseBag(cat garden.Catalogue, id garden.ID) garden.Bag {
 			return b
 		}
 	}
-	return choose(cat.Bags, 0, func(b garden.Bag) garden.ID { return b.ID })
+	return choose(cat.Bags, 0, func(b logbook.Bag) logbook.ID { return b.ID })
 }
 
 // choose the one with an ID, the first when there is none such.
-func choose[T any](list []T, id garden.ID, of func(T) garden.ID) T {
+func choose[T any](list []T, id logbook.ID, of func(T) logbook.ID) T {
 	var first T
 	for i, v := range list {
 		if of(v) == id {
@@ -158,7 +160,7 @@ func (s *Site) planPage(c *gin.Context, status int, t typed) error {
 	if t.form == "plan" {
 		plan.faults = t.faults
 	}
-	draft, err := garden.DraftPlanting(a.bag, a.variety, a.number, a.filling)
+	draft, err := forecast.DraftPlanting(a.bag, a.variety, a.number, a.filling)
 	if faults, ok := faultsOf(err); ok && len(plan.faults) == 0 {
 		plan.faults = append(plan.faults, faults...)
 	}
@@ -192,7 +194,7 @@ func (s *Site) planPage(c *gin.Context, status int, t typed) error {
 }
 
 // when works the dates of a draft out.
-func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, t *typed) error {
+func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk, t *typed) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -214,7 +216,7 @@ func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, 
 	if err := look.GrowDraft(d, a.year, a.timing, a.mix.Mix); err != nil {
 		return err
 	}
-	growing, err := look.Expected(&d.Standing)
+	growing, err := look.Expected(&d.PlantingForecast)
 	if err != nil {
 		return err
 	}
@@ -224,12 +226,12 @@ func (s *Site) when(c *gin.Context, body *planBody, d *garden.Draft, a planAsk, 
 }
 
 // weigh the bag as it will stand full and wet, and look at the mix.
-func (b *planBody) weigh(d *garden.Draft, m medium.Mix, limit measure.Mass) {
+func (b *planBody) weigh(d *forecast.Draft, m medium.Mix, limit measure.Mass) {
 	b.Wet = d.WetWeight(m)
 	if b.Wet > limit {
 		b.Minds = append(b.Minds, measure.Say("Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit))
 	}
-	if says := d.Bag.Condition.Minds(); says != "" {
+	if says := d.Bag.Condition.Advice(); says != "" {
 		b.Minds = append(b.Minds, measure.Say(says))
 	}
 	b.Minds = append(b.Minds, medium.Rotting(m)...)
@@ -243,9 +245,9 @@ func (b *planBody) weigh(d *garden.Draft, m medium.Mix, limit measure.Mass) {
 const planScale = 1.15
 
 // show puts the drawings and totals of a draft in the body.
-func (b *planBody) show(d *garden.Draft, a planAsk, sys measure.System) {
+func (b *planBody) show(d *forecast.Draft, a planAsk, sys measure.System) {
 	b.Draft = d
-	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: &d.Standing, Units: sys, Ladder: true}, &b.Drawing.Defs)
+	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: &d.PlantingForecast, Units: sys, Ladder: true}, &b.Drawing.Defs)
 	b.Drawing.Shown = b.Drawing.Scale * planScale
 	lower := d.Spots(&d.Planting)
 	b.Above = draw.AboveOf(d.Bag.Model.Shape, lower, draw.SeedRef(d.Variety.Class.Crop()), &b.Drawing.Detail, sys)
@@ -269,8 +271,8 @@ func (b *planBody) show(d *garden.Draft, a planAsk, sys measure.System) {
 		q.Set(f.Name, f.Value)
 	}
 	b.Query = q.Encode()
-	figures := []string{garden.FigureNumber, garden.FigureLadder, garden.FigureLitres, garden.FigureSeed}
-	b.Notes = notesOf(&d.Standing, figures, sys)
+	figures := []string{forecast.FigureNumber, forecast.FigureLadder, forecast.FigureLitres, forecast.FigureSeed}
+	b.Notes = notesOf(&d.PlantingForecast, figures, sys)
 }
 
 // missing says what to add first.
@@ -330,7 +332,7 @@ func (s *Site) addVariety(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	v := garden.Variety{Name: r.text("name"), Class: crop.Class(r.text("class")), PacketDays: r.count("days")}
+	v := logbook.Variety{Name: r.text("name"), Class: crop.Class(r.text("class")), PacketDays: r.count("days")}
 	if r.faults == nil {
 		_, err := s.garden.AddVariety(c.Request.Context(), v, s.asked(c))
 		if err := r.refused(err); err != nil {
@@ -356,14 +358,14 @@ func (s *Site) planWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	draft, err := garden.DraftPlanting(a.bag, a.variety, a.number, a.filling)
+	draft, err := forecast.DraftPlanting(a.bag, a.variety, a.number, a.filling)
 	if err != nil || r.faults != nil {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	if figure := c.Param("figure"); figure == figurePlantDay || figure == figureWarmth {
 		place, sch, err := look.CountDraft(&draft, a.year, a.timing)
 		if err != nil {
-			return garden.ErrNotFound
+			return logbook.ErrNotFound
 		}
 		return s.answerTiming(c, place, &sch, "Bag "+a.bag.Label+", "+a.variety.Name)
 	}
@@ -371,7 +373,7 @@ func (s *Site) planWorking(c *gin.Context) error {
 		if err := look.GrowDraft(&draft, a.year, a.timing, a.mix.Mix); err != nil {
 			return err
 		}
-		return s.expectWorking(c, &draft.Standing)
+		return s.expectWorking(c, &draft.PlantingForecast)
 	}
-	return s.showWorking(c, &draft.Standing, c.Param("figure"))
+	return s.showWorking(c, &draft.PlantingForecast, c.Param("figure"))
 }

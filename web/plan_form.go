@@ -9,6 +9,8 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measure.System) Form {
@@ -37,7 +39,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 	}
 	f := a.filling
 	suggested := bag.Suggest(a.bag.Model.Shape, bag.Room{Headspace: f.Headspace, Filler: f.Filler}, a.variety.Class, a.school == hill.TwoLevel)
-	usual := garden.DefaultLadder(a.bag.Model.Shape, a.variety.Class, a.school)
+	usual := forecast.DefaultLadder(a.bag.Model.Shape, a.variety.Class, a.school)
 	form := Form{Name: "plan", Caution: beware("drill", "containers"), Action: "/plan", Button: "Save this plan", Fields: []Field{
 		{Name: "bag", Label: "Bag", Kind: "choice", Value: fmt.Sprint(a.bag.ID), Options: bags},
 		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(a.variety.ID), Options: varieties},
@@ -55,7 +57,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 	}}
 	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), sch) {
 		if f.Name == "shelter" {
-			usual := garden.UsualTiming(a.bag, a.variety).Shelter
+			usual := logbook.UsualTiming(a.bag, a.variety).Shelter
 			f.Value, f.Options = "", append([]Option{{Value: "", Name: "as its place"}}, f.Options...)
 			f.Hint = "Its place: " + usual.Gain().Name
 		}

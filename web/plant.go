@@ -9,23 +9,25 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // supply is what of the bench and the nursery can go into a planned bag.
 type supply struct {
-	given []garden.PieceState   // allotted to it
-	pots  []garden.NursingState // of its variety
-	roots []garden.NursingState // with slips in hand
+	given []logbook.PieceState   // allotted to it
+	pots  []logbook.NursingState // of its variety
+	roots []logbook.NursingState // with slips in hand
 }
 
 // supplyOf a bag that is planned; nothing for any other.
-func (s *Site) supplyOf(c *gin.Context, st *garden.Standing) (supply, error) {
+func (s *Site) supplyOf(c *gin.Context, st *forecast.PlantingForecast) (supply, error) {
 	look, err := s.look(c)
 	if err != nil {
 		return supply{}, err
 	}
 	var out supply
-	if st.Stage != garden.StagePlanned {
+	if st.Stage != logbook.StagePlanned {
 		return out, nil
 	}
 	bench, err := look.Bench()
@@ -41,7 +43,7 @@ func (s *Site) supplyOf(c *gin.Context, st *garden.Standing) (supply, error) {
 		if n.Variety.ID != st.Variety.ID || !n.Open() {
 			continue
 		}
-		if n.Kind == garden.Pot {
+		if n.Kind == logbook.Pot {
 			out.pots = append(out.pots, n)
 		} else if n.InHand() > 0 {
 			out.roots = append(out.roots, n)
@@ -63,7 +65,7 @@ const spare = 1
 
 // plantForms are the ways a planned bag can be planted: seed or slips by hand,
 // and pots or slips from the nursery where there are some.
-func plantForms(st *garden.Standing, from supply, sys measure.System, at string, day Field) []Form {
+func plantForms(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day Field) []Form {
 	forms := []Form{plantForm(st, from, sys, at, day)}
 	if st.Variety.Class.Crop() == crop.SweetPotato {
 		if len(from.roots) > 0 {
@@ -79,7 +81,7 @@ func plantForms(st *garden.Standing, from supply, sys measure.System, at string,
 	return forms
 }
 
-func plantForm(st *garden.Standing, from supply, sys measure.System, at string, day Field) Form {
+func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day Field) Form {
 	f := Form{Name: "plant", Title: "Plant", Action: at + "plant", Button: "Planted", Open: true}
 	if st.Variety.Class.Crop() == crop.SweetPotato {
 		f.Caution = beware("mix")
@@ -107,7 +109,7 @@ func plantForm(st *garden.Standing, from supply, sys measure.System, at string, 
 	return f
 }
 
-func potsForm(st *garden.Standing, from supply, sys measure.System, at string, day Field) Form {
+func potsForm(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day Field) Form {
 	f := Form{
 		Name: "transplant", Title: "Transplant from pots", Action: at + "transplant", Button: "Transplanted", Open: true, Caution: beware("mix"),
 		Says: "Set the ball whole and bury it to the leaf tips: they come through again in three or four days.",
@@ -123,7 +125,7 @@ func potsForm(st *garden.Standing, from supply, sys measure.System, at string, d
 	return f
 }
 
-func slipsForm(st *garden.Standing, from supply, at string, day Field) Form {
+func slipsForm(st *forecast.PlantingForecast, from supply, at string, day Field) Form {
 	f := Form{
 		Name: "slips", Title: "Plant slips from the nursery", Action: at + "slips", Button: "Planted from the root", Open: true, Caution: beware("mix"),
 		Says: "Lay each in a trench 5 cm deep, tip out, two nodes under, roots away from the neighbour. Never pull by the stem.",
@@ -140,7 +142,7 @@ func slipsForm(st *garden.Standing, from supply, at string, day Field) Form {
 }
 
 // plantFromNursery keeps a planting of pots or slips.
-func (s *Site) plantFromNursery(c *gin.Context, r *reading, st *garden.Standing, h garden.BagHistory, doing string) error {
+func (s *Site) plantFromNursery(c *gin.Context, r *reading, st *forecast.PlantingForecast, h garden.BagHistory, doing string) error {
 	var from garden.FromNursery
 	day := r.day("day")
 	if doing == "slips" {
@@ -159,7 +161,7 @@ func (s *Site) plantFromNursery(c *gin.Context, r *reading, st *garden.Standing,
 			from.Height = r.length("height")
 		}
 	}
-	var id garden.ID
+	var id logbook.ID
 	kept, err := r.keep(func() (err error) {
 		id, err = s.garden.PlantFromNursery(c.Request.Context(), st.Planting.ID, day, from, s.asked(c))
 		return err

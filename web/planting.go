@@ -13,16 +13,18 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
 type plantingBody struct {
-	Bag     garden.Bag
-	S       *garden.Standing // nil when the bag is free
+	Bag     logbook.Bag
+	S       *forecast.PlantingForecast // nil when the bag is free
 	Drawing drawing
 	Forms   []Form
 	Log     []logLine
-	Others  []garden.Standing // earlier plantings of this bag
+	Others  []forecast.PlantingForecast // earlier plantings of this bag
 	Notes   []note
 	Done    *logLine // the entry just made, to be taken back
 	Said    string
@@ -31,9 +33,9 @@ type plantingBody struct {
 	Ratio   string
 	Heap    *draw.Heap // what was lifted, nil when nothing was
 	Dates   *calendar.Schedule
-	Given   []garden.PieceState // seed that is given to it
-	Sum     measure.Mass        // of Given
-	Outlook *garden.YieldOutlook
+	Given   []logbook.PieceState // seed that is given to it
+	Sum     measure.Mass         // of Given
+	Outlook *forecast.YieldOutlook
 	Window  string // of the day it is ready
 	Next    []nextJob
 	Aside   []asideLine
@@ -48,7 +50,7 @@ type nextJob struct {
 const mostNext = 5
 
 // nextOf a bag: what else is due, and what comes.
-func nextOf(st *garden.Standing, sys measure.System) []nextJob {
+func nextOf(st *forecast.PlantingForecast, sys measure.System) []nextJob {
 	var out []nextJob
 	for _, j := range st.Jobs {
 		if j.Kind == st.Job.Kind || len(out) == mostNext {
@@ -65,18 +67,18 @@ func nextOf(st *garden.Standing, sys measure.System) []nextJob {
 
 // logLine is one entry put into words.
 type logLine struct {
-	ID   garden.ID
+	ID   logbook.ID
 	Day  measure.Day
 	Says string
 	Key  string
 }
 
-func idOf(c *gin.Context) garden.ID {
+func idOf(c *gin.Context) logbook.ID {
 	n, err := strconv.ParseInt(c.Param("id"), 10, 64)
 	if err != nil {
 		return 0
 	}
-	return garden.ID(n)
+	return logbook.ID(n)
 }
 
 // bag is the page of a bag by its label: what is in it now, or an offer to plan.
@@ -101,15 +103,15 @@ func (s *Site) planting(c *gin.Context) error {
 	return s.plantingPage(c, http.StatusOK, h, &st, typed{})
 }
 
-func (s *Site) withHistory(c *gin.Context, id garden.ID) (garden.Standing, garden.BagHistory, error) {
+func (s *Site) withHistory(c *gin.Context, id logbook.ID) (forecast.PlantingForecast, garden.BagHistory, error) {
 	look, err := s.look(c)
 	if err != nil {
-		return garden.Standing{}, garden.BagHistory{}, err
+		return forecast.PlantingForecast{}, garden.BagHistory{}, err
 	}
 	return look.BagOf(id)
 }
 
-func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st *garden.Standing, t typed) error {
+func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st *forecast.PlantingForecast, t typed) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -130,7 +132,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 		if err != nil {
 			return err
 		}
-		if st.Stage == garden.StagePlanned || st.Stage == garden.StageGrowing {
+		if st.Stage == logbook.StagePlanned || st.Stage == logbook.StageGrowing {
 			sch, err := look.Schedule(st)
 			if err != nil {
 				return err
@@ -142,7 +144,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 			if err != nil {
 				return err
 			}
-			prospects, _, err := look.Prospects([]garden.Standing{*st})
+			prospects, _, err := look.Prospects([]forecast.PlantingForecast{*st})
 			if err != nil {
 				return err
 			}
@@ -164,7 +166,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 const heapScale = 0.4
 
 // tell fills the body from a planting.
-func (b *plantingBody) tell(st *garden.Standing, t typed, done string, supply supply, today measure.Day) {
+func (b *plantingBody) tell(st *forecast.PlantingForecast, t typed, done string, supply supply, today measure.Day) {
 	for i := len(st.Log) - 1; i >= 0; i-- {
 		e := &st.Log[i]
 		line := logLine{e.ID, e.Day, entryWords(st, e, t.units), newKey()}
@@ -173,7 +175,7 @@ func (b *plantingBody) tell(st *garden.Standing, t typed, done string, supply su
 			b.Done = &line
 		}
 	}
-	fresh := b.Done != nil && len(st.Layers) > 0 && st.Log[len(st.Log)-1].Kind == garden.Raised
+	fresh := b.Done != nil && len(st.Layers) > 0 && st.Log[len(st.Log)-1].Kind == logbook.Raised
 	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: st, Units: t.units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
 	b.Next = nextOf(st, t.units)
 	_, b.Loose = st.Ladder.Wanted()
@@ -188,15 +190,15 @@ func (b *plantingBody) tell(st *garden.Standing, t typed, done string, supply su
 		b.Forms = append(b.Forms, t.fill(f))
 	}
 	b.Notes = notesOf(st, []string{
-		garden.FigureSeed, garden.FigureLadder, garden.FigureRung + "1",
-		garden.FigureHarvest, garden.FigureRatio, garden.FigurePerLitre, garden.FigurePerPlant,
+		forecast.FigureSeed, forecast.FigureLadder, forecast.FigureRung + "1",
+		forecast.FigureHarvest, forecast.FigureRatio, forecast.FigurePerLitre, forecast.FigurePerPlant,
 	}, t.units)
 }
 
 // entryWords says what an entry of a planting records.
-func entryWords(st *garden.Standing, e *garden.Entry, sys measure.System) string {
+func entryWords(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.System) string {
 	switch e.Kind {
-	case garden.Planted:
+	case logbook.Planted:
 		if e.Slips > 0 {
 			return fmt.Sprintf("planted %d slips", e.Slips)
 		}
@@ -205,47 +207,47 @@ func entryWords(st *garden.Standing, e *garden.Entry, sys measure.System) string
 			sum += p
 		}
 		return fmt.Sprintf("planted %d pieces, %s of seed", len(e.Pieces), sys.Mass(sum))
-	case garden.Raised:
+	case logbook.Raised:
 		if e.Loose > 0 {
 			return "raised with " + sys.Volume(e.Loose) + " loose"
 		}
 		return "raised " + sys.Length(e.RaiseBy)
-	case garden.Measured:
+	case logbook.Measured:
 		if st.Variety.Class.Crop() == crop.SweetPotato {
 			return "vines " + sys.Length(e.Height) + " long"
 		}
 		return "stems " + sys.Length(e.Height) + " above the medium"
-	case garden.Weighed:
+	case logbook.Weighed:
 		return weighedWords(e, sys)
-	case garden.Taken:
+	case logbook.Taken:
 		return "some taken unweighed. " + e.Text
-	case garden.Closed:
+	case logbook.Closed:
 		return "closed"
-	case garden.Emerged:
+	case logbook.Emerged:
 		return "shoots through"
-	case garden.Flowered:
+	case logbook.Flowered:
 		return "first flowers open: raising ends"
-	case garden.Frosted:
+	case logbook.Frosted:
 		return "tops black from frost"
-	case garden.Topped:
+	case logbook.Topped:
 		return "topped up with " + sys.Volume(e.Loose) + " loose"
-	case garden.Fed:
+	case logbook.Fed:
 		return "fed"
-	case garden.Tended:
+	case logbook.Tended:
 		return map[job.Kind]string{
 			job.TopUp: "looked, no top-up wanted", job.Tie: "canes and string on", job.Nip: "flowers nipped", job.Look: "looked at",
 			job.Move: "moved", job.CutDown: "tops cut down",
 		}[e.What]
-	case garden.Skipped:
+	case logbook.Skipped:
 		return string(e.What) + " skipped: " + e.Text
-	case garden.PutOff:
+	case logbook.PutOff:
 		return string(e.What) + " put off until " + e.Until.Short()
 	default:
 		return e.Text
 	}
 }
 
-func weighedWords(e *garden.Entry, sys measure.System) string {
+func weighedWords(e *logbook.Entry, sys measure.System) string {
 	said := "weighed in"
 	for i, b := range e.Batches {
 		if i > 0 {
@@ -292,8 +294,8 @@ func (s *Site) undo(c *gin.Context) error {
 }
 
 // bagAddress is where a planting is shown.
-func bagAddress(st *garden.Standing, query string) string {
-	if st.Stage == garden.StageClosed {
+func bagAddress(st *forecast.PlantingForecast, query string) string {
+	if st.Stage == logbook.StageClosed {
 		return fmt.Sprintf("/plantings/%d?%s", st.Planting.ID, query)
 	}
 	return "/bags/" + url.PathEscape(st.Bag.Label) + "?" + query

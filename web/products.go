@@ -3,7 +3,7 @@ package web
 import (
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 func sackForm(cs medium.Components, sys measure.System) Form {
@@ -14,7 +14,7 @@ func sackForm(cs medium.Components, sys measure.System) Form {
 	return Form{
 		Name: "sack", Title: "A sack you buy", Action: "/plan/shopping/products", Button: "Keep it", Caution: beware("mix", "dust"),
 		Fields: []Field{
-			{Name: "kind", Kind: "hidden", Value: string(garden.MediumSack)},
+			{Name: "kind", Kind: "hidden", Value: string(logbook.MediumSack)},
 			{Name: "component", Label: "What is in it", Kind: "choice", Options: parts},
 			{Name: "name", Label: "Your name for it", Kind: "text"},
 			{Name: "litres", Label: "It holds", Kind: "quantity", Unit: string(sys.VolumeUnit()), Read: "/read/volume"},
@@ -28,7 +28,7 @@ func packForm(sys measure.System) Form {
 		Name: "pack", Title: "A feed you buy", Action: "/plan/shopping/products", Button: "Keep it", Caution: beware("dust", "sprays"),
 		Says: "The pack's own rate comes first. The three numbers stand on it: nitrogen, phosphate, potash.",
 		Fields: []Field{
-			{Name: "kind", Kind: "hidden", Value: string(garden.FeedPack)},
+			{Name: "kind", Kind: "hidden", Value: string(logbook.FeedPack)},
 			{Name: "name", Label: "Its name", Kind: "text"},
 			{Name: "grams", Label: "A pack weighs", Kind: "quantity", Unit: string(sys.ScaleUnit())},
 			{Name: "nitrogen", Label: "Nitrogen", Kind: "count", Unit: "%"},
@@ -45,7 +45,7 @@ func bottleForm(sys measure.System) Form {
 		Name: "bottle", Title: "A liquid feed you buy", Action: "/plan/shopping/products", Button: "Keep it", Caution: beware("sprays"),
 		Says: "The label's own rate comes first. High in potash for tubers.",
 		Fields: []Field{
-			{Name: "kind", Kind: "hidden", Value: string(garden.LiquidFeed)},
+			{Name: "kind", Kind: "hidden", Value: string(logbook.LiquidFeed)},
 			{Name: "name", Label: "Its name", Kind: "text"},
 			{Name: "bottle", Label: "A bottle holds", Kind: "quantity", Unit: string(sys.VolumeUnit()), Read: "/read/volume"},
 			{Name: "dilution", Label: "Into a litre of water", Kind: "count", Unit: "mL", Hint: "From the label, like 8"},
@@ -57,15 +57,15 @@ func bottleForm(sys measure.System) Form {
 	}
 }
 
-func sundryForm(models []garden.Model) Form {
-	what := []Option{{Value: string(garden.Canes), Name: "canes"}, {Value: string(garden.Labels), Name: "labels"}}
+func sundryForm(models []logbook.Model) Form {
+	what := []Option{{Value: string(logbook.Canes), Name: "canes"}, {Value: string(logbook.Labels), Name: "labels"}}
 	for _, m := range models {
-		what = append(what, Option{Value: string(garden.BagSundry(m.ID)), Name: "new bags: " + m.Name})
+		what = append(what, Option{Value: string(logbook.BagSundry(m.ID)), Name: "new bags: " + m.Name})
 	}
 	return Form{
 		Name: "sundry", Title: "Canes, labels or bags you buy", Action: "/plan/shopping/products", Button: "Keep it",
 		Fields: []Field{
-			{Name: "kind", Kind: "hidden", Value: string(garden.SundryPack)},
+			{Name: "kind", Kind: "hidden", Value: string(logbook.SundryPack)},
 			{Name: "sundry", Label: "What they are", Kind: "choice", Options: what},
 			{Name: "name", Label: "Your name for the pack", Kind: "text"},
 			{Name: "pieces", Label: "In a pack there are", Kind: "count"},
@@ -75,13 +75,13 @@ func sundryForm(models []garden.Model) Form {
 }
 
 // product reads a product, and names the form it came in.
-func (r *reading) product() (p garden.Product, form string) {
-	p = garden.Product{Name: r.text("name"), Kind: garden.ProductKind(r.text("kind")), Component: r.text("component"), Price: r.cents("price")}
+func (r *reading) product() (p logbook.Product, form string) {
+	p = logbook.Product{Name: r.text("name"), Kind: logbook.ProductKind(r.text("kind")), Component: r.text("component"), Price: r.cents("price")}
 	shares := func() {
 		p.Feed.Nitrogen, p.Feed.Phosphate, p.Feed.Potash = r.number("nitrogen", 0), r.number("phosphate", 0), r.number("potash", 0)
 	}
 	switch p.Kind {
-	case garden.FeedPack:
+	case logbook.FeedPack:
 		if r.text("grams") != "" {
 			p.Weight = r.mass("grams", r.units.ScaleUnit())
 		}
@@ -90,15 +90,15 @@ func (r *reading) product() (p garden.Product, form string) {
 		}
 		shares()
 		return p, "pack"
-	case garden.LiquidFeed:
+	case logbook.LiquidFeed:
 		if r.text("bottle") != "" {
 			p.Litres = r.volume("bottle")
 		}
 		p.Feed.Dilution = r.number("dilution", 0)
 		shares()
 		return p, "bottle"
-	case garden.SundryPack:
-		p.Sundry, p.Pieces = garden.Sundry(r.text("sundry")), r.count("pieces")
+	case logbook.SundryPack:
+		p.Sundry, p.Pieces = logbook.Sundry(r.text("sundry")), r.count("pieces")
 		return p, "sundry"
 	}
 	if r.text("litres") != "" {

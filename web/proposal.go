@@ -10,6 +10,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
@@ -34,8 +35,8 @@ type proposedLine struct {
 }
 
 // proposal reads what is wanted; what is left empty is usual for a household.
-func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) garden.AskedProposal {
-	ask := garden.AskedProposal{Year: today.Year(), People: 2, Meals: 4, Each: garden.PerMeal, LiftAlone: r.text("alone") == "yes", AnySeed: r.text("seed") == "plenty"}
+func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) garden.ProposalRequest {
+	ask := garden.ProposalRequest{Year: today.Year(), People: 2, Meals: 4, Each: garden.PerMeal, LiftAlone: r.text("alone") == "yes", AnySeed: r.text("seed") == "plenty"}
 	if r.text("year") != "" {
 		ask.Year = r.count("year")
 	}
@@ -62,11 +63,11 @@ func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) 
 		ask.Litres = r.volume("litres")
 	}
 	ask.Budget = r.cents("budget")
-	ask.ByHand = map[garden.ID]garden.ID{}
+	ask.ByHand = map[logbook.ID]logbook.ID{}
 	for _, b := range cat.Bags {
 		if text := r.text(fmt.Sprintf("bag-%d", b.ID)); text != "" {
 			if id, err := strconv.ParseInt(text, 10, 64); err == nil && id >= 0 {
-				ask.ByHand[b.ID] = garden.ID(id)
+				ask.ByHand[b.ID] = logbook.ID(id)
 			}
 		}
 	}
@@ -75,7 +76,7 @@ func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) 
 
 func (s *Site) proposal(c *gin.Context) error { return s.proposalPage(c, http.StatusOK, nil) }
 
-func (s *Site) proposalPage(c *gin.Context, status int, refused garden.Faults) error {
+func (s *Site) proposalPage(c *gin.Context, status int, refused logbook.Faults) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -131,7 +132,7 @@ func (b *proposalBody) tell(sys measure.System) {
 	}
 }
 
-func proposalForm(ask garden.AskedProposal, sys measure.System) Form {
+func proposalForm(ask garden.ProposalRequest, sys measure.System) Form {
 	yesNo := func(yes, no, value string) []Option {
 		return []Option{{Value: "no", Name: no}, {Value: value, Name: yes}}
 	}
@@ -162,7 +163,7 @@ func (s *Site) planProposed(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	bags := map[garden.ID]garden.ID{}
+	bags := map[logbook.ID]logbook.ID{}
 	for _, text := range r.values["give"] {
 		bagText, varietyText, _ := strings.Cut(text, ":")
 		b, err1 := strconv.ParseInt(bagText, 10, 64)
@@ -171,7 +172,7 @@ func (s *Site) planProposed(c *gin.Context) error {
 			r.faults.Add("", "This form came incomplete: open its page again and send it from there.")
 			break
 		}
-		bags[garden.ID(b)] = garden.ID(v)
+		bags[logbook.ID(b)] = logbook.ID(v)
 	}
 	n := 0
 	kept, err := r.keep(func() (err error) {

@@ -8,7 +8,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // said is a typed value read back in the grower's units, or what is wrong.
@@ -55,7 +55,7 @@ func (s *Site) read(c *gin.Context) error {
 	case "net":
 		out = s.readNet(c, &r)
 	default:
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	if len(r.faults) > 0 {
 		out = said{Text: r.faults[0].Says.In(r.units), Wrong: true}

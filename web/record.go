@@ -11,20 +11,22 @@ import (
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // entryForms are the forms for what can be recorded at a planting now.
-func entryForms(st *garden.Standing, from supply, sys measure.System, today measure.Day) []Form {
+func entryForms(st *forecast.PlantingForecast, from supply, sys measure.System, today measure.Day) []Form {
 	at := fmt.Sprintf("/plantings/%d/", st.Planting.ID)
 	day := Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
 	words := func(label string) Field { return Field{Name: "text", Label: label, Kind: "words"} }
 	switch st.Stage {
-	case garden.StagePlanned:
+	case logbook.StagePlanned:
 		return append(plantForms(st, from, sys, at, day),
 			Form{Name: "note", Title: "Note", Action: at + "note", Button: "Keep this note", Fields: []Field{words("In your words"), day}},
 			Form{Name: "drop", Title: "Drop this plan", Action: at + "drop", Button: "Drop the plan", Fields: []Field{day}, Says: "Frees the bag. Nothing was planted."},
 		)
-	case garden.StageGrowing:
+	case logbook.StageGrowing:
 		forms := []Form{measureForm(st, sys, at, day)}
 		if st.Level < st.Bag.Model.Shape.Height()-0.05 {
 			forms = append([]Form{raiseForm(st, sys, at, day)}, forms...)
@@ -45,7 +47,7 @@ func entryForms(st *garden.Standing, from supply, sys measure.System, today meas
 }
 
 // seenForms are for what is seen of a plant and moves its forecast.
-func seenForms(st *garden.Standing, at string, day Field) []Form {
+func seenForms(st *forecast.PlantingForecast, at string, day Field) []Form {
 	var out []Form
 	potato := st.Variety.Class.Crop() == crop.Potato
 	if st.Up == 0 && potato {
@@ -66,7 +68,7 @@ func seenForms(st *garden.Standing, at string, day Field) []Form {
 	})
 }
 
-func raiseForm(st *garden.Standing, sys measure.System, at string, day Field) Form {
+func raiseForm(st *forecast.PlantingForecast, sys measure.System, at string, day Field) Form {
 	f := Form{Name: "raise", Title: "Raise a layer", Action: at + "raise", Button: "Raised", Open: st.Job.Kind == job.Raise}
 	f.Caution = beware("mix", "lifting")
 	by := Field{
@@ -95,7 +97,7 @@ func raiseForm(st *garden.Standing, sys measure.System, at string, day Field) Fo
 	return f
 }
 
-func measureForm(st *garden.Standing, sys measure.System, at string, day Field) Form {
+func measureForm(st *forecast.PlantingForecast, sys measure.System, at string, day Field) Form {
 	f := Form{
 		Name: "measure", Title: "Stem height", Action: at + "measure", Button: "Measured", Open: st.Job.Kind == job.Measure,
 		Says: "From the medium to the growing tip of a middling stem.",
@@ -126,9 +128,9 @@ func (s *Site) record(c *gin.Context) error {
 	}
 	e, ok := r.entry(doing, &st)
 	if !ok {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
-	var id garden.ID
+	var id logbook.ID
 	if r.faults == nil {
 		e.Planting = st.Planting.ID
 		id, err = s.garden.Record(c.Request.Context(), e, s.asked(c))
@@ -164,39 +166,39 @@ func (s *Site) record(c *gin.Context) error {
 }
 
 // entry reads what a form of a planting records; ok is false for an unknown one.
-func (r *reading) entry(doing string, st *garden.Standing) (e garden.Entry, ok bool) {
+func (r *reading) entry(doing string, st *forecast.PlantingForecast) (e logbook.Entry, ok bool) {
 	e.Day = r.day("day")
 	switch doing {
 	case "plant":
-		e.Kind = garden.Planted
+		e.Kind = logbook.Planted
 		if st.Variety.Class.Crop() == crop.SweetPotato {
 			e.Slips = r.count("slips")
 			break
 		}
 		e.Pieces = r.pieces()
 	case "raise":
-		e.Kind = garden.Raised
+		e.Kind = logbook.Raised
 		e.RaiseBy, e.Loose = r.rise("by")
 	case "measure":
-		e.Kind = garden.Measured
+		e.Kind = logbook.Measured
 		e.Height = r.length("height")
 	case "up":
-		e.Kind = garden.Emerged
+		e.Kind = logbook.Emerged
 	case "flowers":
-		e.Kind = garden.Flowered
+		e.Kind = logbook.Flowered
 	case "frost":
-		e.Kind = garden.Frosted
+		e.Kind = logbook.Frosted
 	case "note":
-		e.Kind, e.Text = garden.Noted, r.text("text")
+		e.Kind, e.Text = logbook.Noted, r.text("text")
 	case "take":
-		e.Kind, e.Text = garden.Taken, r.text("text")
+		e.Kind, e.Text = logbook.Taken, r.text("text")
 	case "weigh":
-		e.Kind = garden.Weighed
-		e.Batches, e.Another = []garden.Batch{r.batch()}, r.text("another") != ""
+		e.Kind = logbook.Weighed
+		e.Batches, e.Another = []logbook.Batch{r.batch()}, r.text("another") != ""
 	case "close":
-		e.Kind = garden.Closed
+		e.Kind = logbook.Closed
 	case "drop":
-		e.Kind = garden.Dropped
+		e.Kind = logbook.Dropped
 	default:
 		return e, false
 	}
@@ -227,8 +229,8 @@ func (r *reading) pieces() []measure.Mass {
 }
 
 // batch reads one weighing: the container by name, or a tare of its own.
-func (r *reading) batch() garden.Batch {
-	b := garden.Batch{Grade: r.text("grade-1"), Count: r.count("count-1")}
+func (r *reading) batch() logbook.Batch {
+	b := logbook.Batch{Grade: r.text("grade-1"), Count: r.count("count-1")}
 	b.Gross = r.mass("gross-1", r.units.ScaleUnit())
 	b.Container = r.text("container-1")
 	if other := r.text("new-container"); other != "" {
@@ -242,7 +244,7 @@ func (r *reading) batch() garden.Batch {
 
 // weighBody is the weigh-in page.
 type weighBody struct {
-	S       *garden.Standing
+	S       *forecast.PlantingForecast
 	Form    Form
 	Batches []logLine
 	Done    *logLine
@@ -262,7 +264,7 @@ func (s *Site) weighPage(c *gin.Context) error {
 	return s.weighing(c, http.StatusOK, &st, typed{})
 }
 
-func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed) error {
+func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecast, t typed) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -277,12 +279,12 @@ func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed
 	}
 	t.units = sys
 	body := weighBody{S: st}
-	if st.Stage == garden.StageGrowing {
+	if st.Stage == logbook.StageGrowing {
 		body.Form = t.fill(weighForm(st, cat, sys, s.clock.Today()))
 	}
 	for i := len(st.Log) - 1; i >= 0; i-- {
 		e := &st.Log[i]
-		if e.Kind != garden.Weighed {
+		if e.Kind != logbook.Weighed {
 			continue
 		}
 		line := logLine{e.ID, e.Day, entryWords(st, e, sys), newKey()}
@@ -291,12 +293,12 @@ func (s *Site) weighing(c *gin.Context, status int, st *garden.Standing, t typed
 			body.Done = &line
 		}
 	}
-	body.Notes = notesOf(st, []string{garden.FigureHarvest, garden.FigureRatio}, sys)
+	body.Notes = notesOf(st, []string{forecast.FigureHarvest, forecast.FigureRatio}, sys)
 	s.render(c, status, "weigh", view{Title: "Weigh in " + st.Bag.Label, Stage: "Bags", Body: body})
 	return nil
 }
 
-func weighForm(st *garden.Standing, cat garden.Catalogue, sys measure.System, today measure.Day) Form {
+func weighForm(st *forecast.PlantingForecast, cat garden.Catalogue, sys measure.System, today measure.Day) Form {
 	containers := []Option{{Value: "", Name: "none, weighed bare"}}
 	for _, k := range cat.Containers {
 		containers = append(containers, Option{Value: k.Name, Name: k.Name + " · " + sys.Mass(k.Tare)})

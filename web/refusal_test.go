@@ -8,12 +8,13 @@ import (
 	"glebata/core/measure"
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // A form that is no longer on its page is refused in words: the bag was closed on
 // another phone meanwhile.
 func TestAFormThatIsGoneIsRefusedInWords(t *testing.T) {
-	var id garden.ID
+	var id logbook.ID
 	s := open(t, func(g *garden.Garden) error {
 		if err := demo.Fill(context.Background(), g); err != nil {
 			return err
@@ -25,7 +26,7 @@ func TestAFormThatIsGoneIsRefusedInWords(t *testing.T) {
 		defer v.Close()
 		row, err := v.Row()
 		for _, st := range row {
-			if st.Stage == garden.StageGrowing && st.Level < st.Ladder.Top && st.StemKnown {
+			if st.Stage == logbook.StageGrowing && st.Level < st.Ladder.Top && st.StemKnown {
 				id = st.Planting.ID
 			}
 		}

@@ -17,7 +17,7 @@ import (
 
 	"glebata/core/crop"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/web/draw"
 )
 
@@ -111,7 +111,7 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	if t, ok := troubleOf(s.garden.Trouble()); ok {
 		v.Trouble = t.words
 	}
-	var line garden.SeasonLine
+	var line forecast.SeasonLine
 	if look, err := s.look(c); err == nil { // else what is told is why
 		v.Units, _ = look.Units()
 		line, _ = look.SeasonLine()
@@ -166,7 +166,7 @@ type stage struct {
 
 // seasonLine is the strip across the top: the stages, and where today stands.
 type seasonLine struct {
-	garden.SeasonLine
+	forecast.SeasonLine
 	Stages []stage
 }
 
@@ -177,7 +177,7 @@ func (l seasonLine) Percent(i int) string {
 
 // Dot is where today stands: between the marks of the stages it lies between.
 func (l seasonLine) Dot() string {
-	marks := map[garden.Mark]string{garden.MarkPlan: "plan", garden.MarkPlant: "bags", garden.MarkLift: "compare"}
+	marks := map[forecast.Mark]string{forecast.MarkPlan: "plan", forecast.MarkPlant: "bags", forecast.MarkLift: "compare"}
 	from, to, share := l.Between()
 	return fmt.Sprintf("%.2f%%", ((1-share)*l.at(marks[from])+share*l.at(marks[to])+0.04)*100/float64(max(1, len(l.Stages))))
 }

@@ -10,16 +10,17 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/calendar"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/openformat"
 	"glebata/web/draw"
 )
 
 type seasonBody struct {
-	Sheet   garden.Sheet
+	Sheet   forecast.Sheet
 	Drawing draw.Sheet
-	Lines   []garden.SheetLine
-	Chosen  *garden.SheetLine // whose form stands below
+	Lines   []forecast.SheetLine
+	Chosen  *forecast.SheetLine // whose form stands below
 	Form    Form
 	Query   string
 	Said    string
@@ -50,7 +51,7 @@ func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
 		return err
 	}
 	body := seasonBody{Sheet: sheet, Said: s.said(c), Feed: "/calendar.ics?season=" + strconv.Itoa(sheet.Year)}
-	chosen := garden.ID(0)
+	chosen := logbook.ID(0)
 	if l := chooseLine(sheet.Lines, r.id("line")); l != nil {
 		chosen = l.Planting.ID
 		tried := r.timing(l.Timing, l.Variety.Class.Crop())
@@ -81,7 +82,7 @@ func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
 		body.Notes = []note{noteOf(sheet.Place.PlantWorking(&l.Schedule), l.Bag.Label, r.units), noteOf(l.Schedule.WarmthWorking(), l.Bag.Label, r.units)}
 	}
 	body.Lines = sheet.Lines
-	href := func(id garden.ID) string { return fmt.Sprintf("/plan/season?year=%d&line=%d#change", sheet.Year, id) }
+	href := func(id logbook.ID) string { return fmt.Sprintf("/plan/season?year=%d&line=%d#change", sheet.Year, id) }
 	body.Drawing = draw.SheetOf(sheet, chosen, href, today)
 	s.render(c, status, "season", view{Title: "The season", Stage: "Plan", Body: body})
 	return nil
@@ -89,14 +90,14 @@ func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
 
 // chooseLine is the line of a planting; without one the first that warns, or
 // that is still to be planted.
-func chooseLine(lines []garden.SheetLine, id garden.ID) *garden.SheetLine {
+func chooseLine(lines []forecast.SheetLine, id logbook.ID) *forecast.SheetLine {
 	best := -1
 	for i := range lines {
 		l := &lines[i]
 		switch {
 		case id != 0 && l.Planting.ID == id:
 			return l
-		case l.Stage != garden.StagePlanned:
+		case l.Stage != logbook.StagePlanned:
 		case best < 0 || len(l.Schedule.Warnings) > 0 && len(lines[best].Schedule.Warnings) == 0:
 			best = i
 		}
@@ -120,7 +121,7 @@ func (s *Site) feed(c *gin.Context) error {
 	year := 0
 	if text := c.Query("season"); text != "" {
 		if year, err = strconv.Atoi(text); err != nil || year < 1900 || year > 2199 {
-			return garden.ErrNotFound
+			return logbook.ErrNotFound
 		}
 	}
 	sheet, moments, err := look.CalendarFeed(year)

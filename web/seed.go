@@ -13,6 +13,8 @@ import (
 	"glebata/core/measure"
 	"glebata/core/seed"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
@@ -23,13 +25,13 @@ type benchBody struct {
 	Tray    Form
 	Said    string
 	Missing bool
-	Ahead   []garden.Ahead
+	Ahead   []forecast.Lead
 	Given   []givenLine
 }
 
 // trayLine is one tray of the bench.
 type trayLine struct {
-	*garden.TrayState
+	*logbook.TrayState
 	Tubers []draw.Tuber
 	Counts []callCount
 	N      int          // tubers left
@@ -46,7 +48,7 @@ type callCount struct {
 
 // givenLine is an allotment that stands, to be taken back.
 type givenLine struct {
-	ID   garden.ID
+	ID   logbook.ID
 	Day  measure.Day
 	Says string
 	Key  string
@@ -88,7 +90,7 @@ func (s *Site) benchPage(c *gin.Context, status int, t typed) error {
 		}
 		body.Trays = append(body.Trays, l)
 	}
-	labels := map[garden.ID]string{}
+	labels := map[logbook.ID]string{}
 	for i := range row {
 		labels[row[i].Planting.ID] = row[i].Bag.Label
 	}
@@ -109,9 +111,9 @@ func (s *Site) benchPage(c *gin.Context, status int, t typed) error {
 	return nil
 }
 
-func givenWords(e garden.SeedEntry, labels map[garden.ID]string) string {
+func givenWords(e logbook.SeedEntry, labels map[logbook.ID]string) string {
 	var bags []string
-	seen := map[garden.ID]bool{}
+	seen := map[logbook.ID]bool{}
 	for _, a := range e.Allots {
 		if !seen[a.Planting] {
 			seen[a.Planting] = true
@@ -129,8 +131,8 @@ func givenWords(e garden.SeedEntry, labels map[garden.ID]string) string {
 	return fmt.Sprintf("%d %s given to %s", len(e.Allots), pieces, strings.Join(bags, ", "))
 }
 
-func potatoesOf(cat garden.Catalogue) []garden.Variety {
-	var out []garden.Variety
+func potatoesOf(cat garden.Catalogue) []logbook.Variety {
+	var out []logbook.Variety
 	for _, v := range cat.Varieties {
 		if v.Class.Crop() == crop.Potato {
 			out = append(out, v)
@@ -142,7 +144,7 @@ func potatoesOf(cat garden.Catalogue) []garden.Variety {
 // miniScale is the scale of a tray on the bench, in px per mm.
 const miniScale = 0.42
 
-func lineOfTray(t *garden.TrayState, sys measure.System) trayLine {
+func lineOfTray(t *logbook.TrayState, sys measure.System) trayLine {
 	l := trayLine{TrayState: t, Tubers: draw.TrayOf(t, miniScale, 0, func(int) string { return "" }, sys)}
 	counts := t.Counts()
 	say := func(call seed.Call, words string) {
@@ -169,12 +171,12 @@ func lineOfTray(t *garden.TrayState, sys measure.System) trayLine {
 	return l
 }
 
-func lotForm(potatoes []garden.Variety, today measure.Day, sys measure.System) Form {
+func lotForm(potatoes []logbook.Variety, today measure.Day, sys measure.System) Form {
 	var varieties, from []Option
 	for _, v := range potatoes {
 		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
 	}
-	for _, src := range garden.Sources() {
+	for _, src := range logbook.Sources() {
 		from = append(from, Option{Value: string(src), Name: src.Name()})
 	}
 	return Form{
@@ -182,7 +184,7 @@ func lotForm(potatoes []garden.Variety, today measure.Day, sys measure.System) F
 		Fields: append([]Field{
 			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
 			{Name: "label", Label: "Name of the lot", Kind: "text", Hint: "A few letters, like HL26"},
-			{Name: "source", Label: "Where it came from", Kind: "choice", Value: string(garden.Certified), Options: from},
+			{Name: "source", Label: "Where it came from", Kind: "choice", Value: string(logbook.Certified), Options: from},
 			{Name: "year", Label: "For the season", Kind: "count", Value: strconv.Itoa(today.Year())},
 			{Name: "cost", Label: "What it cost", Kind: "text", Hint: "If you want to know; like 4.50"},
 			{Name: "tray", Label: "Label of its tray", Kind: "text", Hint: "Written on the tray, like A1"},
@@ -198,7 +200,7 @@ func trayStands(temp, light string, sys measure.System) []Field {
 	}
 }
 
-func trayForm(lots []garden.Lot, sys measure.System) Form {
+func trayForm(lots []logbook.Lot, sys measure.System) Form {
 	var options []Option
 	for _, l := range lots {
 		options = append(options, Option{Value: fmt.Sprint(l.ID), Name: l.Label + " · " + l.Variety.Name})
@@ -229,10 +231,10 @@ func (s *Site) addLot(c *gin.Context) error {
 		return err
 	}
 	n := garden.NewLot{
-		Label: r.text("label"), Variety: r.id("variety"), Source: garden.Source(r.text("source")), Year: r.count("year"), Cost: r.cents("cost"),
+		Label: r.text("label"), Variety: r.id("variety"), Source: logbook.Source(r.text("source")), Year: r.count("year"), Cost: r.cents("cost"),
 		Tray: r.text("tray"), Temp: measure.Temperature(r.degrees("temp", 10)), Light: r.text("light") != "no",
 	}
-	var tray garden.ID
+	var tray logbook.ID
 	kept, err := r.keep(func() (err error) {
 		tray, err = s.garden.AddLot(c.Request.Context(), n, s.asked(c))
 		return err
@@ -249,7 +251,7 @@ func (s *Site) addTray(c *gin.Context) error {
 		return err
 	}
 	n := garden.NewTray{Label: r.text("label"), Lot: r.id("lot"), Temp: measure.Temperature(r.degrees("temp", 10)), Light: r.text("light") != "no"}
-	var tray garden.ID
+	var tray logbook.ID
 	kept, err := r.keep(func() (err error) {
 		tray, err = s.garden.AddTray(c.Request.Context(), n, s.asked(c))
 		return err
@@ -261,7 +263,7 @@ func (s *Site) addTray(c *gin.Context) error {
 }
 
 // trayKept goes to a new tray, or back to the bench with what is wrong.
-func (s *Site) trayKept(c *gin.Context, r *reading, kept bool, form string, tray garden.ID, said string) error {
+func (s *Site) trayKept(c *gin.Context, r *reading, kept bool, form string, tray logbook.ID, said string) error {
 	if !kept {
 		return s.benchPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
 	}

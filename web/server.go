@@ -13,6 +13,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // Clock tells the day. The program has one.
@@ -71,7 +72,7 @@ func New(g *garden.Garden, clock Clock, scale Scale, o Options) (http.Handler, e
 	r.GET("/static/*file", a.serve)
 	pages := r.Group("/", gzip.Gzip(gzip.BestSpeed), s.readForm)
 	s.routes(pages)
-	r.NoRoute(func(c *gin.Context) { s.fail(c, garden.ErrNotFound) })
+	r.NoRoute(func(c *gin.Context) { s.fail(c, logbook.ErrNotFound) })
 	r.NoMethod(func(c *gin.Context) { s.fail(c, errMethod) })
 	return guarded(o, r), nil
 }
@@ -200,7 +201,7 @@ func (s *Site) recovered(c *gin.Context, cause any) {
 // fail answers a request that cannot be answered otherwise.
 func (s *Site) fail(c *gin.Context, err error) {
 	status, said := http.StatusInternalServerError, "Something went wrong on our side. What was saved before is safe; try again."
-	if errors.Is(err, garden.ErrNotFound) {
+	if errors.Is(err, logbook.ErrNotFound) {
 		status, said = http.StatusNotFound, "There is nothing at this address. It may have been mistyped, or belong to another garden."
 	} else if c.Request.Context().Err() != nil {
 		c.Abort() // who asked has gone

@@ -13,6 +13,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 	"glebata/openformat"
 )
 
@@ -103,15 +104,15 @@ func buyLineOf(l garden.ShoppingLine, sys measure.System) buyLine {
 	}
 	amount := func(n garden.Need) string { return sys.Volume(n.Litres) }
 	switch l.Kind {
-	case garden.FeedPack:
+	case logbook.FeedPack:
 		amount = func(n garden.Need) string { return sys.Mass(n.Grams) }
 		out.Amount = fmt.Sprintf("%s, about %s", sys.Mass(l.Grams), handfuls(p, l.Grams))
 		out.Pack, out.Left = plural(l.Buy.Sacks, "pack")+" of "+sys.Mass(p.Weight), sys.Mass(measure.Mass(l.Buy.Left))
-	case garden.LiquidFeed:
+	case logbook.LiquidFeed:
 		amount = func(n garden.Need) string { return fmt.Sprintf("%.0f mL", 1000*float64(n.Litres)) }
 		out.Amount = fmt.Sprintf("%.0f mL", 1000*float64(l.Litres))
 		out.Pack, out.Left = plural(l.Buy.Sacks, "bottle")+" of "+sys.Volume(p.Litres), sys.Volume(l.Buy.Left)
-	case garden.SundryPack:
+	case logbook.SundryPack:
 		amount = func(n garden.Need) string { return strconv.Itoa(n.Pieces) }
 		out.Amount = strconv.Itoa(l.Pieces)
 		if p == nil {
@@ -161,7 +162,7 @@ func (s *Site) stock(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	e := garden.StockEntry{Product: r.id("product"), Kind: garden.StockKind(r.text("kind")), Packs: r.number("packs", -1)}
+	e := logbook.StockEntry{Product: r.id("product"), Kind: logbook.StockKind(r.text("kind")), Packs: r.number("packs", -1)}
 	kept, err := r.keep(func() error {
 		_, err := s.garden.Stock(c.Request.Context(), e, s.asked(c))
 		return err
@@ -174,11 +175,11 @@ func (s *Site) stock(c *gin.Context) error {
 		for _, f := range r.faults {
 			said += f.Says.In(r.units) + " "
 		}
-		var faults garden.Faults
+		var faults logbook.Faults
 		faults.Add("", strings.TrimSpace(said))
 		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "stock", values: r.values, faults: faults}))
 	}
-	words := map[garden.StockKind]string{garden.StockBought: "Bought: ", garden.StockCounted: "Counted: "}[e.Kind]
+	words := map[logbook.StockKind]string{logbook.StockBought: "Bought: ", logbook.StockCounted: "Counted: "}[e.Kind]
 	return s.redirectWithFlash(c, "/plan/shopping", words+packs(e.Packs)+".")
 }
 

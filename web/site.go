@@ -10,14 +10,15 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
 type siteBody struct {
 	Form     Form
 	Year     *draw.SiteYear // nil while something is wrong
-	Windows  []garden.ShelterWindow
+	Windows  []forecast.ShelterWindow
 	Shelters []shelterTick
 	Months   []monthLine
 	Own      bool // the monthly numbers are open
@@ -40,12 +41,12 @@ type monthLine struct {
 }
 
 // readSite reads a site as typed; what is left empty is as the climate has it.
-func (r *reading) site(before garden.Site) garden.Site {
+func (r *reading) site(before logbook.Site) logbook.Site {
 	preset, ok := climate.PresetNamed(r.text("climate"))
 	if !ok {
 		return before
 	}
-	s := garden.SiteOf(preset)
+	s := logbook.NewSite(preset)
 	s.Name = r.text("name")
 	if r.text("latitude") != "" {
 		s.Latitude = r.number("latitude", s.Latitude)
@@ -116,7 +117,7 @@ func (r *reading) monthDay(field string, other int) int {
 
 func (s *Site) site(c *gin.Context) error { return s.sitePage(c, http.StatusOK, nil) }
 
-func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) error {
+func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -135,7 +136,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) error
 		t = refuse(c, typed{form: "site", values: r.values, faults: r.faults, units: r.units})
 	}
 	body := siteBody{Known: known, Said: s.said(c)}
-	outlook, err := garden.OutlookOf(named(site), s.clock.Today())
+	outlook, err := forecast.NewSiteOutlook(named(site), s.clock.Today())
 	if faults, ok := faultsOf(err); ok {
 		t.faults = append(t.faults, faults...)
 	}
@@ -168,7 +169,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused garden.Faults) error
 }
 
 // named gives a site that nobody has named yet a name to be drawn under.
-func named(s garden.Site) garden.Site {
+func named(s logbook.Site) logbook.Site {
 	if s.Name == "" {
 		s.Name = "your site"
 	}
@@ -176,13 +177,13 @@ func named(s garden.Site) garden.Site {
 }
 
 // fields adds the shelters and the months, which are laid out by hand.
-func (b *siteBody) fields(kept, site garden.Site, t typed, sys measure.System) {
+func (b *siteBody) fields(kept, site logbook.Site, t typed, sys measure.System) {
 	usual := usualSite(kept)
 	for _, shelter := range climate.Shelters()[1:] {
 		g := shelter.Gain()
 		b.Shelters = append(b.Shelters, shelterTick{string(shelter), g.Name, g.Note, site.Has(shelter)})
 	}
-	month := func(kind string, i int, label string, print func(float64) string, of func(*garden.Site) float64) Field {
+	month := func(kind string, i int, label string, print func(float64) string, of func(*logbook.Site) float64) Field {
 		f := Field{Name: fmt.Sprintf("%s-%d", kind, i+1), Label: label, Hint: print(of(&site)), Kind: "month"}
 		if of(&kept) != of(&usual) {
 			f.Value = print(of(&kept))
@@ -199,28 +200,28 @@ func (b *siteBody) fields(kept, site garden.Site, t typed, sys measure.System) {
 		name := (measure.Date(2025, 1, 1) + measure.Day(30*i+15)).MonthName()
 		b.Months = append(b.Months, monthLine{
 			Name: name,
-			Min:  month("min", i, name+" minimum", degrees, func(s *garden.Site) float64 { return s.Monthly.Min[i] }),
-			Max:  month("max", i, name+" maximum", degrees, func(s *garden.Site) float64 { return s.Monthly.Max[i] }),
-			Rain: month("rain", i, name+" rain", number, func(s *garden.Site) float64 { return s.Monthly.Rain[i] }),
+			Min:  month("min", i, name+" minimum", degrees, func(s *logbook.Site) float64 { return s.Monthly.Min[i] }),
+			Max:  month("max", i, name+" maximum", degrees, func(s *logbook.Site) float64 { return s.Monthly.Max[i] }),
+			Rain: month("rain", i, name+" rain", number, func(s *logbook.Site) float64 { return s.Monthly.Rain[i] }),
 		})
 	}
 }
 
 // usualSite is what the climate of a site has, where the grower has no number of
 // their own.
-func usualSite(s garden.Site) garden.Site {
+func usualSite(s logbook.Site) logbook.Site {
 	p, ok := climate.PresetNamed(s.Climate)
 	if !ok {
 		return s
 	}
-	return garden.SiteOf(p)
+	return logbook.NewSite(p)
 }
 
 func number(v float64) string { return fmt.Sprintf("%g", v) }
 
 // siteForm is filled with what the grower set apart from the climate. A field
 // that is left empty follows the climate, and says what that has.
-func siteForm(kept, site garden.Site, nips bool, sys measure.System) Form {
+func siteForm(kept, site logbook.Site, nips bool, sys measure.System) Form {
 	usual := usualSite(kept)
 	var climates []Option
 	for _, p := range climate.Presets() {
@@ -318,9 +319,9 @@ func (s *Site) siteWorking(c *gin.Context) error {
 		site = r.site(site)
 	}
 	shelter := climate.Shelter(c.Param("shelter"))
-	outlook, err := garden.OutlookOf(named(site), s.clock.Today())
+	outlook, err := forecast.NewSiteOutlook(named(site), s.clock.Today())
 	if err != nil || r.faults != nil || !shelter.Known() {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	return s.answerWorking(c, outlook.Normals.SafeWorking(outlook.Frosts, shelter, site.Risk), outlook.Site.Name)
 }

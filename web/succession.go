@@ -13,7 +13,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // succession page.
@@ -55,7 +55,7 @@ func (s *Site) succession(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	var potatoes []garden.Variety
+	var potatoes []logbook.Variety
 	for _, v := range cat.Varieties {
 		if v.Class.Crop() == crop.Potato {
 			potatoes = append(potatoes, v)
@@ -68,10 +68,10 @@ func (s *Site) succession(c *gin.Context) error {
 		return nil
 	}
 	// Earlies first: they are what successions are grown of.
-	slices.SortStableFunc(potatoes, func(a, b garden.Variety) int {
+	slices.SortStableFunc(potatoes, func(a, b logbook.Variety) int {
 		return slices.Index(crop.Classes(), a.Class) - slices.Index(crop.Classes(), b.Class)
 	})
-	v := choose(potatoes, r.id("variety"), func(v garden.Variety) garden.ID { return v.ID })
+	v := choose(potatoes, r.id("variety"), func(v logbook.Variety) logbook.ID { return v.ID })
 	year := r.count("year")
 	if year == 0 {
 		year = today.Year()
@@ -89,7 +89,7 @@ func (s *Site) succession(c *gin.Context) error {
 		}
 		body.Ran = true
 	}
-	timing := r.timing(garden.UsualTiming(garden.Bag{}, v), crop.Potato)
+	timing := r.timing(logbook.UsualTiming(logbook.Bag{}, v), crop.Potato)
 	if r.faults == nil {
 		batches, gaps, err := look.Succession(v, timing, usualCover, year, from, until, each)
 		if err := r.refused(err); err != nil {
@@ -106,7 +106,7 @@ func (s *Site) succession(c *gin.Context) error {
 // usualCover over seed at planting, until a bag is planned.
 const usualCover measure.Length = 8
 
-func (b *successionBody) tell(batches []calendar.Batch, gaps []calendar.Gap, v garden.Variety, year int, from, until measure.Day) {
+func (b *successionBody) tell(batches []calendar.Batch, gaps []calendar.Gap, v logbook.Variety, year int, from, until measure.Day) {
 	b.Gaps = gaps
 	width := float64(until-from) + 1
 	box := func(f, u measure.Day, text string, gap bool) {
@@ -128,7 +128,7 @@ func (b *successionBody) tell(batches []calendar.Batch, gaps []calendar.Gap, v g
 	}
 }
 
-func successionForm(potatoes []garden.Variety, v garden.Variety, t garden.Timing, year int, from, until measure.Day, each int) Form {
+func successionForm(potatoes []logbook.Variety, v logbook.Variety, t logbook.Timing, year int, from, until measure.Day, each int) Form {
 	var varieties, shelters, ways []Option
 	for _, p := range potatoes {
 		varieties = append(varieties, Option{Value: fmt.Sprint(p.ID), Name: p.Name + " · " + p.Class.Name()})

@@ -10,6 +10,7 @@ import (
 	"glebata/core/measure"
 	"glebata/core/terrace"
 	"glebata/garden"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
@@ -125,7 +126,7 @@ func (s *Site) saveTerrace(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	t := garden.Terrace{Terrace: terrace.Terrace{Width: r.number("width", 0), Depth: r.number("depth", 0), Heading: r.number("heading", 0)}}
+	t := logbook.Terrace{Terrace: terrace.Terrace{Width: r.number("width", 0), Depth: r.number("depth", 0), Heading: r.number("heading", 0)}}
 	t.Tap = terrace.Point{X: r.number("tap-x", 0), Y: r.number("tap-y", 0)}
 	if r.text("limit") != "" {
 		t.Limit = measure.Mass(1000 * r.number("limit", 0))
@@ -188,5 +189,5 @@ func (s *Site) sunWorking(c *gin.Context) error {
 			return s.answerWorking(c, v.HoursWorking(v.Latitude, v.From, v.Until, b.Stand.At), "Bag "+b.Bag.Label)
 		}
 	}
-	return garden.ErrNotFound
+	return logbook.ErrNotFound
 }

@@ -11,11 +11,11 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // timing reads how a planting is started; what is left empty is as it was.
-func (r *reading) timing(t garden.Timing, c crop.Crop) garden.Timing {
+func (r *reading) timing(t logbook.Timing, c crop.Crop) logbook.Timing {
 	if way := calendar.Way(r.text("way")); way.Suits(c) {
 		t.Way = way
 	}
@@ -55,7 +55,7 @@ func (r *reading) timing(t garden.Timing, c crop.Crop) garden.Timing {
 }
 
 // timingFields are the fields of a timing as it stands.
-func timingFields(t garden.Timing, c crop.Crop, s *calendar.Schedule) []Field {
+func timingFields(t logbook.Timing, c crop.Crop, s *calendar.Schedule) []Field {
 	var ways, shelters []Option
 	for _, w := range calendar.Ways(c) {
 		ways = append(ways, Option{Value: string(w), Name: w.Name()})
@@ -166,12 +166,12 @@ func (s *Site) timingWorking(c *gin.Context) error {
 	}
 	l := chooseLine(sheet.Lines, st.Planting.ID)
 	if l == nil || l.Planting.ID != st.Planting.ID {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	tried := r.timing(l.Timing, l.Variety.Class.Crop())
 	sch, err := sheet.Try(l, tried, s.clock.Today())
 	if err != nil || r.faults != nil {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	return s.answerTiming(c, sheet.Place, &sch, "Bag "+l.Bag.Label+", "+l.Variety.Name)
 }
@@ -184,7 +184,7 @@ func (s *Site) answerTiming(c *gin.Context, place *calendar.Place, sch *calendar
 	case figureWarmth:
 		return s.answerWorking(c, sch.WarmthWorking(), of)
 	default:
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 }
 

@@ -9,6 +9,8 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
@@ -36,7 +38,7 @@ type row struct {
 	Strips []strip
 }
 
-func makeRow(bags []garden.Standing, sys measure.System) row {
+func makeRow(bags []forecast.PlantingForecast, sys measure.System) row {
 	var r row
 	for i := range bags {
 		st := &bags[i]
@@ -46,7 +48,7 @@ func makeRow(bags []garden.Standing, sys measure.System) row {
 		}
 		s := &r.Strips[len(r.Strips)-1]
 		b := rowBag{Class: "b", Label: html.EscapeString(st.Bag.Label), Name: html.EscapeString(st.Variety.Name)}
-		if st.Stage == garden.StagePlanned {
+		if st.Stage == logbook.StagePlanned {
 			b.Class = "b planned"
 		}
 		b.Section = draw.Of(draw.Look{Standing: st, Units: sys}, &r.Defs)
@@ -58,7 +60,7 @@ func makeRow(bags []garden.Standing, sys measure.System) row {
 
 // line is one bag of the table below the Row.
 type line struct {
-	ID             garden.ID
+	ID             logbook.ID
 	Label, Variety string
 	Planted, Seed  string
 	Weighed        bool // Seed is a weight and shows its working
@@ -67,7 +69,7 @@ type line struct {
 	Due, Tag       string // kind of the job when it is due, its tag
 }
 
-func lineOf(st *garden.Standing, sys measure.System) line {
+func lineOf(st *forecast.PlantingForecast, sys measure.System) line {
 	l := line{
 		ID: st.Planting.ID, Label: html.EscapeString(st.Bag.Label), Variety: html.EscapeString(st.Variety.Name),
 		Planted: "planned", Tag: html.EscapeString(st.Job.Tag.In(sys)),
@@ -79,7 +81,7 @@ func lineOf(st *garden.Standing, sys measure.System) line {
 		l.Next = sys.Volume(next.Loose)
 	}
 	slips := fmt.Sprintf("%d slips", max(st.Plants, st.Number))
-	if st.Stage == garden.StagePlanned {
+	if st.Stage == logbook.StagePlanned {
 		if l.Seed = slips; st.SeedWanted() > 0 {
 			l.Seed = "about " + sys.Mass(st.SeedWanted())
 		}
@@ -102,7 +104,7 @@ type todayBody struct {
 	Loose measure.Volume // to bring for the raises that are due
 	Empty garden.Catalogue
 	Notes []note
-	Ahead []garden.Ahead
+	Ahead []forecast.Lead
 	More  int // of what leads up, not listed
 	Frost []frostLine
 	Walk  walk
@@ -128,7 +130,7 @@ func (s *Site) today(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	body := todayBody{Row: makeRow(bags, sys), Lines: make([]line, len(bags)), Loose: garden.Mix(bags)}
+	body := todayBody{Row: makeRow(bags, sys), Lines: make([]line, len(bags)), Loose: forecast.Mix(bags)}
 	for i := range bags {
 		b := &bags[i]
 		body.Lines[i] = lineOf(b, sys)
@@ -157,7 +159,7 @@ func (s *Site) today(c *gin.Context) error {
 	}
 	body.Aside = asideLines(aside, sys)
 	if body.Loose > 0 {
-		body.Notes = []note{noteOf(garden.MixWorking(bags), "All bags", sys)}
+		body.Notes = []note{noteOf(forecast.MixWorking(bags), "All bags", sys)}
 	}
 	s.render(c, http.StatusOK, "today", view{Title: day.Long(), Stage: "Today", Body: body})
 	return nil
@@ -165,7 +167,7 @@ func (s *Site) today(c *gin.Context) error {
 
 // lookAhead puts what leads up to planting in the body, and nights on which pots
 // have to come in.
-func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []garden.Standing, sys measure.System) error {
+func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []forecast.PlantingForecast, sys measure.System) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -184,6 +186,6 @@ func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []garden.Standing
 	if err != nil {
 		return err
 	}
-	body.Frost = frostLines(garden.FrostyNights(nights, nursery), sys)
+	body.Frost = frostLines(forecast.FrostyNights(nights, nursery), sys)
 	return nil
 }

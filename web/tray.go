@@ -12,12 +12,12 @@ import (
 	"glebata/core/measure"
 	"glebata/core/seed"
 	"glebata/core/working"
-	"glebata/garden"
+	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
 type trayBody struct {
-	T       *garden.TrayState
+	T       *logbook.TrayState
 	Line    trayLine
 	Tubers  []draw.Tuber
 	Weigh   Form
@@ -25,7 +25,7 @@ type trayBody struct {
 	Look    []lookLine
 	LookKey string
 	LookErr string
-	U       *garden.TuberState // the chosen tuber
+	U       *logbook.TuberState // the chosen tuber
 	Large   draw.Tuber
 	Name    string
 	Aims    []aimLine
@@ -77,7 +77,7 @@ func (s *Site) trayPage(c *gin.Context, status int, t typed) error {
 	}
 	tr, ok := bench.Tray(idOf(c))
 	if !ok {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	sys := t.units
 	at := fmt.Sprintf("/seed/trays/%d", tr.ID)
@@ -123,7 +123,7 @@ func sprout(l measure.Length, sys measure.System) string {
 	return sys.Length(l)
 }
 
-func (b *trayBody) lookLines(tr *garden.TrayState, t typed) {
+func (b *trayBody) lookLines(tr *logbook.TrayState, t typed) {
 	for i := range tr.Tubers {
 		u := &tr.Tubers[i]
 		if u.Discarded || !u.Whole() {
@@ -161,7 +161,7 @@ func (b *trayBody) lookLines(tr *garden.TrayState, t typed) {
 	}
 }
 
-func callOf(u *garden.TuberState) (call, words string) {
+func callOf(u *logbook.TuberState) (call, words string) {
 	if u.Looked == 0 {
 		return "new", "not seen yet"
 	}
@@ -172,10 +172,10 @@ func callOf(u *garden.TuberState) (call, words string) {
 }
 
 // choose fills in what stands beside the tray for one tuber.
-func (b *trayBody) choose(tr *garden.TrayState, u *garden.TuberState, t typed, at string) {
+func (b *trayBody) choose(tr *logbook.TrayState, u *logbook.TuberState, t typed, at string) {
 	sys := t.units
 	b.U, b.Name = u, fmt.Sprintf("%s·%d", tr.Label, u.N)
-	one := garden.TrayState{Tubers: []garden.TuberState{*u}}
+	one := logbook.TrayState{Tubers: []logbook.TuberState{*u}}
 	b.Large = draw.TrayOf(&one, tuberScale, 0, func(int) string { return "" }, sys)[0]
 	for _, aim := range []seed.Aim{seed.FewLarge, seed.Balance, seed.ManySmall} {
 		off := seed.RubOff(u.Seen.Sprouts, aim)
@@ -192,7 +192,7 @@ func (b *trayBody) choose(tr *garden.TrayState, u *garden.TuberState, t typed, a
 	b.Notes = []note{noteOf(seed.UsualCutting.Working(u.Weight, u.Seen.Eyes), b.Name, sys)}
 }
 
-func outWords(u *garden.TuberState) string {
+func outWords(u *logbook.TuberState) string {
 	switch u.Call {
 	case seed.Discard:
 		return "soft"
@@ -202,7 +202,7 @@ func outWords(u *garden.TuberState) string {
 	return ""
 }
 
-func cutForm(u *garden.TuberState, number Field, at string, sys measure.System) Form {
+func cutForm(u *logbook.TuberState, number Field, at string, sys measure.System) Form {
 	f := Form{
 		Name: "cut", Action: at + "/cut", Button: "Cut", Caution: beware("knives", "dust"), Fields: []Field{number},
 		Says: fmt.Sprintf("Lengthwise, so that each piece has part of the rose end; a clean blade for each tuber. Let it heal %d days in airy shade at 12 to 18 °C. Wood ash on the cut is optional.", seed.HealDays),
@@ -229,21 +229,21 @@ func cutForm(u *garden.TuberState, number Field, at string, sys measure.System) 
 }
 
 // seedWords says what an entry of the bench records.
-func seedWords(e garden.SeedEntry, sys measure.System) string {
+func seedWords(e logbook.SeedEntry, sys measure.System) string {
 	switch e.Kind {
-	case garden.SeedStood:
+	case logbook.SeedStood:
 		return fmt.Sprintf("stands at %s, in the %s", sys.Temperature(e.Temp), map[bool]string{true: "light", false: "dark"}[e.Light])
-	case garden.SeedWeighed:
+	case logbook.SeedWeighed:
 		var sum measure.Mass
 		for _, w := range e.Weights {
 			sum += w
 		}
 		return fmt.Sprintf("%s put in, %s", tubers(len(e.Weights)), sys.Mass(sum))
-	case garden.SeedLooked:
+	case logbook.SeedLooked:
 		return "looked at " + tubers(len(e.Seen))
-	case garden.SeedRubbed:
+	case logbook.SeedRubbed:
 		return fmt.Sprintf("tuber %d: %d sprouts left on", e.Tuber, e.Keep)
-	case garden.SeedCut:
+	case logbook.SeedCut:
 		return fmt.Sprintf("tuber %d cut into %d, heals until %s", e.Tuber, len(e.Weights), (e.Day + measure.Day(e.HealDays)).Short())
 	default:
 		return strings.TrimSuffix(fmt.Sprintf("tuber %d thrown out: %s", e.Tuber, e.Text), ": ")
@@ -274,12 +274,12 @@ func (s *Site) recordSeed(c *gin.Context) error {
 	}
 	tr, ok := bench.Tray(idOf(c))
 	if !ok {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	doing := c.Param("doing")
 	e, known := r.seedEntry(doing, tr)
 	if !known {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	e.Tray = tr.ID
 	kept, err := r.keep(func() error {
@@ -305,18 +305,18 @@ func (s *Site) recordSeed(c *gin.Context) error {
 }
 
 // seedEntry reads what a form of a tray records.
-func (r *reading) seedEntry(doing string, tr *garden.TrayState) (e garden.SeedEntry, ok bool) {
+func (r *reading) seedEntry(doing string, tr *logbook.TrayState) (e logbook.SeedEntry, ok bool) {
 	switch doing {
 	case "weigh":
-		e.Kind, e.Weights = garden.SeedWeighed, r.weights("weights")
+		e.Kind, e.Weights = logbook.SeedWeighed, r.weights("weights")
 	case "stood":
-		e.Kind, e.Temp, e.Light = garden.SeedStood, measure.Temperature(r.degrees("temp", 10)), r.text("light") != "no"
+		e.Kind, e.Temp, e.Light = logbook.SeedStood, measure.Temperature(r.degrees("temp", 10)), r.text("light") != "no"
 	case "look":
-		e.Kind, e.Seen = garden.SeedLooked, r.seen(tr)
+		e.Kind, e.Seen = logbook.SeedLooked, r.seen(tr)
 	case "rub":
-		e.Kind, e.Tuber, e.Keep = garden.SeedRubbed, r.count("tuber"), r.count("keep")
+		e.Kind, e.Tuber, e.Keep = logbook.SeedRubbed, r.count("tuber"), r.count("keep")
 	case "cut":
-		e.Kind, e.Tuber, e.HealDays = garden.SeedCut, r.count("tuber"), r.count("heal")
+		e.Kind, e.Tuber, e.HealDays = logbook.SeedCut, r.count("tuber"), r.count("heal")
 		for i := 1; i <= 8; i++ {
 			if field := fmt.Sprintf("piece-%d", i); r.text(field) != "" {
 				e.Weights = append(e.Weights, r.mass(field, r.units.MassUnit()))
@@ -324,7 +324,7 @@ func (r *reading) seedEntry(doing string, tr *garden.TrayState) (e garden.SeedEn
 			}
 		}
 	case "out":
-		e.Kind, e.Tuber, e.Text = garden.SeedDiscarded, r.count("tuber"), r.text("text")
+		e.Kind, e.Tuber, e.Text = logbook.SeedDiscarded, r.count("tuber"), r.text("text")
 	default:
 		return e, false
 	}
@@ -360,15 +360,15 @@ func (r *reading) weights(field string) []measure.Mass {
 }
 
 // seen are the tubers of which something was typed that differs from before.
-func (r *reading) seen(tr *garden.TrayState) []garden.Seen {
-	var out []garden.Seen
+func (r *reading) seen(tr *logbook.TrayState) []logbook.Seen {
+	var out []logbook.Seen
 	for i := range tr.Tubers {
 		u := &tr.Tubers[i]
 		field := func(name string) string { return fmt.Sprintf("%s-%d", name, u.N) }
 		if r.text(field("eyes")) == "" && r.text(field("sprouts")) == "" && r.text(field("soft")) == "" {
 			continue
 		}
-		s := garden.Seen{Tuber: u.N, Eyes: r.count(field("eyes")), Sprouts: r.count(field("sprouts")), Stout: r.text(field("thick")) != "thin", Soft: r.text(field("soft")) != ""}
+		s := logbook.Seen{Tuber: u.N, Eyes: r.count(field("eyes")), Sprouts: r.count(field("sprouts")), Stout: r.text(field("thick")) != "thin", Soft: r.text(field("soft")) != ""}
 		if text := r.text(field("longest")); text != "" {
 			l, err := measure.ParseLength(text, measure.Unit(sproutUnit(r.units)), r.units)
 			if err != nil {
@@ -399,7 +399,7 @@ func (s *Site) seedWorking(c *gin.Context) error {
 	tr, ok := bench.Tray(idOf(c))
 	n, _ := strconv.Atoi(c.Param("tuber"))
 	if !ok || n < 1 || n > len(tr.Tubers) {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	u := &tr.Tubers[n-1]
 	var w working.Working
@@ -409,12 +409,12 @@ func (s *Site) seedWorking(c *gin.Context) error {
 	case "ready":
 		w = readyWorking(tr, u)
 	default:
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	return s.answerWorking(c, w, fmt.Sprintf("Tuber %s·%d", tr.Label, n))
 }
 
-func readyWorking(tr *garden.TrayState, u *garden.TuberState) working.Working {
+func readyWorking(tr *logbook.TrayState, u *logbook.TuberState) working.Working {
 	from := u.Since
 	if u.Looked != 0 {
 		from = u.Looked

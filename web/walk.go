@@ -12,7 +12,8 @@ import (
 
 	"glebata/core/job"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // walk is one walk along the row: what is due, bag by bag as they stand.
@@ -30,7 +31,7 @@ type walk struct {
 // stop is one job at one bag. Texts are escaped.
 type stop struct {
 	Place     string // where a new place begins
-	ID        garden.ID
+	ID        logbook.ID
 	Kind      job.Kind
 	Label     string
 	Tag, Why  string
@@ -44,7 +45,7 @@ type stop struct {
 // doneLine is what was logged today, to be taken back.
 type doneLine struct {
 	L     logLine
-	P     garden.ID
+	P     logbook.ID
 	Label string
 }
 
@@ -63,7 +64,7 @@ var pressed = map[job.Kind]string{
 }
 
 // walkOf a row of bags, from one stop on.
-func walkOf(row []garden.Standing, from, most int, sys measure.System, today measure.Day) walk {
+func walkOf(row []forecast.PlantingForecast, from, most int, sys measure.System, today measure.Day) walk {
 	w := walk{Key: newKey()}
 	place, n := "", 0
 	var soon []soonLine
@@ -95,7 +96,7 @@ func walkOf(row []garden.Standing, from, most int, sys measure.System, today mea
 	w.More = max(0, n-from-len(w.Stops))
 	w.Soon = soonest(soon)
 	w.Minds = bewareOn(w.Stops)
-	if water, bags := garden.FeedBatch(row); bags > 1 {
+	if water, bags := forecast.FeedBatch(row); bags > 1 {
 		w.Feed = measure.Say("Feed for {} bags in one batch: {} of water.", bags, water).In(sys)
 	}
 	return w
@@ -129,15 +130,15 @@ func soonest(list []soonLine) []soonLine {
 }
 
 // workKind reports whether an entry is work that a walk logs.
-func workKind(k garden.Kind) bool {
+func workKind(k logbook.Kind) bool {
 	switch k {
-	case garden.Raised, garden.Measured, garden.Topped, garden.Fed, garden.Tended, garden.Skipped, garden.PutOff, garden.Planted:
+	case logbook.Raised, logbook.Measured, logbook.Topped, logbook.Fed, logbook.Tended, logbook.Skipped, logbook.PutOff, logbook.Planted:
 		return true
 	}
 	return false
 }
 
-func stopOf(st *garden.Standing, j job.Job, sys measure.System) stop {
+func stopOf(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop {
 	s := stop{
 		ID: st.Planting.ID, Kind: j.Kind, Label: html.EscapeString(st.Bag.Label), Tag: html.EscapeString(j.Tag.In(sys)), Why: html.EscapeString(j.Why.In(sys)),
 		Press: pressed[j.Kind], Late: j.Status() == job.Late, Measure: j.Kind == job.Measure,
@@ -195,7 +196,7 @@ func (s *Site) tick(c *gin.Context) error {
 	}
 	ask, ok := r.job(r.text("do"))
 	if !ok {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	if ask.What == job.Measure {
 		ask.Height = r.length(fmt.Sprintf("height-%d", ask.Planting))
@@ -205,8 +206,8 @@ func (s *Site) tick(c *gin.Context) error {
 
 // doJob logs a job and goes back to the walk, or shows a page again when it is
 // refused.
-func (s *Site) doJob(c *gin.Context, r *reading, ask garden.AskedJob, again func() error) error {
-	var id garden.ID
+func (s *Site) doJob(c *gin.Context, r *reading, ask forecast.JobRequest, again func() error) error {
+	var id logbook.ID
 	kept, err := r.keep(func() (err error) {
 		id, err = s.garden.DoJob(c.Request.Context(), ask, s.asked(c))
 		return err
@@ -222,16 +223,16 @@ func (s *Site) doJob(c *gin.Context, r *reading, ask garden.AskedJob, again func
 }
 
 // job reads "12:raise", the planting and the kind of job.
-func (r *reading) job(text string) (garden.AskedJob, bool) {
+func (r *reading) job(text string) (forecast.JobRequest, bool) {
 	id, kind, ok := strings.Cut(text, ":")
 	n, err := strconv.ParseInt(id, 10, 64)
-	ask := garden.AskedJob{Planting: garden.ID(n), What: job.Kind(kind)}
+	ask := forecast.JobRequest{Planting: logbook.ID(n), What: job.Kind(kind)}
 	return ask, ok && err == nil && ask.What.Known()
 }
 
 // laterBody asks what becomes of a job that is not done.
 type laterBody struct {
-	S    *garden.Standing
+	S    *forecast.PlantingForecast
 	Tag  string
 	Why  string
 	Off  Form
@@ -261,15 +262,15 @@ func (s *Site) laterPage(c *gin.Context, status int, t typed) error {
 		}
 	}
 	if body.Tag == "" {
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 	at := fmt.Sprintf("/plantings/%d/later/%s", st.Planting.ID, what)
 	days := []Option{{Value: "1", Name: "until tomorrow"}, {Value: "3", Name: "for 3 days"}, {Value: "7", Name: "for a week"}, {Value: "14", Name: "for 2 weeks"}}
 	body.Off = t.fill(Form{Name: "off", Action: at, Button: "Put it off", Fields: []Field{
-		{Name: "as", Kind: "hidden", Value: string(garden.PutOff)}, {Name: "until", Label: "Put it off", Kind: "choice", Value: "1", Options: days},
+		{Name: "as", Kind: "hidden", Value: string(logbook.PutOff)}, {Name: "until", Label: "Put it off", Kind: "choice", Value: "1", Options: days},
 	}})
 	body.Skip = t.fill(Form{Name: "skip", Action: at, Button: "Skip it", Fields: []Field{
-		{Name: "as", Kind: "hidden", Value: string(garden.Skipped)}, {Name: "text", Label: "Skip it, because", Kind: "text", Hint: "In a few words, for next year"},
+		{Name: "as", Kind: "hidden", Value: string(logbook.Skipped)}, {Name: "text", Label: "Skip it, because", Kind: "text", Hint: "In a few words, for next year"},
 	}})
 	s.render(c, status, "later", view{Title: "Not now", Stage: "Today", Body: body})
 	return nil
@@ -280,13 +281,13 @@ func (s *Site) putOff(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	ask := garden.AskedJob{Planting: idOf(c), What: job.Kind(c.Param("job")), As: garden.Kind(r.text("as")), Reason: r.text("text")}
+	ask := forecast.JobRequest{Planting: idOf(c), What: job.Kind(c.Param("job")), As: logbook.Kind(r.text("as")), Reason: r.text("text")}
 	form := "skip"
-	if ask.As == garden.PutOff {
+	if ask.As == logbook.PutOff {
 		form, ask.Days = "off", r.count("until")
 	}
-	if !ask.What.Known() || ask.As != garden.PutOff && ask.As != garden.Skipped {
-		return garden.ErrNotFound
+	if !ask.What.Known() || ask.As != logbook.PutOff && ask.As != logbook.Skipped {
+		return logbook.ErrNotFound
 	}
 	return s.doJob(c, &r, ask, func() error {
 		return s.laterPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))

@@ -12,6 +12,8 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/openformat"
 	"glebata/web/draw"
 )
@@ -40,7 +42,7 @@ type weatherBody struct {
 
 // broughtLine is days that were brought in together.
 type broughtLine struct {
-	garden.WeatherImport
+	logbook.WeatherImport
 	Key string
 }
 
@@ -90,7 +92,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 	if err != nil {
 		return err
 	}
-	var nights []garden.Forecast
+	var nights []forecast.Forecast
 	if body.Until == today {
 		if nights, err = look.Forecast(); err != nil {
 			return err
@@ -118,7 +120,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 	return nil
 }
 
-func (b *weatherBody) tell(days []garden.DayRecord, nights []garden.Forecast, sys measure.System) {
+func (b *weatherBody) tell(days []logbook.DayRecord, nights []forecast.Forecast, sys measure.System) {
 	for i := len(days) - 1; i >= 0; i-- {
 		d := days[i]
 		l := weatherLine{Day: d.Day.Short(), Min: degrees(d.Min, sys), Max: degrees(d.Max, sys), Rain: fmt.Sprintf("%.1f", d.Rain), Source: d.Source, Own: d.Own()}
@@ -196,7 +198,7 @@ const mostChanges = 60
 
 func (b *weatherBody) preview(p garden.WeatherPreview, file string, sys measure.System) {
 	b.Preview, b.File = &p, file
-	words := func(d garden.DayRecord) string {
+	words := func(d logbook.DayRecord) string {
 		return fmt.Sprintf("%s to %s, %.1f mm", degrees(d.Min, sys), degrees(d.Max, sys), d.Rain)
 	}
 	for i, ch := range p.Changes {

@@ -8,7 +8,8 @@ import (
 	"glebata/core/bag"
 	"glebata/core/measure"
 	"glebata/core/working"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // note is a working put into words.
@@ -37,7 +38,7 @@ func noteOf(w working.Working, of string, sys measure.System) note {
 
 // notesOf are the workings printed below a page; figures a planting does not
 // have are left out.
-func notesOf(st *garden.Standing, figures []string, sys measure.System) []note {
+func notesOf(st *forecast.PlantingForecast, figures []string, sys measure.System) []note {
 	var notes []note
 	for _, f := range figures {
 		if w, err := st.Working(f); err == nil {
@@ -48,7 +49,7 @@ func notesOf(st *garden.Standing, figures []string, sys measure.System) []note {
 }
 
 // showWorking answers with the working of one figure of a planting.
-func (s *Site) showWorking(c *gin.Context, st *garden.Standing, figure string) error {
+func (s *Site) showWorking(c *gin.Context, st *forecast.PlantingForecast, figure string) error {
 	w, err := st.Working(figure)
 	if err != nil {
 		return err
@@ -82,7 +83,7 @@ func (s *Site) mixWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return s.answerWorking(c, garden.MixWorking(row), "All bags")
+	return s.answerWorking(c, forecast.MixWorking(row), "All bags")
 }
 
 // modelWorking is of what a kind of bag holds.
@@ -95,10 +96,10 @@ func (s *Site) modelWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	m := choose(cat.Models, idOf(c), func(m garden.Model) garden.ID { return m.ID })
+	m := choose(cat.Models, idOf(c), func(m logbook.Model) logbook.ID { return m.ID })
 	switch {
 	case m.ID == 0 || m.ID != idOf(c):
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	case c.Param("figure") == "usable":
 		return s.answerWorking(c, m.Shape.UsableWorking(usualHeadspace), m.Name)
 	case c.Param("figure") == "wet":
@@ -106,7 +107,7 @@ func (s *Site) modelWorking(c *gin.Context) error {
 	case c.Param("figure") == "standing":
 		return s.answerWorking(c, m.Drainage.StandingWorking(m.Shape), m.Name)
 	default:
-		return garden.ErrNotFound
+		return logbook.ErrNotFound
 	}
 }
 
@@ -129,7 +130,7 @@ func (s *Site) plantingWorking(c *gin.Context) error {
 }
 
 // yieldWorking is of what lies in a bag on a day.
-func (s *Site) yieldWorking(c *gin.Context, st *garden.Standing, on measure.Day) error {
+func (s *Site) yieldWorking(c *gin.Context, st *forecast.PlantingForecast, on measure.Day) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -139,7 +140,7 @@ func (s *Site) yieldWorking(c *gin.Context, st *garden.Standing, on measure.Day)
 		return err
 	}
 	if g.Season = st.Grown.Course.IndexOn(on); g.Season <= 0 {
-		return garden.ErrNotFound // nothing yet
+		return logbook.ErrNotFound // nothing yet
 	}
 	return s.answerWorking(c, bag.ExpectWorking(g), "Bag "+st.Bag.Label+", "+st.Variety.Name)
 }

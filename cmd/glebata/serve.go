@@ -19,6 +19,7 @@ import (
 	"glebata/core/measure"
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/garden/logbook"
 	"glebata/station"
 	"glebata/store"
 	"glebata/web"
@@ -126,7 +127,7 @@ func serveCommand() *cobra.Command {
 			defer func() { err = errors.Join(err, s.Close()) }()
 			return serve(cmd.Context(), ln, garden.Open(s, station.NewWeather(station.UsualSeed)), realClock{}, hosts, func() {
 				how := "keeping"
-				if errors.Is(s.Trouble(), garden.ErrReadOnly) {
+				if errors.Is(s.Trouble(), logbook.ErrReadOnly) {
 					how = "only reading"
 				}
 				fmt.Fprintf(cmd.OutOrStdout(), "Glebata at http://%s, %s %s. Stop with Ctrl-C.\n", ln.Addr(), how, data)

@@ -5,7 +5,7 @@ import (
 	"math"
 
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
 )
 
 // Bulking is the weight in a bag week by week, with its range. In px.
@@ -26,7 +26,7 @@ type BulkingDot struct {
 }
 
 // BulkingOf draws harvests a week apart.
-func BulkingOf(weeks []garden.Harvest, ready measure.Day, sys measure.System) Bulking {
+func BulkingOf(weeks []forecast.Harvest, ready measure.Day, sys measure.System) Bulking {
 	b := Bulking{W: 620, H: 250, Left: 70, Right: 600, Top: 24, Foot: 200}
 	if len(weeks) < 2 {
 		return b

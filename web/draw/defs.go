@@ -9,7 +9,7 @@ import (
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // Defs are the symbols a page of sections refers to, each drawn once.
@@ -17,15 +17,15 @@ type Defs struct {
 	Large  bool // lines are drawn in px, for a picture of one bag
 	Walls  []Wall
 	Plants []Plant
-	walls  map[garden.ID]string
+	walls  map[logbook.ID]string
 }
 
 // Wall of a kind of bag, as a symbol.
 type Wall struct {
 	Ref  string
-	Kind garden.Material // for its look
-	Path string          // the wall itself
-	Trim string          // handles, lip, planks
+	Kind logbook.Material // for its look
+	Path string           // the wall itself
+	Trim string           // handles, lip, planks
 }
 
 // Plant at one height, as a symbol standing on y = 0.
@@ -43,12 +43,12 @@ type Leaf struct {
 	Size       float64
 }
 
-func (d *Defs) wall(m garden.Model) string {
+func (d *Defs) wall(m logbook.Model) string {
 	if ref, ok := d.walls[m.ID]; ok {
 		return ref
 	}
 	if d.walls == nil {
-		d.walls = map[garden.ID]string{}
+		d.walls = map[logbook.ID]string{}
 	}
 	ref := fmt.Sprintf("w%d", m.ID)
 	d.walls[m.ID] = ref
@@ -65,7 +65,7 @@ func SeedRef(c crop.Crop) string {
 }
 
 // wallOf draws a wall by what it is made of.
-func wallOf(ref string, m garden.Model) Wall {
+func wallOf(ref string, m logbook.Model) Wall {
 	s := m.Shape
 	h := mm(s.Height())
 	b, t := mm(s.LengthAt(0))/2, mm(s.LengthAt(s.Height()))/2
@@ -81,23 +81,23 @@ func wallOf(ref string, m garden.Model) Wall {
 		return w
 	}
 	switch m.Material {
-	case garden.Fabric: // two handles and a seam
+	case logbook.Fabric: // two handles and a seam
 		y := h - h/5
 		x := mm(s.LengthAt(measure.Length(y)/10)) / 2
 		w.Trim = fmt.Sprintf("M%d %dq-34 10 0 64M%d %dq34 10 0 64", -x, -y, x, -y)
-	case garden.Woven: // a rim rolled outward, soft corners
+	case logbook.Woven: // a rim rolled outward, soft corners
 		w.Path = fmt.Sprintf("M%d %dL%d -30Q%d 0 %d 0H%dQ%d 0 %d -30L%d %d", -t, -h, -b, -b, -b+30, b-30, b, b, t, -h)
 		w.Trim = fmt.Sprintf("M%d %dq-26 4 -22 34M%d %dq26 4 22 34", -t, -h, t, -h)
-	case garden.Rigid: // a lip
+	case logbook.Rigid: // a lip
 		w.Trim = fmt.Sprintf("M%d %dh-16v20h14M%d %dh16v20h-14", -t, -h, t, -h)
-	case garden.Timber: // planks seen from their ends
+	case logbook.Timber: // planks seen from their ends
 		var planks strings.Builder
 		for y := 0; y < h; y += 107 {
 			top := min(y+104, h)
 			fmt.Fprintf(&planks, "M%d %dh-22V%dh22M%d %dh22V%dh-22", -b, -y, -top, b, -y, -top)
 		}
 		w.Trim = planks.String()
-	case garden.Card:
+	case logbook.Card:
 	}
 	return w
 }
@@ -209,7 +209,7 @@ type Outline struct {
 }
 
 // OutlineOf draws a kind of bag.
-func OutlineOf(m garden.Model) Outline {
+func OutlineOf(m logbook.Model) Outline {
 	half := max(mm(m.Shape.LengthAt(0)), mm(m.Shape.LengthAt(m.Shape.Height())))/2 + 60
 	h := mm(m.Shape.Height()) + 30
 	return Outline{wallOf("", m), -half, -h, 2 * half, h + 10}

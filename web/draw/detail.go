@@ -7,7 +7,8 @@ import (
 
 	"glebata/core/crop"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // Detail is one bag drawn large, with its levels and litres lettered.
@@ -80,7 +81,7 @@ func DetailOf(l Look, defs *Defs) Detail {
 }
 
 // showsStem reports whether the stems get a measure of their own; vines lie.
-func (d *Detail) showsStem(st *garden.Standing) bool {
+func (d *Detail) showsStem(st *forecast.PlantingForecast) bool {
 	return len(d.Plants) > 0 && st.Variety.Class.Crop() == crop.Potato
 }
 
@@ -95,17 +96,17 @@ type level struct {
 	strong bool
 }
 
-func (d *Detail) letterLevels(st *garden.Standing, sys measure.System, line int) {
+func (d *Detail) letterLevels(st *forecast.PlantingForecast, sys measure.System, line int) {
 	var levels []level
 	for _, l := range st.Layers {
 		levels = append(levels, level{l.To, sys.Length(l.To), true})
 	}
-	if st.Stage == garden.StagePlanned {
+	if st.Stage == logbook.StagePlanned {
 		for _, f := range st.Ladder.Fills {
 			levels = append(levels, level{f.To, sys.Length(f.To), true})
 		}
 	}
-	if st.Stage != garden.StageClosed {
+	if st.Stage != logbook.StageClosed {
 		for _, r := range st.Rungs {
 			levels = append(levels, level{r.To, sys.Length(r.To), false})
 		}
@@ -114,17 +115,17 @@ func (d *Detail) letterLevels(st *garden.Standing, sys measure.System, line int)
 	d.Levels = spread(levels, -d.WallX-12, line)
 }
 
-func (d *Detail) letterLitres(st *garden.Standing, sys measure.System, line int) {
+func (d *Detail) letterLitres(st *forecast.PlantingForecast, sys measure.System, line int) {
 	var levels []level
 	for _, l := range st.Layers {
 		levels = append(levels, level{(l.From + l.To) / 2, sys.Volume(l.Settled), true})
 	}
-	if st.Stage == garden.StagePlanned {
+	if st.Stage == logbook.StagePlanned {
 		for _, f := range st.Ladder.Fills {
 			levels = append(levels, level{(f.From + f.To) / 2, sys.Volume(f.Settled), true})
 		}
 	}
-	if st.Stage != garden.StageClosed {
+	if st.Stage != logbook.StageClosed {
 		for _, r := range st.Rungs {
 			levels = append(levels, level{(r.From + r.To) / 2, "+ " + sys.Volume(r.Settled), false})
 		}

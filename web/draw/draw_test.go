@@ -13,31 +13,32 @@ import (
 	"glebata/core/hill"
 	"glebata/core/lift"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // cask is a planting of three pieces in a cask, raised once, stems measured.
-func cask(t *testing.T, log ...garden.Entry) garden.Standing {
+func cask(t *testing.T, log ...logbook.Entry) forecast.PlantingForecast {
 	t.Helper()
 	shape, err := bag.NewRound(36, 40, 42)
 	if err != nil {
 		t.Fatal(err)
 	}
-	p := garden.Planting{
-		Bag:     garden.Bag{Label: "R1", Model: garden.Model{ID: 1, Shape: shape, Material: garden.Fabric}},
-		Variety: garden.Variety{Name: `<b>&"`, Class: crop.Maincrop}, Number: 3, Filling: hill.Defaults(hill.Steps),
+	p := logbook.Planting{
+		Bag:     logbook.Bag{Label: "R1", Model: logbook.Model{ID: 1, Shape: shape, Material: logbook.Fabric}},
+		Variety: logbook.Variety{Name: `<b>&"`, Class: crop.Maincrop}, Number: 3, Filling: hill.Defaults(hill.Steps),
 	}
-	s, err := garden.Replay(&p, log)
+	s, err := logbook.Replay(&p, log)
 	if err != nil {
 		t.Fatal(err)
 	}
-	return garden.Standing{PlantingState: garden.PlantingState{Planting: p, State: s}}
+	return forecast.PlantingForecast{PlantingState: logbook.PlantingState{Planting: p, State: s}}
 }
 
-var grown = []garden.Entry{
-	{ID: 1, Kind: garden.Planted, Day: 100, Pieces: []measure.Mass{60, 60, 480}},
-	{ID: 2, Kind: garden.Raised, Day: 140, RaiseBy: 10},
-	{ID: 3, Kind: garden.Measured, Day: 141, Height: 14},
+var grown = []logbook.Entry{
+	{ID: 1, Kind: logbook.Planted, Day: 100, Pieces: []measure.Mass{60, 60, 480}},
+	{ID: 2, Kind: logbook.Raised, Day: 140, RaiseBy: 10},
+	{ID: 3, Kind: logbook.Measured, Day: 141, Height: 14},
 }
 
 func numbers(t *testing.T, s string) []int {
@@ -107,7 +108,7 @@ func TestPlantsStandAsTallAsMeasured(t *testing.T) {
 }
 
 func TestDetailLettersDoNotMeet(t *testing.T) {
-	for _, log := range [][]garden.Entry{nil, grown[:1], grown, append(append([]garden.Entry{}, grown...), garden.Entry{ID: 4, Kind: garden.Raised, Day: 150, RaiseBy: 1})} {
+	for _, log := range [][]logbook.Entry{nil, grown[:1], grown, append(append([]logbook.Entry{}, grown...), logbook.Entry{ID: 4, Kind: logbook.Raised, Day: 150, RaiseBy: 1})} {
 		st := cask(t, log...)
 		var defs Defs
 		d := DetailOf(Look{Standing: &st}, &defs)

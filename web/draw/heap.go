@@ -8,7 +8,7 @@ import (
 
 	"glebata/core/lift"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
 )
 
 // Heap is one bag's harvest heaped on the ground with its seed below, to the
@@ -36,7 +36,7 @@ const (
 )
 
 // HeapOf draws what was lifted from a planting at a scale in px per mm.
-func HeapOf(st *garden.Standing, scale float64, sys measure.System) Heap {
+func HeapOf(st *forecast.PlantingForecast, scale float64, sys measure.System) Heap {
 	h := Heap{Shown: scale, Label: html.EscapeString(st.Bag.Label), Variety: html.EscapeString(st.Variety.Name)}
 	discs := discsOf(st.Batches)
 	width, height := stack(discs, &h.Tubers)

@@ -6,7 +6,8 @@ import (
 	"math"
 
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // LadderChart is how a bag fills and its stems grow, day by day: the section stands
@@ -71,7 +72,7 @@ const (
 
 // LadderOf draws the season of a planting that was reckoned. Prospect is nil while
 // the windows are being worked out; href leads to logging the next raise.
-func LadderOf(st *garden.Standing, p *garden.Prospect, day, today measure.Day, href string, sys measure.System) LadderChart {
+func LadderOf(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, day, today measure.Day, href string, sys measure.System) LadderChart {
 	g := st.Grown
 	c := LadderChart{W: ladderW, Left: ladderLeft, Right: ladderW - ladderRight, Top: ladderTop, First: g.Plant.Planted - 4}
 	c.Last = max(st.ReadyOn()+10, today+10, c.First+60)
@@ -116,12 +117,12 @@ func (c *LadderChart) x(d measure.Day) int {
 func (c *LadderChart) y(h measure.Length) int { return c.Ground - int(math.Round(float64(h)*c.PxCm)) }
 
 // tip is how high the tips of stems of a length stand over the base on a day.
-func (c *LadderChart) tip(st *garden.Standing, stem measure.Length, d, today measure.Day) measure.Length {
+func (c *LadderChart) tip(st *forecast.PlantingForecast, stem measure.Length, d, today measure.Day) measure.Length {
 	level, raised := st.LevelOn(d, today)
 	return level + max(0, stem-raised)
 }
 
-func (c *LadderChart) levels(st *garden.Standing, sys measure.System) {
+func (c *LadderChart) levels(st *forecast.PlantingForecast, sys measure.System) {
 	seen := map[int]bool{}
 	add := func(h measure.Length, strong bool) {
 		y := c.y(h)
@@ -137,7 +138,7 @@ func (c *LadderChart) levels(st *garden.Standing, sys measure.System) {
 	for _, l := range st.Layers {
 		add(l.To, true)
 	}
-	if st.Stage == garden.StagePlanned {
+	if st.Stage == logbook.StagePlanned {
 		for _, f := range st.Ladder.Fills {
 			add(f.To, true)
 		}
@@ -148,7 +149,7 @@ func (c *LadderChart) levels(st *garden.Standing, sys measure.System) {
 }
 
 // medium as it was laid, and as it will be, each as an outline from the ground up.
-func (c *LadderChart) medium(st *garden.Standing, today measure.Day) {
+func (c *LadderChart) medium(st *forecast.PlantingForecast, today measure.Day) {
 	outline := func(from, until measure.Day) string {
 		var b []byte
 		before := -1
@@ -174,13 +175,13 @@ func (c *LadderChart) medium(st *garden.Standing, today measure.Day) {
 		b = path(b, "V", c.Ground)
 		return string(append(b, 'z'))
 	}
-	if st.Stage != garden.StagePlanned {
+	if st.Stage != logbook.StagePlanned {
 		c.Medium = outline(c.First, min(today, c.Last))
 	}
 	c.Coming = outline(max(c.First, today), c.Last)
 }
 
-func (c *LadderChart) stems(st *garden.Standing, today measure.Day) {
+func (c *LadderChart) stems(st *forecast.PlantingForecast, today measure.Day) {
 	g := st.Grown
 	line := func(length func(measure.Day) measure.Length, up, from, until measure.Day) string {
 		var b []byte
@@ -202,7 +203,7 @@ func (c *LadderChart) stems(st *garden.Standing, today measure.Day) {
 	}
 }
 
-func (c *LadderChart) band(st *garden.Standing, p *garden.Prospect, today measure.Day) {
+func (c *LadderChart) band(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, today measure.Day) {
 	if p == nil {
 		return
 	}
@@ -221,7 +222,7 @@ func (c *LadderChart) band(st *garden.Standing, p *garden.Prospect, today measur
 	}
 }
 
-func (c *LadderChart) points(st *garden.Standing, sys measure.System) {
+func (c *LadderChart) points(st *forecast.PlantingForecast, sys measure.System) {
 	questioned := map[measure.Day]bool{}
 	for _, q := range st.Grown.Fit.Questioned {
 		questioned[q.Day] = true
@@ -236,7 +237,7 @@ func (c *LadderChart) points(st *garden.Standing, sys measure.System) {
 }
 
 // steps are the raises to come with the windows of their days.
-func (c *LadderChart) steps(st *garden.Standing, p *garden.Prospect, href string, sys measure.System) {
+func (c *LadderChart) steps(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, href string, sys measure.System) {
 	for i, r := range st.Grown.Climbs {
 		x, top := c.x(r.Day), c.y(r.To)
 		s := RungStep{
@@ -263,7 +264,7 @@ func (c *LadderChart) steps(st *garden.Standing, p *garden.Prospect, href string
 }
 
 // events along the foot: planted, up, set, ready.
-func (c *LadderChart) events(st *garden.Standing, p *garden.Prospect, sys measure.System) {
+func (c *LadderChart) events(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, sys measure.System) {
 	g := st.Grown
 	seen := "up about "
 	if g.Plant.Up != 0 {
@@ -307,7 +308,7 @@ func (c *LadderChart) months() {
 	}
 }
 
-func (c *LadderChart) words(st *garden.Standing, today measure.Day, sys measure.System) string {
+func (c *LadderChart) words(st *forecast.PlantingForecast, today measure.Day, sys measure.System) string {
 	says := fmt.Sprintf("%s through its season, from %s to %s", st.Bag.Label, c.First.Short(), c.Last.Short())
 	if level, _ := st.LevelOn(today, today); level > 0 {
 		says += ": medium at " + sys.Length(level)

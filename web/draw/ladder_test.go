@@ -12,13 +12,15 @@ import (
 	"glebata/core/measure"
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/station"
 	"glebata/store"
 	"glebata/web/draw"
 )
 
 // demoRow is every open bag of the demo, with the windows of its dates.
-func demoRow(t *testing.T) ([]garden.Standing, map[garden.ID]*garden.Prospect) {
+func demoRow(t *testing.T) ([]forecast.PlantingForecast, map[logbook.ID]*forecast.EnsembleForecast) {
 	t.Helper()
 	ctx := context.Background()
 	s, err := store.Open(ctx, filepath.Join(t.TempDir(), "draw.glebata"), store.Throwaway)
@@ -82,7 +84,7 @@ func TestLadderChartsStayInTheirFrame(t *testing.T) {
 	today := demo.Today()
 	for i := range row {
 		st := &row[i]
-		for _, p := range []*garden.Prospect{nil, prospects[st.Planting.ID]} {
+		for _, p := range []*forecast.EnsembleForecast{nil, prospects[st.Planting.ID]} {
 			for _, day := range []measure.Day{today - 400, today - 30, today, today + 21, today + 400} {
 				c := draw.LadderOf(st, p, day, today, "#raise", measure.Metric)
 				for what, path := range map[string]string{"medium": c.Medium, "coming": c.Coming, "stem": c.Stem, "ahead": c.Ahead, "usual": c.Usual, "band": c.Band} {
@@ -129,11 +131,11 @@ func TestBulkingNeedsTwoWeeksAndAWeight(t *testing.T) {
 	if b := draw.BulkingOf(nil, 0, measure.Metric); b.Line != "" {
 		t.Errorf("nothing is drawn as %q", b.Line)
 	}
-	weeks := []garden.Harvest{{Day: 100}, {Day: 107}}
+	weeks := []forecast.Harvest{{Day: 100}, {Day: 107}}
 	if b := draw.BulkingOf(weeks, 0, measure.Metric); b.Line != "" {
 		t.Errorf("no weight is drawn as %q", b.Line)
 	}
-	weeks[1] = garden.Harvest{Day: 107, Yield: 900, Low: 400, High: 1300, Adds: 900}
+	weeks[1] = forecast.Harvest{Day: 107, Yield: 900, Low: 400, High: 1300, Adds: 900}
 	b := draw.BulkingOf(weeks, 104, measure.Metric)
 	if xs, ys := coordinates(b.Band); len(xs) != 4 || ys[0] != b.Foot || b.ReadyX <= b.Left || b.ReadyX >= b.Right || b.Dots[1].Text != "+900 g" {
 		t.Errorf("%+v", b)

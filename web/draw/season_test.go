@@ -11,14 +11,15 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/seed"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 var june = measure.Date(2026, 6, 9)
 
-func cool(t *testing.T) (garden.Site, *climate.Normals) {
+func cool(t *testing.T) (logbook.Site, *climate.Normals) {
 	t.Helper()
-	s := garden.SiteOf(climate.Presets()[0])
+	s := logbook.NewSite(climate.Presets()[0])
 	n, err := s.Monthly.Daily()
 	if err != nil {
 		t.Fatal(err)
@@ -27,7 +28,7 @@ func cool(t *testing.T) (garden.Site, *climate.Normals) {
 }
 
 // sheet of some plantings in a cool maritime season.
-func sheetOf(t *testing.T, asks ...calendar.Asked) garden.Sheet {
+func sheetOf(t *testing.T, asks ...calendar.Asked) forecast.Sheet {
 	t.Helper()
 	s, n := cool(t)
 	place, err := s.Calendar(2026)
@@ -35,10 +36,10 @@ func sheetOf(t *testing.T, asks ...calendar.Asked) garden.Sheet {
 		t.Fatal(err)
 	}
 	f := climate.FrostsOf(2026, s.Last, s.First, s.LastSD)
-	sh := garden.Sheet{Year: 2026, Site: s, Normals: n, Frosts: f, Place: place}
+	sh := forecast.Sheet{Year: 2026, Site: s, Normals: n, Frosts: f, Place: place}
 	for i, a := range asks {
-		l := garden.SheetLine{Schedule: place.Plan(a)}
-		l.Planting = garden.Planting{ID: garden.ID(i + 1), Bag: garden.Bag{Label: fmt.Sprint("R", i+1)}, Variety: garden.Variety{Name: "Harbour Lantern", Class: a.Class}}
+		l := forecast.SheetLine{Schedule: place.Plan(a)}
+		l.Planting = logbook.Planting{ID: logbook.ID(i + 1), Bag: logbook.Bag{Label: fmt.Sprint("R", i+1)}, Variety: logbook.Variety{Name: "Harbour Lantern", Class: a.Class}}
 		sh.Lines = append(sh.Lines, l)
 	}
 	return sh
@@ -51,7 +52,7 @@ func TestSheetKeepsTheOrderOfTheSeason(t *testing.T) {
 		calendar.Asked{Class: crop.SecondEarly, Way: calendar.Late, Cover: 8, Then: climate.Greenhouse},
 		calendar.Asked{Class: crop.SweetEarly, Way: calendar.OwnSlips, Shelter: climate.Greenhouse},
 		calendar.Asked{Class: crop.SweetEarly, Way: calendar.OrderedSlips, Shelter: climate.Greenhouse})
-	d := SheetOf(sh, 2, func(id garden.ID) string { return fmt.Sprint("/x?line=", id, "&y=1") }, june)
+	d := SheetOf(sh, 2, func(id logbook.ID) string { return fmt.Sprint("/x?line=", id, "&y=1") }, june)
 	if len(d.Rows) != 5 || d.H <= d.Foot || d.Today <= d.Left || d.Today >= d.Right {
 		t.Fatalf("%d rows, today at %d", len(d.Rows), d.Today)
 	}
@@ -99,7 +100,7 @@ func TestSheetKeepsTheOrderOfTheSeason(t *testing.T) {
 // The shading is darkest in winter, absent in summer, and lies side by side.
 func TestFrostIsShadedByItsRisk(t *testing.T) {
 	sh := sheetOf(t, calendar.Asked{Class: crop.Maincrop, Way: calendar.Direct, Chitted: true, Cover: 8, Plant: measure.Date(2026, 3, 1)})
-	d := SheetOf(sh, 0, func(garden.ID) string { return "" }, june)
+	d := SheetOf(sh, 0, func(logbook.ID) string { return "" }, june)
 	if len(d.Frost) < 4 || d.Frost[0].Class != 4 {
 		t.Fatalf("%+v", d.Frost)
 	}
@@ -115,7 +116,7 @@ func TestFrostIsShadedByItsRisk(t *testing.T) {
 		t.Errorf("the safe days read %+v", d.Safe)
 	}
 	sh.Frosts = climate.Frosts{None: true}
-	if d := SheetOf(sh, 0, func(garden.ID) string { return "" }, june); len(d.Frost)+len(d.Safe) != 0 {
+	if d := SheetOf(sh, 0, func(logbook.ID) string { return "" }, june); len(d.Frost)+len(d.Safe) != 0 {
 		t.Error("frost is drawn where there is none")
 	}
 }
@@ -133,14 +134,14 @@ func TestTubersAreDrawnToScale(t *testing.T) {
 }
 
 func TestTrayStandsOnOneLineWithSproutsAsMeasured(t *testing.T) {
-	tr := garden.TrayState{Tubers: []garden.TuberState{
-		{N: 1, Weight: 64, Looked: june, Seen: garden.Seen{Tuber: 1, Eyes: 6, Sprouts: 3, Longest: 2.5, Stout: true}, Call: seed.Ready},
-		{N: 2, Weight: 170, Looked: june, Seen: garden.Seen{Tuber: 2, Eyes: 7, Sprouts: 2, Longest: 1, Stout: false}, Call: seed.Weak},
+	tr := logbook.TrayState{Tubers: []logbook.TuberState{
+		{N: 1, Weight: 64, Looked: june, Seen: logbook.Seen{Tuber: 1, Eyes: 6, Sprouts: 3, Longest: 2.5, Stout: true}, Call: seed.Ready},
+		{N: 2, Weight: 170, Looked: june, Seen: logbook.Seen{Tuber: 2, Eyes: 7, Sprouts: 2, Longest: 1, Stout: false}, Call: seed.Weak},
 		{N: 3, Weight: 50, Discarded: true},
 	}}
 	for i := range tr.Tubers {
 		u := &tr.Tubers[i]
-		u.Pieces = []garden.PieceState{{Weight: u.Weight}}
+		u.Pieces = []logbook.PieceState{{Weight: u.Weight}}
 		u.Cut = seed.UsualCutting.Of(u.Weight, u.Seen.Eyes)
 		u.Cuts = u.Cut.Reason
 	}
@@ -173,18 +174,18 @@ func TestTrayStandsOnOneLineWithSproutsAsMeasured(t *testing.T) {
 
 func TestWeatherStaysOnItsPanel(t *testing.T) {
 	_, n := cool(t)
-	var days []garden.DayRecord
+	var days []logbook.DayRecord
 	for i := range 42 {
-		d := garden.DayRecord{Day: june - 41 + measure.Day(i), Source: garden.Simulated}
+		d := logbook.DayRecord{Day: june - 41 + measure.Day(i), Source: logbook.Simulated}
 		d.Min, d.Max, d.Rain = 6-float64(i%9), 16+float64(i%7), float64(i%5)*4
 		if i%3 == 0 {
 			d.Source = `<wall> & "loft"`
 		}
 		days = append(days, d)
 	}
-	var ahead []garden.Forecast
+	var ahead []forecast.Forecast
 	for lead := 1; lead <= 7; lead++ {
-		ahead = append(ahead, garden.Forecast{Day: june + measure.Day(lead), Lead: lead, Min: 4, Max: 15, Spread: garden.ForecastSpread(lead), WetChance: 0.4})
+		ahead = append(ahead, forecast.Forecast{Day: june + measure.Day(lead), Lead: lead, Min: 4, Max: 15, Spread: forecast.ForecastSpread(lead), WetChance: 0.4})
 	}
 	w := WeatherOf(days, ahead, n, measure.Metric)
 	if len(w.Days) != 49 || w.Today == 0 || w.Zero == 0 {
@@ -214,10 +215,10 @@ func TestWeatherStaysOnItsPanel(t *testing.T) {
 }
 
 func TestNurslingsFitTheirFrame(t *testing.T) {
-	for _, method := range append(garden.Methods(), "") {
-		n := garden.NursingState{Nursling: garden.Nursling{Label: "S1", Kind: garden.Root, Method: method, Weight: 900, Started: june - 30}, Shoots: 9}
+	for _, method := range append(logbook.Methods(), "") {
+		n := logbook.NursingState{Nursling: logbook.Nursling{Label: "S1", Kind: logbook.Root, Method: method, Weight: 900, Started: june - 30}, Shoots: 9}
 		if method == "" {
-			n.Kind, n.Weight = garden.Pot, 90
+			n.Kind, n.Weight = logbook.Pot, 90
 		}
 		d := NurslingOf(&n, june, 1)
 		inside := func(what, path string) {
@@ -233,7 +234,7 @@ func TestNurslingsFitTheirFrame(t *testing.T) {
 			t.Errorf("%q is framed %d %d %d %d", method, d.X0, d.Y0, d.W, d.H)
 		}
 	}
-	young := garden.NursingState{Nursling: garden.Nursling{Label: "P1", Kind: garden.Pot, Weight: 60, Started: june - 3}}
+	young := logbook.NursingState{Nursling: logbook.Nursling{Label: "P1", Kind: logbook.Pot, Weight: 60, Started: june - 3}}
 	if d := NurslingOf(&young, june, 1); d.Shoots != "" {
 		t.Error("shoots are drawn three days after potting")
 	}

@@ -11,7 +11,8 @@ import (
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // mm of a length, rounded.
@@ -90,7 +91,7 @@ func Px(mm int, scale float64) int { return int(math.Round(float64(mm) * scale))
 
 // Look is what a section is drawn from.
 type Look struct {
-	Standing *garden.Standing
+	Standing *forecast.PlantingForecast
 	Units    measure.System
 	Fresh    bool // the last layer was laid just now
 	Ladder   bool // draw every rung that is left, not the next alone
@@ -133,10 +134,10 @@ func Of(l Look, defs *Defs) Section {
 }
 
 // words says what a section shows.
-func words(st *garden.Standing, sys measure.System) string {
+func words(st *forecast.PlantingForecast, sys measure.System) string {
 	var b strings.Builder
 	fmt.Fprintf(&b, "%s: %s", st.Bag.Label, st.Variety.Name)
-	if st.Stage == garden.StagePlanned {
+	if st.Stage == logbook.StagePlanned {
 		fmt.Fprintf(&b, ", planned, %d to plant", st.Number)
 		return b.String()
 	}
@@ -176,9 +177,9 @@ func across(s bag.Shape, h measure.Length) string {
 	return fmt.Sprintf("M%d %dH%d", -half, -mm(h), half)
 }
 
-func bands(st *garden.Standing, fresh bool) []Band {
+func bands(st *forecast.PlantingForecast, fresh bool) []Band {
 	shape := st.Bag.Model.Shape
-	if st.Stage == garden.StagePlanned {
+	if st.Stage == logbook.StagePlanned {
 		out := make([]Band, 0, len(st.Ladder.Fills))
 		for i, f := range st.Ladder.Fills {
 			out = append(out, Band{Path: slab(shape, f.From, f.To), Hatch: hatchOf(f.Of, i)})
@@ -211,7 +212,7 @@ const backShift measure.Length = 0.3
 const tuberMass = 60.0
 
 // seed adds what is planted and returns where.
-func (s *Section) seed(st *garden.Standing) []spot {
+func (s *Section) seed(st *forecast.PlantingForecast) []spot {
 	ref := SeedRef(st.Variety.Class.Crop())
 	spots := st.Spots(&st.Planting)
 	s.Tubers = make([]Use, len(spots))
@@ -232,7 +233,7 @@ func (s *Section) seed(st *garden.Standing) []spot {
 }
 
 // stems adds the plants and returns how high they reach, in mm.
-func (s *Section) stems(st *garden.Standing, seed []spot, defs *Defs) int {
+func (s *Section) stems(st *forecast.PlantingForecast, seed []spot, defs *Defs) int {
 	stem, ok := st.Shows()
 	if !ok {
 		return 0
@@ -257,9 +258,9 @@ func (s *Section) stems(st *garden.Standing, seed []spot, defs *Defs) int {
 	return level + mm(stem) + 56
 }
 
-func (s *Section) levels(st *garden.Standing, all bool) {
+func (s *Section) levels(st *forecast.PlantingForecast, all bool) {
 	shape := st.Bag.Model.Shape
-	if st.Stage == garden.StageClosed {
+	if st.Stage == logbook.StageClosed {
 		return
 	}
 	var b strings.Builder

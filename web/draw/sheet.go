@@ -7,7 +7,8 @@ import (
 	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // Sheet is a season, one line a planting, from the first chit to the last lift.
@@ -74,7 +75,7 @@ var shortShelter = map[climate.Shelter]string{
 }
 
 // SheetOf draws a season; the line of the chosen planting is marked.
-func SheetOf(sh garden.Sheet, chosen garden.ID, href func(garden.ID) string, today measure.Day) Sheet {
+func SheetOf(sh forecast.Sheet, chosen logbook.ID, href func(logbook.ID) string, today measure.Day) Sheet {
 	out := Sheet{W: sheetW, Left: sheetLeft, Right: sheetRight, Top: sheetTop}
 	from, until := span(sh, today)
 	x := func(d measure.Day) int {
@@ -101,7 +102,7 @@ func SheetOf(sh garden.Sheet, chosen garden.ID, href func(garden.ID) string, tod
 }
 
 // span of the sheet: a week before the first thing to a fortnight after the last.
-func span(sh garden.Sheet, today measure.Day) (from, until measure.Day) {
+func span(sh forecast.Sheet, today measure.Day) (from, until measure.Day) {
 	from, until = today, today+30
 	for i := range sh.Lines {
 		s := &sh.Lines[i].Schedule
@@ -115,11 +116,11 @@ func span(sh garden.Sheet, today measure.Day) (from, until measure.Day) {
 	return from - 7, until + 16
 }
 
-func rowOf(l *garden.SheetLine, y int, x func(measure.Day) int, chosen garden.ID, href func(garden.ID) string) SheetRow {
+func rowOf(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen logbook.ID, href func(logbook.ID) string) SheetRow {
 	s := &l.Schedule
 	r := SheetRow{
 		Href: Escape(href(l.Planting.ID)), Label: Escape(l.Bag.Label), Name: Escape(fitting(l.Variety.Name, 16, sheetLeft-sheetName-6)), Y: y, Mid: y + 16,
-		Chosen: l.Planting.ID == chosen, Wrong: len(s.Warnings) > 0, Planned: l.Stage == garden.StagePlanned,
+		Chosen: l.Planting.ID == chosen, Wrong: len(s.Warnings) > 0, Planned: l.Stage == logbook.StagePlanned,
 		Plant: x(s.Plant), Likely: x(s.Likely),
 	}
 	starts := s.Plant
@@ -157,7 +158,7 @@ func rowOf(l *garden.SheetLine, y int, x func(measure.Day) int, chosen garden.ID
 
 // frost shades the weeks by the risk of a frost in the open, and letters the
 // window that is safe.
-func (s *Sheet) frost(sh garden.Sheet, from, until measure.Day, x func(measure.Day) int) {
+func (s *Sheet) frost(sh forecast.Sheet, from, until measure.Day, x func(measure.Day) int) {
 	if sh.Frosts.None {
 		return
 	}

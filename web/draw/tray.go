@@ -6,7 +6,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/core/seed"
-	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // Tuber is one seed tuber from the side, its rose end up, with its sprouts, eyes
@@ -49,7 +49,7 @@ func halves(m measure.Mass) (w, h float64) {
 
 // trayRoom is what all tubers of a tray are drawn in, so that they stand on one
 // line: half the widest, and the highest with its sprouts.
-func trayRoom(t *garden.TrayState) (half, high float64) {
+func trayRoom(t *logbook.TrayState) (half, high float64) {
 	half, high = 200, 500
 	for i := range t.Tubers {
 		u := &t.Tubers[i]
@@ -61,7 +61,7 @@ func trayRoom(t *garden.TrayState) (half, high float64) {
 }
 
 // TrayOf draws the tubers of a tray at a scale in px per mm.
-func TrayOf(t *garden.TrayState, scale float64, chosen int, href func(int) string, sys measure.System) []Tuber {
+func TrayOf(t *logbook.TrayState, scale float64, chosen int, href func(int) string, sys measure.System) []Tuber {
 	half, high := trayRoom(t)
 	out := make([]Tuber, 0, len(t.Tubers))
 	for i := range t.Tubers {
@@ -77,7 +77,7 @@ func TrayOf(t *garden.TrayState, scale float64, chosen int, href func(int) strin
 }
 
 // callWords are the key and the short words of what to do with a tuber.
-func callWords(u *garden.TuberState) (key, words string) {
+func callWords(u *logbook.TuberState) (key, words string) {
 	switch {
 	case u.Discarded:
 		return "out", "thrown out"
@@ -98,7 +98,7 @@ func callWords(u *garden.TuberState) (key, words string) {
 }
 
 // gone reports whether all of a tuber is planted.
-func gone(u *garden.TuberState) bool {
+func gone(u *logbook.TuberState) bool {
 	for _, p := range u.Pieces {
 		if !p.Gone {
 			return false
@@ -108,7 +108,7 @@ func gone(u *garden.TuberState) bool {
 }
 
 // TuberOf draws one tuber in a room of half a width and a height.
-func TuberOf(u *garden.TuberState, half, high, scale float64) Tuber {
+func TuberOf(u *logbook.TuberState, half, high, scale float64) Tuber {
 	w, h := halves(u.Weight)
 	d := Tuber{X0: -int(half), Y0: -int(high), W: int(2 * half), H: int(high) + 30}
 	d.PxW, d.PxH = int(math.Round(float64(d.W)/10*scale)), int(math.Round(float64(d.H)/10*scale))
@@ -152,7 +152,7 @@ func (d *Tuber) eyes(n int, w, h float64) {
 	}
 }
 
-func (d *Tuber) sprouts(s garden.Seen, w, h float64) {
+func (d *Tuber) sprouts(s logbook.Seen, w, h float64) {
 	long := s.Longest.Millimetres() * 10
 	for i := range min(s.Sprouts, 9) {
 		length := long * math.Max(0.35, 1-0.17*float64(i))
@@ -180,7 +180,7 @@ type Disc struct {
 }
 
 // DiscOf a piece at a scale in px per mm.
-func DiscOf(p garden.PieceState, scale float64, sys measure.System) Disc {
+func DiscOf(p logbook.PieceState, scale float64, sys measure.System) Disc {
 	r := int(math.Round(radius(p.Weight) * scale))
 	return Disc{R: r, Size: 2*r + 4, Name: Escape(p.Name), Weight: sys.Mass(p.Weight), Cut: p.Piece > 0}
 }
@@ -202,10 +202,10 @@ type Nursling struct {
 const potBase, potTop, potHigh = 118, 160, 138
 
 // NurslingOf draws one at a scale in px per mm.
-func NurslingOf(n *garden.NursingState, today measure.Day, scale float64) Nursling {
+func NurslingOf(n *logbook.NursingState, today measure.Day, scale float64) Nursling {
 	d := Nursling{X0: -110, Y0: -250, W: 220, H: 258}
 	w, h := halves(max(n.Weight, 40))
-	if d.Pot = n.Kind == garden.Pot; d.Pot {
+	if d.Pot = n.Kind == logbook.Pot; d.Pot {
 		d.Wall = fmt.Sprintf("M%d 0L%d %dH%dL%d 0z", -potBase/2, -potTop/2, -potHigh, potTop/2, potBase/2)
 		d.Fill = fmt.Sprintf("M%d 0L%d %dH%dL%d 0z", -potBase/2, -potTop/2+3, -potHigh+15, potTop/2-3, potBase/2)
 		d.Body = ellipse(0, -48, w/10, h/10)
@@ -233,17 +233,17 @@ func ellipse(x, y, rx, ry float64) string {
 
 // root in a jar, a tray of water or a box of sand, with the shoots that were
 // counted.
-func (d *Nursling) root(n *garden.NursingState, half, long float64) {
+func (d *Nursling) root(n *logbook.NursingState, half, long float64) {
 	long *= 1.5 // a root is longer than a tuber
 	half *= 0.85
 	var top float64
 	switch n.Method {
-	case garden.InJar:
+	case logbook.InJar:
 		d.Wall = "M-46 0V-112M46 0V-112M-46 0H46"
 		d.Fill, d.Water = "M-46 0V-70H46V0z", true
 		d.Body = ellipse(0, -30-long, half, long)
 		top = -30 - 2*long
-	case garden.InTray:
+	case logbook.InTray:
 		d.Wall = "M-100 -34V0H100V-34"
 		d.Fill, d.Water = "M-100 -16V0H100V-16z", true
 		d.Body = ellipse(0, -4-half, long, half)
@@ -255,7 +255,7 @@ func (d *Nursling) root(n *garden.NursingState, half, long float64) {
 		top = -62 - half
 	}
 	reach := 0.0
-	if n.Method != garden.InJar {
+	if n.Method != logbook.InJar {
 		reach = long * 0.7
 	}
 	shoots := max(n.Shoots, n.InHand())

@@ -6,7 +6,8 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // Weather is days as columns: minimum to maximum over the normals, rain below,
@@ -51,7 +52,7 @@ const (
 const likely = 1.2816
 
 // WeatherOf draws records and what is forecast after them.
-func WeatherOf(days []garden.DayRecord, forecast []garden.Forecast, n *climate.Normals, sys measure.System) Weather {
+func WeatherOf(days []logbook.DayRecord, forecast []forecast.Forecast, n *climate.Normals, sys measure.System) Weather {
 	w := Weather{
 		W: weatherW, H: rainFoot + 30, Left: weatherLeft, Right: weatherRight, TempTop: weatherTop, TempFoot: weatherFoot,
 		RainTop: rainTop, RainFoot: rainFoot, Forecast: len(forecast) > 0,

@@ -6,7 +6,7 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
 )
 
 // SiteYear is a site's year as a band: normal temperatures, the risk of frost,
@@ -63,7 +63,7 @@ const (
 )
 
 // YearOf draws an outlook; today is marked.
-func YearOf(o garden.Outlook, today measure.Day, sys measure.System) SiteYear {
+func YearOf(o forecast.SiteOutlook, today measure.Day, sys measure.System) SiteYear {
 	start := yearStart(o.Frosts, today)
 	y := SiteYear{
 		W: yearW, Left: yearLeft, Right: yearRight, TempTop: tempTop, TempBottom: tempBottom,
@@ -135,7 +135,7 @@ func (y *SiteYear) temperatures(n *climate.Normals, start measure.Day, x func(me
 	}
 }
 
-func (y *SiteYear) risk(o garden.Outlook, start measure.Day, x func(measure.Day) int) {
+func (y *SiteYear) risk(o forecast.SiteOutlook, start measure.Day, x func(measure.Day) int) {
 	at := func(risk float64) int { return riskBottom - int(math.Round(risk*(riskBottom-riskTop))) }
 	b := path(nil, "M", x(start), riskBottom)
 	for i := 0; i <= 365; i += 3 {
@@ -175,7 +175,7 @@ func (y *SiteYear) light(latitude float64, start measure.Day, x func(measure.Day
 	y.Longest, y.Shortest = letter(longest, -6), letter(shortest, 18)
 }
 
-func (y *SiteYear) bars(o garden.Outlook, start measure.Day, x func(measure.Day) int) {
+func (y *SiteYear) bars(o forecast.SiteOutlook, start measure.Day, x func(measure.Day) int) {
 	for i, w := range o.Windows {
 		top := barsTop + i*barPitch
 		b := Bar{Name: w.Gain.Name, Have: w.Have, Key: string(w.Shelter), Y: top, Y0: barHeight, TextY: top + 15}

@@ -1,9 +1,10 @@
-package garden
+package logbook
 
 import (
 	"errors"
 	"strings"
 
+	"glebata/core/hill"
 	"glebata/core/measure"
 )
 
@@ -46,7 +47,7 @@ func (f Faults) Err() error {
 	return f
 }
 
-func fault(field, says string, args ...any) error {
+func Refuse(field, says string, args ...any) error {
 	return Faults{{field, measure.Say(says, args...)}}
 }
 
@@ -59,3 +60,12 @@ var (
 	ErrDisk     = errors.New("the disk that holds the garden does not answer")
 	ErrDamaged  = errors.New("the garden's file is damaged")
 )
+
+// PlanFault puts a refusal of hill at its field.
+func PlanFault(err error) error {
+	var p *hill.PlanError
+	if errors.As(err, &p) {
+		return Faults{{p.Field, p.Says}}
+	}
+	return err
+}

@@ -1,6 +1,8 @@
-package garden
+package logbook
 
-import "glebata/core/measure"
+import (
+	"glebata/core/measure"
+)
 
 // PlantingLog is a planting with its log and what that comes to, at one moment.
 type PlantingLog struct {
@@ -15,7 +17,7 @@ func NewPlantingLog(p Planting, log []Entry) PlantingLog {
 	l := PlantingLog{Planting: p, Log: log}
 	var err error
 	if l.State, err = Replay(&l.Planting, log); err != nil {
-		l.State = State{Log: live(log)}
+		l.State = State{Log: Live(log)}
 	}
 	return l
 }
@@ -34,7 +36,7 @@ func (l *PlantingLog) With(e Entry) (PlantingLog, error) {
 
 // Find an entry that stands by its ID.
 func (l *PlantingLog) Find(entry ID) (Entry, bool) {
-	return find(l.State.Log, func(e Entry) bool { return e.ID == entry })
+	return Find(l.State.Log, func(e Entry) bool { return e.ID == entry })
 }
 
 // name of an entry in a refusal.
@@ -48,6 +50,3 @@ var kindNames = map[Kind]string{
 	Closed: "closed", Dropped: "plan dropped", Emerged: "shoots through", Flowered: "first flowers", Frosted: "tops black from frost",
 	Topped: "topped up", Fed: "fed", Tended: "a job done", Skipped: "a job skipped", PutOff: "a job put off",
 }
-
-// Name of the kind for reading.
-func (k Kind) Name() string { return kindNames[k] }

@@ -1,4 +1,4 @@
-package garden
+package logbook
 
 import (
 	"glebata/core/bag"
@@ -8,6 +8,9 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 )
+
+// Name of the kind for reading.
+func (k Kind) Name() string { return kindNames[k] }
 
 // ID of anything kept; 0 is nothing.
 type ID int64
@@ -41,13 +44,13 @@ const (
 // Materials lists every material in the order it is offered.
 func Materials() []Material { return []Material{Fabric, Woven, Rigid, Timber, Card} }
 
-var materialNames = map[Material]string{
+var MaterialNames = map[Material]string{
 	Fabric: "fabric", Woven: "woven or sheet plastic, sack", Rigid: "rigid tub or bucket",
 	Timber: "timber box", Card: "cardboard",
 }
 
 // Name of the material for reading.
-func (m Material) Name() string { return materialNames[m] }
+func (m Material) Name() string { return MaterialNames[m] }
 
 // Model is a kind of bag, with its inside measures.
 type Model struct {
@@ -162,3 +165,5 @@ type Entry struct {
 	Another bool           // Weighed: a batch of its own, though one just like it was weighed in; not kept
 	Voids   ID             // Voided: the entry taken back
 }
+
+func (e *Entry) line() line { return line{e.ID, e.Day, e.Voids} }

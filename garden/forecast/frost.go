@@ -1,4 +1,8 @@
-package garden
+package forecast
+
+import (
+	"glebata/garden/logbook"
+)
 
 // FrostyNight is a night for which something stands too open.
 type FrostyNight struct {
@@ -13,14 +17,14 @@ type FrostyNight struct {
 const watchFrom, actFrom = 3.0, 0.5
 
 // FrostyNights are the nights ahead on which pots have to come in.
-func FrostyNights(forecast []Forecast, nursery []NursingState) []FrostyNight {
+func FrostyNights(forecast []Forecast, nursery []logbook.NursingState) []FrostyNight {
 	var out []FrostyNight
 	for _, f := range forecast {
 		night := FrostyNight{Forecast: f}
 		for i := range nursery {
 			n := &nursery[i]
 			gain := n.Now.Gain()
-			if !n.Open() || n.Kind != Pot || gain.Frostless() || f.Min+float64(gain.Night) > watchFrom {
+			if !n.Open() || n.Kind != logbook.Pot || gain.Frostless() || f.Min+float64(gain.Night) > watchFrom {
 				continue
 			}
 			night.Pots = append(night.Pots, n.Label)

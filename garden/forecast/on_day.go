@@ -1,25 +1,26 @@
-package garden
+package forecast
 
 import (
 	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/measure"
+	"glebata/garden/logbook"
 )
 
 // OnDay is a planting as it stood on a day of the past, by the log, or as it will
 // stand on one to come: planted, grown and raised as the forecast has it. Nothing of
 // it is kept.
-func (s *Standing) OnDay(day, today measure.Day) (Standing, error) {
+func (s *PlantingForecast) OnDay(day, today measure.Day) (PlantingForecast, error) {
 	out := *s
 	out.Believed = Believed{s.StemKnown, s.Stem, s.StemDay}
 	if day <= today {
-		var log []Entry
+		var log []logbook.Entry
 		for _, e := range s.Log {
 			if e.Day <= day {
 				log = append(log, e)
 			}
 		}
-		state, err := Replay(&s.Planting, log)
+		state, err := logbook.Replay(&s.Planting, log)
 		if err != nil {
 			return out, err
 		}
@@ -29,7 +30,7 @@ func (s *Standing) OnDay(day, today measure.Day) (Standing, error) {
 		out.ahead(day)
 	}
 	out.Jobs, out.Job, out.NowKnown = nil, job.Job{}, false
-	if out.Stage != StageGrowing || s.Grown == nil {
+	if out.Stage != logbook.StageGrowing || s.Grown == nil {
 		return out, nil
 	}
 	c := &s.Grown.Course
@@ -43,28 +44,28 @@ func (s *Standing) OnDay(day, today measure.Day) (Standing, error) {
 
 // ahead brings a planting forward to a day: planted when its day has come, and
 // raised on the days the forecast has.
-func (s *Standing) ahead(day measure.Day) {
+func (s *PlantingForecast) ahead(day measure.Day) {
 	if s.Grown == nil {
 		return
 	}
-	if s.Stage == StagePlanned && day >= s.Grown.Plant.Planted {
-		s.Stage, s.Plants, s.Level = StageGrowing, s.Number, s.Ladder.Start
+	if s.Stage == logbook.StagePlanned && day >= s.Grown.Plant.Planted {
+		s.Stage, s.Plants, s.Level = logbook.StageGrowing, s.Number, s.Ladder.Start
 		s.State.Planted = s.Grown.Plant.Planted
 		s.Layers = nil
 		for _, f := range s.Ladder.Fills {
-			s.Layers = append(s.Layers, Layer{f.Of, f.From, f.To, f.Settled, s.State.Planted})
+			s.Layers = append(s.Layers, logbook.Layer{Of: f.Of, From: f.From, To: f.To, Settled: f.Settled, Day: s.State.Planted})
 		}
 		s.Rungs = s.Ladder.Rungs
 	}
-	if s.Stage != StageGrowing {
+	if s.Stage != logbook.StageGrowing {
 		return
 	}
-	s.Layers = append([]Layer(nil), s.Layers...)
+	s.Layers = append([]logbook.Layer(nil), s.Layers...)
 	for _, c := range s.Grown.Climbs {
 		if c.Day > day {
 			break
 		}
-		s.Layers = append(s.Layers, Layer{c.Of, c.From, c.To, c.Settled, c.Day})
+		s.Layers = append(s.Layers, logbook.Layer{Of: c.Of, From: c.From, To: c.To, Settled: c.Settled, Day: c.Day})
 		s.Raised += c.To - s.Level
 		s.Level = c.To
 		s.Rungs, _ = hill.Again(s.Bag.Model.Shape, s.Filling, s.Level) // the plan was laid before
@@ -74,12 +75,12 @@ func (s *Standing) ahead(day measure.Day) {
 // LevelOn a day is how high the medium stands, and how much of it was raised since
 // planting: as logged up to today, and as the forecast has it from then on. 0 before
 // it is planted.
-func (s *Standing) LevelOn(day, today measure.Day) (level, raised measure.Length) {
+func (s *PlantingForecast) LevelOn(day, today measure.Day) (level, raised measure.Length) {
 	start := s.Ladder.Start
 	switch {
-	case s.Stage == StagePlanned && (s.Grown == nil || day < s.Grown.Plant.Planted), s.Stage != StagePlanned && day < s.State.Planted:
+	case s.Stage == logbook.StagePlanned && (s.Grown == nil || day < s.Grown.Plant.Planted), s.Stage != logbook.StagePlanned && day < s.State.Planted:
 		return 0, 0
-	case s.Stage == StagePlanned:
+	case s.Stage == logbook.StagePlanned:
 		level = start
 	}
 	for _, l := range s.Layers {

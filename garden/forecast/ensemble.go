@@ -1,4 +1,4 @@
-package garden
+package forecast
 
 import (
 	"context"
@@ -11,11 +11,12 @@ import (
 	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/garden/logbook"
 )
 
-// Prospect of one planting over many simulated years that begin with what is known:
+// EnsembleForecast of one planting over many simulated years that begin with what is known:
 // the 10th, 50th and 90th percentile of its dates and of its harvest.
-type Prospect struct {
+type EnsembleForecast struct {
 	Up, Mature growth.Spread   // days; Mature counts a year that does not reach it as never
 	Raises     []growth.Spread // days of the raises to come
 	Index      []growth.Spread // season index today, in a week, in two …, and so on
@@ -40,7 +41,7 @@ const weeksAhead = 13
 const stemEvery = 3
 
 // Key changes when what an ensemble of a planting follows from does.
-func (s *Standing) Key(today measure.Day) uint64 {
+func (s *PlantingForecast) Key(today measure.Day) uint64 {
 	var h maphash.Hash
 	h.SetSeed(hashSeed)
 	maphash.WriteComparable(&h, today)
@@ -50,7 +51,7 @@ func (s *Standing) Key(today measure.Day) uint64 {
 
 // Ensemble runs plantings that were forecast through simulated years that begin with
 // what is known. done is called as each planting is through.
-func Ensemble(list []Standing, site *Site, n *climate.Normals, forecast []Forecast, today measure.Day, done func()) []*Prospect {
+func Ensemble(list []PlantingForecast, site *logbook.Site, n *climate.Normals, forecast []Forecast, today measure.Day, done func()) []*EnsembleForecast {
 	runs := make([]ensembleRun, len(list))
 	plants := make([]growth.Seeded, len(list))
 	from, until := today, today
@@ -62,7 +63,7 @@ func Ensemble(list []Standing, site *Site, n *climate.Normals, forecast []Foreca
 	}
 	years := simulate(list[0].Grown.Air, site, n, forecast, from, until, today)
 	_ = growth.Ensemble(context.Background(), plants, years, 1, func(i, _ int, c *growth.Course) { runs[i].visit(c) }, done) // it is never broken off
-	out := make([]*Prospect, len(runs))
+	out := make([]*EnsembleForecast, len(runs))
 	for i := range runs {
 		out[i] = runs[i].sum()
 	}
@@ -71,7 +72,7 @@ func Ensemble(list []Standing, site *Site, n *climate.Normals, forecast []Foreca
 
 // simulate years of weather: what is known up to the end of the forecast, with the
 // error that has, and simulated days from there on.
-func simulate(known *growth.Weather, site *Site, n *climate.Normals, forecast []Forecast, from, until, today measure.Day) []growth.Weather {
+func simulate(known *growth.Weather, site *logbook.Site, n *climate.Normals, forecast []Forecast, from, until, today measure.Day) []growth.Weather {
 	days := int(until-from) + 1
 	sim := climate.NewSimulator(n, 1)
 	dice := rand.New(rand.NewPCG(1, uint64(today)))
@@ -113,7 +114,7 @@ func simulate(known *growth.Weather, site *Site, n *climate.Normals, forecast []
 
 // ensembleRun gathers what the courses of one planting come to.
 type ensembleRun struct {
-	st         *Standing
+	st         *PlantingForecast
 	today      measure.Day
 	up, mature []float64
 	raises     [][]float64
@@ -154,8 +155,8 @@ func (r *ensembleRun) visit(c *growth.Course) {
 }
 
 // sum of all years.
-func (r *ensembleRun) sum() *Prospect {
-	p := &Prospect{Up: growth.SpreadOf(r.up), Mature: growth.SpreadOf(r.mature), Final: growth.SpreadOf(r.final)}
+func (r *ensembleRun) sum() *EnsembleForecast {
+	p := &EnsembleForecast{Up: growth.SpreadOf(r.up), Mature: growth.SpreadOf(r.mature), Final: growth.SpreadOf(r.final)}
 	for _, d := range r.mature {
 		if d < never {
 			p.Ripe += 1 / float64(len(r.mature))
@@ -190,11 +191,11 @@ type YieldOutlook struct {
 	Now, Ready Harvest
 	Weeks      []Harvest
 	From       bag.Calibration
-	Prospect   *Prospect // nil while it is being worked out
+	Prospect   *EnsembleForecast // nil while it is being worked out
 }
 
 // YieldOutlook of a planting that was reckoned, from what is expected of it.
-func (s *Standing) YieldOutlook(growing bag.Growing, p *Prospect, today measure.Day) YieldOutlook {
+func (s *PlantingForecast) YieldOutlook(growing bag.Growing, p *EnsembleForecast, today measure.Day) YieldOutlook {
 	out := YieldOutlook{From: growing.From, Prospect: p}
 	c := &s.Grown.Course
 	low, high := growing.From.Range()
@@ -240,7 +241,7 @@ func (s *Standing) YieldOutlook(growing bag.Growing, p *Prospect, today measure.
 
 // ReadyOn is the day a planting is ready by its course: mature, or where it never is,
 // the last day that its leaves stand, or that it may stay out.
-func (s *Standing) ReadyOn() measure.Day {
+func (s *PlantingForecast) ReadyOn() measure.Day {
 	c := &s.Grown.Course
 	day := c.Mature
 	if day == 0 {

@@ -1,4 +1,4 @@
-package garden
+package logbook
 
 import (
 	"errors"
@@ -14,15 +14,15 @@ type line struct {
 	Voids ID // the entry that this one takes back; 0 for any other
 }
 
-// Logged is an entry of one of the logs.
+// logged is an entry of one of the logs.
 type logged[E any] interface {
 	*E
 	line() line
 }
 
-// live are the entries of a log that were not taken back, by day and then by the
+// Live are the entries of a log that were not taken back, by day and then by the
 // order of writing, without the taking back itself. The log itself is not changed.
-func live[E any, P logged[E]](log []E) []E {
+func Live[E any, P logged[E]](log []E) []E {
 	var back []ID // taken back
 	sorted := true
 	for i := range log {
@@ -61,14 +61,14 @@ func replay[E any, P logged[E]](entries []E, apply func(P) error) []Aside {
 		e := P(&entries[i])
 		if err := apply(e); err != nil {
 			l := e.line()
-			aside = append(aside, Aside{l.ID, l.Day, asFaults(err)})
+			aside = append(aside, Aside{l.ID, l.Day, AsFaults(err)})
 		}
 	}
 	return aside
 }
 
-// isAside reports whether an entry was set aside.
-func isAside(list []Aside, entry ID) bool {
+// IsAside reports whether an entry was set aside.
+func IsAside(list []Aside, entry ID) bool {
 	return slices.ContainsFunc(list, func(a Aside) bool { return a.Entry == entry })
 }
 
@@ -80,7 +80,7 @@ func refusal(added line, before, after []Aside, name func(ID) measure.Phrase) er
 		if a.Entry == 0 {
 			return a.Why
 		}
-		if !isAside(before, a.Entry) {
+		if !IsAside(before, a.Entry) {
 			new = append(new, a)
 		}
 	}
@@ -89,13 +89,13 @@ func refusal(added line, before, after []Aside, name func(ID) measure.Phrase) er
 		return nil
 	case added.Voids != 0: // the latest is taken back before the earlier
 		last := new[len(new)-1]
-		return fault("", "What was logged for {} stands on this entry ({}): take that back first.", last.Day, name(last.Entry))
+		return Refuse("", "What was logged for {} stands on this entry ({}): take that back first.", last.Day, name(last.Entry))
 	}
-	return fault("day", "That cannot be with what was logged for {} ({}). {}", new[0].Day, name(new[0].Entry), new[0].Why[0].Says)
+	return Refuse("day", "That cannot be with what was logged for {} ({}). {}", new[0].Day, name(new[0].Entry), new[0].Why[0].Says)
 }
 
-// asFaults of an error that an entry was refused with.
-func asFaults(err error) Faults {
+// AsFaults of an error that an entry was refused with.
+func AsFaults(err error) Faults {
 	var f Faults
 	if errors.As(err, &f) && len(f) > 0 {
 		return f

@@ -1,4 +1,4 @@
-package garden
+package forecast
 
 import (
 	"glebata/core/hill"
@@ -8,7 +8,7 @@ import (
 // feedStops so many days before the leaves are half yellow. Practice.
 const feedStops measure.Day = 21
 
-func (in *Inputs) feedAsk(st *Standing) {
+func (in *Inputs) feedAsk(st *PlantingForecast) {
 	ask := &st.FeedAsk
 	ask.Class, ask.Litres = st.Variety.Class, st.Bag.Model.Shape.Between(st.Ladder.Bottom, st.Ladder.Top)
 	if in.Base != nil {

@@ -1,4 +1,4 @@
-package garden
+package forecast
 
 import (
 	"slices"
@@ -12,8 +12,30 @@ import (
 	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/core/working"
+	"glebata/garden/logbook"
 )
+
+// ShareOf a component in what a layer is made of, 0 to 1.
+func (s *PlantingForecast) ShareOf(of hill.Stuff, component string, cs medium.Components) float64 {
+	if key := map[hill.Stuff]string{hill.Chips: "chips", hill.Straw: "straw"}[of]; key != "" {
+		if strings.EqualFold(key, component) {
+			return 1
+		}
+		return 0
+	}
+	m := s.FeedAsk.Mix
+	if len(m) == 0 {
+		m = cs.Recipes()[0].Mix
+	}
+	for _, part := range m {
+		if strings.EqualFold(part.Key, component) {
+			return part.Share
+		}
+	}
+	return 0
+}
 
 // The figures of a planting that show their working, by the name they are asked
 // for under. A rung is FigureRung and its number, from 1.
@@ -36,11 +58,11 @@ const (
 )
 
 // Working of one figure; ErrNotFound when this planting has no such figure.
-func (s *Standing) Working(figure string) (working.Working, error) {
+func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 	shape, m := s.Bag.Model.Shape, s.Measures()
 	switch {
 	case figure == FigureNumber:
-		return bag.SuggestWorking(shape, roomOf(s.Filling), s.Variety.Class, s.Filling.School == hill.TwoLevel), nil
+		return bag.SuggestWorking(shape, RoomOf(s.Filling), s.Variety.Class, s.Filling.School == hill.TwoLevel), nil
 	case figure == FigureLadder:
 		return s.Filling.LadderWorking(shape, s.Ladder), nil
 	case figure == FigureLitres:
@@ -77,7 +99,7 @@ func (s *Standing) Working(figure string) (working.Working, error) {
 	case figure == FigurePerPlant && m.Plants > 0 && s.Lifted():
 		return m.PerPlantWorking(), nil
 	}
-	return working.Working{}, ErrNotFound
+	return working.Working{}, logbook.ErrNotFound
 }
 
 func nth(rungs []hill.Rung, number string) (hill.Rung, bool) {
@@ -89,7 +111,7 @@ func nth(rungs []hill.Rung, number string) (hill.Rung, bool) {
 }
 
 // SeedWanted is about what the pieces of a plan weigh; 0 for slips.
-func (s *Standing) SeedWanted() measure.Mass {
+func (s *PlantingForecast) SeedWanted() measure.Mass {
 	if s.Variety.Class.Crop() == crop.SweetPotato {
 		return 0
 	}
@@ -97,7 +119,7 @@ func (s *Standing) SeedWanted() measure.Mass {
 }
 
 // mediumWorking shows the layers that lie in the bag.
-func (s *Standing) mediumWorking() working.Working {
+func (s *PlantingForecast) mediumWorking() working.Working {
 	w := working.Working{
 		Title: "Medium in the bag", Result: s.Settled(), Mark: working.Sum,
 		Source: "the log, and the inside measures of the bag", Changes: "A raise, or one taken back.",
@@ -112,12 +134,12 @@ func (s *Standing) mediumWorking() working.Working {
 }
 
 // RaiseDue reports whether a layer is due today.
-func (s *Standing) RaiseDue() bool {
+func (s *PlantingForecast) RaiseDue() bool {
 	return slices.ContainsFunc(s.Jobs, func(j job.Job) bool { return j.Kind == job.Raise && j.Due() })
 }
 
 // Mix is the loose medium to bring for the raises that are due in a row.
-func Mix(row []Standing) measure.Volume {
+func Mix(row []PlantingForecast) measure.Volume {
 	var v measure.Volume
 	for i := range row {
 		if row[i].RaiseDue() {
@@ -128,7 +150,7 @@ func Mix(row []Standing) measure.Volume {
 }
 
 // MixWorking shows Mix, bag by bag.
-func MixWorking(row []Standing) working.Working {
+func MixWorking(row []PlantingForecast) working.Working {
 	w := working.Working{
 		Title: "Loose medium for today's raises", Result: Mix(row), Mark: working.Practice,
 		Source: "each bag's ladder", Changes: "Stem heights measured anew, or a raise of your own.",
@@ -143,8 +165,8 @@ func MixWorking(row []Standing) working.Working {
 	return w
 }
 
-func (s *Standing) seedWorking() working.Working {
-	if s.Stage == StagePlanned {
+func (s *PlantingForecast) seedWorking() working.Working {
+	if s.Stage == logbook.StagePlanned {
 		return working.Working{
 			Title: "Seed wanted", Result: s.SeedWanted(), Mark: working.Practice,
 			Steps: []working.Step{
@@ -165,7 +187,7 @@ func (s *Standing) seedWorking() working.Working {
 }
 
 // readyWorking shows how the day came about on which half of the leaves are yellow.
-func (s *Standing) readyWorking() working.Working {
+func (s *PlantingForecast) readyWorking() working.Working {
 	c, k := &s.Grown.Course, s.Variety.Class.Constants()
 	days := s.Variety.PacketDays
 	if days == 0 {
@@ -197,7 +219,7 @@ func (s *Standing) readyWorking() working.Working {
 }
 
 // stemWorking shows how high the stems stand by the forecast.
-func (s *Standing) stemWorking() working.Working {
+func (s *PlantingForecast) stemWorking() working.Working {
 	c, h := &s.Grown.Course, growth.HabitOf(s.Variety.Class)
 	rate := h.Rate
 	w := working.Working{

@@ -1,4 +1,4 @@
-package garden
+package forecast
 
 import (
 	"fmt"
@@ -12,11 +12,12 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/terrace"
+	"glebata/garden/logbook"
 )
 
-// Grown is how a planting has grown and is expected to go on: by the weather as it
+// GrowthRun is how a planting has grown and is expected to go on: by the weather as it
 // was observed, then as it is forecast, then as it usually is.
-type Grown struct {
+type GrowthRun struct {
 	Plant  growth.Plant
 	Fit    growth.Fit
 	Course growth.Course
@@ -29,20 +30,20 @@ type Grown struct {
 }
 
 // StemOn a day, from where it came through, cm.
-func (g *Grown) StemOn(d measure.Day) measure.Length { return g.Course.StemOn(d) }
+func (g *GrowthRun) StemOn(d measure.Day) measure.Length { return g.Course.StemOn(d) }
 
 // grow works out how a planting has grown and goes on.
-func (in *Inputs) grow(st *Standing, s *calendar.Schedule, a *air) *Grown {
-	p := plantOf(&st.PlantingState, st.Timing, s, &in.Site, a, in.suns[st.Bag.ID])
-	if st.Stage == StagePlanned { // what was to be planted by now is planted today at the soonest
+func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, a *air) *GrowthRun {
+	p := newPlant(&st.PlantingState, st.Timing, s, &in.Site, a, in.suns[st.Bag.ID])
+	if st.Stage == logbook.StagePlanned { // what was to be planted by now is planted today at the soonest
 		p.Planted = max(p.Planted, in.Today)
 	}
-	key := keyOf(&p, st, a)
-	return in.Cache.run(key, func() *Grown { return newGrown(p, st, a, key) })
+	key := runKey(&p, st, a)
+	return in.Cache.run(key, func() *GrowthRun { return newGrown(p, st, a, key) })
 }
 
-func newGrown(p growth.Plant, st *Standing, a *air, key uint64) *Grown {
-	out := &Grown{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior()}
+func newGrown(p growth.Plant, st *PlantingForecast, a *air, key uint64) *GrowthRun {
+	out := &GrowthRun{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior()}
 	var seen []growth.Measured
 	for _, m := range st.Heights {
 		if n := len(st.Frosted); n == 0 || m.Day > st.Frosted[n-1] { // what stood before a frost tells no more
@@ -61,9 +62,9 @@ func newGrown(p growth.Plant, st *Standing, a *air, key uint64) *Grown {
 	return out
 }
 
-// keyOf changes with anything that the course of a planting, or its raises, follow
+// runKey changes with anything that the course of a planting, or its raises, follow
 // from.
-func keyOf(p *growth.Plant, st *Standing, a *air) uint64 {
+func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	var h maphash.Hash
 	h.SetSeed(hashSeed)
 	for _, v := range [...]float64{p.Need, p.Sun, p.Start, p.Head, float64(p.Heated), float64(st.Level), float64(st.Raised), float64(len(st.Rungs)), float64(len(st.Heights))} {
@@ -91,12 +92,12 @@ func keyOf(p *growth.Plant, st *Standing, a *air) uint64 {
 }
 
 // climbs are the raises to come along a course, appended to into.
-func climbs(st *Standing, c *growth.Course, into []hill.Climb) []hill.Climb {
-	if st.Stage == StagePlanned && len(st.Ladder.Rungs) == 0 || st.Stage == StageGrowing && len(st.Rungs) == 0 || st.Flowered != 0 {
+func climbs(st *PlantingForecast, c *growth.Course, into []hill.Climb) []hill.Climb {
+	if st.Stage == logbook.StagePlanned && len(st.Ladder.Rungs) == 0 || st.Stage == logbook.StageGrowing && len(st.Rungs) == 0 || st.Flowered != 0 {
 		return into
 	}
 	at := hill.Height{Level: st.Ladder.Start}
-	if st.Stage == StageGrowing {
+	if st.Stage == logbook.StageGrowing {
 		at = hill.Height{Level: st.Level, Raised: st.Raised, After: st.Filled + 1}
 		if b := st.Believed; b.Known && b.Stem < st.Rungs[0].Trigger {
 			at.After = max(at.After, b.Day+1)
@@ -105,17 +106,17 @@ func climbs(st *Standing, c *growth.Course, into []hill.Climb) []hill.Climb {
 	return st.Filling.Climbs(st.Bag.Model.Shape, at, hill.Stems{From: c.Planted, Lengths: c.Stem}, into)
 }
 
-// plantOf is a planting as growth sees it.
-func plantOf(st *PlantingState, t Timing, s *calendar.Schedule, site *Site, a *air, sun float64) growth.Plant {
+// newPlant is a planting as growth sees it.
+func newPlant(st *logbook.PlantingState, t logbook.Timing, s *calendar.Schedule, site *logbook.Site, a *air, sun float64) growth.Plant {
 	p := growth.Plant{
 		Class: st.Variety.Class, PacketDays: st.Variety.PacketDays, Planted: s.Plant, Heated: site.Heated,
 		Dark: t.Dark, Sun: sun, Up: st.Up, Frosted: st.Frosted, Looked: st.StemDay,
 	}
-	if st.Stage != StagePlanned {
+	if st.Stage != logbook.StagePlanned {
 		p.Planted = st.State.Planted
 	}
 	p.Looked = max(p.Looked, st.Up)
-	p.Cut = st.cutOn()
+	p.Cut = st.CutOn()
 	for _, stay := range s.Stays {
 		p.Stays = append(p.Stays, growth.Stay{From: stay.From, Gain: stay.Shelter.Gain()})
 	}
@@ -154,17 +155,17 @@ func headStart(p *growth.Plant, s *calendar.Schedule, a *air) float64 {
 }
 
 // sunShares of the bags that stand on the terrace; bags that do not are left out.
-func sunShares(c *Cache, t *Terrace, spots map[ID]terrace.Point, site *Site, today measure.Day) map[ID]float64 {
+func sunShares(c *Cache, t *logbook.Terrace, spots map[logbook.ID]terrace.Point, site *logbook.Site, today measure.Day) map[logbook.ID]float64 {
 	if len(spots) == 0 {
 		return nil
 	}
-	from, until := site.sunDays(today)
-	return c.sun(fmt.Sprint(*t, spots, site.Latitude, from, until), func() map[ID]float64 {
-		ids, points := make([]ID, 0, len(spots)), make([]terrace.Point, 0, len(spots))
+	from, until := site.SunDays(today)
+	return c.sun(fmt.Sprint(*t, spots, site.Latitude, from, until), func() map[logbook.ID]float64 {
+		ids, points := make([]logbook.ID, 0, len(spots)), make([]terrace.Point, 0, len(spots))
 		for id, at := range spots {
 			ids, points = append(ids, id), append(points, at)
 		}
-		share := make(map[ID]float64, len(ids))
+		share := make(map[logbook.ID]float64, len(ids))
 		for i, hours := range t.Hours(site.Latitude, from, until, points) {
 			share[ids[i]] = math.Max(0.01, terrace.Share(hours))
 		}

@@ -1,4 +1,4 @@
-package garden
+package logbook
 
 import (
 	"slices"
@@ -69,10 +69,10 @@ const usualTrayTemp measure.Temperature = 10
 // tuber by its number; a fault when there is none, or it was thrown out.
 func (t *TrayState) tuber(n int) (*TuberState, error) {
 	if n < 1 || n > len(t.Tubers) {
-		return nil, fault("tuber", "There is no tuber {} in tray {}.", n, t.Label)
+		return nil, Refuse("tuber", "There is no tuber {} in tray {}.", n, t.Label)
 	}
 	if t.Tubers[n-1].Discarded {
-		return nil, fault("tuber", "Tuber {} of tray {} was thrown out.", n, t.Label)
+		return nil, Refuse("tuber", "Tuber {} of tray {} was thrown out.", n, t.Label)
 	}
 	return &t.Tubers[n-1], nil
 }
@@ -81,13 +81,11 @@ func (t *TrayState) tuber(n int) (*TuberState, error) {
 // follow the ones before them are set aside.
 func ReplayTray(tray Tray, log []SeedEntry) TrayState {
 	t := TrayState{Tray: tray, Temp: usualTrayTemp, Light: true, log: log}
-	t.Log = slices.Clone(live(log))
+	t.Log = slices.Clone(Live(log))
 	t.Aside = replay(t.Log, t.apply)
 	slices.Reverse(t.Log)
 	return t
 }
-
-func (e *SeedEntry) line() line { return line{e.ID, e.Day, e.Voids} }
 
 // apply one entry; where it is refused the state is as it was.
 func (t *TrayState) apply(e *SeedEntry) error {
@@ -95,8 +93,8 @@ func (t *TrayState) apply(e *SeedEntry) error {
 	case SeedStood:
 		t.Stood, t.Temp, t.Light = e.Day, e.Temp, e.Light
 	case SeedWeighed:
-		if len(t.Tubers)+len(e.Weights) > mostTubers {
-			return fault("weights", "A tray holds up to {} tubers: begin another.", mostTubers)
+		if len(t.Tubers)+len(e.Weights) > maxTubers {
+			return Refuse("weights", "A tray holds up to {} tubers: begin another.", maxTubers)
 		}
 		for _, w := range e.Weights {
 			n := len(t.Tubers) + 1
@@ -144,7 +142,7 @@ func (t *TrayState) cut(e *SeedEntry) error {
 		return err
 	}
 	if !u.Whole() {
-		return fault("tuber", "Tuber {} of tray {} is cut already.", e.Tuber, t.Label)
+		return Refuse("tuber", "Tuber {} of tray {} is cut already.", e.Tuber, t.Label)
 	}
 	u.Pieces = nil
 	for i, w := range e.Weights {
@@ -164,7 +162,7 @@ func (t *TrayState) cut(e *SeedEntry) error {
 func (t *TrayState) MayFollow(e SeedEntry) error {
 	after := ReplayTray(t.Tray, append(t.log[:len(t.log):len(t.log)], e))
 	name := func(id ID) measure.Phrase {
-		e, _ := find(t.Log, func(e SeedEntry) bool { return e.ID == id })
+		e, _ := Find(t.Log, func(e SeedEntry) bool { return e.ID == id })
 		return measure.Say(string(e.Kind))
 	}
 	return refusal(e.line(), t.Aside, after.Aside, name)

@@ -1,27 +1,30 @@
-package garden
+package forecast
 
 import (
 	"cmp"
+	"slices"
+
 	"glebata/core/calendar"
 	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/job"
+	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"slices"
+	"glebata/garden/logbook"
 )
 
-// Standing is the one forecast of a planting: what it has come to by its log, and how
+// PlantingForecast is the one forecast of a planting: what it has come to by its log, and how
 // it grows on. It never changes what was logged.
-type Standing struct {
-	PlantingState
+type PlantingForecast struct {
+	logbook.PlantingState
 	// Timing as it was chosen, else the usual one; of plantings that were reckoned.
-	Timing    Timing
+	Timing    logbook.Timing
 	TimingSet bool // it was chosen
 
-	Job   job.Job   // the most pressing one
-	Jobs  []job.Job // all that are due or to come
-	Grown *Grown    // how it grows; nil when it is finished or was not reckoned
+	Job   job.Job    // the most pressing one
+	Jobs  []job.Job  // all that are due or to come
+	Grown *GrowthRun // how it grows; nil when it is finished or was not reckoned
 	// Feed over its season, and what it was asked of; nil as Grown is.
 	Feed    *medium.SeasonFeed
 	FeedAsk medium.FeedAsk
@@ -43,7 +46,7 @@ type Standing struct {
 // Upcoming is the next layer as it will go on: as planned while the stems are
 // short of calling for it, and fitted to them once they do; nil when the bag is
 // full.
-func (s *Standing) Upcoming() *hill.Rung {
+func (s *PlantingForecast) Upcoming() *hill.Rung {
 	if len(s.Rungs) == 0 {
 		return nil
 	}
@@ -56,7 +59,7 @@ func (s *Standing) Upcoming() *hill.Rung {
 
 // Forced is the next layer if it went on today, cut down to what the stems can take;
 // nil when the bag is full. Cut to nothing it is still returned, with no thickness.
-func (s *Standing) Forced() *hill.Rung {
+func (s *PlantingForecast) Forced() *hill.Rung {
 	if len(s.Rungs) == 0 {
 		return nil
 	}
@@ -70,8 +73,8 @@ func (s *Standing) Forced() *hill.Rung {
 // Shows is how high stems stand over the medium today: as measured today, else as
 // the forecast has it, else as they were measured last; ok is false where there is
 // nothing to show.
-func (s *Standing) Shows() (height measure.Length, ok bool) {
-	if s.Stage != StageGrowing {
+func (s *PlantingForecast) Shows() (height measure.Length, ok bool) {
+	if s.Stage != logbook.StageGrowing {
 		return 0, false
 	}
 	if s.NowKnown {
@@ -91,7 +94,7 @@ type Believed struct {
 }
 
 // believe the last measured height that is not questioned: jobs and drawings go by it.
-func (s *Standing) believe() {
+func (s *PlantingForecast) believe() {
 	s.Believed = Believed{s.StemKnown, s.Stem, s.StemDay}
 	asked := s.Grown.Fit.Questioned
 	if len(asked) == 0 {
@@ -107,8 +110,8 @@ func (s *Standing) believe() {
 }
 
 // now is how high the stems stand today.
-func (s *Standing) now(today measure.Day) {
-	if s.Stage != StageGrowing {
+func (s *PlantingForecast) now(today measure.Day) {
+	if s.Stage != logbook.StageGrowing {
 		return
 	}
 	if s.Believed.Known && s.Believed.Day == today {
@@ -121,30 +124,39 @@ func (s *Standing) now(today measure.Day) {
 }
 
 // OneToABag keeps, of each bag, what grows in it, else what is planned first.
-func OneToABag(row []Standing) []Standing {
-	first := make(map[ID]int, len(row))
+func OneToABag(row []PlantingForecast) []PlantingForecast {
+	first := make(map[logbook.ID]int, len(row))
 	again := false
 	for i := range row {
 		s := &row[i]
 		at, other := first[s.Bag.ID]
 		again = again || other
-		if !other || s.Stage == StageGrowing || row[at].Stage != StageGrowing && s.Season.Year < row[at].Season.Year {
+		if !other || s.Stage == logbook.StageGrowing || row[at].Stage != logbook.StageGrowing && s.Season.Year < row[at].Season.Year {
 			first[s.Bag.ID] = i
 		}
 	}
 	if len(row) == 0 || !again && row[0].Season.Year == row[len(row)-1].Season.Year {
 		return row
 	}
-	out := make([]Standing, 0, len(first))
+	out := make([]PlantingForecast, 0, len(first))
 	for i := range row {
 		if first[row[i].Bag.ID] == i {
 			out = append(out, row[i])
 		}
 	}
-	slices.SortStableFunc(out, func(a, b Standing) int {
+	slices.SortStableFunc(out, func(a, b PlantingForecast) int {
 		x, y := a.Bag, b.Bag
 		return cmp.Or(cmp.Compare(x.Place.Position, y.Place.Position), cmp.Compare(x.Place.ID, y.Place.ID),
 			cmp.Compare(len(x.Label), len(y.Label)), cmp.Compare(x.Label, y.Label))
 	})
+	return out
+}
+
+// Group is finished bags taken together, for the ratio of their totals.
+func Group(bags []PlantingForecast) []lift.Bag {
+	out := make([]lift.Bag, len(bags))
+	for i := range bags {
+		out[i] = bags[i].Measures()
+	}
 	return out
 }

@@ -1,4 +1,4 @@
-package garden
+package forecast
 
 import (
 	"hash/maphash"
@@ -7,6 +7,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/growth"
 	"glebata/core/measure"
+	"glebata/garden/logbook"
 )
 
 // air is the weather in the open of a run of days as it is known on one of them.
@@ -22,9 +23,9 @@ const (
 	airAfter  = 330
 )
 
-// airOf days from one on: own records, the station's observations, its forecast, and
+// newAir days from one on: own records, the station's observations, its forecast, and
 // then the normals.
-func airOf(site *Site, n *climate.Normals, station Station, own []DayRecord, from, until, today measure.Day) *air {
+func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbook.DayRecord, from, until, today measure.Day) *air {
 	a := &air{Weather: growth.Weather{From: from}}
 	days := max(0, int(until-from)+1)
 	a.Min, a.Max, a.PAR = make([]float64, days), make([]float64, days), make([]float64, days)
@@ -76,7 +77,7 @@ func (a *air) hashOf(from, until measure.Day) uint64 {
 var hashSeed = maphash.MakeSeed()
 
 // usualAir is the normals of a run of days.
-func usualAir(s *Site, n *climate.Normals, from, until measure.Day) *air {
+func usualAir(s *logbook.Site, n *climate.Normals, from, until measure.Day) *air {
 	a := &air{Weather: growth.Weather{From: from}}
 	for d := from; d <= until; d++ {
 		low, high := n.Min.At(d), n.Max.At(d)

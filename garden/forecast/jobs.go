@@ -1,13 +1,15 @@
-package garden
+package forecast
 
 import (
+	"slices"
+
 	"glebata/core/calendar"
 	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/measure"
-	"slices"
+	"glebata/garden/logbook"
 )
 
 // tieAt is the height of stems that canes must stand before; tieAhead how many days
@@ -18,27 +20,27 @@ const (
 )
 
 // jobs of a planting, with their days.
-func (s *Standing) jobs(sch *calendar.Schedule, nips bool, today measure.Day) {
+func (s *PlantingForecast) jobs(sch *calendar.Schedule, nips bool, today measure.Day) {
 	c := &s.Grown.Course
 	b := job.Bag{
 		Today: today, Class: s.Variety.Class, PacketDays: s.Variety.PacketDays, Number: s.Number,
 		PotGrown: sch.Way == calendar.PreGrown, PlantOn: sch.Plant, Next: s.Upcoming(),
 		StemKnown: s.Believed.Known, StemMeasured: s.Believed.Stem, MeasuredOn: s.Believed.Day, Stem: s.Now, Up: c.Up,
-		Nips: nips && s.Last(job.Nip, Tended, Skipped) == 0, Flowered: s.Flowered, CutOn: s.cutOn(), MatureOn: c.Mature,
-		LookedOn: s.Last(job.Look, Tended), Tied: s.Times(job.Tie, Tended, Skipped) > 0,
+		Nips: nips && s.Last(job.Nip, logbook.Tended, logbook.Skipped) == 0, Flowered: s.Flowered, CutOn: s.CutOn(), MatureOn: c.Mature,
+		LookedOn: s.Last(job.Look, logbook.Tended), Tied: s.Times(job.Tie, logbook.Tended, logbook.Skipped) > 0,
 	}
-	if s.Stage == StageGrowing {
+	if s.Stage == logbook.StageGrowing {
 		b.Planted = s.State.Planted
 		if len(s.Grown.Climbs) > 0 {
 			b.RaiseOn = s.Grown.Climbs[0].Day
 		}
-		b.TieOn = tieOn(c)
+		b.TieOn = TieOn(c)
 		b.FrostOn = s.frostUnseen(today)
-		if len(s.Rungs) == 0 && s.Last(job.TopUp, Topped, Tended, Skipped) < s.Filled {
+		if len(s.Rungs) == 0 && s.Last(job.TopUp, logbook.Topped, logbook.Tended, logbook.Skipped) < s.Filled {
 			b.TopUpOn, b.TopUp = s.Filled+hill.Topping, s.missing()
 		}
 		b.FeedOn, b.Feed = s.nextFeed()
-		if sch.Move > s.State.Planted && s.Last(job.Move, Tended, Skipped) == 0 && sch.Then != "" {
+		if sch.Move > s.State.Planted && s.Last(job.Move, logbook.Tended, logbook.Skipped) == 0 && sch.Then != "" {
 			b.MoveOn, b.MoveTo = sch.Move, sch.Then.Gain().Where
 		}
 		if s.Variety.Class.Crop() == crop.SweetPotato {
@@ -66,7 +68,7 @@ func skipQuiet(k job.Kind) measure.Day {
 const frostFresh = 10
 
 // frostUnseen is the day of a frost that the weather has and the log has not.
-func (s *Standing) frostUnseen(today measure.Day) measure.Day {
+func (s *PlantingForecast) frostUnseen(today measure.Day) measure.Day {
 	frosts := s.Grown.Course.Frosts
 	if len(frosts) == 0 {
 		return 0
@@ -80,14 +82,14 @@ func (s *Standing) frostUnseen(today measure.Day) measure.Day {
 
 // quiet is the day until which each kind of job was put off, or rests after it was
 // skipped.
-func (s *Standing) quiet() map[job.Kind]measure.Day {
+func (s *PlantingForecast) quiet() map[job.Kind]measure.Day {
 	var out map[job.Kind]measure.Day
 	for _, d := range s.Doings {
 		until := d.Until
 		switch d.As {
-		case Skipped:
+		case logbook.Skipped:
 			until = d.Day + skipQuiet(d.What)
-		case PutOff:
+		case logbook.PutOff:
 		default:
 			continue
 		}
@@ -103,22 +105,22 @@ func (s *Standing) quiet() map[job.Kind]measure.Day {
 }
 
 // nextFeed is the day of the next liquid feed and its water; 0 when none comes.
-func (s *Standing) nextFeed() (measure.Day, measure.Volume) {
-	done := s.Last(job.Feed, Fed, Skipped)
+func (s *PlantingForecast) nextFeed() (measure.Day, measure.Volume) {
+	done := s.Last(job.Feed, logbook.Fed, logbook.Skipped)
 	for _, f := range s.Feed.Feedings {
-		if f.Day > done+feedApart {
+		if f.Day > done+FeedApart {
 			return f.Day, f.Water
 		}
 	}
 	return 0, 0
 }
 
-// feedApart is the least time between two feeds, in days: one that was given late
+// FeedApart is the least time between two feeds, in days: one that was given late
 // puts the next one off.
-const feedApart measure.Day = 6
+const FeedApart measure.Day = 6
 
-// tieOn is when canes are asked for: some days before stems reach their height.
-func tieOn(c *growth.Course) measure.Day {
+// TieOn is when canes are asked for: some days before stems reach their height.
+func TieOn(c *growth.Course) measure.Day {
 	for i, l := range c.Stem {
 		if measure.Length(l) >= tieAt {
 			return max(c.Up, c.Planted+measure.Day(i)-tieAhead)
@@ -129,7 +131,7 @@ func tieOn(c *growth.Course) measure.Day {
 
 // missing is what did not fit when the bag was filled loose and is wanted now that
 // it has settled, loose; 0 where all went in at once.
-func (s *Standing) missing() measure.Volume {
+func (s *PlantingForecast) missing() measure.Volume {
 	if s.Ladder.Start < s.Ladder.Top || len(s.Rungs) > 0 || s.Raised > 0 {
 		return 0
 	}

@@ -1,16 +1,18 @@
-package garden
+package forecast
 
 import (
 	lru "github.com/hashicorp/golang-lru/v2"
+
+	"glebata/garden/logbook"
 )
 
 // Cache keeps what was worked out, each under a hash of all it follows from, so that
 // nothing has to be thrown away when something changes. Safe for concurrent use; nil
 // works everything out anew.
 type Cache struct {
-	runs  *lru.Cache[uint64, *Grown]
+	runs  *lru.Cache[uint64, *GrowthRun]
 	ended *lru.Cache[uint64, float64]
-	suns  *lru.Cache[string, map[ID]float64]
+	suns  *lru.Cache[string, map[logbook.ID]float64]
 }
 
 // Sizes of the caches: growth runs take some 15 kB each.
@@ -22,9 +24,9 @@ const (
 
 // NewCache makes an empty one. It fails never: the sizes stand above.
 func NewCache() *Cache {
-	runs, _ := lru.New[uint64, *Grown](maxRuns)
+	runs, _ := lru.New[uint64, *GrowthRun](maxRuns)
 	ended, _ := lru.New[uint64, float64](maxEnded)
-	suns, _ := lru.New[string, map[ID]float64](maxSuns)
+	suns, _ := lru.New[string, map[logbook.ID]float64](maxSuns)
 	return &Cache{runs, ended, suns}
 }
 
@@ -37,7 +39,7 @@ func cached[K comparable, V any](c *lru.Cache[K, V], key K, work func() V) V {
 	return v
 }
 
-func (c *Cache) run(key uint64, grow func() *Grown) *Grown {
+func (c *Cache) run(key uint64, grow func() *GrowthRun) *GrowthRun {
 	if c == nil {
 		return grow()
 	}
@@ -51,7 +53,7 @@ func (c *Cache) endedIndex(key uint64, work func() float64) float64 {
 	return cached(c.ended, key, work)
 }
 
-func (c *Cache) sun(key string, work func() map[ID]float64) map[ID]float64 {
+func (c *Cache) sun(key string, work func() map[logbook.ID]float64) map[logbook.ID]float64 {
 	if c == nil {
 		return work()
 	}

@@ -1,4 +1,4 @@
-package garden
+package logbook
 
 import (
 	"fmt"
@@ -103,8 +103,8 @@ func (s *State) Last(what job.Kind, as ...Kind) measure.Day {
 	return 0
 }
 
-// cutOn is the day the tops were cut down; 0 when they stand.
-func (s *State) cutOn() measure.Day { return s.Last(job.CutDown, Tended) }
+// CutOn is the day the tops were cut down; 0 when they stand.
+func (s *State) CutOn() measure.Day { return s.Last(job.CutDown, Tended) }
 
 // Times a job was done or skipped.
 func (s *State) Times(what job.Kind, as ...Kind) int {
@@ -118,12 +118,12 @@ func (s *State) Times(what job.Kind, as ...Kind) int {
 }
 
 // rising above this height no stem has stood in a bag, in cm.
-const tallest measure.Length = 300
+const maxStem measure.Length = 300
 
 // Believable weight of one piece of seed.
 const (
-	lightestPiece = 3 * measure.Gram
-	heaviestPiece = 1.2 * measure.Kilogram
+	MinPiece = 3 * measure.Gram
+	MaxPiece = 1.2 * measure.Kilogram
 )
 
 // Replay puts a planting's log on its plan, in order of day. Entries that cannot
@@ -133,15 +133,13 @@ func Replay(p *Planting, log []Entry) (State, error) {
 	s := State{}
 	ladder, err := hill.Lay(p.Bag.Model.Shape, p.Filling)
 	if err != nil {
-		return s, planFault(err)
+		return s, PlanFault(err)
 	}
 	s.Ladder, s.Rungs = ladder, ladder.Rungs
-	s.Log = live(log)
+	s.Log = Live(log)
 	s.Aside = replay(s.Log, func(e *Entry) error { return s.apply(p, e) })
 	return s, nil
 }
-
-func (e *Entry) line() line { return line{e.ID, e.Day, e.Voids} }
 
 // apply one entry; where it is refused the state is as it was.
 func (s *State) apply(p *Planting, e *Entry) error {
@@ -154,8 +152,8 @@ func (s *State) apply(p *Planting, e *Entry) error {
 	case Raised:
 		return s.raise(p, e)
 	case Measured:
-		if e.Height < 0 || e.Height > tallest {
-			return fault("height", "A stem of {} in a bag is not believed: check the unit.", e.Height)
+		if e.Height < 0 || e.Height > maxStem {
+			return Refuse("height", "A stem of {} in a bag is not believed: check the unit.", e.Height)
 		}
 		s.Stem, s.StemDay, s.StemKnown = e.Height, e.Day, true
 		s.Heights = append(s.Heights, Height{e.Day, e.Height, s.Raised})
@@ -195,15 +193,15 @@ func (s *State) inOrder(p *Planting, e *Entry) error {
 	label := p.Bag.Label
 	switch {
 	case s.Stage == StageClosed:
-		return fault("day", "Bag {} was closed on {}: take the closing back first.", label, s.Ended)
+		return Refuse("day", "Bag {} was closed on {}: take the closing back first.", label, s.Ended)
 	case s.Stage == StageDropped:
-		return fault("", "The plan for bag {} was dropped.", label)
+		return Refuse("", "The plan for bag {} was dropped.", label)
 	case s.Stage == StagePlanned && !slices.Contains(beforePlanting, e.Kind):
-		return fault("day", "Bag {} is not planted yet on {}: this must come on or after planting day.", label, e.Day)
+		return Refuse("day", "Bag {} is not planted yet on {}: this must come on or after planting day.", label, e.Day)
 	case s.Stage == StageGrowing && e.Kind == Planted:
-		return fault("", "Bag {} is planted already, on {}.", label, s.Planted)
+		return Refuse("", "Bag {} is planted already, on {}.", label, s.Planted)
 	case s.Stage == StageGrowing && e.Kind == Dropped:
-		return fault("", "Bag {} is planted: close it instead of dropping the plan.", label)
+		return Refuse("", "Bag {} is planted: close it instead of dropping the plan.", label)
 	}
 	return nil
 }
@@ -211,8 +209,8 @@ func (s *State) inOrder(p *Planting, e *Entry) error {
 func (s *State) plant(p *Planting, e *Entry) error {
 	var seed measure.Mass
 	for i, piece := range e.Pieces {
-		if piece < lightestPiece || piece > heaviestPiece {
-			return fault(fmt.Sprintf("piece-%d", i+1), "A seed piece of {} is not believed: between {} and {}.", piece, lightestPiece, heaviestPiece)
+		if piece < MinPiece || piece > MaxPiece {
+			return Refuse(fmt.Sprintf("piece-%d", i+1), "A seed piece of {} is not believed: between {} and {}.", piece, MinPiece, MaxPiece)
 		}
 		seed += piece
 	}
@@ -222,9 +220,9 @@ func (s *State) plant(p *Planting, e *Entry) error {
 	}
 	if plants < 1 || plants > 60 {
 		if p.Variety.Class.Crop() == crop.SweetPotato {
-			return fault("slips", "Plant at least one slip, and no more than 60 to a bag.")
+			return Refuse("slips", "Plant at least one slip, and no more than 60 to a bag.")
 		}
-		return fault("piece-1", "Weigh in at least one piece, and no more than 60 to a bag.")
+		return Refuse("piece-1", "Weigh in at least one piece, and no more than 60 to a bag.")
 	}
 	s.Stage, s.Planted, s.Pieces, s.Plants, s.Seed = StageGrowing, e.Day, e.Pieces, plants, seed
 	for _, f := range s.Ladder.Fills {
@@ -242,7 +240,7 @@ func (s *State) raise(p *Planting, e *Entry) error {
 	}
 	rungs, err := hill.Again(shape, p.Filling, to)
 	if err != nil {
-		return planFault(err)
+		return PlanFault(err)
 	}
 	s.Layers = append(s.Layers, Layer{s.stuff(), s.Level, to, settled, e.Day})
 	if s.StemKnown {
@@ -266,9 +264,9 @@ func (s *State) raised(p *Planting, by measure.Length, loose measure.Volume) (me
 	rim := shape.Height()
 	switch {
 	case to <= s.Level:
-		return 0, 0, fault("by", "Say how much went on: more than 0.")
+		return 0, 0, Refuse("by", "Say how much went on: more than 0.")
 	case to > rim+0.05:
-		return 0, 0, fault("by", "That is {} over the rim: at most {} more fits, {} loose.",
+		return 0, 0, Refuse("by", "That is {} over the rim: at most {} more fits, {} loose.",
 			to-rim, rim-s.Level, p.Filling.Loose(shape.Between(s.Level, rim)))
 	}
 	return to, shape.Between(s.Level, to), nil

@@ -1,0 +1,63 @@
+package forecast
+
+import (
+	"fmt"
+	"strings"
+
+	"glebata/core/calendar"
+	"glebata/core/job"
+	"glebata/core/measure"
+	"glebata/garden/logbook"
+)
+
+// Labels of the bags, joined.
+func (a Lead) Labels() string { return strings.Join(a.Bags, ", ") }
+
+// FeedMoment is one moment of a season for the calendar feed. Its UID stays the
+// same while the planting and the kind of work do.
+type FeedMoment struct {
+	UID string
+	calendar.Moment
+	Bag     string
+	Variety logbook.Variety
+	Place   string
+}
+
+// Foretold are the jobs of a growing bag with the days the forecast has for them.
+// Each keeps its name while it is the same raise, feed or kind of job.
+func (s *PlantingForecast) Foretold(add func(what string, m calendar.Moment)) {
+	moment := func(kind job.Kind, day measure.Day, what, why measure.Phrase) calendar.Moment {
+		return calendar.Moment{Kind: calendar.Kind(kind), Day: day, Until: day, What: what, Why: why}
+	}
+	for i, c := range s.Grown.Climbs {
+		what := measure.Say("raise to {}", c.To)
+		why := measure.Say("By the forecast stems stand {} above the medium: bring {} loose. Measure first; the day moves with the weather.", c.Stem, c.Loose)
+		day := c.Day
+		if i == 0 {
+			day = s.jobDay(job.Raise, day)
+		}
+		add(fmt.Sprintf("raise-%d", len(s.Layers)+i), moment(job.Raise, day, what, why))
+	}
+	done := s.Last(job.Feed, logbook.Fed, logbook.Skipped)
+	for i, f := range s.Feed.Feedings {
+		if f.Day > done+FeedApart || done == 0 {
+			add(fmt.Sprintf("feed-%d", i), moment(job.Feed, f.Day, measure.Say("feed {}", f.Water), measure.Say("{} of water with liquid feed, onto moist medium.", f.Water)))
+		}
+	}
+	for _, j := range s.Jobs {
+		switch j.Kind {
+		case job.TopUp, job.Tie, job.Look, job.CutDown, job.Lift, job.Nip:
+			add(string(j.Kind), moment(j.Kind, j.Day, j.Tag, j.Why))
+		}
+	}
+}
+
+// jobDay is the day of a kind of job; another where there is none such.
+func (s *PlantingForecast) jobDay(k job.Kind, or measure.Day) measure.Day {
+	for _, j := range s.Jobs {
+		if j.Kind == k {
+			return j.Day
+		}
+	}
+	return or
+}

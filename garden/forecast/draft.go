@@ -1,0 +1,96 @@
+package forecast
+
+import (
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/garden/logbook"
+)
+
+// slipDepth is how much of a slip goes under: it is laid or set this far below
+// the top of the filled bag. Practice.
+const slipDepth measure.Length = 8
+
+// DefaultLadder is the plan a school starts from in one bag for one class.
+func DefaultLadder(s bag.Shape, c crop.Class, school hill.School) hill.Plan {
+	p := hill.Defaults(school)
+	if c.Crop() == crop.SweetPotato {
+		p.Cover = slipDepth
+		p.Base = max(0, s.UsableTop(p.Headspace)-slipDepth)
+	}
+	return p
+}
+
+// RoomOf a plan that is left free of medium.
+func RoomOf(p hill.Plan) bag.Room { return bag.Room{Headspace: p.Headspace, Filler: p.Filler} }
+
+// Draft is a planting that is not saved: what the plan page draws.
+type Draft struct {
+	PlantingForecast
+	Suggest  bag.Suggestion
+	Drainage bag.DrainageFacts
+	Advice   []measure.Phrase // what to think of before saving, in words
+}
+
+// DraftPlanting works out a plan without keeping it. Faults name the fields.
+func DraftPlanting(b logbook.Bag, v logbook.Variety, number int, ladder hill.Plan) (Draft, error) {
+	d := Draft{PlantingForecast: PlantingForecast{PlantingState: logbook.PlantingState{Planting: logbook.Planting{Bag: b, Variety: v, Number: number, Filling: ladder}}}}
+	shape, k := b.Model.Shape, v.Class.Constants()
+	d.Suggest = bag.Suggest(shape, RoomOf(ladder), v.Class, ladder.School == hill.TwoLevel)
+	d.Drainage = b.Model.Drainage.Facts(shape)
+
+	var faults logbook.Faults
+	if number < 1 || number > 60 {
+		faults.Add("number", "Plant at least 1 and no more than 60 in a bag.")
+	}
+	if err := hill.Suits(ladder.School, v.Class); err != nil {
+		faults = append(faults, logbook.AsFaults(logbook.PlanFault(err))...)
+	}
+	state, err := logbook.Replay(&d.Planting, nil)
+	if err != nil {
+		faults = append(faults, logbook.AsFaults(err)...)
+	}
+	if faults != nil {
+		return d, faults
+	}
+	d.State = state
+	d.Advice = concerns(&d, k)
+	return d, nil
+}
+
+func concerns(d *Draft, k crop.Constants) []measure.Phrase {
+	var said []measure.Phrase
+	say := func(says string, args ...any) { said = append(said, measure.Say(says, args...)) }
+	shape, ladder := d.Bag.Model.Shape, d.Filling
+	if d.Suggest.TooSmall {
+		say("This bag holds {} usable; a {} is worth planting from {} on.", shape.Usable(ladder.Headspace), k.Name, k.SmallestBag)
+	}
+	if depth := d.Ladder.Top - d.Ladder.Bottom; depth < k.DepthWorkable {
+		say("{} of medium is shallow for a {}: {} works, {} is good.", depth, k.Name, k.DepthWorkable, k.DepthGood)
+	}
+	if n := d.Number; n > d.Suggest.Number {
+		say("{} is more than the {} this bag takes by litres and spacing: expect smaller tubers.", n, d.Suggest.Number)
+	}
+	if d.Drainage.Says != "" {
+		say(d.Drainage.Says)
+	}
+	if ladder.School == hill.RolledRim && !d.Bag.Model.Rolls {
+		say("The rim of a {} does not roll down: leaves will stand in shade until it is filled.", d.Bag.Model.Name)
+	}
+	if ladder.School == hill.StrawOver {
+		say("Straw from a field you do not know may carry weedkiller: sow beans in a sample for three weeks first.")
+	}
+	if ladder.Filler > 0 {
+		say("Chips below must be aged: fresh ones take nitrogen while they rot.")
+	}
+	if spots := d.Spots(&d.Planting); len(spots) > 1 && d.Number <= d.Suggest.Number {
+		if near := bag.Nearest(spots); near < k.Spacing-0.5 && len(d.Ladder.Seed) == 1 {
+			say("The pieces lie {} apart at that depth; a {} likes {}.", near, k.Name, k.Spacing)
+		}
+	}
+	if lowest := d.Ladder.Seed[0]; d.Drainage.Plantable && lowest < d.Drainage.Level {
+		say("Seed at {} would lie in standing water, which reaches {}.", lowest, d.Drainage.Level)
+	}
+	return said
+}

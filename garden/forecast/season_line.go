@@ -1,0 +1,82 @@
+package forecast
+
+import (
+	"math"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
+
+// Mark is a turning point of the season.
+type Mark int
+
+// The marks, in the order of the year.
+const (
+	MarkPlan  Mark = iota // chitting may start
+	MarkPlant             // the first bag is planted
+	MarkLift              // the last bag is up
+)
+
+// chitLead is how long before planting the first chitting starts, in days: the
+// far end of the usual range. Practice.
+const chitLead = 42
+
+// SeasonLine is the season that is under way, from first chit to last lift.
+type SeasonLine struct {
+	Known             bool // false without a planting in hand
+	Plan, Plant, Lift measure.Day
+	Today             measure.Day
+}
+
+// SeasonSpan is when the open plantings of one kind start, as it is stored: on the day
+// they were planted, or planned.
+type SeasonSpan struct {
+	Year        int
+	Class       crop.Class
+	PacketDays  int // 0 when the packet does not say
+	Growing     bool
+	First, Last measure.Day
+}
+
+// SeasonOf the spans of open plantings: that of the earliest year, and of what grows.
+func SeasonOf(spans []SeasonSpan, today measure.Day) SeasonLine {
+	l := SeasonLine{Today: today}
+	year := math.MaxInt // of the season under way
+	for _, s := range spans {
+		year = min(year, s.Year)
+	}
+	for _, s := range spans {
+		if s.Year > year && !s.Growing {
+			continue
+		}
+		days := s.PacketDays
+		if days == 0 {
+			days = s.Class.Constants().PacketDays
+		}
+		if !l.Known {
+			l.Known, l.Plant = true, s.First
+		}
+		l.Plant, l.Lift = min(l.Plant, s.First), max(l.Lift, s.Last+measure.Day(days))
+	}
+	l.Plan = l.Plant - chitLead
+	return l
+}
+
+// Between says which two marks today lies between, and what share of the way
+// from the one to the other has passed, 0 to 1.
+func (l SeasonLine) Between() (from, to Mark, share float64) {
+	if !l.Known || l.Today <= l.Plan {
+		return MarkPlan, MarkPlan, 0
+	}
+	if l.Today < l.Plant {
+		return MarkPlan, MarkPlant, part(l.Plan, l.Plant, l.Today)
+	}
+	return MarkPlant, MarkLift, min(1, part(l.Plant, l.Lift, l.Today))
+}
+
+func part(from, to, at measure.Day) float64 {
+	if to <= from {
+		return 1
+	}
+	return float64(at-from) / float64(to-from)
+}

@@ -1,0 +1,216 @@
+package logbook
+
+import (
+	"math"
+	"strings"
+
+	"glebata/core/measure"
+	"glebata/core/seed"
+)
+
+func CheckLabel(faults *Faults, field, label string, taken func(string) bool) string {
+	label = strings.TrimSpace(label)
+	switch {
+	case !LabelWord(label):
+		faults.Add(field, "A label has up to 12 letters, digits or dashes.")
+	case taken(label):
+		faults.Add(field, "There is a {} already: give it another label.", label)
+	}
+	return label
+}
+
+func CheckTrayTemp(faults *Faults, t measure.Temperature) {
+	if t < 0 || t > 35 {
+		faults.Add("temp", "Seed stands between {} and {}; {} to {} is right for chitting.", measure.Temperature(0), measure.Temperature(35), measure.Temperature(8), measure.Temperature(12))
+	}
+}
+
+// maxTubers in one tray.
+const maxTubers = 200
+
+// Check what an entry says of a tray before it is applied.
+func (t *TrayState) Check(e *SeedEntry, today measure.Day) error {
+	var faults Faults
+	if e.Day > today {
+		faults.Add("day", "{} is still to come: enter it on the day or after.", e.Day)
+	}
+	switch e.Kind {
+	case SeedStood:
+		CheckTrayTemp(&faults, e.Temp)
+	case SeedWeighed:
+		t.checkWeights(&faults, e.Weights)
+		if n := len(t.Tubers); n > 0 && e.Day < t.Tubers[n-1].Since {
+			faults.Add("weights", "Tubers are numbered as they are put in, the last on {}: no more go in before that day.", t.Tubers[n-1].Since)
+		}
+	case SeedLooked:
+		if len(e.Seen) == 0 {
+			faults.Add("", "Nothing changed: count eyes and sprouts of a tuber first.")
+		}
+		for _, s := range e.Seen {
+			t.checkSeen(&faults, s)
+		}
+	case SeedRubbed:
+		if e.Keep < 1 {
+			faults.Add("keep", "Leave at least one sprout.")
+		}
+	case SeedCut:
+		t.checkCut(&faults, e)
+	case SeedDiscarded:
+		e.Text = strings.TrimSpace(measure.PlainText(e.Text))
+		if u, err := t.tuber(e.Tuber); err == nil && anyGone(u.Pieces) {
+			faults.Add("tuber", "Tuber {} is planted.", e.Tuber)
+		}
+	default:
+		return ErrNotFound
+	}
+	if len(e.Text) > maxText {
+		faults.Add("text", "A note holds up to {} letters.", maxText)
+	}
+	return faults.Err()
+}
+
+func (t *TrayState) checkWeights(faults *Faults, weights []measure.Mass) {
+	if len(weights) == 0 {
+		faults.Add("weights", "Write the weight of at least one tuber.")
+	}
+	for _, w := range weights {
+		if w < MinPiece || w > MaxPiece {
+			faults.Add("weights", "A tuber of {} is not believed: between {} and {}.", w, MinPiece, MaxPiece)
+			return
+		}
+	}
+}
+
+func (t *TrayState) checkSeen(faults *Faults, s Seen) {
+	field := func(name string) string { return measure.Say(name+"-{}", s.Tuber).In(measure.Metric) }
+	if _, err := t.tuber(s.Tuber); err != nil {
+		*faults = append(*faults, AsFaults(err)...)
+		return
+	}
+	switch {
+	case s.Eyes < 0 || s.Eyes > 60:
+		faults.Add(field("eyes"), "0 to 60 eyes are believed.")
+	case s.Sprouts < 0 || s.Sprouts > 60:
+		faults.Add(field("sprouts"), "0 to 60 sprouts are believed.")
+	case s.Longest < 0 || s.Longest > 100:
+		faults.Add(field("longest"), "A sprout of {} is not believed: check the unit.", s.Longest)
+	case s.Sprouts == 0 && s.Longest > 0:
+		faults.Add(field("sprouts"), "There is a sprout to measure, so count it.")
+	}
+}
+
+// lostInCutting is the share of a tuber's weight that may be missing from its
+// pieces. Practice.
+const lostInCutting = 0.01
+
+func (t *TrayState) checkCut(faults *Faults, e *SeedEntry) {
+	u, err := t.tuber(e.Tuber)
+	if err != nil {
+		*faults = append(*faults, AsFaults(err)...)
+		return
+	}
+	if u.Pieces[0].Planting != 0 {
+		faults.Add("tuber", "Tuber {} is given to a bag: take that back before you cut it.", e.Tuber)
+	}
+	if len(e.Weights) < 2 || len(e.Weights) > 8 {
+		faults.Add("piece-1", "A cut tuber has 2 to 8 pieces.")
+		return
+	}
+	var sum measure.Mass
+	for _, w := range e.Weights {
+		if w < MinPiece {
+			faults.Add("piece-1", "A piece of {} is not believed.", w)
+		}
+		sum += w
+	}
+	if off := math.Abs(float64(sum - u.Weight)); off > lostInCutting*float64(u.Weight)+0.5 {
+		faults.Add("piece-1", "The pieces come to {} and the tuber had {}: they may differ by 1 %. Weigh them again.", sum, u.Weight)
+	}
+	if e.HealDays == 0 {
+		e.HealDays = seed.HealDays
+	}
+	if e.HealDays < seed.HealDaysFrom || e.HealDays > 14 {
+		faults.Add("heal", "Cut faces heal in {} to {} days.", seed.HealDaysFrom, seed.HealDaysTo)
+	}
+}
+
+func anyGone(pieces []PieceState) bool {
+	for _, p := range pieces {
+		if p.Gone {
+			return true
+		}
+	}
+	return false
+}
+
+func allGone(pieces []PieceState) bool {
+	for _, p := range pieces {
+		if !p.Gone {
+			return false
+		}
+	}
+	return true
+}
+
+// MayTakeBackAllotment refuses when some of its seed is planted.
+func (b *Bench) MayTakeBackAllotment(e SeedEntry) error {
+	for _, a := range e.Allots {
+		if t, ok := b.Tray(a.Tray); ok && a.Tuber <= len(t.Tubers) && anyGone(t.Tubers[a.Tuber-1].Pieces) {
+			return Refuse("", "Seed of this allotment is planted: take the planting back first.")
+		}
+	}
+	return nil
+}
+
+// MayTakeBack refuses to take back tubers or cuts that other entries speak of: tubers
+// and pieces are named by their number.
+func (b *Bench) MayTakeBack(t *TrayState, e SeedEntry) error {
+	if e.Kind != SeedWeighed && e.Kind != SeedCut || IsAside(t.Aside, e.ID) {
+		return nil
+	}
+	for _, o := range t.Log { // newest first
+		if o.ID > e.ID && o.Kind != SeedStood && (e.Kind == SeedWeighed || o.Tuber == e.Tuber) {
+			return Refuse("", "What was logged for {} stands on this entry ({}): take that back first.", o.Day, o.Kind)
+		}
+	}
+	for _, o := range b.Log {
+		for _, a := range o.Allots {
+			if o.ID > e.ID && a.Tray == t.ID && (e.Kind == SeedWeighed || a.Tuber == e.Tuber) {
+				return Refuse("", "Seed of this tray was given to bags on {}: take that back first.", o.Day)
+			}
+		}
+	}
+	return nil
+}
+
+// CheckAllotment refuses pieces that are not there, given twice, or to a planting
+// that does not wait for seed of their variety.
+func (b *Bench) CheckAllotment(open []Planting, e *SeedEntry) error {
+	if len(e.Allots) == 0 {
+		return Refuse("", "There is nothing to give to a bag.")
+	}
+	at := map[ID]*TrayState{}
+	for i := range b.Trays {
+		at[b.Trays[i].ID] = &b.Trays[i]
+	}
+	mine := map[ID]bool{}
+	for _, x := range e.Allots {
+		mine[x.Planting] = true
+	}
+	seen := map[PieceRef]bool{}
+	for _, x := range e.Allots {
+		p, ok := Find(open, func(p Planting) bool { return p.ID == x.Planting })
+		if !ok || b.stages[p.ID] != StagePlanned {
+			return Refuse("", "A bag of this allotment is planted or gone by now: look again.")
+		}
+		piece := b.piece(at, x.PieceRef)
+		if piece == nil || seen[x.PieceRef] || piece.Gone || piece.Planting != 0 && !mine[piece.Planting] {
+			return Refuse("", "Some of this seed was given away or cut meanwhile: look again.")
+		}
+		if at[x.Tray].Lot.Variety.ID != p.Variety.ID {
+			return Refuse("", "{} is not seed of {}.", piece.Name, p.Variety.Name)
+		}
+		seen[x.PieceRef] = true
+	}
+	return nil
+}

@@ -1,0 +1,122 @@
+package logbook
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"glebata/core/crop"
+	"glebata/core/lift"
+	"glebata/core/measure"
+)
+
+// Heights that no stem can have so many days after planting: what a transplant or a
+// slip brings with it, and the most that grows in a day, in cm. Practice.
+const TallestPlanted, fastestDay measure.Length = 100, 8
+
+// CheckMeant refuses what no grower means: a day far from the season, a stem that
+// cannot have grown yet, a batch that was weighed in before.
+func (l *PlantingLog) CheckMeant(e *Entry) error {
+	year := l.Planting.Season.Year
+	if e.Day < measure.Date(year-1, 1, 1) || e.Day > measure.Date(year+2, 6, 30) {
+		return Refuse("day", "{} is not in the season {}.", e.Day, year)
+	}
+	if s := &l.State; e.Kind == Measured && s.Stage == StageGrowing && e.Day >= s.Planted {
+		if most := min(maxStem, TallestPlanted+fastestDay*measure.Length(e.Day-s.Planted)); e.Height > most {
+			return Refuse("height", "{} is more than stems can stand {} days after planting: check the number and its unit.", e.Height, int(e.Day-s.Planted))
+		}
+	}
+	if e.Kind != Weighed || e.Another {
+		return nil
+	}
+	for i := range l.State.Log {
+		if o := &l.State.Log[i]; o.Kind == Weighed && o.Day == e.Day && o.Logged == e.Logged && slices.Equal(o.Batches, e.Batches) {
+			return Refuse("another", "Just this was weighed in already today. Was it a batch of its own? Then say so and send it again.")
+		}
+	}
+	return nil
+}
+
+// CheckEntry checks what an entry says on its own, before the log is asked.
+func CheckEntry(e *Entry, today measure.Day) error {
+	var faults Faults
+	e.Text = strings.TrimSpace(measure.PlainText(e.Text))
+	switch {
+	case e.Day > today:
+		faults.Add("day", "{} is still to come: enter it on the day or after.", e.Day)
+	case e.Day < today-40*366:
+		faults.Add("day", "{} is too long ago.", e.Day)
+	}
+	if len(e.Text) > maxText {
+		faults.Add("text", "A note holds up to {} letters.", maxText)
+	}
+	switch e.Kind {
+	case Planted, Measured, Taken, Closed, Dropped, Emerged, Flowered, Frosted, Fed:
+	case Topped:
+		if !(e.Loose > 0 && e.Loose <= 200) {
+			faults.Add("litres", "Write how much went on: up to {} loose.", measure.Volume(200))
+		}
+	case Tended, Skipped, PutOff:
+		checkDoing(&faults, e)
+	case Raised:
+		if (e.RaiseBy > 0) == (e.Loose > 0) {
+			faults.Add("by", "Say how much went on: centimetres or litres, more than 0.")
+		}
+	case Noted:
+		if e.Text == "" {
+			faults.Add("text", "Write a few words first.")
+		}
+	case Weighed:
+		CheckBatches(&faults, e.Batches)
+	default:
+		return fmt.Errorf("an entry of kind %q cannot be recorded", e.Kind)
+	}
+	return faults.Err()
+}
+
+// maxPutOff is how far a job can be put off, in days.
+const maxPutOff = 60
+
+func checkDoing(faults *Faults, e *Entry) {
+	if !e.What.Known() {
+		faults.Add("what", "Say which job.")
+	}
+	if e.Kind == Skipped && e.Text == "" {
+		faults.Add("text", "Say why, in a few words: next year you will want to know.")
+	}
+	if e.Kind == PutOff && (e.Until <= e.Day || e.Until > e.Day+maxPutOff) {
+		faults.Add("until", "Put it off by 1 to {} days.", maxPutOff)
+	}
+}
+
+func CheckBatches(faults *Faults, batches []Batch) {
+	if len(batches) == 0 {
+		faults.Add("gross-1", "Weigh at least one batch.")
+	}
+	for i, b := range batches {
+		field := func(name string) string { return fmt.Sprintf("%s-%d", name, i+1) }
+		batch := lift.Batch{Gross: b.Gross, Tare: b.Tare, Grade: lift.Grade(b.Grade), Count: b.Count}
+		switch batch.Check() {
+		case nil:
+		case lift.ErrNoNet:
+			faults.Add(field("gross"), "{} gross is not more than the container's {}: weigh it again, or change the container.", b.Gross, b.Tare)
+		case lift.ErrCapacity:
+			faults.Add(field("gross"), "{} is more than a household scale can weigh: check the unit.", b.Gross)
+		case lift.ErrGrade:
+			faults.Add(field("grade"), "Choose a grade.")
+		case lift.ErrCount:
+			faults.Add(field("count"), "A count from 0 to 5000 is believed.")
+		}
+	}
+}
+
+// CheckSeed refuses seed that does not go with the crop of a planting.
+func CheckSeed(p *Planting, e *Entry) error {
+	if p.Variety.Class.Crop() == crop.SweetPotato {
+		return nil
+	}
+	if e.Slips > 0 {
+		return Refuse("pieces", "{} is a potato: weigh each piece of seed in.", p.Variety.Name)
+	}
+	return nil
+}

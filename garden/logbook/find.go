@@ -1,0 +1,11 @@
+package logbook
+
+func Find[T any](list []T, is func(T) bool) (T, bool) {
+	for _, v := range list {
+		if is(v) {
+			return v, true
+		}
+	}
+	var none T
+	return none, false
+}

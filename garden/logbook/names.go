@@ -1,0 +1,36 @@
+package logbook
+
+import (
+	"unicode/utf8"
+
+	"glebata/core/measure"
+)
+
+const MaxName = 40
+
+func CheckName(faults *Faults, field, what, name string) string {
+	name = measure.PlainLine(name)
+	switch {
+	case name == "":
+		faults.Add(field, "Give the "+what+" a name.")
+	case utf8.RuneCountInString(name) > MaxName:
+		faults.Add(field, "The name of the "+what+" is over {} letters.", MaxName)
+	}
+	return name
+}
+
+// LabelWord reports whether a label can stand on a bag and in an address.
+func LabelWord(label string) bool {
+	if label == "" || len(label) > 12 {
+		return false
+	}
+	for _, r := range label {
+		if (r < 'a' || r > 'z') && (r < 'A' || r > 'Z') && (r < '0' || r > '9') && r != '-' {
+			return false
+		}
+	}
+	return true
+}
+
+// longest text of a note that is kept, in bytes.
+const maxText = 4000

@@ -1,0 +1,114 @@
+package logbook
+
+import (
+	"fmt"
+	"slices"
+
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
+
+// Site is where the garden lies and what its ordinary weather is.
+type Site struct {
+	Name     string
+	Climate  string // key of the preset it started from
+	Latitude float64
+	Monthly  climate.Monthly
+	// Last and First are the median frosts as days of a year of 365, from 1;
+	// both 0 where there are none.
+	Last, First     int
+	LastSD, FirstSD float64
+	Risk            climate.Appetite
+	Shelters        []climate.Shelter   // that the grower has, beside the open
+	LiftLimit       measure.Mass        // the grower lifts alone
+	Heated          measure.Temperature // that a heated room, lamp or mat keeps
+}
+
+// usualLift is the lifting limit until the grower says otherwise. Practice.
+const usualLift = 15 * measure.Kilogram
+
+// NewSite is a site as a preset has it.
+func NewSite(p climate.Preset) Site {
+	s := Site{
+		Climate: p.Key, Latitude: p.Latitude, Monthly: p.Monthly, Last: p.Last, First: p.First,
+		LastSD: p.SD, FirstSD: p.SD, Risk: climate.Even, LiftLimit: usualLift, Heated: climate.UsualHeated,
+	}
+	if p.Last == 0 {
+		s.LastSD, s.FirstSD = usualSpread, usualSpread
+	}
+	return s
+}
+
+// usualSpread of frost dates, in days. Practice.
+const usualSpread = 10
+
+// Has reports whether the grower has a shelter; everyone has the open.
+func (s *Site) Has(shelter climate.Shelter) bool {
+	return shelter == climate.Open || slices.Contains(s.Shelters, shelter)
+}
+
+// Frosts of the growing season that is under way on a day, or comes next: the
+// first whose last safe days of autumn are not past.
+func (s *Site) Frosts(today measure.Day) climate.Frosts {
+	if s.Last == 0 {
+		return climate.Frosts{None: true}
+	}
+	year := today.Year() - 1
+	f := climate.FrostsOf(year, s.Last, s.First, 1)
+	for f.First+30 < today {
+		year++
+		f = climate.FrostsOf(year, s.Last, s.First, 1)
+	}
+	f.LastSD, f.FirstSD = s.LastSD, s.FirstSD
+	return f
+}
+
+// Check says what no site can be, at the fields of the site's form.
+func (s *Site) Check() error {
+	var faults Faults
+	s.Name = CheckName(&faults, "name", "site", s.Name)
+	if !(s.Latitude >= -90 && s.Latitude <= 90) {
+		faults.Add("latitude", "A latitude lies between −90 and 90 degrees, south of the equator below 0.")
+	}
+	for i := range 12 {
+		if !(s.Monthly.Min[i] >= -60 && s.Monthly.Max[i] <= 55) {
+			faults.Add(fmt.Sprintf("max-%d", i+1), "Between {} and {}.", measure.Temperature(-60), measure.Temperature(55))
+		} else if s.Monthly.Min[i] >= s.Monthly.Max[i] {
+			faults.Add(fmt.Sprintf("min-%d", i+1), "The minimum is not under the maximum.")
+		}
+		if !(s.Monthly.Rain[i] >= 0 && s.Monthly.Rain[i] <= 2000) {
+			faults.Add(fmt.Sprintf("rain-%d", i+1), "Between 0 and 2000 mm a month.")
+		}
+	}
+	if (s.Last == 0) != (s.First == 0) {
+		faults.Add("first", "Give both frosts, or neither.")
+	}
+	for field, sd := range map[string]float64{"last-sd": s.LastSD, "first-sd": s.FirstSD} {
+		if !(sd >= 1 && sd <= 60) {
+			faults.Add(field, "A spread lies between 1 and 60 days.")
+		}
+	}
+	if !(s.Risk > 0 && s.Risk < 1) {
+		faults.Add("risk", "Choose how much risk you take.")
+	}
+	if s.LiftLimit < 1*measure.Kilogram || s.LiftLimit > 100*measure.Kilogram {
+		faults.Add("lift", "A lifting limit lies between {} and {}.", 1*measure.Kilogram, 100*measure.Kilogram)
+	}
+	if s.Heated < 5 || s.Heated > 40 {
+		faults.Add("heated", "A heated room keeps between {} and {}.", measure.Temperature(5), measure.Temperature(40))
+	}
+	return faults.Err()
+}
+
+// Warmest shelter of the site for a sweet potato; potatoes stand in the open.
+func (s *Site) Warmest(c crop.Class) climate.Shelter {
+	if c.Crop() == crop.SweetPotato {
+		for _, shelter := range []climate.Shelter{climate.Wrapped, climate.Greenhouse} {
+			if s.Has(shelter) {
+				return shelter
+			}
+		}
+	}
+	return climate.Open
+}

@@ -1,0 +1,62 @@
+package logbook
+
+import (
+	"math"
+
+	"glebata/core/climate"
+	"glebata/core/measure"
+)
+
+// Simulated is the source of days that no record of the grower's own covers.
+const Simulated = "simulated"
+
+// DayRecord is the weather of one day with where it came from. What was not
+// measured is NaN.
+type DayRecord struct {
+	Day measure.Day
+	climate.DayWeather
+	Humidity float64 // %, mean
+	Wind     float64 // m/s
+	Sun      float64 // hours
+	Source   string
+}
+
+// Own reports whether the day is a record of the grower's own.
+func (r DayRecord) Own() bool { return r.Source != Simulated }
+
+// Check says what no day can be; Faults at "date", "tmin", "tmax", "rain",
+// "humidity", "wind" or "sun".
+func (r DayRecord) Check(today measure.Day) error {
+	var faults Faults
+	between := func(field, what string, v, low, high float64, unit string) {
+		if !math.IsNaN(v) && !(v >= low && v <= high) {
+			faults.Add(field, "A "+what+" of {} "+unit+" is not believed: {} to {}.", v, low, high)
+		}
+	}
+	if r.Day > today {
+		faults.Add("date", "{} is still to come.", r.Day)
+	} else if r.Day < today-150*366 {
+		faults.Add("date", "{} is too long ago.", r.Day)
+	}
+	between("tmin", "minimum", r.Min, -60, 45, "°C")
+	between("tmax", "maximum", r.Max, -50, 55, "°C")
+	if r.Min > r.Max {
+		faults.Add("tmax", "The minimum {} is over the maximum {}.", r.Min, r.Max)
+	}
+	between("rain", "rainfall", r.Rain, 0, 1000, "mm")
+	between("humidity", "humidity", r.Humidity, 0, 100, "%")
+	between("wind", "wind", r.Wind, 0, 90, "m/s")
+	between("sun", "sunshine", r.Sun, 0, 24, "hours")
+	return faults.Err()
+}
+
+// WeatherImport is days that were brought in together.
+type WeatherImport struct {
+	ID          ID
+	Source      string // empty for one that takes another back
+	Logged      measure.Day
+	Key         string
+	Voids       ID
+	Days        int         // read only, as are
+	From, Until measure.Day // the first and the last of them
+}
