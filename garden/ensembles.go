@@ -108,33 +108,3 @@ func (r *run) wait(ctx context.Context) {
 	case <-ctx.Done():
 	}
 }
-
-// Prospects of a row of bags, by planting: those that are worked out. The rest are
-// worked out in the background; the page is not kept waiting longer than half a
-// second, and the progress says how far it is. The transaction of the view is over
-// while it waits: ask for everything else before.
-func (v *View) Prospects(row []forecast.PlantingForecast) (map[logbook.ID]*forecast.EnsembleForecast, Progress, error) {
-	e := v.g.ensembles
-	held, missing := e.of(row, v.today)
-	if len(missing) == 0 {
-		return held, Progress{}, nil
-	}
-	site, n, err := v.normals()
-	if err != nil {
-		return nil, Progress{}, err
-	}
-	if _, err := v.SeasonLine(); err != nil { // what every page shows is read before
-		return nil, Progress{}, err
-	}
-	if _, err := v.settings(); err != nil {
-		return nil, Progress{}, err
-	}
-	v.Close()
-	if run := e.begin(missing, &site, n, v.g.station.Forecast(&site, n, v.today), v.today); run != nil {
-		run.wait(v.ctx)
-	}
-	if held, missing = e.of(row, v.today); len(missing) == 0 {
-		return held, Progress{}, nil
-	}
-	return held, e.progress(len(missing)), nil
-}

@@ -9,17 +9,6 @@ import (
 	"glebata/garden/logbook"
 )
 
-// Recipe of the catalogue by its key; the usual one when there is none such.
-func (c *Catalogue) Recipe(key string) medium.Recipe {
-	if r, ok := logbook.Find(c.Recipes, func(r medium.Recipe) bool { return r.Key == key }); ok {
-		return r
-	}
-	if len(c.Recipes) == 0 {
-		return medium.RecipeNamed(key)
-	}
-	return c.Recipes[0]
-}
-
 // AddMix keeps a mix of the grower's own: parts by volume, in any measure, by the
 // component's key. Safe to repeat.
 func (g *Garden) AddMix(ctx context.Context, name string, parts map[string]float64, a Request) (logbook.ID, error) {

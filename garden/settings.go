@@ -13,13 +13,6 @@ const (
 	gardenSetting = "garden" // the name a garden's calendar entries carry
 )
 
-// settings of the grower.
-type settings struct {
-	units  measure.System
-	nips   bool
-	garden string
-}
-
 func (v *View) settings() (settings, error) {
 	return v.m.settings.get(func() (s settings, err error) {
 		name, err := v.r.Setting(v.ctx, unitsSetting)

@@ -3,6 +3,7 @@ package garden
 import (
 	"context"
 
+	"glebata/core/climate"
 	"glebata/garden/logbook"
 )
 
@@ -15,4 +16,27 @@ func (g *Garden) SaveSite(ctx context.Context, s logbook.Site, a Request) error 
 		return 1, w.SetSite(ctx, s)
 	})
 	return err
+}
+
+// Site of the garden; known is false until the grower has saved one, and the
+// site is then that of the first preset.
+func (v *View) Site() (s logbook.Site, known bool, err error) {
+	got, err := v.m.site.get(func() (siteKnown, error) {
+		s, known, err := v.r.Site(v.ctx)
+		if err == nil && !known {
+			s = logbook.NewSite(climate.Presets()[0])
+		}
+		return siteKnown{s, known}, err
+	})
+	return got.site, got.known, err
+}
+
+// normals of the site's weather.
+func (v *View) normals() (logbook.Site, *climate.Normals, error) {
+	s, _, err := v.Site()
+	if err != nil {
+		return s, nil, err
+	}
+	n, err := s.Monthly.Daily()
+	return s, n, err
 }

@@ -127,28 +127,3 @@ type Writer interface {
 	AddNurseryEntry(ctx context.Context, e logbook.NurseryEntry) (logbook.ID, error)
 	SetSetting(ctx context.Context, name, value string) error
 }
-
-// Garden is the use cases over a store and a weather station.
-type Garden struct {
-	store     Store
-	station   forecast.Station
-	cache     *forecast.Cache
-	ensembles *ensembles
-	moments   moments
-}
-
-// Open a garden kept in a store, with the station that watches its weather.
-func Open(s Store, w forecast.Station) *Garden {
-	return &Garden{store: s, station: w, cache: forecast.NewCache(), ensembles: newEnsembles()}
-}
-
-// Trouble is why nothing can be kept now, ErrReadOnly or ErrMoved; nil when all is
-// well.
-func (g *Garden) Trouble() error { return g.store.Trouble() }
-
-// Request says who asks: the client key that makes a request safe to repeat, and
-// today. Both are needed by everything that writes.
-type Request struct {
-	Key   string
-	Today measure.Day
-}

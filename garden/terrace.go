@@ -97,13 +97,6 @@ type TerraceView struct {
 // cell of the sun map, m.
 const sunCell = 0.25
 
-// terraceKnown is a terrace with its spots, and whether the grower has drawn it.
-type terraceKnown struct {
-	terrace logbook.Terrace
-	spots   map[logbook.ID]terrace.Point
-	known   bool
-}
-
 func (v *View) terrace() (terraceKnown, error) {
 	return v.m.terrace.get(func() (t terraceKnown, err error) {
 		if t.terrace, t.known, err = v.r.Terrace(v.ctx); err != nil {

@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"strings"
 
-	"glebata/core/medium"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -101,66 +100,4 @@ func (v *View) BagOf(planting logbook.ID) (forecast.PlantingForecast, BagHistory
 // Of is one planting of the bag by ID.
 func (h *BagHistory) Of(planting logbook.ID) (forecast.PlantingForecast, bool) {
 	return logbook.Find(h.Plantings, func(s forecast.PlantingForecast) bool { return s.Planting.ID == planting })
-}
-
-// Catalogue is what there is to choose from.
-type Catalogue struct {
-	Seasons    []logbook.Season
-	Varieties  []logbook.Variety
-	Models     []logbook.Model
-	Places     []logbook.Place
-	Bags       []logbook.Bag
-	Containers []logbook.Container
-	Components medium.Components
-	Recipes    []medium.Recipe
-	Taken      map[logbook.ID]logbook.ID // bag to the planting that is planned or growing in it
-	open       []logbook.Planting
-	own        []logbook.OwnMix // as they are kept
-}
-
-// TakenIn reports whether a bag is planned or growing in the season of a year, or
-// in a later one. What grows in it until then does not count.
-func (c *Catalogue) TakenIn(bag logbook.ID, year int) bool {
-	_, taken := logbook.Find(c.open, func(p logbook.Planting) bool { return p.Bag.ID == bag && p.Season.Year >= year })
-	return taken
-}
-
-// Catalogue reads everything there is to choose from.
-func (v *View) Catalogue() (Catalogue, error) {
-	return v.m.catalogue.get(func() (c Catalogue, err error) {
-		ctx, r := v.ctx, v.r
-		if c.Seasons, err = r.Seasons(ctx); err != nil {
-			return c, err
-		}
-		if c.Varieties, err = r.Varieties(ctx); err != nil {
-			return c, err
-		}
-		if c.Models, err = r.Models(ctx); err != nil {
-			return c, err
-		}
-		if c.Places, err = r.Places(ctx); err != nil {
-			return c, err
-		}
-		if c.Bags, err = r.Bags(ctx); err != nil {
-			return c, err
-		}
-		if c.Containers, err = r.Containers(ctx); err != nil {
-			return c, err
-		}
-		if c.Components, err = r.Components(ctx); err != nil {
-			return c, err
-		}
-		own, err := r.OwnMixes(ctx)
-		if err != nil {
-			return c, err
-		}
-		c.Recipes = logbook.Recipes(c.Components, own)
-		c.own = own
-		c.open, err = r.Plantings(ctx, Filter{Open: true})
-		c.Taken = make(map[logbook.ID]logbook.ID, len(c.open))
-		for _, p := range c.open {
-			c.Taken[p.Bag.ID] = p.ID
-		}
-		return c, err
-	})
 }

@@ -1,0 +1,39 @@
+package garden
+
+import (
+	"glebata/core/medium"
+	"glebata/garden/logbook"
+)
+
+// Catalogue is what there is to choose from.
+type Catalogue struct {
+	Seasons    []logbook.Season
+	Varieties  []logbook.Variety
+	Models     []logbook.Model
+	Places     []logbook.Place
+	Bags       []logbook.Bag
+	Containers []logbook.Container
+	Components medium.Components
+	Recipes    []medium.Recipe
+	Taken      map[logbook.ID]logbook.ID // bag to the planting that is planned or growing in it
+	open       []logbook.Planting
+	own        []logbook.OwnMix // as they are kept
+}
+
+// TakenIn reports whether a bag is planned or growing in the season of a year, or
+// in a later one. What grows in it until then does not count.
+func (c *Catalogue) TakenIn(bag logbook.ID, year int) bool {
+	_, taken := logbook.Find(c.open, func(p logbook.Planting) bool { return p.Bag.ID == bag && p.Season.Year >= year })
+	return taken
+}
+
+// Recipe of the catalogue by its key; the usual one when there is none such.
+func (c *Catalogue) Recipe(key string) medium.Recipe {
+	if r, ok := logbook.Find(c.Recipes, func(r medium.Recipe) bool { return r.Key == key }); ok {
+		return r
+	}
+	if len(c.Recipes) == 0 {
+		return medium.RecipeNamed(key)
+	}
+	return c.Recipes[0]
+}

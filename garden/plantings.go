@@ -1,0 +1,113 @@
+package garden
+
+import (
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+)
+
+// states of the plantings a filter chooses, each log replayed once.
+func (v *View) states(f Filter) (stateList, error) {
+	return v.m.states.get(f, func() (stateList, error) {
+		var out stateList
+		plantings, err := v.r.Plantings(v.ctx, f)
+		if err != nil {
+			return out, err
+		}
+		logs, err := v.r.Logs(v.ctx, f)
+		if err != nil {
+			return out, err
+		}
+		out.list = make([]logbook.PlantingState, 0, len(plantings))
+		for i := range plantings {
+			p := &plantings[i]
+			s, err := logbook.NewPlantingState(*p, logs[p.ID])
+			if err != nil {
+				out.unlaid = append(out.unlaid, logbook.AsidePlan(p, err))
+				continue
+			}
+			out.list = append(out.list, s)
+		}
+		return out, nil
+	})
+}
+
+// standings are the forecasts of the plantings a filter chooses.
+func (v *View) standings(f Filter) ([]forecast.PlantingForecast, error) {
+	list, err := v.m.forecasts.get(forecastAsk{f, v.today, false}, func() ([]forecast.PlantingForecast, error) {
+		states, err := v.states(f)
+		if err != nil {
+			return nil, err
+		}
+		in, err := v.inputs(f)
+		if err != nil {
+			return nil, err
+		}
+		from, until := in.Span(states.list)
+		if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+			return nil, err
+		}
+		return forecast.OfAll(v.ctx, states.list, in)
+	})
+	return append([]forecast.PlantingForecast(nil), list...), err
+}
+
+// inputs of forecasts, but for the weather.
+func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
+	in := &forecast.Inputs{Today: v.today, Station: v.g.station, Cache: v.g.cache}
+	var err error
+	if in.Site, _, err = v.Site(); err != nil {
+		return nil, err
+	}
+	if in.Timings, err = v.r.Timings(v.ctx, f); err != nil {
+		return nil, err
+	}
+	cat, err := v.Catalogue()
+	if err != nil {
+		return nil, err
+	}
+	in.Usual = cat.Recipe("").Mix
+	texts, err := v.r.Mixes(v.ctx, f)
+	if err != nil {
+		return nil, err
+	}
+	in.Mixes = logbook.ReadableMixes(cat.Components, texts)
+	products, err := v.Products()
+	if err != nil {
+		return nil, err
+	}
+	in.Base, in.Liquid = logbook.ByKind(products, logbook.FeedPack), logbook.ByKind(products, logbook.LiquidFeed)
+	t, err := v.terrace()
+	if err != nil {
+		return nil, err
+	}
+	if t.known {
+		in.Terrace, in.Spots = t.terrace, t.spots
+	}
+	in.Nips, err = v.Nips()
+	return in, err
+}
+
+// FinishedGrown is every closed bag with the index of the season it had, newest season
+// first.
+func (v *View) FinishedGrown() ([]forecast.PlantingForecast, error) {
+	f := Filter{Finished: true}
+	list, err := v.m.forecasts.get(forecastAsk{f, v.today, true}, func() ([]forecast.PlantingForecast, error) {
+		states, err := v.states(f)
+		if err != nil {
+			return nil, err
+		}
+		in := &forecast.Inputs{Today: v.today, Station: v.g.station, Cache: v.g.cache}
+		if in.Timings, err = v.r.Timings(v.ctx, f); err != nil {
+			return nil, err
+		}
+		if in.Site, _, err = v.Site(); err != nil {
+			return nil, err
+		}
+		from, until := in.SpanEnded(states.list)
+		if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+			return nil, err
+		}
+		return forecast.Ended(states.list, in)
+	})
+	return append([]forecast.PlantingForecast(nil), list...), err
+}
