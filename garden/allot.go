@@ -2,68 +2,12 @@ package garden
 
 import (
 	"context"
-	"math"
 	"slices"
 
-	"glebata/core/bag"
 	"glebata/core/crop"
-	"glebata/core/hill"
-	"glebata/core/measure"
-	"glebata/core/seed"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
-
-// Mode of allotting.
-type Mode string
-
-// The modes.
-const (
-	Balanced Mode = "balanced" // a fair test
-	ToFit    Mode = "fit"      // heavier seed to larger bags
-)
-
-// AllotmentRequest is which plantings are to have seed, and how.
-type AllotmentRequest struct {
-	Plantings []logbook.ID
-	Mode      Mode
-	Swaps     [][2]logbook.PieceRef // exchanged by hand, in order
-}
-
-// AllottedPlace is a planting with the seed it is to have.
-type AllottedPlace struct {
-	Planting logbook.Planting
-	Litres   measure.Volume // usable
-	Pieces   []logbook.PieceState
-	Total    measure.Mass
-	Short    int
-}
-
-// SpreadOf is what of the bags is compared.
-type SpreadOf string
-
-// What is compared: seed of a bag where all have the same number, of a piece
-// where they do not, of a litre where seed is allotted to fit.
-const (
-	OfBag   SpreadOf = "bag"
-	OfPiece SpreadOf = "piece"
-	OfLitre SpreadOf = "litre"
-)
-
-// AllotmentDraft is a proposal that nothing is kept of yet.
-type AllotmentDraft struct {
-	Variety logbook.Variety
-	Mode    Mode
-	Places  []AllottedPlace
-	Left    []logbook.PieceState
-	// Spread is the most less the least of Of over the bags, as a share of the mean.
-	Spread float64
-	Of     SpreadOf
-	Says   []measure.Phrase
-}
-
-// allotSeed makes the same request come out the same.
-const allotSeed = 1
 
 // Sowable are the planned plantings of potatoes that wait for seed, by variety.
 func (v *View) Sowable() ([]forecast.PlantingForecast, error) {
@@ -75,8 +19,8 @@ func (v *View) Sowable() ([]forecast.PlantingForecast, error) {
 
 // DraftAllotment proposes which piece goes into which bag. The plantings are of
 // one variety. Faults when they are not, or there is no seed.
-func (v *View) DraftAllotment(ask AllotmentRequest) (AllotmentDraft, error) {
-	d := AllotmentDraft{Mode: ask.Mode}
+func (v *View) DraftAllotment(ask forecast.AllotmentRequest) (forecast.AllotmentDraft, error) {
+	d := forecast.AllotmentDraft{Mode: ask.Mode}
 	sowable, err := v.Sowable()
 	if err != nil {
 		return d, err
@@ -93,7 +37,7 @@ func (v *View) DraftAllotment(ask AllotmentRequest) (AllotmentDraft, error) {
 			return d, logbook.Refuse("planting", "{} and {} are two varieties: allot one at a time.", d.Variety.Name, s.Variety.Name)
 		}
 		d.Variety = s.Variety
-		d.Places = append(d.Places, AllottedPlace{Planting: s.Planting, Litres: s.Bag.Model.Shape.Usable(s.Filling.Headspace)})
+		d.Places = append(d.Places, forecast.AllottedPlace{Planting: s.Planting, Litres: s.Bag.Model.Shape.Usable(s.Filling.Headspace)})
 	}
 	if len(d.Places) == 0 {
 		return d, logbook.Refuse("planting", "Choose the bags that are to have seed.")
@@ -104,182 +48,13 @@ func (v *View) DraftAllotment(ask AllotmentRequest) (AllotmentDraft, error) {
 	if len(pieces) == 0 {
 		return d, logbook.Refuse("planting", "There is no seed of {} on the bench that is free.", d.Variety.Name)
 	}
-	d.allot(pieces)
+	d.Allot(pieces)
 	for _, swap := range ask.Swaps {
-		d.swap(swap[0], swap[1])
+		d.Swap(swap[0], swap[1])
 	}
-	d.sum()
-	d.propose(&b, v.today)
+	d.Sum()
+	d.Propose(&b, v.today)
 	return d, nil
-}
-
-func (d *AllotmentDraft) allot(pieces []logbook.PieceState) {
-	weights := make([]measure.Mass, len(pieces))
-	for i, p := range pieces {
-		weights[i] = p.Weight
-	}
-	places := make([]seed.Place, len(d.Places))
-	for i, p := range d.Places {
-		places[i] = seed.Place{Wants: p.Planting.Number, Litres: p.Litres}
-	}
-	allot := seed.Balanced
-	if d.Mode == ToFit {
-		allot = seed.ToFit
-	}
-	a := allot(weights, places, allotSeed)
-	for i := range d.Places {
-		for _, at := range a.Places[i] {
-			d.Places[i].Pieces = append(d.Places[i].Pieces, pieces[at])
-		}
-		d.Places[i].Short = a.Short[i]
-	}
-	for _, at := range a.Left {
-		d.Left = append(d.Left, pieces[at])
-	}
-}
-
-// swap two pieces, of two bags or of a bag and what is left.
-func (d *AllotmentDraft) swap(a, b logbook.PieceRef) {
-	find := func(ref logbook.PieceRef) *logbook.PieceState {
-		for i := range d.Places {
-			for j := range d.Places[i].Pieces {
-				if d.Places[i].Pieces[j].PieceRef == ref {
-					return &d.Places[i].Pieces[j]
-				}
-			}
-		}
-		for i := range d.Left {
-			if d.Left[i].PieceRef == ref {
-				return &d.Left[i]
-			}
-		}
-		return nil
-	}
-	x, y := find(a), find(b)
-	if x != nil && y != nil {
-		*x, *y = *y, *x
-	}
-}
-
-// sum the bags and their spread.
-func (d *AllotmentDraft) sum() {
-	d.Of = OfBag
-	for i := range d.Places {
-		p := &d.Places[i]
-		p.Total = 0
-		for _, piece := range p.Pieces {
-			p.Total += piece.Weight
-		}
-		if len(p.Pieces) != len(d.Places[0].Pieces) {
-			d.Of = OfPiece
-		}
-	}
-	if d.Mode == ToFit {
-		d.Of = OfLitre
-	}
-	low, high, mean, n := math.Inf(1), 0.0, 0.0, 0
-	for _, p := range d.Places {
-		if v, ok := d.Share(p); ok {
-			low, high, mean, n = math.Min(low, v), math.Max(high, v), mean+v, n+1
-		}
-	}
-	if d.Spread = 0; n > 1 {
-		d.Spread = (high - low) / (mean / float64(n))
-	}
-}
-
-// Share is the seed of one bag in what is compared, g: of the bag, of a piece, or
-// of a litre; ok is false for a bag without seed.
-func (d *AllotmentDraft) Share(p AllottedPlace) (share float64, ok bool) {
-	if len(p.Pieces) == 0 {
-		return 0, false
-	}
-	switch d.Of {
-	case OfPiece:
-		return float64(p.Total) / float64(len(p.Pieces)), true
-	case OfLitre:
-		return float64(p.Total) / float64(p.Litres), true
-	}
-	return float64(p.Total), true
-}
-
-// propose what to do with what is left, or where seed is short.
-func (d *AllotmentDraft) propose(b *logbook.Bench, today measure.Day) {
-	say := func(says string, args ...any) { d.Says = append(d.Says, measure.Say(says, args...)) }
-	short := 0
-	for _, p := range d.Places {
-		if p.Short > 0 {
-			say("Bag {} is short of {}.", p.Planting.Bag.Label, p.Short)
-			short += p.Short
-		}
-		if len(p.Pieces) == 1 && p.Planting.Number == 1 {
-			suggest := bag.Suggest(p.Planting.Bag.Model.Shape, forecast.RoomOf(p.Planting.Filling), p.Planting.Variety.Class, p.Planting.Filling.School == hill.TwoLevel)
-			if suggest.Number > 1 {
-				say("Bag {} has one piece: with two, one failure does not empty it.", p.Planting.Bag.Label)
-			}
-		}
-	}
-	if short > 0 {
-		d.proposeCuts(b, short)
-	}
-	if len(d.Left) > 0 {
-		d.proposeLeft()
-	}
-	for _, p := range d.Places {
-		for _, piece := range p.Pieces {
-			if piece.HealedBy > today {
-				say("{} was cut: let it heal until {} before you plant it.", piece.Name, piece.HealedBy)
-			}
-		}
-	}
-}
-
-// proposeCuts names tubers that cut would make up for what is short.
-func (d *AllotmentDraft) proposeCuts(b *logbook.Bench, short int) {
-	for i := range b.Trays {
-		t := &b.Trays[i]
-		if t.Lot.Variety.ID != d.Variety.ID || t.Lot.Source == logbook.Kitchen {
-			continue
-		}
-		for _, u := range t.Tubers {
-			if short <= 0 {
-				return
-			}
-			if !u.Discarded && u.Whole() && u.Looked != 0 && !u.Cut.Whole() && !u.Pieces[0].Gone {
-				d.Says = append(d.Says, measure.Say("Cut {}, {} with {} eyes, into {}: that makes up for {}.", u.Pieces[0].Name, u.Weight, u.Seen.Eyes, u.Cut.Pieces, u.Cut.Pieces-1))
-				short -= u.Cut.Pieces - 1
-			}
-		}
-	}
-	if short > 0 {
-		d.Says = append(d.Says, measure.Say("{} more seed of {} is wanted, or plan fewer to a bag.", short, d.Variety.Name))
-	}
-}
-
-// proposeLeft says where a piece that is left would do best.
-func (d *AllotmentDraft) proposeLeft() {
-	best, room := -1, measure.Volume(0)
-	for i, p := range d.Places {
-		if p.Short > 0 {
-			continue
-		}
-		if each := p.Litres / measure.Volume(len(p.Pieces)+1); each > room {
-			best, room = i, each
-		}
-	}
-	names := ""
-	for i, p := range d.Left {
-		if i > 0 {
-			names += ", "
-		}
-		names += p.Name
-	}
-	rule := d.Variety.Class.Constants().LitresPerPlant
-	if best >= 0 && room >= rule {
-		d.Says = append(d.Says, measure.Say("Left over: {}. Bag {} has room for one more, {} each; or grow it on in a spare pot, or eat it.", names, d.Places[best].Planting.Bag.Label, room))
-		return
-	}
-	d.Says = append(d.Says, measure.Say("Left over: {}. No bag has room by the litre rule ({} each): a spare pot, or eat it unless it is green.", names, rule))
 }
 
 // ConfirmAllotment keeps which pieces go where: the seed weight of each planting

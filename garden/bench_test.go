@@ -11,6 +11,7 @@ import (
 	"glebata/core/measure"
 	"glebata/core/seed"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -132,10 +133,10 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 	p.must(err)
 	p.bag = other
 
-	ask := garden.AllotmentRequest{Plantings: []logbook.ID{one, two}, Mode: garden.Balanced}
+	ask := forecast.AllotmentRequest{Plantings: []logbook.ID{one, two}, Mode: forecast.Balanced}
 	d, err := p.look().DraftAllotment(ask)
 	p.must(err)
-	if d.Spread != 0 || d.Of != garden.OfBag || len(d.Left) != 2 || d.Places[0].Total != 113 || d.Places[1].Total != 113 {
+	if d.Spread != 0 || d.Of != forecast.OfBag || len(d.Left) != 2 || d.Places[0].Total != 113 || d.Places[1].Total != 113 {
 		t.Fatalf("%+v", d)
 	}
 	said := ""
@@ -205,7 +206,7 @@ func TestShortBagsAreToldWhatToCut(t *testing.T) {
 	one, err := p.plan(3)
 	p.must(err)
 	p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedLooked, Seen: []logbook.Seen{{Tuber: 1, Eyes: 7, Sprouts: 3, Longest: 1.2, Stout: true}, {Tuber: 2, Eyes: 4, Sprouts: 2, Longest: 1.2, Stout: true}}})
-	d, err := p.look().DraftAllotment(garden.AllotmentRequest{Plantings: []logbook.ID{one}})
+	d, err := p.look().DraftAllotment(forecast.AllotmentRequest{Plantings: []logbook.ID{one}})
 	p.must(err)
 	said := ""
 	for _, s := range d.Says {

@@ -9,7 +9,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -29,22 +29,22 @@ func shelf(t *testing.T) *plot {
 	return p
 }
 
-func askFor(class crop.Class) garden.DesignRequest {
-	return garden.DesignRequest{Class: class, Aim: bag.MostWeight, By: garden.ByAim, Headspace: 4, Mix: medium.RecipeNamed("half").Mix}
+func askFor(class crop.Class) forecast.DesignRequest {
+	return forecast.DesignRequest{Class: class, Aim: bag.MostWeight, By: forecast.ByAim, Headspace: 4, Mix: medium.RecipeNamed("half").Mix}
 }
 
-func (p *plot) design(ask garden.DesignRequest) map[string]garden.Candidate {
+func (p *plot) design(ask forecast.DesignRequest) map[string]forecast.Candidate {
 	p.t.Helper()
 	sheet, err := p.look().Design(ask)
 	p.must(err)
-	out := map[string]garden.Candidate{}
+	out := map[string]forecast.Candidate{}
 	for _, c := range sheet.Candidates {
 		out[c.Model.Name] = c
 	}
 	return out
 }
 
-func saidOf(c garden.Candidate) string {
+func saidOf(c forecast.Candidate) string {
 	said := ""
 	for _, s := range c.Says {
 		said += s.In(measure.Metric) + " "
@@ -77,12 +77,12 @@ func TestSchoolsSayHowMany(t *testing.T) {
 	p := shelf(t)
 	for _, c := range []struct {
 		aim  bag.Aim
-		by   garden.NumberBy
+		by   forecast.NumberBy
 		own  int
 		want int
 	}{
-		{bag.Bakers, garden.ByLitres, 0, 5}, {bag.MostWeight, garden.ByGallons, 0, 12}, {bag.SaladSize, garden.ByGallons, 0, 15},
-		{bag.Bakers, garden.ByGallons, 0, 10}, {bag.ForShow, garden.ByLitres, 0, 1}, {bag.MostWeight, garden.ByOwn, 11, 11},
+		{bag.Bakers, forecast.ByLitres, 0, 5}, {bag.MostWeight, forecast.ByGallons, 0, 12}, {bag.SaladSize, forecast.ByGallons, 0, 15},
+		{bag.Bakers, forecast.ByGallons, 0, 10}, {bag.ForShow, forecast.ByLitres, 0, 1}, {bag.MostWeight, forecast.ByOwn, 11, 11},
 	} {
 		ask := askFor(crop.Maincrop)
 		ask.Aim, ask.By, ask.Own = c.aim, c.by, c.own
@@ -95,12 +95,12 @@ func TestSchoolsSayHowMany(t *testing.T) {
 		}
 	}
 	two := askFor(crop.FirstEarly)
-	two.By, two.Sprouts = garden.ByTwo, 2
+	two.By, two.Sprouts = forecast.ByTwo, 2
 	if vat := p.design(two)["vat"]; len(vat.Draft.Ladder.Seed) != 2 || vat.Choice.Sprouts != 2 {
 		t.Errorf("two levels are drawn with seed at %v and %d sprouts", vat.Draft.Ladder.Seed, vat.Choice.Sprouts)
 	}
 	bad := askFor(crop.Maincrop)
-	bad.By, bad.Sprouts, bad.Headspace = garden.ByTwo, 40, -3
+	bad.By, bad.Sprouts, bad.Headspace = forecast.ByTwo, 40, -3
 	_, err := p.look().Design(bad)
 	for field, says := range map[string]string{"by": "determinate", "sprouts": "1 to 9", "headspace": "between 0"} {
 		refused(t, "a design that cannot be", err, field, says)

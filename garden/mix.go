@@ -2,7 +2,6 @@ package garden
 
 import (
 	"context"
-	"math"
 	"strings"
 
 	"glebata/core/medium"
@@ -23,7 +22,7 @@ func (g *Garden) AddMix(ctx context.Context, name string, parts map[string]float
 		if err != nil {
 			return 0, err
 		}
-		mix := mixOf(cs, parts, &faults)
+		mix := logbook.NewMix(cs, parts, &faults)
 		own, err := w.OwnMixes(ctx)
 		if err != nil {
 			return 0, err
@@ -41,37 +40,4 @@ func (g *Garden) AddMix(ctx context.Context, name string, parts map[string]float
 		}
 		return w.AddMix(ctx, name, mix)
 	})
-}
-
-// PartField is the field that names a component's parts.
-func PartField(component string) string { return "part-" + strings.ReplaceAll(component, " ", "-") }
-
-// minShare of a component in a mix: mixes are kept in tenths of a percent.
-const minShare = 0.001
-
-// maxParts of one component in a mix.
-const maxParts = 1000
-
-func mixOf(cs medium.Components, parts map[string]float64, faults *logbook.Faults) medium.Mix {
-	var m medium.Mix
-	total := 0.0
-	for _, c := range cs {
-		part := parts[c.Key]
-		switch {
-		case math.IsNaN(part) || part < 0 || part > maxParts:
-			faults.Add(PartField(c.Key), "Write how many parts, like 2 or 0.5, up to {}.", maxParts)
-		case part > 0:
-			m = append(m, medium.Part{Component: c, Share: part})
-			total += part
-		}
-	}
-	if len(m) == 0 && *faults == nil {
-		faults.Add(PartField(cs[0].Key), "Write how many parts of something go in.")
-	}
-	for i := range m {
-		if m[i].Share /= total; m[i].Share < minShare {
-			faults.Add(PartField(m[i].Key), "That is less than a thousandth of the mix: leave it out.")
-		}
-	}
-	return m
 }

@@ -2,130 +2,19 @@ package garden
 
 import (
 	"context"
-	"math"
 	"slices"
-	"strings"
 
 	"glebata/core/bag"
-	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
-	"glebata/core/measure"
-	"glebata/core/medium"
-	"glebata/core/sow"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
-// ProposalRequest is how much is to be eaten, when, and what may be used for it.
-type ProposalRequest struct {
-	Year      int
-	People    int
-	Meals     int          // a week
-	Each      measure.Mass // of potatoes to a person and meal
-	From      measure.Day
-	Until     measure.Day
-	Varieties []logbook.ID   // to be grown; none for all of which there is seed
-	AnySeed   bool           // as if there were seed of each in plenty
-	LiftAlone bool           // only bags the grower lifts alone
-	Litres    measure.Volume // of loose medium at the most; 0 for no limit
-	Budget    int            // for medium, in hundredths; 0 for no limit
-	// ByHand puts a variety into a bag; 0 keeps the bag empty.
-	ByHand map[logbook.ID]logbook.ID
-}
-
-// PerMeal is what a person eats of potatoes at a meal until they say otherwise.
-// Practice.
-const PerMeal measure.Mass = 250
-
-// Weekly is what is wanted a week.
-func (a ProposalRequest) Weekly() measure.Mass {
-	return measure.Mass(a.People*a.Meals) * a.Each
-}
-
-// ProposedBag is one bag of a proposal.
-type ProposedBag struct {
-	Bag     logbook.Bag
-	Variety logbook.Variety // zero for a bag that stays empty
-	Pieces  int
-	Yield   measure.Mass
-	Plant   measure.Day
-	Ready   measure.Day
-	Wet     measure.Mass
-	Heavy   bool
-	ByHand  bool
-}
-
-// ProposedSeed is a variety of a proposal with what is used of it.
-type ProposedSeed struct {
-	Variety logbook.Variety
-	There   int // pieces; below 0 where it is taken to be plenty
-	Used    int
-	Yield   measure.Mass
-	From    measure.Day // eaten from, until
-	Until   measure.Day
-	Late    bool // not ready in time to be eaten at all
-}
-
-// Proposal of a season.
-type Proposal struct {
-	Asked  ProposalRequest
-	Bags   []ProposedBag
-	Seeds  []ProposedSeed
-	Weeks  []ProposedWeek
-	Wanted measure.Mass
-	Fed    measure.Mass
-	Over   measure.Mass
-	Litres measure.Volume
-	Cost   int
-	Says   []measure.Phrase // what could not be met
-}
-
-// ProposedWeek is one week of what is wanted.
-type ProposedWeek struct {
-	From        measure.Day
-	Wanted, Fed measure.Mass
-}
-
-// eatFor is how long the harvest of a class is eaten from, in days after it is
-// ready: earlies as they are lifted, maincrops out of the store. Practice.
-func eatFor(c crop.Class) measure.Day {
-	switch c {
-	case crop.FirstEarly:
-		return 21
-	case crop.SecondEarly:
-		return 35
-	case crop.Maincrop:
-		return 182
-	default:
-		return 120
-	}
-}
-
-func (a *ProposalRequest) check() error {
-	var faults logbook.Faults
-	if a.People < 1 || a.People > 100 {
-		faults.Add("people", "For 1 to 100 people.")
-	}
-	if a.Meals < 1 || a.Meals > 21 {
-		faults.Add("meals", "1 to 21 meals a week.")
-	}
-	if a.Each < 20 || a.Each > 2000 {
-		faults.Add("each", "A person eats {} to {} at a meal.", measure.Mass(20), measure.Mass(2000))
-	}
-	if a.Until < a.From || a.Until-a.From > 400 {
-		faults.Add("until", "The last day lies after the first, and no more than 400 days on.")
-	}
-	if a.Litres < 0 || a.Litres > 100_000 {
-		faults.Add("litres", "Give the litres there are, or leave it empty.")
-	}
-	return faults.Err()
-}
-
 // Propose fills the free bags with the varieties there are. Faults name the fields.
-func (v *View) Propose(ask ProposalRequest) (Proposal, error) {
-	out := Proposal{Asked: ask}
-	if err := ask.check(); err != nil {
+func (v *View) Propose(ask forecast.ProposalRequest) (forecast.Proposal, error) {
+	out := forecast.Proposal{Asked: ask}
+	if err := ask.Check(); err != nil {
 		return out, err
 	}
 	cat, err := v.Catalogue()
@@ -148,8 +37,8 @@ func (v *View) Propose(ask ProposalRequest) (Proposal, error) {
 	if err != nil {
 		return out, err
 	}
-	b := proposer{seasons: map[seasonOfVariety]float64{}, out: &out, ask: &ask, site: &site, today: v.today, mix: cat.Recipe("").Mix}
-	b.perLitre = perLitre(b.mix, products)
+	b := forecast.Proposer{Seasons: map[forecast.SeasonOfVariety]float64{}, Out: &out, Ask: &ask, Site: &site, Today: v.today, Mix: cat.Recipe("").Mix}
+	b.PerLitre = forecast.PerLitre(b.Mix, products)
 	for _, variety := range cat.Varieties {
 		there := len(bench.Free(variety.ID))
 		chosen := len(ask.Varieties) == 0 && (there > 0 || ask.AnySeed) || slices.Contains(ask.Varieties, variety.ID)
@@ -159,209 +48,19 @@ func (v *View) Propose(ask ProposalRequest) (Proposal, error) {
 		if ask.AnySeed || variety.Class.Crop() == crop.SweetPotato {
 			there = -1
 		}
-		b.varieties = append(b.varieties, variety)
-		b.own = append(b.own, forecast.Calibration(finished, variety.Class, variety.ID))
-		out.Seeds = append(out.Seeds, ProposedSeed{Variety: variety, There: there})
+		b.Varieties = append(b.Varieties, variety)
+		b.Own = append(b.Own, forecast.Calibration(finished, variety.Class, variety.ID))
+		out.Seeds = append(out.Seeds, forecast.ProposedSeed{Variety: variety, There: there})
 	}
 	for _, bg := range cat.Bags {
 		if !cat.TakenIn(bg.ID, ask.Year) {
-			out.Bags = append(out.Bags, ProposedBag{Bag: bg})
+			out.Bags = append(out.Bags, forecast.ProposedBag{Bag: bg})
 		}
 	}
-	if err := b.run(); err != nil {
+	if err := b.Run(); err != nil {
 		return out, err
 	}
 	return out, nil
-}
-
-// perLitre is what a litre of the usual mix costs, in hundredths, from the sacks
-// that are kept.
-func perLitre(mix medium.Mix, products []logbook.Product) float64 {
-	cost := 0.0
-	for _, part := range mix {
-		for _, p := range products {
-			if p.Kind == logbook.MediumSack && p.Component == part.Key {
-				cost += part.Share * float64(p.Price) / float64(p.Litres)
-				break
-			}
-		}
-	}
-	return cost
-}
-
-// seasonOfVariety under a shelter has an index of its own.
-type seasonOfVariety struct {
-	variety logbook.ID
-	shelter climate.Shelter
-}
-
-// season index of a variety where a bag stands, in the year that is planned.
-func (b *proposer) season(v logbook.Variety, place logbook.Place) float64 {
-	shelter := place.Shelter
-	if shelter == "" {
-		shelter = climate.Open
-	}
-	key := seasonOfVariety{v.ID, shelter}
-	index, ok := b.seasons[key]
-	if !ok {
-		index, _ = forecast.FullSeason(b.site, v, shelter, measure.Date(b.ask.Year, 1, 1)) // the site was checked when it was saved
-		b.seasons[key] = index
-	}
-	return index
-}
-
-// proposer works one proposal out.
-type proposer struct {
-	out       *Proposal
-	ask       *ProposalRequest
-	site      *logbook.Site
-	today     measure.Day
-	varieties []logbook.Variety
-	own       []bag.Calibration
-	seasons   map[seasonOfVariety]float64
-	mix       medium.Mix // the usual one
-	perLitre  float64
-}
-
-func (b *proposer) run() error {
-	place, err := b.site.Calendar(b.ask.Year)
-	if err != nil {
-		return err
-	}
-	weeks := int(b.ask.Until-b.ask.From)/7 + 1
-	p := sow.Problem{Week: make([]measure.Mass, weeks), Litres: b.ask.Litres, Cost: b.ask.Budget}
-	for w := range p.Week {
-		p.Week[w] = b.ask.Weekly()
-		b.out.Wanted += p.Week[w]
-	}
-	week := func(d measure.Day) int { return int(math.Floor(float64(d-b.ask.From) / 7)) }
-	plants, readies := make([]measure.Day, len(b.varieties)), make([]measure.Day, len(b.varieties))
-	for i, v := range b.varieties {
-		t := logbook.UsualTiming(logbook.Bag{}, v)
-		s := forecast.NewSchedule(place, &forecast.PlantingForecast{PlantingState: logbook.PlantingState{Planting: logbook.Planting{Variety: v, Filling: hill.Defaults(hill.FillOnce)}}}, t, b.today)
-		plants[i], readies[i] = s.Plant, s.Likely
-		seed := &b.out.Seeds[i]
-		seed.From, seed.Until = s.Likely, s.Likely+eatFor(v.Class)
-		first, last := week(seed.From), min(week(seed.Until), weeks-1)
-		if !s.Feasible {
-			last, seed.Late = -1, true
-		}
-		p.Seeds = append(p.Seeds, sow.Seed{Pieces: seed.There, First: max(0, first), Last: last})
-	}
-	for i := range b.out.Bags {
-		p.Pairs = append(p.Pairs, b.pairs(&b.out.Bags[i]))
-		p.Fixed = append(p.Fixed, b.byHand(&b.out.Bags[i]))
-	}
-	b.tell(sow.Propose(p), plants, readies)
-	return nil
-}
-
-// pairs of one bag with each variety.
-func (b *proposer) pairs(pb *ProposedBag) []sow.Pair {
-	shape := pb.Bag.Model.Shape
-	usable := shape.Usable(usualHeadspace)
-	pb.Wet = b.mix.WetWeight(usable, pb.Bag.Model.Empty)
-	pb.Heavy = pb.Wet > b.site.LiftLimit
-	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && pb.Bag.Condition != logbook.Torn && !(b.ask.LiftAlone && pb.Heavy)
-	out := make([]sow.Pair, len(b.varieties))
-	for i, v := range b.varieties {
-		s := bag.Suggest(shape, bag.Room{Headspace: usualHeadspace}, v.Class, false)
-		if !plantable || s.TooSmall || s.TooShallow || b.out.Seeds[i].Late {
-			continue
-		}
-		e := bag.Expect(bag.Growing{Class: v.Class, Usable: usable, Depth: shape.UsableTop(usualHeadspace), Plants: s.Number, Sprouts: bag.UsualSprouts, Season: b.season(v, pb.Bag.Place), From: b.own[i]})
-		loose := hill.Defaults(hill.Default(v.Class)).Loose(usable)
-		out[i] = sow.Pair{Pieces: s.Number, Yield: e.Yield, Litres: loose, Cost: int(float64(loose) * b.perLitre)}
-	}
-	return out
-}
-
-// usualHeadspace is kept free below the rim. Practice.
-const usualHeadspace measure.Length = 4
-
-func (b *proposer) byHand(pb *ProposedBag) int {
-	variety, ok := b.ask.ByHand[pb.Bag.ID]
-	if !ok {
-		return sow.Open
-	}
-	pb.ByHand = true
-	return slices.IndexFunc(b.varieties, func(v logbook.Variety) bool { return v.ID == variety }) // −1, empty, for none
-}
-
-// tell puts a plan into the proposal, and what it could not meet into words.
-func (b *proposer) tell(plan sow.Plan, plants, readies []measure.Day) {
-	out := b.out
-	out.Over, out.Litres, out.Cost = plan.Over, plan.Litres, plan.Cost
-	for i := range out.Bags {
-		at := plan.Bags[i]
-		if at < 0 {
-			continue
-		}
-		pb := &out.Bags[i]
-		pair := b.pairs(pb)[at]
-		pb.Variety, pb.Pieces, pb.Yield = b.varieties[at], pair.Pieces, pair.Yield
-		pb.Plant, pb.Ready = plants[at], readies[at]
-		out.Seeds[at].Yield += pair.Yield
-	}
-	for i := range out.Seeds {
-		out.Seeds[i].Used = plan.Used[i]
-	}
-	missing := measure.Mass(0)
-	first, last := measure.Day(0), measure.Day(0)
-	for w, fed := range plan.Fed {
-		from := b.ask.From + measure.Day(7*w)
-		out.Weeks = append(out.Weeks, ProposedWeek{from, b.ask.Weekly(), fed})
-		out.Fed += fed
-		if short := b.ask.Weekly() - fed; short > 1 {
-			missing += short
-			if first == 0 {
-				first = from
-			}
-			last = from + 6
-		}
-	}
-	b.say(missing, first, last)
-}
-
-func (b *proposer) say(missing measure.Mass, first, last measure.Day) {
-	say := func(says string, args ...any) { b.out.Says = append(b.out.Says, measure.Say(says, args...)) }
-	if len(b.out.Bags) == 0 {
-		say("No bag is free.")
-	}
-	if len(b.varieties) == 0 {
-		say("There is no seed on the bench that is free: set some out, or ask as if there were seed in plenty.")
-	}
-	if missing > 1 {
-		say("{} of {} is not met, from {} to {}.", missing, b.out.Wanted, first, last)
-	}
-	for _, s := range b.out.Seeds {
-		if s.Late {
-			say("{} is not ready before frost when it is planted now.", s.Variety.Name)
-		} else if s.There >= 0 && s.There-s.Used > 0 && missing > 1 {
-			say("{} pieces of {} are left over: no bag for them feeds more.", s.There-s.Used, s.Variety.Name)
-		}
-	}
-	heavy, empty := 0, 0
-	var torn []string
-	for _, pb := range b.out.Bags {
-		switch {
-		case pb.Variety.ID == 0 && pb.Bag.Condition == logbook.Torn:
-			torn = append(torn, pb.Bag.Label)
-		case pb.Variety.ID == 0 && pb.Heavy && b.ask.LiftAlone:
-			heavy++
-		case pb.Variety.ID == 0:
-			empty++
-		}
-	}
-	if heavy > 0 {
-		say("{} bags are left out: wet they are more than you lift alone.", heavy)
-	}
-	if len(torn) > 0 {
-		say("Left out, being torn: {}. Say under Bags which you have patched.", strings.Join(torn, ", "))
-	}
-	if empty > 0 && missing > 1 {
-		say("{} bags stay empty: seed, litres or money do not reach, or they are too small.", empty)
-	}
 }
 
 // PlanProposed keeps what was proposed for the bags: all of it or none. Safe to
@@ -386,7 +85,7 @@ func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[logbook.ID
 			if err != nil {
 				return 0, err
 			}
-			number := bag.Suggest(b.Model.Shape, bag.Room{Headspace: usualHeadspace}, v.Class, false).Number
+			number := bag.Suggest(b.Model.Shape, bag.Room{Headspace: forecast.UsualHeadspace}, v.Class, false).Number
 			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: forecast.DefaultLadder(b.Model.Shape, v.Class, hill.Default(v.Class)), Timing: logbook.UsualTiming(b, v)}
 			if _, err := planBag(ctx, w, ask, a); err != nil {
 				return 0, err

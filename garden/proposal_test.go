@@ -8,6 +8,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -30,9 +31,9 @@ func field(t *testing.T) (*plot, measure.Day, map[string]logbook.Variety) {
 	return p, measure.Date(2026, 2, 10), by
 }
 
-func usualAsk(day measure.Day) garden.ProposalRequest {
-	return garden.ProposalRequest{
-		Year: 2026, People: 2, Meals: 1, Each: garden.PerMeal, AnySeed: true,
+func usualAsk(day measure.Day) forecast.ProposalRequest {
+	return forecast.ProposalRequest{
+		Year: 2026, People: 2, Meals: 1, Each: forecast.PerMeal, AnySeed: true,
 		From: measure.Date(2026, 7, 6), Until: measure.Date(2026, 11, 29),
 	}
 }
@@ -74,14 +75,14 @@ func TestProposalFeedsEarlyAndLateWeeks(t *testing.T) {
 func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 	p, day, _ := field(t)
 	for what, c := range map[string]struct {
-		change func(*garden.ProposalRequest)
+		change func(*forecast.ProposalRequest)
 		says   string
 		bags   int
 	}{
-		"no seed":      {func(a *garden.ProposalRequest) { a.AnySeed = false }, "no seed on the bench", 0},
-		"lifted alone": {func(a *garden.ProposalRequest) { a.LiftAlone = true }, "5 bags are left out", 0},
-		"litres for 2": {func(a *garden.ProposalRequest) { a.Litres = 101 }, "bags stay empty", 2},
-		"next to none": {func(a *garden.ProposalRequest) { a.People = 60 }, "is not met", 5},
+		"no seed":      {func(a *forecast.ProposalRequest) { a.AnySeed = false }, "no seed on the bench", 0},
+		"lifted alone": {func(a *forecast.ProposalRequest) { a.LiftAlone = true }, "5 bags are left out", 0},
+		"litres for 2": {func(a *forecast.ProposalRequest) { a.Litres = 101 }, "bags stay empty", 2},
+		"next to none": {func(a *forecast.ProposalRequest) { a.People = 60 }, "is not met", 5},
 	} {
 		ask := usualAsk(day)
 		c.change(&ask)
@@ -114,7 +115,7 @@ func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 	if said := got.Says[len(got.Says)-1].In(measure.Metric); !strings.HasPrefix(said, "Left out, being torn: R1.") {
 		t.Errorf("of the torn one it says %q", said)
 	}
-	bad := garden.ProposalRequest{From: day, Until: day - 1, Litres: -1}
+	bad := forecast.ProposalRequest{From: day, Until: day - 1, Litres: -1}
 	_, err = p.look(day).Propose(bad)
 	for field, says := range map[string]string{"people": "1 to 100", "meals": "1 to 21", "each": "at a meal", "until": "after the first", "litres": "or leave it empty"} {
 		refused(t, "a proposal that cannot be", err, field, says)

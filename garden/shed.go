@@ -2,11 +2,7 @@ package garden
 
 import (
 	"context"
-	"math"
 
-	"glebata/core/measure"
-	"glebata/core/medium"
-	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -45,35 +41,4 @@ func (g *Garden) UndoStock(ctx context.Context, entry logbook.ID, a Request) (lo
 		}
 		return appendStockEntry(ctx, w, logbook.StockEntry{Product: e.Product, Kind: logbook.StockVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
 	})
-}
-
-// inStock are the packs of a product in the shed: what was counted last and bought
-// since, less what was filled in since by the log.
-func inStock(p logbook.Product, log []logbook.StockEntry, lines []forecast.SheetLine, cs medium.Components) float64 {
-	packs, since := 0.0, measure.Day(0)
-	for _, e := range log {
-		switch {
-		case e.Product != p.ID:
-		case e.Kind == logbook.StockCounted:
-			packs, since = e.Packs, e.Day
-		default:
-			if packs == 0 && since == 0 {
-				since = e.Day
-			}
-			packs += e.Packs
-		}
-	}
-	if p.Kind != logbook.MediumSack || packs == 0 {
-		return packs
-	}
-	used := measure.Volume(0)
-	for i := range lines {
-		l := &lines[i]
-		for _, layer := range l.Layers {
-			if layer.Day > since {
-				used += l.Filling.LooseOf(layer.Of, layer.Settled) * measure.Volume(l.ShareOf(layer.Of, p.Component, cs))
-			}
-		}
-	}
-	return math.Max(0, packs-float64(used/p.Litres))
 }

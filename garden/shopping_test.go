@@ -21,20 +21,20 @@ func (p *plot) product(name logbook.Product) logbook.ID {
 	return id
 }
 
-func (p *plot) shopping() garden.ShoppingList {
+func (p *plot) shopping() forecast.ShoppingList {
 	p.t.Helper()
 	l, err := p.look().Shopping(2026)
 	p.must(err)
 	return l
 }
 
-func lineFor(l garden.ShoppingList, key string) garden.ShoppingLine {
+func lineFor(l forecast.ShoppingList, key string) forecast.ShoppingLine {
 	for _, x := range l.Lines {
 		if x.Kind == logbook.MediumSack && x.Component.Key == key || string(x.Kind) == key || string(x.Sundry) == key {
 			return x
 		}
 	}
-	return garden.ShoppingLine{}
+	return forecast.ShoppingLine{}
 }
 
 // A cask of maincrops, in steps: 22.6 L loose on planting day, then 13.48 and 14.16 L.

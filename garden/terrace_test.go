@@ -11,6 +11,7 @@ import (
 	"glebata/core/measure"
 	"glebata/core/terrace"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -24,7 +25,7 @@ func walled(t *testing.T) *plot {
 	return p
 }
 
-func (p *plot) stands(at terrace.Point) garden.PlacedBag {
+func (p *plot) stands(at terrace.Point) forecast.PlacedBag {
 	p.t.Helper()
 	p.must(p.MoveBag(ctx, p.bag.ID, at, p.asked()))
 	v, err := p.look().Terrace()
@@ -35,7 +36,7 @@ func (p *plot) stands(at terrace.Point) garden.PlacedBag {
 		}
 	}
 	p.t.Fatal("the bag is not on its terrace")
-	return garden.PlacedBag{}
+	return forecast.PlacedBag{}
 }
 
 func TestMovedOutOfTheShadeABagPromisesMore(t *testing.T) {

@@ -3,7 +3,6 @@ package garden
 import (
 	"context"
 	"math"
-	"unicode/utf8"
 
 	"glebata/core/measure"
 	"glebata/garden/forecast"
@@ -76,7 +75,7 @@ func (v *View) PreviewWeather(days []logbook.DayRecord) (WeatherPreview, error) 
 			continue
 		case !old.Own():
 			p.Simulated++
-		case sameWeather(old, d):
+		case logbook.SameWeather(old, d):
 			p.Same++
 			continue
 		default:
@@ -85,11 +84,6 @@ func (v *View) PreviewWeather(days []logbook.DayRecord) (WeatherPreview, error) 
 		p.Changes = append(p.Changes, WeatherChange{d, old})
 	}
 	return p, nil
-}
-
-func sameWeather(a, b logbook.DayRecord) bool {
-	same := func(x, y float64) bool { return x == y || math.IsNaN(x) && math.IsNaN(y) }
-	return a.DayWeather == b.DayWeather && same(a.Humidity, b.Humidity) && same(a.Wind, b.Wind) && same(a.Sun, b.Sun)
 }
 
 // ImportWeather appends daily records, all or none: of each day the newest counts. A
@@ -111,7 +105,7 @@ func (g *Garden) ImportWeather(ctx context.Context, days []logbook.DayRecord, so
 		if source == logbook.Simulated {
 			faults.Add("source", "Simulated days are marked so already: give your record another name.")
 		}
-		kept := ownDays(&faults, days, source, a.Today)
+		kept := logbook.OwnDays(&faults, days, source, a.Today)
 		if len(kept) == 0 && faults == nil {
 			faults.Add("file", "There are no days of your own in it.")
 		}
@@ -120,30 +114,6 @@ func (g *Garden) ImportWeather(ctx context.Context, days []logbook.DayRecord, so
 		}
 		return w.AddWeather(ctx, logbook.WeatherImport{Source: source, Logged: a.Today, Key: a.Key}, kept)
 	})
-}
-
-// ownDays of a list, checked, each with its source.
-func ownDays(faults *logbook.Faults, days []logbook.DayRecord, source string, today measure.Day) []logbook.DayRecord {
-	var kept []logbook.DayRecord
-	for i, d := range days {
-		if d.Source == "" {
-			d.Source = source
-		}
-		d.Source = measure.PlainLine(d.Source)
-		if d.Source == logbook.Simulated {
-			continue
-		}
-		if utf8.RuneCountInString(d.Source) > logbook.MaxName {
-			faults.Add(measure.Say("{}-source", i+1).In(measure.Metric), "The name of a source is over {} letters.", logbook.MaxName)
-		}
-		if err := d.Check(today); err != nil {
-			for _, f := range logbook.AsFaults(err) {
-				*faults = append(*faults, logbook.Fault{Field: measure.Say("{}-"+f.Field, i+1).In(measure.Metric), Says: f.Says})
-			}
-		}
-		kept = append(kept, d)
-	}
-	return kept
 }
 
 // WeatherImports that stand, newest first.

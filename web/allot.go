@@ -12,7 +12,6 @@ import (
 
 	"glebata/core/measure"
 	"glebata/core/working"
-	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -20,8 +19,8 @@ import (
 
 type allotBody struct {
 	Groups  []allotGroup
-	Mode    garden.Mode
-	Draft   *garden.AllotmentDraft
+	Mode    forecast.AllotmentMode
+	Draft   *forecast.AllotmentDraft
 	Places  []allotPlace
 	Left    []draw.Disc
 	Spread  string
@@ -91,10 +90,10 @@ func readPiece(text string) (p logbook.PieceRef, ok bool) {
 }
 
 // allotment reads what is asked of the page.
-func (r *reading) allotment() garden.AllotmentRequest {
-	ask := garden.AllotmentRequest{Mode: garden.Balanced}
-	if garden.Mode(r.text("mode")) == garden.ToFit {
-		ask.Mode = garden.ToFit
+func (r *reading) allotment() forecast.AllotmentRequest {
+	ask := forecast.AllotmentRequest{Mode: forecast.Balanced}
+	if forecast.AllotmentMode(r.text("mode")) == forecast.ToFit {
+		ask.Mode = forecast.ToFit
 	}
 	for _, text := range r.values["planting"] {
 		if id, err := strconv.ParseInt(text, 10, 64); err == nil {
@@ -177,7 +176,7 @@ func usualPlantings(sowable []forecast.PlantingForecast, b *logbook.Bench, asked
 	return out
 }
 
-func (b *allotBody) groups(sowable []forecast.PlantingForecast, bench *logbook.Bench, ask garden.AllotmentRequest) {
+func (b *allotBody) groups(sowable []forecast.PlantingForecast, bench *logbook.Bench, ask forecast.AllotmentRequest) {
 	for i := range sowable {
 		st := &sowable[i]
 		at := slices.IndexFunc(b.Groups, func(g allotGroup) bool { return g.Variety.ID == st.Variety.ID })
@@ -199,7 +198,7 @@ func (b *allotBody) groups(sowable []forecast.PlantingForecast, bench *logbook.B
 // allotScale is the scale of pieces, in px per mm.
 const allotScale = 0.9
 
-func (b *allotBody) tell(d *garden.AllotmentDraft, ask garden.AllotmentRequest, sys measure.System) {
+func (b *allotBody) tell(d *forecast.AllotmentDraft, ask forecast.AllotmentRequest, sys measure.System) {
 	b.Draft = d
 	b.Spread = fmt.Sprintf("%.1f %%", 100*d.Spread)
 	b.Of = spreadWords[d.Of]
@@ -233,14 +232,14 @@ func (b *allotBody) tell(d *garden.AllotmentDraft, ask garden.AllotmentRequest, 
 }
 
 // spreadWords say what of the bags is compared.
-var spreadWords = map[garden.SpreadOf]string{
-	garden.OfBag:   "between the heaviest and the lightest bag, as a share of the mean",
-	garden.OfPiece: "between the bags in weight of a piece, as they want different numbers",
-	garden.OfLitre: "between the bags in seed to a litre",
+var spreadWords = map[forecast.SpreadOf]string{
+	forecast.OfBag:   "between the heaviest and the lightest bag, as a share of the mean",
+	forecast.OfPiece: "between the bags in weight of a piece, as they want different numbers",
+	forecast.OfLitre: "between the bags in seed to a litre",
 }
 
 // spreadWorking shows the spread of a draft.
-func spreadWorking(d *garden.AllotmentDraft) working.Working {
+func spreadWorking(d *forecast.AllotmentDraft) working.Working {
 	w := working.Working{
 		Title: "Spread of seed over the bags", Mark: working.Sum,
 		Source:  "the weights of the pieces",
@@ -257,9 +256,9 @@ func spreadWorking(d *garden.AllotmentDraft) working.Working {
 		}
 		high, sum, n = max(high, v), sum+v, n+1
 		switch d.Of {
-		case garden.OfPiece:
+		case forecast.OfPiece:
 			w.Steps = append(w.Steps, working.Step{Says: "bag {}: {} ÷ {} pieces", Args: []any{p.Planting.Bag.Label, p.Total, len(p.Pieces)}, Result: measure.Mass(v)})
-		case garden.OfLitre:
+		case forecast.OfLitre:
 			w.Steps = append(w.Steps, working.Step{Says: "bag {}: {} ÷ {}", Args: []any{p.Planting.Bag.Label, p.Total, p.Litres}, Result: measure.Mass(v)})
 		default:
 			w.Steps = append(w.Steps, working.Step{Says: "bag {}: {} pieces", Args: []any{p.Planting.Bag.Label, len(p.Pieces)}, Result: p.Total})
@@ -304,15 +303,15 @@ func (s *Site) confirmAllotment(c *gin.Context) error {
 }
 
 // modeWords say what a mode is for.
-var modeWords = map[garden.Mode]string{
-	garden.Balanced: "balanced: every bag alike, for a fair test",
-	garden.ToFit:    "to fit: heavier seed to larger bags",
+var modeWords = map[forecast.AllotmentMode]string{
+	forecast.Balanced: "balanced: every bag alike, for a fair test",
+	forecast.ToFit:    "to fit: heavier seed to larger bags",
 }
 
 // Modes offered, with their words.
 func (b allotBody) Modes() []Option {
 	var out []Option
-	for _, m := range []garden.Mode{garden.Balanced, garden.ToFit} {
+	for _, m := range []forecast.AllotmentMode{forecast.Balanced, forecast.ToFit} {
 		out = append(out, Option{Value: string(m), Name: modeWords[m], Chosen: m == b.Mode})
 	}
 	return out

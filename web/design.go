@@ -22,7 +22,7 @@ type designBody struct {
 	Form    Form
 	Defs    draw.Defs
 	Kinds   []designKind
-	Sheet   garden.DesignSheet
+	Sheet   forecast.DesignSheet
 	Chosen  *designKind
 	Curve   draw.Yield
 	Aims    []aimChoice
@@ -34,7 +34,7 @@ type designBody struct {
 
 // designKind is one kind of bag, drawn and weighed up.
 type designKind struct {
-	*garden.Candidate
+	*forecast.Candidate
 	Section  draw.Section
 	PxW, PxH int
 	Bars     []gradeBar
@@ -61,8 +61,8 @@ type aimChoice struct {
 const designScale = 0.27
 
 // design reads what kinds of bag are weighed up for.
-func (r *reading) design(cat garden.Catalogue) (ask garden.DesignRequest, kind logbook.ID) {
-	ask = garden.DesignRequest{Class: crop.Maincrop, Aim: bag.MostWeight, By: garden.ByAim, Headspace: usualHeadspace, Calibrate: r.text("mine") != "no"}
+func (r *reading) design(cat garden.Catalogue) (ask forecast.DesignRequest, kind logbook.ID) {
+	ask = forecast.DesignRequest{Class: crop.Maincrop, Aim: bag.MostWeight, By: forecast.ByAim, Headspace: usualHeadspace, Calibrate: r.text("mine") != "no"}
 	if v := choose(cat.Varieties, r.id("variety"), func(v logbook.Variety) logbook.ID { return v.ID }); v.ID != 0 && r.id("variety") == v.ID {
 		ask.Class, ask.Variety = v.Class, v.ID
 	} else if c := crop.Class(r.text("class")); c.Known() {
@@ -71,12 +71,12 @@ func (r *reading) design(cat garden.Catalogue) (ask garden.DesignRequest, kind l
 	if a := bag.Aim(r.text("aim")); a.Known() {
 		ask.Aim = a
 	}
-	if by := garden.NumberBy(r.text("by")); by.Known() {
+	if by := forecast.NumberBy(r.text("by")); by.Known() {
 		ask.By = by
 	}
 	ask.Own, ask.Sprouts = r.count("own"), r.count("sprouts")
 	if ask.Own > 0 && r.text("by") == "" {
-		ask.By = garden.ByOwn
+		ask.By = forecast.ByOwn
 	}
 	ask.Headspace = r.lengthOr("headspace", usualHeadspace)
 	ask.Mix = cat.Recipe(r.text("mix")).Mix
@@ -115,7 +115,7 @@ func (s *Site) design(c *gin.Context) error {
 	return nil
 }
 
-func (b *designBody) query(ask garden.DesignRequest, mix string, sys measure.System) {
+func (b *designBody) query(ask forecast.DesignRequest, mix string, sys measure.System) {
 	q := url.Values{"class": {string(ask.Class)}, "aim": {string(ask.Aim)}, "by": {string(ask.By)}, "headspace": {sys.Fine(ask.Headspace)}}
 	set := func(name, value, empty string) {
 		if value != empty {
@@ -132,7 +132,7 @@ func (b *designBody) query(ask garden.DesignRequest, mix string, sys measure.Sys
 	b.Query = q.Encode()
 }
 
-func (b *designBody) tell(ask garden.DesignRequest, kind logbook.ID, sys measure.System) {
+func (b *designBody) tell(ask forecast.DesignRequest, kind logbook.ID, sys measure.System) {
 	best := -1
 	for i := range b.Sheet.Candidates {
 		c := &b.Sheet.Candidates[i]
@@ -177,7 +177,7 @@ func (b *designBody) tell(ask garden.DesignRequest, kind logbook.ID, sys measure
 }
 
 // growingAt is what a candidate's choice was asked of.
-func growingAt(c *garden.Candidate) bag.Growing {
+func growingAt(c *forecast.Candidate) bag.Growing {
 	g := c.Growing
 	g.Plants, g.Sprouts = c.Choice.Plants, c.Choice.Sprouts
 	if g.Class.Crop() == crop.Potato {
@@ -200,7 +200,7 @@ func gradeBars(g bag.Grades) []gradeBar {
 	return out
 }
 
-func designForm(cat garden.Catalogue, ask garden.DesignRequest, mine int, sys measure.System) Form {
+func designForm(cat garden.Catalogue, ask forecast.DesignRequest, mine int, sys measure.System) Form {
 	varieties := []Option{{Value: "", Name: "any of a class"}}
 	for _, v := range cat.Varieties {
 		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
@@ -212,7 +212,7 @@ func designForm(cat garden.Catalogue, ask garden.DesignRequest, mine int, sys me
 	for _, a := range bag.Aims() {
 		aims = append(aims, Option{Value: string(a), Name: a.Name()})
 	}
-	for _, n := range garden.NumberSchools() {
+	for _, n := range forecast.NumberSchools() {
 		schools = append(schools, Option{Value: string(n), Name: n.Name()})
 	}
 	for _, m := range cat.Recipes {

@@ -11,7 +11,6 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -291,7 +290,7 @@ func (s *Site) addMix(c *gin.Context) error {
 	}
 	parts := map[string]float64{}
 	for _, k := range cat.Components {
-		if field := garden.PartField(k.Key); r.text(field) != "" {
+		if field := logbook.PartField(k.Key); r.text(field) != "" {
 			parts[k.Key] = r.number(field, 0)
 		}
 	}
@@ -311,7 +310,7 @@ func (s *Site) addMix(c *gin.Context) error {
 func mixForm(cs medium.Components) Form {
 	fields := []Field{{Name: "name", Label: "Your name for the mix", Kind: "text"}}
 	for _, c := range cs {
-		fields = append(fields, Field{Name: garden.PartField(c.Key), Label: "Parts of " + c.Name, Kind: "count"})
+		fields = append(fields, Field{Name: logbook.PartField(c.Key), Label: "Parts of " + c.Name, Kind: "count"})
 	}
 	return Form{
 		Name: "mix", Title: "A mix of your own", Action: "/plan/medium/mixes", Button: "Keep the mix", Caution: beware("mix", "dust"),

@@ -11,7 +11,6 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/seed"
-	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -22,7 +21,7 @@ type nurseryBody struct {
 	Pots     []nurseLine
 	Roots    []nurseLine
 	Past     []nurseLine
-	Balances []garden.SlipBalance
+	Balances []forecast.SlipBalance
 	Pot      Form
 	Root     Form
 	Said     string
@@ -45,7 +44,7 @@ type nurseLine struct {
 	Log     []givenLine
 	Form    Form
 	Stage   string
-	Harvest *garden.RootHarvest
+	Harvest *forecast.RootHarvest
 }
 
 func (s *Site) nursery(c *gin.Context) error { return s.nurseryPage(c, http.StatusOK, typed{}) }

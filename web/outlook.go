@@ -93,12 +93,12 @@ func (s *Site) outlook(c *gin.Context) error {
 }
 
 // readyWeeks is what is ready in each week from today on.
-func readyWeeks(lines []outlookLine, today measure.Day) []garden.ProposedWeek {
-	var out []garden.ProposedWeek
+func readyWeeks(lines []outlookLine, today measure.Day) []forecast.ProposedWeek {
+	var out []forecast.ProposedWeek
 	for _, l := range lines {
 		week := max(0, int(l.ReadyOn-today)/7)
 		for len(out) <= week {
-			out = append(out, garden.ProposedWeek{From: today + measure.Day(7*len(out))})
+			out = append(out, forecast.ProposedWeek{From: today + measure.Day(7*len(out))})
 		}
 		out[week].Fed += l.Ready.Yield
 	}

@@ -10,13 +10,14 @@ import (
 
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
 type proposalBody struct {
 	Form    Form
-	P       garden.Proposal
+	P       forecast.Proposal
 	Weeks   draw.Weeks
 	Bags    []proposedLine
 	Planned int // bags that would be planned
@@ -30,13 +31,13 @@ type proposalBody struct {
 
 // proposedLine is one bag of a proposal with the varieties it may be given.
 type proposedLine struct {
-	garden.ProposedBag
+	forecast.ProposedBag
 	Options []Option
 }
 
 // proposal reads what is wanted; what is left empty is usual for a household.
-func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) garden.ProposalRequest {
-	ask := garden.ProposalRequest{Year: today.Year(), People: 2, Meals: 4, Each: garden.PerMeal, LiftAlone: r.text("alone") == "yes", AnySeed: r.text("seed") == "plenty"}
+func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) forecast.ProposalRequest {
+	ask := forecast.ProposalRequest{Year: today.Year(), People: 2, Meals: 4, Each: forecast.PerMeal, LiftAlone: r.text("alone") == "yes", AnySeed: r.text("seed") == "plenty"}
 	if r.text("year") != "" {
 		ask.Year = r.count("year")
 	}
@@ -132,7 +133,7 @@ func (b *proposalBody) tell(sys measure.System) {
 	}
 }
 
-func proposalForm(ask garden.ProposalRequest, sys measure.System) Form {
+func proposalForm(ask forecast.ProposalRequest, sys measure.System) Form {
 	yesNo := func(yes, no, value string) []Option {
 		return []Option{{Value: "no", Name: no}, {Value: value, Name: yes}}
 	}

@@ -12,15 +12,15 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/openformat"
 )
 
 type shoppingBody struct {
-	List  garden.ShoppingList
+	List  forecast.ShoppingList
 	Lines []buyLine
-	Seed  []garden.SeedLine
+	Seed  []forecast.SeedLine
 	Cost  string
 	Shed  []shedLine
 	Add   []Form // products
@@ -30,7 +30,7 @@ type shoppingBody struct {
 
 // buyLine is one thing to buy, in words.
 type buyLine struct {
-	garden.ShoppingLine
+	forecast.ShoppingLine
 	Name, Pack, Cost, Left string
 	Amount                 string // wanted in all
 	For                    string
@@ -40,7 +40,7 @@ type buyLine struct {
 
 // shedLine is one product with how much of it is there.
 type shedLine struct {
-	garden.Stocked
+	forecast.Stocked
 	Has, Price string
 	Key        string
 }
@@ -96,24 +96,24 @@ func plural(n int, word string) string {
 	return word + "s"
 }
 
-func buyLineOf(l garden.ShoppingLine, sys measure.System) buyLine {
+func buyLineOf(l forecast.ShoppingLine, sys measure.System) buyLine {
 	out := buyLine{ShoppingLine: l, Name: l.Component.Name, Key: newKey()}
 	p := l.Product
 	if p != nil {
 		out.Name, out.Cost = p.Name, money(l.Buy.Cost)
 	}
-	amount := func(n garden.Need) string { return sys.Volume(n.Litres) }
+	amount := func(n forecast.Need) string { return sys.Volume(n.Litres) }
 	switch l.Kind {
 	case logbook.FeedPack:
-		amount = func(n garden.Need) string { return sys.Mass(n.Grams) }
+		amount = func(n forecast.Need) string { return sys.Mass(n.Grams) }
 		out.Amount = fmt.Sprintf("%s, about %s", sys.Mass(l.Grams), handfuls(p, l.Grams))
 		out.Pack, out.Left = plural(l.Buy.Sacks, "pack")+" of "+sys.Mass(p.Weight), sys.Mass(measure.Mass(l.Buy.Left))
 	case logbook.LiquidFeed:
-		amount = func(n garden.Need) string { return fmt.Sprintf("%.0f mL", 1000*float64(n.Litres)) }
+		amount = func(n forecast.Need) string { return fmt.Sprintf("%.0f mL", 1000*float64(n.Litres)) }
 		out.Amount = fmt.Sprintf("%.0f mL", 1000*float64(l.Litres))
 		out.Pack, out.Left = plural(l.Buy.Sacks, "bottle")+" of "+sys.Volume(p.Litres), sys.Volume(l.Buy.Left)
 	case logbook.SundryPack:
-		amount = func(n garden.Need) string { return strconv.Itoa(n.Pieces) }
+		amount = func(n forecast.Need) string { return strconv.Itoa(n.Pieces) }
 		out.Amount = strconv.Itoa(l.Pieces)
 		if p == nil {
 			out.Name = l.Name

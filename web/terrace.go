@@ -9,13 +9,13 @@ import (
 
 	"glebata/core/measure"
 	"glebata/core/terrace"
-	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
 )
 
 type terraceBody struct {
-	View    garden.TerraceView
+	View    forecast.TerraceView
 	Drawing draw.Terrace
 	Move    Form
 	Outline Form
@@ -56,7 +56,7 @@ func (s *Site) terracePage(c *gin.Context, status int, t typed) error {
 
 func metres(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
 
-func moveForm(v garden.TerraceView) Form {
+func moveForm(v forecast.TerraceView) Form {
 	var bags []Option
 	for _, b := range v.Bags {
 		name := b.Bag.Label
@@ -75,7 +75,7 @@ func moveForm(v garden.TerraceView) Form {
 	}}
 }
 
-func outlineForm(v garden.TerraceView) Form {
+func outlineForm(v forecast.TerraceView) Form {
 	limit := ""
 	if v.Limit > 0 {
 		limit = metres(v.Limit.Kilograms())
@@ -93,7 +93,7 @@ func outlineForm(v garden.TerraceView) Form {
 // spareWalls are offered beyond those there are.
 const spareWalls = 2
 
-func (b *terraceBody) walls(v garden.TerraceView, t typed) {
+func (b *terraceBody) walls(v forecast.TerraceView, t typed) {
 	for i := range min(len(v.Walls)+spareWalls, 12) {
 		field := func(name, label, value string) Field {
 			f := Field{Name: fmt.Sprintf("%s-%d", name, i+1), Label: fmt.Sprintf("%s of wall %d", label, i+1), Value: value}

@@ -2,6 +2,7 @@ package logbook
 
 import (
 	"math"
+	"unicode/utf8"
 
 	"glebata/core/climate"
 	"glebata/core/measure"
@@ -59,4 +60,33 @@ type WeatherImport struct {
 	Voids       ID
 	Days        int         // read only, as are
 	From, Until measure.Day // the first and the last of them
+}
+
+func SameWeather(a, b DayRecord) bool {
+	same := func(x, y float64) bool { return x == y || math.IsNaN(x) && math.IsNaN(y) }
+	return a.DayWeather == b.DayWeather && same(a.Humidity, b.Humidity) && same(a.Wind, b.Wind) && same(a.Sun, b.Sun)
+}
+
+// OwnDays of a list, checked, each with its source.
+func OwnDays(faults *Faults, days []DayRecord, source string, today measure.Day) []DayRecord {
+	var kept []DayRecord
+	for i, d := range days {
+		if d.Source == "" {
+			d.Source = source
+		}
+		d.Source = measure.PlainLine(d.Source)
+		if d.Source == Simulated {
+			continue
+		}
+		if utf8.RuneCountInString(d.Source) > MaxName {
+			faults.Add(measure.Say("{}-source", i+1).In(measure.Metric), "The name of a source is over {} letters.", MaxName)
+		}
+		if err := d.Check(today); err != nil {
+			for _, f := range AsFaults(err) {
+				*faults = append(*faults, Fault{Field: measure.Say("{}-"+f.Field, i+1).In(measure.Metric), Says: f.Says})
+			}
+		}
+		kept = append(kept, d)
+	}
+	return kept
 }

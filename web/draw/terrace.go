@@ -6,7 +6,7 @@ import (
 	"strings"
 
 	"glebata/core/terrace"
-	"glebata/garden"
+	"glebata/garden/forecast"
 )
 
 // Terrace is a standing place from above, to scale, with the hours of sun on it.
@@ -78,7 +78,7 @@ func sunClass(h float64) int {
 }
 
 // TerraceOf draws a terrace.
-func TerraceOf(v garden.TerraceView) Terrace {
+func TerraceOf(v forecast.TerraceView) Terrace {
 	t := Terrace{DepthM: v.Depth}
 	t.Scale = math.Min(terraceMost/v.Width, terraceHi/v.Depth)
 	t.TW, t.TH = int(v.Width*t.Scale), int(v.Depth*t.Scale)
@@ -127,7 +127,7 @@ func shadeWall(w terrace.Wall, on terrace.Terrace, x, y func(float64) int) Terra
 	return d
 }
 
-func (t *Terrace) bag(b *garden.PlacedBag, x, y int) TerraceBag {
+func (t *Terrace) bag(b *forecast.PlacedBag, x, y int) TerraceBag {
 	d := TerraceBag{ID: int64(b.Bag.ID), X: x, Y: y, Label: Escape(b.Bag.Label), Occupied: b.Variety != ""}
 	if b.Stand.Round {
 		d.R = max(4, int(b.Stand.L/2*t.Scale))
@@ -144,7 +144,7 @@ func (t *Terrace) bag(b *garden.PlacedBag, x, y int) TerraceBag {
 }
 
 // tray rows the bags that stand nowhere yet under the terrace, to be dragged on.
-func (t *Terrace) tray(bags []garden.PlacedBag) {
+func (t *Terrace) tray(bags []forecast.PlacedBag) {
 	x, high := terraceEdge, 0
 	y := t.H + trayRow
 	for i := range bags {

@@ -5,20 +5,20 @@ import (
 	"testing"
 
 	"glebata/core/terrace"
-	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
 func TestTerraceIsDrawnToScaleAndNothingOverlaps(t *testing.T) {
-	v := garden.TerraceView{Terrace: logbook.Terrace{
+	v := forecast.TerraceView{Terrace: logbook.Terrace{
 		Terrace: terrace.Terrace{Width: 6, Depth: 4, Walls: []terrace.Wall{{Name: "<shed>", From: terrace.Point{X: 6.2}, To: terrace.Point{X: 6.2, Y: 4}, Height: 2}}},
 		Tap:     terrace.Point{X: 3, Y: 3},
 	}}
 	v.Map = v.MapOf(55, 20600, 20700, 0.25)
-	round := garden.PlacedBag{Bag: logbook.Bag{ID: 1, Label: "R1"}, Placed: true, Variety: "Grey & Gannet", Stand: terrace.Standing{At: terrace.Point{X: 1.5, Y: 1}, Round: true, L: 0.4}}
-	box := garden.PlacedBag{Bag: logbook.Bag{ID: 2, Label: "R2"}, Placed: true, Stand: terrace.Standing{At: terrace.Point{X: 4, Y: 2}, L: 0.8, W: 0.4}}
-	spare := garden.PlacedBag{Bag: logbook.Bag{ID: 3, Label: "R3"}, Stand: terrace.Standing{L: 0.8, W: 0.4}}
-	v.Bags = []garden.PlacedBag{round, box, spare}
+	round := forecast.PlacedBag{Bag: logbook.Bag{ID: 1, Label: "R1"}, Placed: true, Variety: "Grey & Gannet", Stand: terrace.Standing{At: terrace.Point{X: 1.5, Y: 1}, Round: true, L: 0.4}}
+	box := forecast.PlacedBag{Bag: logbook.Bag{ID: 2, Label: "R2"}, Placed: true, Stand: terrace.Standing{At: terrace.Point{X: 4, Y: 2}, L: 0.8, W: 0.4}}
+	spare := forecast.PlacedBag{Bag: logbook.Bag{ID: 3, Label: "R3"}, Stand: terrace.Standing{L: 0.8, W: 0.4}}
+	v.Bags = []forecast.PlacedBag{round, box, spare}
 	d := TerraceOf(v)
 	if d.TW != 705 || d.TH != 470 {
 		t.Fatalf("6 by 4 m are %d by %d px, want 117.5 px a metre", d.TW, d.TH)

@@ -52,12 +52,12 @@ const (
 const likely = 1.2816
 
 // WeatherOf draws records and what is forecast after them.
-func WeatherOf(days []logbook.DayRecord, forecast []forecast.Forecast, n *climate.Normals, sys measure.System) Weather {
+func WeatherOf(days []logbook.DayRecord, nights []forecast.Forecast, n *climate.Normals, sys measure.System) Weather {
 	w := Weather{
 		W: weatherW, H: rainFoot + 30, Left: weatherLeft, Right: weatherRight, TempTop: weatherTop, TempFoot: weatherFoot,
-		RainTop: rainTop, RainFoot: rainFoot, Forecast: len(forecast) > 0,
+		RainTop: rainTop, RainFoot: rainFoot, Forecast: len(nights) > 0,
 	}
-	total := len(days) + len(forecast)
+	total := len(days) + len(nights)
 	if total == 0 {
 		return w
 	}
@@ -65,7 +65,7 @@ func WeatherOf(days []logbook.DayRecord, forecast []forecast.Forecast, n *climat
 	for _, d := range days {
 		low, high, wettest = math.Min(low, d.Min), math.Max(high, d.Max), math.Max(wettest, d.Rain)
 	}
-	for _, f := range forecast {
+	for _, f := range nights {
 		low, high = math.Min(low, f.Min-likely*f.Spread), math.Max(high, f.Max)
 	}
 	low, high, wettest = 5*math.Floor(low/5), 5*math.Ceil(high/5), 10*math.Ceil(wettest/10)
@@ -85,7 +85,7 @@ func WeatherOf(days []logbook.DayRecord, forecast []forecast.Forecast, n *climat
 		c.Title = fmt.Sprintf("%s: %s to %s, %.1f mm, %s", d.Day.Short(), sys.Temperature(measure.Temperature(d.Min)), sys.Temperature(measure.Temperature(d.Max)), d.Rain, Escape(d.Source))
 		w.Days = append(w.Days, c)
 	}
-	for i, f := range forecast {
+	for i, f := range nights {
 		c := w.column(x(len(days)+i), x(len(days)+i+1), at(f.Min), at(f.Max))
 		c.Kind, c.Mid = "fore", (c.X+c.X+c.W)/2
 		c.LowY = at(f.Min - likely*f.Spread)

@@ -5,7 +5,7 @@ import (
 	"math"
 
 	"glebata/core/measure"
-	"glebata/garden"
+	"glebata/garden/forecast"
 )
 
 // Weeks is what is wanted each week and what feeds it, as columns. In px.
@@ -32,7 +32,7 @@ const (
 
 // WeeksOf draws what is wanted each week and what feeds it; where nothing is wanted,
 // what is ready in it.
-func WeeksOf(weeks []garden.ProposedWeek, sys measure.System) Weeks {
+func WeeksOf(weeks []forecast.ProposedWeek, sys measure.System) Weeks {
 	w := Weeks{W: weeksW, H: weeksFoot + 30, Left: weeksLeft, Right: weeksRight, Top: weeksTop, Foot: weeksFoot}
 	if len(weeks) == 0 {
 		return w

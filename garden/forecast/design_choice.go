@@ -1,4 +1,4 @@
-package garden
+package forecast
 
 import (
 	"math"

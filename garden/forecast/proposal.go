@@ -1,0 +1,311 @@
+package forecast
+
+import (
+	"math"
+	"slices"
+	"strings"
+
+	"glebata/core/bag"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/core/medium"
+	"glebata/core/sow"
+	"glebata/garden/logbook"
+)
+
+// ProposalRequest is how much is to be eaten, when, and what may be used for it.
+type ProposalRequest struct {
+	Year      int
+	People    int
+	Meals     int          // a week
+	Each      measure.Mass // of potatoes to a person and meal
+	From      measure.Day
+	Until     measure.Day
+	Varieties []logbook.ID   // to be grown; none for all of which there is seed
+	AnySeed   bool           // as if there were seed of each in plenty
+	LiftAlone bool           // only bags the grower lifts alone
+	Litres    measure.Volume // of loose medium at the most; 0 for no limit
+	Budget    int            // for medium, in hundredths; 0 for no limit
+	// ByHand puts a variety into a bag; 0 keeps the bag empty.
+	ByHand map[logbook.ID]logbook.ID
+}
+
+// PerMeal is what a person eats of potatoes at a meal until they say otherwise.
+// Practice.
+const PerMeal measure.Mass = 250
+
+// Weekly is what is wanted a week.
+func (a ProposalRequest) Weekly() measure.Mass {
+	return measure.Mass(a.People*a.Meals) * a.Each
+}
+
+// ProposedBag is one bag of a proposal.
+type ProposedBag struct {
+	Bag     logbook.Bag
+	Variety logbook.Variety // zero for a bag that stays empty
+	Pieces  int
+	Yield   measure.Mass
+	Plant   measure.Day
+	Ready   measure.Day
+	Wet     measure.Mass
+	Heavy   bool
+	ByHand  bool
+}
+
+// ProposedSeed is a variety of a proposal with what is used of it.
+type ProposedSeed struct {
+	Variety logbook.Variety
+	There   int // pieces; below 0 where it is taken to be plenty
+	Used    int
+	Yield   measure.Mass
+	From    measure.Day // eaten from, until
+	Until   measure.Day
+	Late    bool // not ready in time to be eaten at all
+}
+
+// Proposal of a season.
+type Proposal struct {
+	Asked  ProposalRequest
+	Bags   []ProposedBag
+	Seeds  []ProposedSeed
+	Weeks  []ProposedWeek
+	Wanted measure.Mass
+	Fed    measure.Mass
+	Over   measure.Mass
+	Litres measure.Volume
+	Cost   int
+	Says   []measure.Phrase // what could not be met
+}
+
+// ProposedWeek is one week of what is wanted.
+type ProposedWeek struct {
+	From        measure.Day
+	Wanted, Fed measure.Mass
+}
+
+// eatFor is how long the harvest of a class is eaten from, in days after it is
+// ready: earlies as they are lifted, maincrops out of the store. Practice.
+func eatFor(c crop.Class) measure.Day {
+	switch c {
+	case crop.FirstEarly:
+		return 21
+	case crop.SecondEarly:
+		return 35
+	case crop.Maincrop:
+		return 182
+	default:
+		return 120
+	}
+}
+
+func (a *ProposalRequest) Check() error {
+	var faults logbook.Faults
+	if a.People < 1 || a.People > 100 {
+		faults.Add("people", "For 1 to 100 people.")
+	}
+	if a.Meals < 1 || a.Meals > 21 {
+		faults.Add("meals", "1 to 21 meals a week.")
+	}
+	if a.Each < 20 || a.Each > 2000 {
+		faults.Add("each", "A person eats {} to {} at a meal.", measure.Mass(20), measure.Mass(2000))
+	}
+	if a.Until < a.From || a.Until-a.From > 400 {
+		faults.Add("until", "The last day lies after the first, and no more than 400 days on.")
+	}
+	if a.Litres < 0 || a.Litres > 100_000 {
+		faults.Add("litres", "Give the litres there are, or leave it empty.")
+	}
+	return faults.Err()
+}
+
+// PerLitre is what a litre of the usual mix costs, in hundredths, from the sacks
+// that are kept.
+func PerLitre(mix medium.Mix, products []logbook.Product) float64 {
+	cost := 0.0
+	for _, part := range mix {
+		for _, p := range products {
+			if p.Kind == logbook.MediumSack && p.Component == part.Key {
+				cost += part.Share * float64(p.Price) / float64(p.Litres)
+				break
+			}
+		}
+	}
+	return cost
+}
+
+// SeasonOfVariety under a shelter has an index of its own.
+type SeasonOfVariety struct {
+	variety logbook.ID
+	shelter climate.Shelter
+}
+
+// season index of a variety where a bag stands, in the year that is planned.
+func (b *Proposer) season(v logbook.Variety, place logbook.Place) float64 {
+	shelter := place.Shelter
+	if shelter == "" {
+		shelter = climate.Open
+	}
+	key := SeasonOfVariety{v.ID, shelter}
+	index, ok := b.Seasons[key]
+	if !ok {
+		index, _ = FullSeason(b.Site, v, shelter, measure.Date(b.Ask.Year, 1, 1)) // the site was checked when it was saved
+		b.Seasons[key] = index
+	}
+	return index
+}
+
+// Proposer works one proposal out.
+type Proposer struct {
+	Out       *Proposal
+	Ask       *ProposalRequest
+	Site      *logbook.Site
+	Today     measure.Day
+	Varieties []logbook.Variety
+	Own       []bag.Calibration
+	Seasons   map[SeasonOfVariety]float64
+	Mix       medium.Mix // the usual one
+	PerLitre  float64
+}
+
+func (b *Proposer) Run() error {
+	place, err := b.Site.Calendar(b.Ask.Year)
+	if err != nil {
+		return err
+	}
+	weeks := int(b.Ask.Until-b.Ask.From)/7 + 1
+	p := sow.Problem{Week: make([]measure.Mass, weeks), Litres: b.Ask.Litres, Cost: b.Ask.Budget}
+	for w := range p.Week {
+		p.Week[w] = b.Ask.Weekly()
+		b.Out.Wanted += p.Week[w]
+	}
+	week := func(d measure.Day) int { return int(math.Floor(float64(d-b.Ask.From) / 7)) }
+	plants, readies := make([]measure.Day, len(b.Varieties)), make([]measure.Day, len(b.Varieties))
+	for i, v := range b.Varieties {
+		t := logbook.UsualTiming(logbook.Bag{}, v)
+		s := NewSchedule(place, &PlantingForecast{PlantingState: logbook.PlantingState{Planting: logbook.Planting{Variety: v, Filling: hill.Defaults(hill.FillOnce)}}}, t, b.Today)
+		plants[i], readies[i] = s.Plant, s.Likely
+		seed := &b.Out.Seeds[i]
+		seed.From, seed.Until = s.Likely, s.Likely+eatFor(v.Class)
+		first, last := week(seed.From), min(week(seed.Until), weeks-1)
+		if !s.Feasible {
+			last, seed.Late = -1, true
+		}
+		p.Seeds = append(p.Seeds, sow.Seed{Pieces: seed.There, First: max(0, first), Last: last})
+	}
+	for i := range b.Out.Bags {
+		p.Pairs = append(p.Pairs, b.pairs(&b.Out.Bags[i]))
+		p.Fixed = append(p.Fixed, b.byHand(&b.Out.Bags[i]))
+	}
+	b.tell(sow.Propose(p), plants, readies)
+	return nil
+}
+
+// pairs of one bag with each variety.
+func (b *Proposer) pairs(pb *ProposedBag) []sow.Pair {
+	shape := pb.Bag.Model.Shape
+	usable := shape.Usable(UsualHeadspace)
+	pb.Wet = b.Mix.WetWeight(usable, pb.Bag.Model.Empty)
+	pb.Heavy = pb.Wet > b.Site.LiftLimit
+	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && pb.Bag.Condition != logbook.Torn && !(b.Ask.LiftAlone && pb.Heavy)
+	out := make([]sow.Pair, len(b.Varieties))
+	for i, v := range b.Varieties {
+		s := bag.Suggest(shape, bag.Room{Headspace: UsualHeadspace}, v.Class, false)
+		if !plantable || s.TooSmall || s.TooShallow || b.Out.Seeds[i].Late {
+			continue
+		}
+		e := bag.Expect(bag.Growing{Class: v.Class, Usable: usable, Depth: shape.UsableTop(UsualHeadspace), Plants: s.Number, Sprouts: bag.UsualSprouts, Season: b.season(v, pb.Bag.Place), From: b.Own[i]})
+		loose := hill.Defaults(hill.Default(v.Class)).Loose(usable)
+		out[i] = sow.Pair{Pieces: s.Number, Yield: e.Yield, Litres: loose, Cost: int(float64(loose) * b.PerLitre)}
+	}
+	return out
+}
+
+// UsualHeadspace is kept free below the rim. Practice.
+const UsualHeadspace measure.Length = 4
+
+func (b *Proposer) byHand(pb *ProposedBag) int {
+	variety, ok := b.Ask.ByHand[pb.Bag.ID]
+	if !ok {
+		return sow.Open
+	}
+	pb.ByHand = true
+	return slices.IndexFunc(b.Varieties, func(v logbook.Variety) bool { return v.ID == variety }) // −1, empty, for none
+}
+
+// tell puts a plan into the proposal, and what it could not meet into words.
+func (b *Proposer) tell(plan sow.Plan, plants, readies []measure.Day) {
+	out := b.Out
+	out.Over, out.Litres, out.Cost = plan.Over, plan.Litres, plan.Cost
+	for i := range out.Bags {
+		at := plan.Bags[i]
+		if at < 0 {
+			continue
+		}
+		pb := &out.Bags[i]
+		pair := b.pairs(pb)[at]
+		pb.Variety, pb.Pieces, pb.Yield = b.Varieties[at], pair.Pieces, pair.Yield
+		pb.Plant, pb.Ready = plants[at], readies[at]
+		out.Seeds[at].Yield += pair.Yield
+	}
+	for i := range out.Seeds {
+		out.Seeds[i].Used = plan.Used[i]
+	}
+	missing := measure.Mass(0)
+	first, last := measure.Day(0), measure.Day(0)
+	for w, fed := range plan.Fed {
+		from := b.Ask.From + measure.Day(7*w)
+		out.Weeks = append(out.Weeks, ProposedWeek{from, b.Ask.Weekly(), fed})
+		out.Fed += fed
+		if short := b.Ask.Weekly() - fed; short > 1 {
+			missing += short
+			if first == 0 {
+				first = from
+			}
+			last = from + 6
+		}
+	}
+	b.say(missing, first, last)
+}
+
+func (b *Proposer) say(missing measure.Mass, first, last measure.Day) {
+	say := func(says string, args ...any) { b.Out.Says = append(b.Out.Says, measure.Say(says, args...)) }
+	if len(b.Out.Bags) == 0 {
+		say("No bag is free.")
+	}
+	if len(b.Varieties) == 0 {
+		say("There is no seed on the bench that is free: set some out, or ask as if there were seed in plenty.")
+	}
+	if missing > 1 {
+		say("{} of {} is not met, from {} to {}.", missing, b.Out.Wanted, first, last)
+	}
+	for _, s := range b.Out.Seeds {
+		if s.Late {
+			say("{} is not ready before frost when it is planted now.", s.Variety.Name)
+		} else if s.There >= 0 && s.There-s.Used > 0 && missing > 1 {
+			say("{} pieces of {} are left over: no bag for them feeds more.", s.There-s.Used, s.Variety.Name)
+		}
+	}
+	heavy, empty := 0, 0
+	var torn []string
+	for _, pb := range b.Out.Bags {
+		switch {
+		case pb.Variety.ID == 0 && pb.Bag.Condition == logbook.Torn:
+			torn = append(torn, pb.Bag.Label)
+		case pb.Variety.ID == 0 && pb.Heavy && b.Ask.LiftAlone:
+			heavy++
+		case pb.Variety.ID == 0:
+			empty++
+		}
+	}
+	if heavy > 0 {
+		say("{} bags are left out: wet they are more than you lift alone.", heavy)
+	}
+	if len(torn) > 0 {
+		say("Left out, being torn: {}. Say under Bags which you have patched.", strings.Join(torn, ", "))
+	}
+	if empty > 0 && missing > 1 {
+		say("{} bags stay empty: seed, litres or money do not reach, or they are too small.", empty)
+	}
+}

@@ -1,0 +1,128 @@
+package forecast
+
+import (
+	"math"
+	"strings"
+
+	"glebata/core/measure"
+	"glebata/core/medium"
+	"glebata/core/terrace"
+	"glebata/garden/logbook"
+)
+
+// StandingOn is the footprint of a bag on a spot, and what it weighs wet.
+func StandingOn(b logbook.Bag, at terrace.Point, mix medium.Mix) terrace.Standing {
+	s := b.Model.Shape
+	l, w := s.Base()
+	tl, tw := s.Top()
+	return terrace.Standing{
+		At: at, Round: s.Round(), L: float64(max(l, tl)) / 100, W: float64(max(w, tw)) / 100,
+		Wet: mix.WetWeight(s.Usable(UsualHeadspace), b.Model.Empty),
+	}
+}
+
+// PlacedBag is a bag on the terrace.
+type PlacedBag struct {
+	Bag     logbook.Bag
+	Placed  bool
+	Stand   terrace.Standing
+	Sun     float64 // hours a day
+	Variety string  // in it now
+	Vine    bool
+	ToTap   float64 // m
+	Heavy   bool
+	Yield   measure.Mass // expected with this sun; 0 for an empty bag
+}
+
+// TerraceView is the terrace with its bags, its sun and what speaks against it.
+type TerraceView struct {
+	logbook.Terrace
+	Known       bool
+	Latitude    float64
+	From, Until measure.Day // days that the sun is taken over
+	Map         terrace.Map
+	Bags        []PlacedBag
+	Load        terrace.Load
+	Says        []measure.Phrase
+}
+
+// cell of the sun map, m.
+const SunCell = 0.25
+
+// Place the bags on their spots, and work out the sun there.
+func (v *TerraceView) Place(bags []logbook.Bag, spots map[logbook.ID]terrace.Point, mix medium.Mix, limit measure.Mass) {
+	var points []terrace.Point
+	var standing []terrace.Standing
+	for _, b := range bags {
+		at, placed := spots[b.ID]
+		pb := PlacedBag{Bag: b, Placed: placed, Stand: StandingOn(b, at, mix)}
+		pb.Heavy = pb.Stand.Wet > limit
+		if placed {
+			pb.ToTap = math.Hypot(at.X-v.Tap.X, at.Y-v.Tap.Y)
+			points = append(points, at)
+			standing = append(standing, pb.Stand)
+		}
+		v.Bags = append(v.Bags, pb)
+	}
+	hours := v.Hours(v.Latitude, v.From, v.Until, points)
+	for i, n := 0, 0; i < len(v.Bags); i++ {
+		if v.Bags[i].Placed {
+			v.Bags[i].Sun = hours[n]
+			n++
+		}
+	}
+	v.Load = v.LoadOf(standing)
+}
+
+// minSun that potatoes do well with, in hours. Practice.
+const minSun = 6
+
+func (v *TerraceView) Judge() {
+	say := func(says string, args ...any) { v.Says = append(v.Says, measure.Say(says, args...)) }
+	if v.Limit > 0 && v.Load.OnFooting > v.Limit {
+		say("Under the bags the load is {} a square metre, and you were told {}: spread them, or ask again.", v.Load.OnFooting, v.Limit)
+	}
+	for i := range v.Bags {
+		a := &v.Bags[i]
+		if !a.Placed {
+			continue
+		}
+		if a.Variety != "" && a.Sun < minSun {
+			say("{} has {} hours of sun a day: potatoes want 8 to 10, sweet potatoes the most.", a.Bag.Label, math.Round(a.Sun*10)/10)
+		}
+		for j := i + 1; j < len(v.Bags); j++ {
+			if b := &v.Bags[j]; b.Placed {
+				if gap := terrace.Gap(a.Stand, b.Stand); gap < -0.005 {
+					say("{} and {} stand in one another.", a.Bag.Label, b.Bag.Label)
+				}
+			}
+		}
+		if a.Vine {
+			side := "south"
+			if v.Latitude >= 0 {
+				side = "north"
+			}
+			say("{} trails: a trellis on its {} side shades no other bag.", a.Bag.Label, side)
+		}
+	}
+}
+
+// JudgeWays names the bags that cannot be walked to.
+func (v *TerraceView) JudgeWays() {
+	var labels []string
+	var standing []terrace.Standing
+	for i := range v.Bags {
+		if b := &v.Bags[i]; b.Placed {
+			labels, standing = append(labels, b.Bag.Label), append(standing, b.Stand)
+		}
+	}
+	var shut []string
+	for i, reached := range v.Reached(v.Tap, standing) {
+		if !reached {
+			shut = append(shut, labels[i])
+		}
+	}
+	if len(shut) > 0 {
+		v.Says = append(v.Says, measure.Say("No way of {} from the tap to {}: leave gaps to walk through with a can.", measure.Length(terrace.Walk*100), strings.Join(shut, ", ")))
+	}
+}
