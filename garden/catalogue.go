@@ -27,7 +27,7 @@ func (g *Garden) AddVariety(ctx context.Context, v logbook.Variety, a Request) (
 		if !v.Class.Known() {
 			faults.Add("class", "Choose a class: it sets litres, depth and how the bag is filled.")
 		}
-		if v.PacketDays != 0 && (v.PacketDays < 40 || v.PacketDays > 250) {
+		if v.PacketDays != 0 && !(v.PacketDays >= 40 && v.PacketDays <= 250) {
 			faults.Add("days", "Days to maturity lie between 40 and 250; leave it empty when the packet does not say.")
 		}
 		varieties, err := w.Varieties(ctx)
@@ -49,7 +49,7 @@ func (g *Garden) AddModel(ctx context.Context, m logbook.Model, a Request) (logb
 	return g.idempotent(ctx, a.Key, modelAsked(m), func(w Writer) (logbook.ID, error) {
 		var faults logbook.Faults
 		m.Name = logbook.CheckName(&faults, "name", "kind of bag", m.Name)
-		if m.Shape.Height() == 0 {
+		if m.Shape.Check() != nil {
 			faults.Add("height", "Give the inside measures of the bag.")
 		}
 		m.CheckShelf(&faults)

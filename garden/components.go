@@ -55,7 +55,7 @@ func (g *Garden) SetHandful(ctx context.Context, product logbook.ID, m measure.M
 		if p, ok := logbook.Find(products, func(p logbook.Product) bool { return p.ID == product }); !ok || p.Kind != logbook.FeedPack {
 			return 0, logbook.ErrNotFound
 		}
-		if m != 0 && (m < 3 || m > 200) {
+		if m != 0 && !(m >= 3 && m <= 200) {
 			return 0, logbook.Refuse("handful", "A handful weighs between {} and {}.", measure.Mass(3), measure.Mass(200))
 		}
 		return product, w.SetHandful(ctx, product, m)

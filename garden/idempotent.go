@@ -4,7 +4,6 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
-	"encoding/json"
 	"fmt"
 
 	"glebata/core/measure"
@@ -21,12 +20,9 @@ func (g *Garden) idempotent(ctx context.Context, key string, content any, do fun
 	if key == "" || len(key) > maxKey || key != measure.PlainLine(key) {
 		return 0, logbook.Refuse("", "This form came incomplete: open its page again and send it from there.")
 	}
-	digest, err := fingerprint(content)
-	if err != nil {
-		return 0, err
-	}
+	digest := fingerprint(content)
 	var id logbook.ID
-	err = g.store.Update(ctx, func(w Writer) error {
+	err := g.store.Update(ctx, func(w Writer) error {
 		sent, ok, err := w.Sent(ctx, key)
 		if err != nil {
 			return err
@@ -46,12 +42,9 @@ func (g *Garden) idempotent(ctx context.Context, key string, content any, do fun
 	return id, err
 }
 
-// fingerprint tells two requests apart by what they are and what they ask.
-func fingerprint(content any) (string, error) {
-	b, err := json.Marshal(content)
-	if err != nil {
-		return "", fmt.Errorf("telling requests apart: %w", err)
-	}
-	sum := sha256.Sum256(fmt.Appendf(b, "%T", content))
-	return hex.EncodeToString(sum[:12]), nil
+// fingerprint tells two requests apart by what they are and what they ask: content is
+// plain values, printed with their types and names.
+func fingerprint(content any) string {
+	sum := sha256.Sum256(fmt.Appendf(nil, "%#v", content))
+	return hex.EncodeToString(sum[:12])
 }

@@ -145,7 +145,7 @@ func (v *View) Succession(variety logbook.Variety, t logbook.Timing, cover measu
 	if until < from || until-from > 300 {
 		faults.Add("until", "The last day lies after the first, and no more than 300 days on.")
 	}
-	if each < 7 || each > 60 {
+	if !(each >= 7 && each <= 60) {
 		faults.Add("each", "One batch is eaten from for 7 to 60 days.")
 	}
 	if err := t.Check(variety, year); err != nil {

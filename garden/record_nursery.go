@@ -13,6 +13,9 @@ import (
 // Start keeps a pot or a mother root. Safe to repeat.
 func (g *Garden) Start(ctx context.Context, n logbook.Nursling, a Request) (logbook.ID, error) {
 	n.ID = 0
+	if n.Kind == logbook.Pot {
+		n.Temp, n.Method = 0, "" // of roots alone
+	}
 	return g.idempotent(ctx, a.Key, n, func(w Writer) (logbook.ID, error) {
 		var faults logbook.Faults
 		list, err := w.Nurslings(ctx)
@@ -30,6 +33,8 @@ func (g *Garden) Start(ctx context.Context, n logbook.Nursling, a Request) (logb
 		v, ok := logbook.Find(varieties, func(v logbook.Variety) bool { return v.ID == n.Variety.ID })
 		sweet := v.Class.Crop() == crop.SweetPotato
 		switch {
+		case n.Kind != logbook.Pot && n.Kind != logbook.Root:
+			return 0, logbook.ErrNotFound
 		case !ok:
 			faults.Add("variety", "Choose a variety.")
 		case sweet && n.Kind == logbook.Pot:
@@ -41,10 +46,10 @@ func (g *Garden) Start(ctx context.Context, n logbook.Nursling, a Request) (logb
 		if n.Kind == logbook.Root && logbook.MethodNames[n.Method] == "" {
 			faults.Add("method", "Choose how the root is started.")
 		}
-		if n.Kind == logbook.Root && (n.Temp < 5 || n.Temp > 40) {
+		if n.Kind == logbook.Root && !(n.Temp >= 5 && n.Temp <= 40) {
 			faults.Add("temp", "Roots are started at {} to {}.", measure.Temperature(22), measure.Temperature(28))
 		}
-		if n.Weight != 0 && (n.Weight < logbook.MinPiece || n.Weight > 3*measure.Kilogram) || n.Kind == logbook.Pot && n.Weight == 0 {
+		if n.Weight != 0 && !(n.Weight >= logbook.MinPiece && n.Weight <= 3*measure.Kilogram) || n.Kind == logbook.Pot && n.Weight == 0 {
 			faults.Add("weight", "Weigh the tuber: between {} and {}.", logbook.MinPiece, logbook.MaxPiece)
 		}
 		if !n.Shelter.Known() {
@@ -127,7 +132,7 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting logbook.ID, day 
 		if err != nil {
 			return 0, err
 		}
-		if from.Height < 0 || from.Height > logbook.TallestPlanted {
+		if !(from.Height >= 0 && from.Height <= logbook.TallestPlanted) {
 			return 0, logbook.Refuse("height", "A transplant of {} is not believed: check the unit.", from.Height)
 		}
 		e := logbook.Entry{Kind: logbook.Planted, Day: day, Logged: a.Today, Key: a.Key, Slips: from.Slips}

@@ -51,7 +51,7 @@ func (g *Garden) AddLot(ctx context.Context, n NewLot, a Request) (logbook.ID, e
 		if n.Year < a.Today.Year()-5 || n.Year > a.Today.Year()+1 {
 			faults.Add("year", "Seed for {}? Give the season it is for.", n.Year)
 		}
-		if n.Cost < 0 || n.Cost > 100_000_00 {
+		if !(n.Cost >= 0 && n.Cost <= 100_000_00) {
 			faults.Add("cost", "Write what it cost, like 4.50.")
 		}
 		if faults != nil {

@@ -45,7 +45,7 @@ type Shape struct {
 // height, each between 5 and 400 cm.
 func NewRound(base, top, height measure.Length) (Shape, error) {
 	s := Shape{kind: Round, baseL: base, baseW: base, topL: top, topW: top, height: height}
-	return s, s.check()
+	return s, s.Check()
 }
 
 // NewSack makes a sack from what it measures lying flat and empty, width and
@@ -62,7 +62,7 @@ func NewSack(width, length measure.Length) (Shape, error) {
 // between 5 and 400 cm.
 func StandingSack(diameter, height measure.Length) (Shape, error) {
 	s := Shape{kind: Sack, baseL: diameter, baseW: diameter, topL: diameter, topW: diameter, height: height}
-	return s, s.check()
+	return s, s.Check()
 }
 
 // Flat is what a sack measures lying flat: width and length. 0 for other kinds.
@@ -81,7 +81,7 @@ func NewLined(base, top, height, liner measure.Length) (Shape, error) {
 	if !(liner >= 0 && liner <= 10) {
 		return s, fmt.Errorf("%w: a liner of %.4g cm is not between 0 and 10 cm thick", ErrShape, float64(liner))
 	}
-	return s, s.check()
+	return s, s.Check()
 }
 
 // Liner is how thick a lined bucket's liner is; 0 for other kinds.
@@ -91,10 +91,10 @@ func (s Shape) Liner() measure.Length { return s.liner }
 // height, each between 5 and 400 cm.
 func NewBox(baseL, baseW, topL, topW, height measure.Length) (Shape, error) {
 	s := Shape{kind: Box, baseL: baseL, baseW: baseW, topL: topL, topW: topW, height: height}
-	return s, s.check()
+	return s, s.Check()
 }
 
-func (s Shape) check() error {
+func (s Shape) Check() error {
 	for _, side := range []struct {
 		name string
 		v    measure.Length

@@ -90,6 +90,9 @@ func (e *PlanError) Error() string { return e.Says.In(measure.Metric) }
 // thinnest layer that is worth a walk, in cm.
 const thinnest measure.Length = 1
 
+// deepest that any layer of a plan is taken, in cm.
+const deepest measure.Length = 400
+
 // Suits checks a school against a class: sweet potatoes are filled once, two
 // levels are for determinate potatoes.
 func Suits(s School, c crop.Class) error {
@@ -252,17 +255,23 @@ func (p Plan) Room(stem measure.Length) measure.Length {
 func (p Plan) check(s bag.Shape) error {
 	top := s.UsableTop(p.Headspace)
 	switch {
-	case p.Headspace < 0 || top < 5:
+	case !(p.Headspace >= 0 && top >= 5):
 		return ErrHeadspace
-	case p.Settling < 0 || p.Settling > 0.9 || math.IsNaN(p.Settling):
+	case !(p.Settling >= 0 && p.Settling <= 0.9):
 		return ErrSettling
-	case p.Filler < 0 || p.Filler > top*mostFiller+1e-9:
+	case !(p.Filler >= 0 && p.Filler <= top*mostFiller+1e-9):
 		return ErrFiller
+	case !(p.Base >= 0 && p.Base <= deepest):
+		return ErrBase
+	case !(p.Cover >= 0 && p.Cover <= deepest):
+		return ErrCover
+	case !(p.MaxLayer >= 0 && p.MaxLayer <= deepest):
+		return ErrLayer
 	case p.School == TwoLevel:
 		return nil
-	case p.Base < 0 || p.Filler+p.Base >= top:
+	case p.Filler+p.Base >= top:
 		return ErrBase
-	case p.Cover <= 0:
+	case p.Cover == 0:
 		return ErrCover
 	case p.School != FillOnce && p.MaxLayer < thinnest:
 		return ErrLayer

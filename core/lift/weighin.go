@@ -85,7 +85,7 @@ func (b Batch) Check() error {
 		return ErrNoNet
 	case !b.Grade.Known():
 		return ErrGrade
-	case b.Count < 0 || b.Count > 5000:
+	case !(b.Count >= 0 && b.Count <= 5000):
 		return ErrCount
 	}
 	return nil

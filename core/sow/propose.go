@@ -159,7 +159,7 @@ func (s *search) feed(fed []measure.Mass) (total, over float64) {
 			if want <= 0 {
 				break
 			}
-			if seed := s.p.Seeds[i]; w < seed.First || w > seed.Last || left[i] <= 0 {
+			if seed := s.p.Seeds[i]; !(w >= seed.First && w <= seed.Last) || left[i] <= 0 {
 				continue
 			}
 			give := math.Min(want, left[i])

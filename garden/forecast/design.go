@@ -88,13 +88,13 @@ func (a *DesignRequest) Check() error {
 	if !a.By.Known() {
 		faults.Add("by", "Choose a school.")
 	}
-	if a.By == ByOwn && (a.Own < 1 || a.Own > 60) {
+	if a.By == ByOwn && !(a.Own >= 1 && a.Own <= 60) {
 		faults.Add("own", "Plant at least 1 and no more than 60 in a bag.")
 	}
-	if a.Sprouts < 0 || a.Sprouts > 9 {
+	if !(a.Sprouts >= 0 && a.Sprouts <= 9) {
 		faults.Add("sprouts", "Keep 1 to 9 sprouts, or leave it to the aim.")
 	}
-	if a.Headspace < 0 || a.Headspace > 60 {
+	if !(a.Headspace >= 0 && a.Headspace <= 60) {
 		faults.Add("headspace", "A headspace lies between 0 and {}.", measure.Length(60))
 	}
 	if a.By == ByTwo && a.Class.Known() && !a.Class.Constants().Determinate {

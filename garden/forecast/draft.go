@@ -41,7 +41,7 @@ func DraftPlanting(b logbook.Bag, v logbook.Variety, number int, ladder hill.Pla
 	d.Drainage = b.Model.Drainage.Facts(shape)
 
 	var faults logbook.Faults
-	if number < 1 || number > 60 {
+	if !(number >= 1 && number <= 60) {
 		faults.Add("number", "Plant at least 1 and no more than 60 in a bag.")
 	}
 	if err := hill.Suits(ladder.School, v.Class); err != nil {

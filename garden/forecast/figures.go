@@ -104,7 +104,7 @@ func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 
 func nth(rungs []hill.Rung, number string) (hill.Rung, bool) {
 	n, err := strconv.Atoi(number)
-	if err != nil || n < 1 || n > len(rungs) {
+	if err != nil || !(n >= 1 && n <= len(rungs)) {
 		return hill.Rung{}, false
 	}
 	return rungs[n-1], true

@@ -102,19 +102,19 @@ func eatFor(c crop.Class) measure.Day {
 
 func (a *ProposalRequest) Check() error {
 	var faults logbook.Faults
-	if a.People < 1 || a.People > 100 {
+	if !(a.People >= 1 && a.People <= 100) {
 		faults.Add("people", "For 1 to 100 people.")
 	}
-	if a.Meals < 1 || a.Meals > 21 {
+	if !(a.Meals >= 1 && a.Meals <= 21) {
 		faults.Add("meals", "1 to 21 meals a week.")
 	}
-	if a.Each < 20 || a.Each > 2000 {
+	if !(a.Each >= 20 && a.Each <= 2000) {
 		faults.Add("each", "A person eats {} to {} at a meal.", measure.Mass(20), measure.Mass(2000))
 	}
 	if a.Until < a.From || a.Until-a.From > 400 {
 		faults.Add("until", "The last day lies after the first, and no more than 400 days on.")
 	}
-	if a.Litres < 0 || a.Litres > 100_000 {
+	if !(a.Litres >= 0 && a.Litres <= 100_000) {
 		faults.Add("litres", "Give the litres there are, or leave it empty.")
 	}
 	return faults.Err()

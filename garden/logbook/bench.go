@@ -181,7 +181,7 @@ func stageOf(log []Entry) Stage {
 
 func (b *Bench) piece(at map[ID]*TrayState, ref PieceRef) *PieceState {
 	t := at[ref.Tray]
-	if t == nil || ref.Tuber < 1 || ref.Tuber > len(t.Tubers) {
+	if t == nil || !(ref.Tuber >= 1 && ref.Tuber <= len(t.Tubers)) {
 		return nil
 	}
 	for i := range t.Tubers[ref.Tuber-1].Pieces {

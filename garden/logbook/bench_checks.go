@@ -2,6 +2,7 @@ package logbook
 
 import (
 	"math"
+	"slices"
 	"strings"
 
 	"glebata/core/measure"
@@ -20,7 +21,7 @@ func CheckLabel(faults *Faults, field, label string, taken func(string) bool) st
 }
 
 func CheckTrayTemp(faults *Faults, t measure.Temperature) {
-	if t < 0 || t > 35 {
+	if !(t >= 0 && t <= 35) {
 		faults.Add("temp", "Seed stands between {} and {}; {} to {} is right for chitting.", measure.Temperature(0), measure.Temperature(35), measure.Temperature(8), measure.Temperature(12))
 	}
 }
@@ -28,9 +29,34 @@ func CheckTrayTemp(faults *Faults, t measure.Temperature) {
 // maxTubers in one tray.
 const maxTubers = 200
 
+// ofKind is an entry with what its kind speaks of, and nothing else.
+func (e *SeedEntry) ofKind() SeedEntry {
+	out := SeedEntry{ID: e.ID, Tray: e.Tray, Kind: e.Kind, Day: e.Day, Logged: e.Logged, Key: e.Key}
+	switch e.Kind {
+	case SeedStood:
+		out.Temp, out.Light = e.Temp, e.Light
+	case SeedWeighed:
+		out.Weights = e.Weights
+	case SeedLooked:
+		out.Seen = e.Seen
+	case SeedRubbed:
+		out.Tuber, out.Keep = e.Tuber, e.Keep
+	case SeedCut:
+		out.Tuber, out.Weights, out.Eyes, out.HealDays = e.Tuber, e.Weights, e.Eyes, e.HealDays
+	case SeedDiscarded:
+		out.Tuber, out.Text = e.Tuber, strings.TrimSpace(measure.PlainText(e.Text))
+	case SeedAllotted:
+		out.Allots = e.Allots
+	case SeedVoided:
+		out.Voids = e.Voids
+	}
+	return out
+}
+
 // Check what an entry says of a tray before it is applied.
 func (t *TrayState) Check(e *SeedEntry, today measure.Day) error {
 	var faults Faults
+	*e = e.ofKind()
 	if e.Day > today {
 		faults.Add("day", "{} is still to come: enter it on the day or after.", e.Day)
 	}
@@ -46,17 +72,19 @@ func (t *TrayState) Check(e *SeedEntry, today measure.Day) error {
 		if len(e.Seen) == 0 {
 			faults.Add("", "Nothing changed: count eyes and sprouts of a tuber first.")
 		}
-		for _, s := range e.Seen {
+		for i, s := range e.Seen {
+			if slices.ContainsFunc(e.Seen[:i], func(o Seen) bool { return o.Tuber == s.Tuber }) {
+				faults.Add("", "Tuber {} is in it twice.", s.Tuber)
+			}
 			t.checkSeen(&faults, s)
 		}
 	case SeedRubbed:
-		if e.Keep < 1 {
+		if !(e.Keep >= 1 && e.Keep <= 60) {
 			faults.Add("keep", "Leave at least one sprout.")
 		}
 	case SeedCut:
 		t.checkCut(&faults, e)
 	case SeedDiscarded:
-		e.Text = strings.TrimSpace(measure.PlainText(e.Text))
 		if u, err := t.tuber(e.Tuber); err == nil && anyGone(u.Pieces) {
 			faults.Add("tuber", "Tuber {} is planted.", e.Tuber)
 		}
@@ -74,7 +102,7 @@ func (t *TrayState) checkWeights(faults *Faults, weights []measure.Mass) {
 		faults.Add("weights", "Write the weight of at least one tuber.")
 	}
 	for _, w := range weights {
-		if w < MinPiece || w > MaxPiece {
+		if !(w >= MinPiece && w <= MaxPiece) {
 			faults.Add("weights", "A tuber of {} is not believed: between {} and {}.", w, MinPiece, MaxPiece)
 			return
 		}
@@ -88,11 +116,11 @@ func (t *TrayState) checkSeen(faults *Faults, s Seen) {
 		return
 	}
 	switch {
-	case s.Eyes < 0 || s.Eyes > 60:
+	case !(s.Eyes >= 0 && s.Eyes <= 60):
 		faults.Add(field("eyes"), "0 to 60 eyes are believed.")
-	case s.Sprouts < 0 || s.Sprouts > 60:
+	case !(s.Sprouts >= 0 && s.Sprouts <= 60):
 		faults.Add(field("sprouts"), "0 to 60 sprouts are believed.")
-	case s.Longest < 0 || s.Longest > 100:
+	case !(s.Longest >= 0 && s.Longest <= 100):
 		faults.Add(field("longest"), "A sprout of {} is not believed: check the unit.", s.Longest)
 	case s.Sprouts == 0 && s.Longest > 0:
 		faults.Add(field("sprouts"), "There is a sprout to measure, so count it.")
@@ -129,7 +157,7 @@ func (t *TrayState) checkCut(faults *Faults, e *SeedEntry) {
 	if e.HealDays == 0 {
 		e.HealDays = seed.HealDays
 	}
-	if e.HealDays < seed.HealDaysFrom || e.HealDays > 14 {
+	if !(e.HealDays >= seed.HealDaysFrom && e.HealDays <= 14) {
 		faults.Add("heal", "Cut faces heal in {} to {} days.", seed.HealDaysFrom, seed.HealDaysTo)
 	}
 }

@@ -37,10 +37,35 @@ func (l *PlantingLog) CheckMeant(e *Entry) error {
 	return nil
 }
 
-// CheckEntry checks what an entry says on its own, before the log is asked.
+// ofKind is an entry with what its kind speaks of, and nothing else.
+func (e *Entry) ofKind() Entry {
+	out := Entry{ID: e.ID, Planting: e.Planting, Kind: e.Kind, Day: e.Day, Logged: e.Logged, Key: e.Key, Text: strings.TrimSpace(measure.PlainText(e.Text))}
+	switch e.Kind {
+	case Planted:
+		out.Pieces, out.Slips = e.Pieces, e.Slips
+	case Raised:
+		out.RaiseBy, out.Loose = e.RaiseBy, e.Loose
+	case Topped:
+		out.Loose = e.Loose
+	case Measured:
+		out.Height = e.Height
+	case Weighed:
+		out.Batches, out.Another = e.Batches, e.Another
+	case Tended, Skipped:
+		out.What = e.What
+	case PutOff:
+		out.What, out.Until = e.What, e.Until
+	case Voided:
+		out.Voids = e.Voids
+	}
+	return out
+}
+
+// CheckEntry checks what an entry says on its own, before the log is asked. What its
+// kind does not speak of is left out of it.
 func CheckEntry(e *Entry, today measure.Day) error {
 	var faults Faults
-	e.Text = strings.TrimSpace(measure.PlainText(e.Text))
+	*e = e.ofKind()
 	switch {
 	case e.Day > today:
 		faults.Add("day", "{} is still to come: enter it on the day or after.", e.Day)
@@ -51,7 +76,11 @@ func CheckEntry(e *Entry, today measure.Day) error {
 		faults.Add("text", "A note holds up to {} letters.", maxText)
 	}
 	switch e.Kind {
-	case Planted, Measured, Taken, Closed, Dropped, Emerged, Flowered, Frosted, Fed:
+	case Planted:
+		if !(e.Slips >= 0 && e.Slips <= 60) {
+			faults.Add("slips", "Plant at least one slip, and no more than 60 to a bag.")
+		}
+	case Measured, Taken, Closed, Dropped, Emerged, Flowered, Frosted, Fed:
 	case Topped:
 		if !(e.Loose > 0 && e.Loose <= 200) {
 			faults.Add("litres", "Write how much went on: up to {} loose.", measure.Volume(200))
@@ -59,7 +88,8 @@ func CheckEntry(e *Entry, today measure.Day) error {
 	case Tended, Skipped, PutOff:
 		checkDoing(&faults, e)
 	case Raised:
-		if (e.RaiseBy > 0) == (e.Loose > 0) {
+		byHeight, byLitres := e.RaiseBy > 0 && e.RaiseBy <= 400, e.Loose > 0 && e.Loose <= 5000
+		if byHeight == byLitres || e.RaiseBy != 0 && e.Loose != 0 {
 			faults.Add("by", "Say how much went on: centimetres or litres, more than 0.")
 		}
 	case Noted:
@@ -69,7 +99,7 @@ func CheckEntry(e *Entry, today measure.Day) error {
 	case Weighed:
 		CheckBatches(&faults, e.Batches)
 	default:
-		return fmt.Errorf("an entry of kind %q cannot be recorded", e.Kind)
+		return ErrNotFound
 	}
 	return faults.Err()
 }

@@ -2,7 +2,6 @@ package logbook
 
 import (
 	"fmt"
-	"math"
 	"strings"
 
 	"glebata/core/medium"
@@ -61,7 +60,7 @@ func NewMix(cs medium.Components, parts map[string]float64, faults *Faults) medi
 	for _, c := range cs {
 		part := parts[c.Key]
 		switch {
-		case math.IsNaN(part) || part < 0 || part > maxParts:
+		case !(part >= 0 && part <= maxParts):
 			faults.Add(PartField(c.Key), "Write how many parts, like 2 or 0.5, up to {}.", maxParts)
 		case part > 0:
 			m = append(m, medium.Part{Component: c, Share: part})

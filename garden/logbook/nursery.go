@@ -124,7 +124,7 @@ func (n *NursingState) apply(e *NurseryEntry) error {
 		return Refuse("day", "It was started on {}: a day from then to today.", n.Started)
 	case n.Ended:
 		return Refuse("", "{} was ended.", n.Label)
-	case counts && (e.Count < 1 || e.Count > 60):
+	case counts && !(e.Count >= 1 && e.Count <= 60):
 		return Refuse("count", "Count 1 to 60.")
 	}
 	switch e.Kind {
@@ -193,7 +193,7 @@ func CheckNursery(e *NurseryEntry, today measure.Day) error {
 	if len(e.Text) > maxText {
 		faults.Add("text", "A note holds up to {} letters.", maxText)
 	}
-	if e.Kind == NurseTaken && e.Nodes != 0 && (e.Nodes < 3 || e.Nodes > 60) {
+	if e.Kind == NurseTaken && e.Nodes != 0 && !(e.Nodes >= 3 && e.Nodes <= 60) {
 		faults.Add("nodes", "A good slip has at least 3 nodes, of which 2 go under: leave it a few days more.")
 	}
 	switch e.Kind {

@@ -152,7 +152,7 @@ func (s *State) apply(p *Planting, e *Entry) error {
 	case Raised:
 		return s.raise(p, e)
 	case Measured:
-		if e.Height < 0 || e.Height > maxStem {
+		if !(e.Height >= 0 && e.Height <= maxStem) {
 			return Refuse("height", "A stem of {} in a bag is not believed: check the unit.", e.Height)
 		}
 		s.Stem, s.StemDay, s.StemKnown = e.Height, e.Day, true
@@ -209,7 +209,7 @@ func (s *State) inOrder(p *Planting, e *Entry) error {
 func (s *State) plant(p *Planting, e *Entry) error {
 	var seed measure.Mass
 	for i, piece := range e.Pieces {
-		if piece < MinPiece || piece > MaxPiece {
+		if !(piece >= MinPiece && piece <= MaxPiece) {
 			return Refuse(fmt.Sprintf("piece-%d", i+1), "A seed piece of {} is not believed: between {} and {}.", piece, MinPiece, MaxPiece)
 		}
 		seed += piece
@@ -218,7 +218,7 @@ func (s *State) plant(p *Planting, e *Entry) error {
 	if p.Variety.Class.Crop() == crop.SweetPotato && len(e.Pieces) == 0 {
 		plants = e.Slips
 	}
-	if plants < 1 || plants > 60 {
+	if !(plants >= 1 && plants <= 60) {
 		if p.Variety.Class.Crop() == crop.SweetPotato {
 			return Refuse("slips", "Plant at least one slip, and no more than 60 to a bag.")
 		}

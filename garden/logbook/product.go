@@ -60,7 +60,7 @@ func sundryName(s Sundry, models []Model) string {
 
 // Check what no product can be, and leave out what is not of its kind.
 func (p *Product) Check(faults *Faults, cs medium.Components, models []Model) {
-	if p.Price < 0 || p.Price > 100_000_00 {
+	if !(p.Price >= 0 && p.Price <= 100_000_00) {
 		faults.Add("price", "Write what one costs, like 6.50.")
 	}
 	only := Product{Name: p.Name, Kind: p.Kind, Price: p.Price}
@@ -69,19 +69,19 @@ func (p *Product) Check(faults *Faults, cs medium.Components, models []Model) {
 		if _, ok := cs.Named(p.Component); !ok {
 			faults.Add("component", "Choose what is in it.")
 		}
-		if p.Litres <= 0 || p.Litres > 2000 {
+		if !(p.Litres > 0 && p.Litres <= 2000) {
 			faults.Add("litres", "A sack holds up to {}.", measure.Volume(2000))
 		}
 		only.Component, only.Litres = p.Component, p.Litres
 	case FeedPack:
-		if p.Weight <= 0 || p.Weight > 100*measure.Kilogram {
+		if !(p.Weight > 0 && p.Weight <= 100*measure.Kilogram) {
 			faults.Add("grams", "A pack weighs up to {}.", 100*measure.Kilogram)
 		}
 		p.Feed.Liquid, p.Feed.Dilution = false, 0
 		p.checkShares(faults)
 		only.Weight, only.Feed = p.Weight, p.Feed
 	case LiquidFeed:
-		if p.Litres <= 0 || p.Litres > 200 {
+		if !(p.Litres > 0 && p.Litres <= 200) {
 			faults.Add("bottle", "A bottle holds up to {}.", measure.Volume(200))
 		}
 		if !(p.Feed.Dilution > 0 && p.Feed.Dilution <= 200) {
@@ -94,7 +94,7 @@ func (p *Product) Check(faults *Faults, cs medium.Components, models []Model) {
 		if sundryName(p.Sundry, models) == "" {
 			faults.Add("sundry", "Choose what they are.")
 		}
-		if p.Pieces < 1 || p.Pieces > 10_000 {
+		if !(p.Pieces >= 1 && p.Pieces <= 10_000) {
 			faults.Add("pieces", "Write how many are in a pack.")
 		}
 		only.Sundry, only.Pieces = p.Sundry, p.Pieces
@@ -113,7 +113,7 @@ func (p *Product) checkShares(faults *Faults) {
 	if p.Feed.Nitrogen+p.Feed.Phosphate+p.Feed.Potash > 100 {
 		faults.Add("nitrogen", "The shares come to over 100 %.")
 	}
-	if h := p.Feed.Handful; h != 0 && (h < 3 || h > 200) {
+	if h := p.Feed.Handful; h != 0 && !(h >= 3 && h <= 200) {
 		faults.Add("handful", "A handful weighs between {} and {}.", measure.Mass(3), measure.Mass(200))
 	}
 }

@@ -17,19 +17,19 @@ func (v Variety) ClassConflict() measure.Phrase {
 
 // CheckShelf says what no kind of bag costs, weighs or lasts.
 func (m *Model) CheckShelf(faults *Faults) {
-	if m.Price < 0 || m.Price > 100_000_00 {
+	if !(m.Price >= 0 && m.Price <= 100_000_00) {
 		faults.Add("price", "Write what one costs, like 7.50.")
 	}
-	if m.Lasts < 0 || m.Lasts > 60 {
+	if !(m.Lasts >= 0 && m.Lasts <= 60) {
 		faults.Add("lasts", "A bag lasts 1 to 60 seasons.")
 	}
-	if m.Empty < 0 || m.Empty > 60*measure.Kilogram {
+	if !(m.Empty >= 0 && m.Empty <= 60*measure.Kilogram) {
 		faults.Add("empty", "An empty bag weighs up to {}.", 60*measure.Kilogram)
 	}
-	if m.Sold < 0 || m.Sold > 5000 {
+	if !(m.Sold >= 0 && m.Sold <= 5000) {
 		faults.Add("sold", "A bag is sold as up to {}.", measure.Volume(5000))
 	}
-	if m.Holes < 0 || m.Holes > 200 {
+	if !(m.Holes >= 0 && m.Holes <= 200) {
 		faults.Add("holes", "0 to 200 holes.")
 	}
 }

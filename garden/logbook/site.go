@@ -81,6 +81,11 @@ func (s *Site) Check() error {
 			faults.Add(fmt.Sprintf("rain-%d", i+1), "Between 0 and 2000 mm a month.")
 		}
 	}
+	for field, day := range map[string]int{"last": s.Last, "first": s.First} {
+		if !(day >= 0 && day <= 365) {
+			faults.Add(field, "A frost falls on a day of the year.")
+		}
+	}
 	if (s.Last == 0) != (s.First == 0) {
 		faults.Add("first", "Give both frosts, or neither.")
 	}
@@ -92,10 +97,10 @@ func (s *Site) Check() error {
 	if !(s.Risk > 0 && s.Risk < 1) {
 		faults.Add("risk", "Choose how much risk you take.")
 	}
-	if s.LiftLimit < 1*measure.Kilogram || s.LiftLimit > 100*measure.Kilogram {
+	if !(s.LiftLimit >= 1*measure.Kilogram && s.LiftLimit <= 100*measure.Kilogram) {
 		faults.Add("lift", "A lifting limit lies between {} and {}.", 1*measure.Kilogram, 100*measure.Kilogram)
 	}
-	if s.Heated < 5 || s.Heated > 40 {
+	if !(s.Heated >= 5 && s.Heated <= 40) {
 		faults.Add("heated", "A heated room keeps between {} and {}.", measure.Temperature(5), measure.Temperature(40))
 	}
 	return faults.Err()

@@ -39,7 +39,7 @@ func (t *Terrace) Check() error {
 	if !(t.Heading >= 0 && t.Heading < 360) {
 		faults.Add("heading", "A bearing lies from 0, north, to under 360.")
 	}
-	if t.Limit < 0 || t.Limit > 20*1000*measure.Kilogram {
+	if !(t.Limit >= 0 && t.Limit <= 20*1000*measure.Kilogram) {
 		faults.Add("limit", "Give the load a square metre bears, or leave it empty.")
 	}
 	if tapX, tapY := t.Tap.X, t.Tap.Y; !(math.Abs(tapX) <= maxTapAway) || !(math.Abs(tapY) <= maxTapAway) {

@@ -56,7 +56,7 @@ func (t *Timing) Check(v Variety, year int) error {
 	if t.Then != "" && !t.Then.Known() {
 		faults.Add("then", "Choose where it is moved to, or nowhere.")
 	}
-	if from, _, to := calendar.ChitRange(); t.ChitDays != 0 && (t.ChitDays < 7 || t.ChitDays > 90) {
+	if from, _, to := calendar.ChitRange(); t.ChitDays != 0 && !(t.ChitDays >= 7 && t.ChitDays <= 90) {
 		faults.Add("chit-days", "Chitting takes {} to {} days, at the most 90.", from, to)
 	}
 	near := func(field string, d measure.Day) {

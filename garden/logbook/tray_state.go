@@ -68,7 +68,7 @@ const usualTrayTemp measure.Temperature = 10
 
 // tuber by its number; a fault when there is none, or it was thrown out.
 func (t *TrayState) tuber(n int) (*TuberState, error) {
-	if n < 1 || n > len(t.Tubers) {
+	if !(n >= 1 && n <= len(t.Tubers)) {
 		return nil, Refuse("tuber", "There is no tuber {} in tray {}.", n, t.Label)
 	}
 	if t.Tubers[n-1].Discarded {

@@ -41,6 +41,11 @@ func (r DayRecord) Check(today measure.Day) error {
 	}
 	between("tmin", "minimum", r.Min, -60, 45, "°C")
 	between("tmax", "maximum", r.Max, -50, 55, "°C")
+	for field, v := range map[string]float64{"tmin": r.Min, "tmax": r.Max, "rain": r.Rain} {
+		if math.IsNaN(v) {
+			faults.Add(field, "A day has a minimum, a maximum and its rain.")
+		}
+	}
 	if r.Min > r.Max {
 		faults.Add("tmax", "The minimum {} is over the maximum {}.", r.Min, r.Max)
 	}
@@ -71,10 +76,9 @@ func SameWeather(a, b DayRecord) bool {
 func OwnDays(faults *Faults, days []DayRecord, source string, today measure.Day) []DayRecord {
 	var kept []DayRecord
 	for i, d := range days {
-		if d.Source == "" {
+		if d.Source = measure.PlainLine(d.Source); d.Source == "" {
 			d.Source = source
 		}
-		d.Source = measure.PlainLine(d.Source)
 		if d.Source == Simulated {
 			continue
 		}
