@@ -51,11 +51,11 @@ type BagHistory struct {
 // BagLabelled is the history of the bag with a label, in any case of letters.
 func (v *View) BagLabelled(label string) (BagHistory, error) {
 	var h BagHistory
-	cat, err := v.Catalogue()
+	bags, err := v.bags()
 	if err != nil {
 		return h, err
 	}
-	b, ok := logbook.Find(cat.Bags, func(b logbook.Bag) bool { return strings.EqualFold(b.Label, label) })
+	b, ok := logbook.Find(bags, func(b logbook.Bag) bool { return strings.EqualFold(b.Label, label) })
 	if !ok {
 		return h, logbook.ErrNotFound
 	}

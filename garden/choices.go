@@ -17,7 +17,6 @@ type Catalogue struct {
 	Recipes    []medium.Recipe
 	Taken      map[logbook.ID]logbook.ID // bag to the planting that is planned or growing in it
 	open       []logbook.Planting
-	own        []logbook.OwnMix // as they are kept
 }
 
 // TakenIn reports whether a bag is planned or growing in the season of a year, or

@@ -3,6 +3,7 @@ package garden
 import (
 	"glebata/core/measure"
 	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // Garden is the use cases over a store and a weather station.
@@ -12,6 +13,8 @@ type Garden struct {
 	cache     *forecast.Cache
 	ensembles *ensembles
 	moments   moments
+	// watchReplay is told of each log that is replayed for a page; nil but in tests.
+	watchReplay func(logbook.ID)
 }
 
 // Open a garden kept in a store, with the station that watches its weather.

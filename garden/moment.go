@@ -4,6 +4,7 @@ import (
 	"sync"
 
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/core/terrace"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -34,6 +35,8 @@ func (m *moments) at(n int64) *moment {
 type moment struct {
 	catalogue lazy[Catalogue]
 	site      lazy[siteKnown]
+	media     lazy[media]
+	bags      lazy[[]logbook.Bag]
 	products  lazy[[]logbook.Product]
 	stock     lazy[[]logbook.StockEntry]
 	terrace   lazy[terraceKnown]
@@ -42,6 +45,7 @@ type moment struct {
 	imports   lazy[[]logbook.WeatherImport]
 	strip     lazy[[]forecast.SeasonSpan]
 	states    lazies[Filter, stateList]
+	replayed  replayed
 	forecasts lazies[forecastAsk, []forecast.PlantingForecast]
 	benches   lazies[measure.Day, logbook.Bench]
 }
@@ -70,7 +74,7 @@ func (p *lazy[T]) get(read func() (T, error)) (T, error) {
 // lazies are things of one kind, each read once.
 type lazies[K comparable, T any] struct {
 	mu   sync.Mutex
-	held map[K]*lazy[T]
+	kept map[K]*lazy[T]
 }
 
 // maxLazies of one kind that are kept; what is asked for beyond is read anew.
@@ -78,14 +82,14 @@ const maxLazies = 64
 
 func (p *lazies[K, T]) get(key K, read func() (T, error)) (T, error) {
 	p.mu.Lock()
-	if p.held == nil {
-		p.held = map[K]*lazy[T]{}
+	if p.kept == nil {
+		p.kept = map[K]*lazy[T]{}
 	}
-	one := p.held[key]
+	one := p.kept[key]
 	if one == nil {
 		one = &lazy[T]{}
-		if len(p.held) < maxLazies {
-			p.held[key] = one
+		if len(p.kept) < maxLazies {
+			p.kept[key] = one
 		}
 	}
 	p.mu.Unlock()
@@ -123,4 +127,53 @@ type terraceKnown struct {
 	terrace logbook.Terrace
 	spots   map[logbook.ID]terrace.Point
 	known   bool
+}
+
+// replayed are the plantings whose logs were replayed, each once at one revision, by
+// whatever filter they were chosen.
+type replayed struct {
+	mu   sync.Mutex
+	held map[logbook.ID]replay
+}
+
+// replay is what the log of one planting comes to.
+type replay struct {
+	state logbook.PlantingState
+	err   error // of a plan that cannot be laid
+}
+
+func (r *replayed) of(p logbook.Planting, log []logbook.Entry, watch func(logbook.ID)) (logbook.PlantingState, error) {
+	r.mu.Lock()
+	defer r.mu.Unlock()
+	if one, ok := r.held[p.ID]; ok {
+		return one.state, one.err
+	}
+	if watch != nil {
+		watch(p.ID)
+	}
+	state, err := logbook.NewPlantingState(p, log)
+	if r.held == nil {
+		r.held = map[logbook.ID]replay{}
+	}
+	r.held[p.ID] = replay{state, err}
+	return state, err
+}
+
+// media are the components with the grower's own numbers, and mixes as they are kept.
+type media struct {
+	components medium.Components
+	own        []logbook.OwnMix
+}
+
+// held is what was read before; ok is false where it was not.
+func (p *lazies[K, T]) held(key K) (v T, ok bool) {
+	p.mu.Lock()
+	one := p.kept[key]
+	p.mu.Unlock()
+	if one == nil {
+		return v, false
+	}
+	one.mu.Lock()
+	defer one.mu.Unlock()
+	return one.v, one.have
 }

@@ -20,7 +20,7 @@ func (v *View) states(f Filter) (stateList, error) {
 		out.list = make([]logbook.PlantingState, 0, len(plantings))
 		for i := range plantings {
 			p := &plantings[i]
-			s, err := logbook.NewPlantingState(*p, logs[p.ID])
+			s, err := v.m.replayed.of(*p, logs[p.ID], v.g.watchReplay)
 			if err != nil {
 				out.unlaid = append(out.unlaid, logbook.AsidePlan(p, err))
 				continue
@@ -61,16 +61,16 @@ func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
 	if in.Timings, err = v.r.Timings(v.ctx, f); err != nil {
 		return nil, err
 	}
-	cat, err := v.Catalogue()
+	m, err := v.media()
 	if err != nil {
 		return nil, err
 	}
-	in.Usual = cat.Recipe("").Mix
+	in.Usual = m.components.Recipes()[0].Mix
 	texts, err := v.r.Mixes(v.ctx, f)
 	if err != nil {
 		return nil, err
 	}
-	in.Mixes = logbook.ReadableMixes(cat.Components, texts)
+	in.Mixes = logbook.ReadableMixes(m.components, texts)
 	products, err := v.Products()
 	if err != nil {
 		return nil, err

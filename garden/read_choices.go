@@ -18,26 +18,36 @@ func (v *View) Catalogue() (Catalogue, error) {
 		if c.Places, err = r.Places(ctx); err != nil {
 			return c, err
 		}
-		if c.Bags, err = r.Bags(ctx); err != nil {
+		if c.Bags, err = v.bags(); err != nil {
 			return c, err
 		}
 		if c.Containers, err = r.Containers(ctx); err != nil {
 			return c, err
 		}
-		if c.Components, err = r.Components(ctx); err != nil {
-			return c, err
-		}
-		own, err := r.OwnMixes(ctx)
+		m, err := v.media()
 		if err != nil {
 			return c, err
 		}
-		c.Recipes = logbook.Recipes(c.Components, own)
-		c.own = own
+		c.Components, c.Recipes = m.components, logbook.Recipes(m.components, m.own)
 		c.open, err = r.Plantings(ctx, Filter{Open: true})
 		c.Taken = make(map[logbook.ID]logbook.ID, len(c.open))
 		for _, p := range c.open {
 			c.Taken[p.Bag.ID] = p.ID
 		}
 		return c, err
+	})
+}
+
+func (v *View) bags() ([]logbook.Bag, error) {
+	return v.m.bags.get(func() ([]logbook.Bag, error) { return v.r.Bags(v.ctx) })
+}
+
+func (v *View) media() (media, error) {
+	return v.m.media.get(func() (m media, err error) {
+		if m.components, err = v.r.Components(v.ctx); err != nil {
+			return m, err
+		}
+		m.own, err = v.r.OwnMixes(v.ctx)
+		return m, err
 	})
 }

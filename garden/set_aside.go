@@ -27,10 +27,10 @@ func (v *View) SetAside() ([]logbook.SetAside, error) {
 	for i := range nursery {
 		out = append(out, nursery[i].SetAside()...)
 	}
-	cat, err := v.Catalogue()
+	m, err := v.media()
 	if err != nil {
 		return nil, err
 	}
 	chosen, err := v.r.Mixes(v.ctx, Filter{Open: true})
-	return append(out, logbook.AsideMixes(cat.Components, cat.own, chosen)...), err
+	return append(out, logbook.AsideMixes(m.components, m.own, chosen)...), err
 }

@@ -22,6 +22,10 @@ func (r *reader) varietyByID(ctx context.Context) (map[logbook.ID]logbook.Variet
 }
 
 func (r *reader) Lots(ctx context.Context) ([]logbook.Lot, error) {
+	return once(r, "lots", func() ([]logbook.Lot, error) { return r.lots(ctx) })
+}
+
+func (r *reader) lots(ctx context.Context) ([]logbook.Lot, error) {
 	varieties, err := r.varietyByID(ctx)
 	if err != nil {
 		return nil, err
@@ -68,7 +72,7 @@ func (w *writer) AddTray(ctx context.Context, t logbook.Tray) (logbook.ID, error
 	return w.add(ctx, `INSERT INTO tray (label, lot_id) VALUES (?, ?)`, t.Label, t.Lot.ID)
 }
 
-// SeedLog reads the entries and then what hangs on them, in four queries.
+// SeedLog reads the entries and then what hangs on them, in two queries.
 func (r *reader) SeedLog(ctx context.Context) ([]logbook.SeedEntry, error) {
 	var out []logbook.SeedEntry
 	at := map[logbook.ID]int{}
@@ -87,42 +91,32 @@ func (r *reader) SeedLog(ctx context.Context) ([]logbook.SeedEntry, error) {
 	if err != nil || len(out) == 0 {
 		return out, err
 	}
-	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var id logbook.ID
-		var grams float64
-		var eyes int
-		err := rows.Scan(&id, &grams, &eyes)
-		e := &out[at[id]]
-		e.Weights = append(e.Weights, measure.Mass(grams))
-		if e.Kind == logbook.SeedCut {
-			e.Eyes = append(e.Eyes, eyes)
-		}
-		return err
-	}, `SELECT entry_id, grams, eyes FROM seed_weight ORDER BY entry_id, n`)
-	if err != nil {
-		return nil, err
-	}
-	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var id logbook.ID
-		var s logbook.Seen
-		var longest float64
-		err := rows.Scan(&id, &s.Tuber, &s.Eyes, &s.Sprouts, &longest, &s.Stout, &s.Soft)
-		s.Longest = measure.Length(longest)
-		e := &out[at[id]]
-		e.Seen = append(e.Seen, s)
-		return err
-	}, `SELECT entry_id, tuber, eyes, sprouts, longest_cm, stout, soft FROM seed_seen ORDER BY entry_id, tuber`)
-	if err != nil {
-		return nil, err
-	}
 	return out, r.each(ctx, func(rows *sqlx.Rows) error {
-		var id logbook.ID
-		var a logbook.Allotted
-		err := rows.Scan(&id, &a.Planting, &a.Tray, &a.Tuber, &a.Piece)
+		var id, planting, tray logbook.ID
+		var what string
+		var tuber, eyes, sprouts, piece int
+		var size float64
+		var stout, soft bool
+		if err := rows.Scan(&what, &id, &tuber, &eyes, &sprouts, &size, &stout, &soft, &planting, &tray, &piece); err != nil {
+			return err
+		}
 		e := &out[at[id]]
-		e.Allots = append(e.Allots, a)
-		return err
-	}, `SELECT entry_id, planting_id, tray_id, tuber, piece FROM seed_allotted ORDER BY entry_id, planting_id, tray_id, tuber, piece`)
+		switch what {
+		case "weight":
+			e.Weights = append(e.Weights, measure.Mass(size))
+			if e.Kind == logbook.SeedCut {
+				e.Eyes = append(e.Eyes, eyes)
+			}
+		case "seen":
+			e.Seen = append(e.Seen, logbook.Seen{Tuber: tuber, Eyes: eyes, Sprouts: sprouts, Longest: measure.Length(size), Stout: stout, Soft: soft})
+		default:
+			e.Allots = append(e.Allots, logbook.Allotted{Planting: planting, PieceRef: logbook.PieceRef{Tray: tray, Tuber: tuber, Piece: piece}})
+		}
+		return nil
+	}, `SELECT 'weight' AS what, entry_id, n, eyes, 0, grams, 0, 0, 0, 0, 0 FROM seed_weight
+	     UNION ALL SELECT 'seen', entry_id, tuber, eyes, sprouts, longest_cm, stout, soft, 0, 0, 0 FROM seed_seen
+	     UNION ALL SELECT 'given', entry_id, tuber, 0, 0, 0.0, 0, 0, planting_id, tray_id, piece FROM seed_allotted
+	     ORDER BY 2, 1, 9, 10, 3, 11`)
 }
 
 func (w *writer) AddSeedEntry(ctx context.Context, e logbook.SeedEntry) (logbook.ID, error) {

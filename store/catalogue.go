@@ -68,8 +68,10 @@ type varietyRow struct {
 }
 
 func (r *reader) Varieties(ctx context.Context) ([]logbook.Variety, error) {
-	return list(ctx, r, func(v varietyRow) logbook.Variety { return logbook.Variety(v) },
-		`SELECT id, name, class, packet_days FROM variety ORDER BY name`)
+	return once(r, "varieties", func() ([]logbook.Variety, error) {
+		return list(ctx, r, func(v varietyRow) logbook.Variety { return logbook.Variety(v) },
+			`SELECT id, name, class, packet_days FROM variety ORDER BY name`)
+	})
 }
 
 func (w *writer) AddVariety(ctx context.Context, v logbook.Variety) (logbook.ID, error) {
@@ -123,10 +125,11 @@ func (m modelRow) model() logbook.Model {
 }
 
 func (r *reader) Models(ctx context.Context) ([]logbook.Model, error) {
-	return list(ctx, r, modelRow.model,
-		`SELECT id, name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
+	return once(r, "models", func() ([]logbook.Model, error) {
+		return list(ctx, r, modelRow.model, `SELECT id, name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
 		        price_cents, lasts, empty_g, sold_l, holes, light, rolls, coalesce(form, '') AS form, coalesce(liner_cm, 0) AS liner_cm
 		   FROM bag_model LEFT JOIN bag_form ON model_id = id ORDER BY name`)
+	})
 }
 
 func (w *writer) AddModel(ctx context.Context, m logbook.Model) (logbook.ID, error) {
@@ -157,8 +160,10 @@ type placeRow struct {
 }
 
 func (r *reader) Places(ctx context.Context) ([]logbook.Place, error) {
-	return list(ctx, r, func(p placeRow) logbook.Place { return logbook.Place(p) },
-		`SELECT id, name, position, shelter FROM place ORDER BY position, id`)
+	return once(r, "places", func() ([]logbook.Place, error) {
+		return list(ctx, r, func(p placeRow) logbook.Place { return logbook.Place(p) },
+			`SELECT id, name, position, shelter FROM place ORDER BY position, id`)
+	})
 }
 
 func (w *writer) AddPlace(ctx context.Context, p logbook.Place) (logbook.ID, error) {
@@ -247,12 +252,17 @@ func (w *writer) Remember(ctx context.Context, s garden.IdempotencyRecord) error
 }
 
 func (r *reader) Setting(ctx context.Context, name string) (string, error) {
-	var v string
-	err := r.get(&v, `SELECT value FROM setting WHERE name = ?`, name)
-	if errors.Is(err, sql.ErrNoRows) {
-		return "", nil
-	}
-	return v, err
+	all, err := once(r, "settings", func() (map[string]string, error) {
+		out := map[string]string{}
+		err := r.each(ctx, func(rows *sqlx.Rows) error {
+			var name, value string
+			err := rows.Scan(&name, &value)
+			out[name] = value
+			return err
+		}, `SELECT name, value FROM setting`)
+		return out, err
+	})
+	return all[name], err
 }
 
 func (w *writer) SetSetting(ctx context.Context, name, value string) error {
@@ -263,7 +273,10 @@ func (w *writer) SetSetting(ctx context.Context, name, value string) error {
 
 // Revision implements garden.Reader.
 func (r *reader) Revision(context.Context) (int64, error) {
-	var n int64
-	err := r.get(&n, `SELECT n FROM revision`)
-	return n, err
+	var found struct{ N, Newest int64 }
+	err := r.get(&found, `SELECT n, (SELECT coalesce(max(id), 0) FROM entry) AS newest FROM revision`)
+	if r.memo != nil {
+		r.newest = logbook.ID(found.Newest)
+	}
+	return found.N, err
 }

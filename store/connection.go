@@ -109,12 +109,19 @@ const (
 
 // transaction is what a reader or writer works in.
 type transaction struct {
-	ctx context.Context // ends with the time it may take
-	on  *connection
+	ctx   context.Context // ends with the time it may take
+	on    *connection
+	trace *func(string) // nil, or to nil, for nobody
+}
+
+func (t *transaction) traced(statement string) {
+	if t.trace != nil && *t.trace != nil {
+		(*t.trace)(statement)
+	}
 }
 
 // begin takes a connection and begins on it.
-func begin(ctx context.Context, p *pool, how string) (*transaction, error) {
+func begin(ctx context.Context, p *pool, how string, trace *func(string)) (*transaction, error) {
 	c, err := p.take(ctx)
 	if err != nil {
 		return nil, err
@@ -123,7 +130,9 @@ func begin(ctx context.Context, p *pool, how string) (*transaction, error) {
 		p.give(c)
 		return nil, told(err)
 	}
-	return &transaction{ctx, c}, nil
+	t := &transaction{ctx, c, trace}
+	t.traced(how)
+	return t, nil
 }
 
 // query runs a statement that gives rows.
@@ -131,6 +140,7 @@ func (t *transaction) query(query string, args ...any) (*sqlx.Rows, error) {
 	if err := t.over(); err != nil {
 		return nil, err
 	}
+	t.traced(query)
 	stmt, err := t.on.statement(query)
 	if err != nil {
 		return nil, err
@@ -143,6 +153,7 @@ func (t *transaction) exec(query string, args ...any) (sql.Result, error) {
 	if err := t.over(); err != nil {
 		return nil, err
 	}
+	t.traced(query)
 	return t.on.run(query, args...)
 }
 

@@ -3,10 +3,9 @@ package store
 import (
 	"context"
 	"fmt"
+	"maps"
 	"slices"
 	"sync"
-
-	"github.com/jmoiron/sqlx"
 
 	"glebata/core/measure"
 	"glebata/garden/logbook"
@@ -24,18 +23,20 @@ type logCache struct {
 	logs map[logbook.ID][]logbook.Entry
 }
 
-// of are the logs of some plantings as the reader's transaction sees them.
+// of are the logs of some plantings, of all where none are named, as the reader's
+// transaction sees them.
 func (b *logCache) of(ctx context.Context, r *reader, plantings []logbook.ID) (map[logbook.ID][]logbook.Entry, error) {
-	var newest int64
-	err := r.each(ctx, func(rows *sqlx.Rows) error { return rows.Scan(&newest) }, `SELECT coalesce(max(id), 0) FROM entry`)
-	if err != nil {
-		return nil, err
+	if r.newest == 0 {
+		if _, err := r.Revision(ctx); err != nil {
+			return nil, err
+		}
 	}
+	newest, err := r.newest, error(nil)
 	b.mu.Lock()
 	held := b.last
 	b.mu.Unlock()
 	var news []logbook.Entry // read without the lock: nobody waits for another's reading
-	if logbook.ID(newest) > held {
+	if newest > held {
 		if news, err = r.entries(ctx, `WHERE e.id > ?`, held); err != nil {
 			return nil, fmt.Errorf("reading what is new in the log: %w", err)
 		}
@@ -43,12 +44,15 @@ func (b *logCache) of(ctx context.Context, r *reader, plantings []logbook.ID) (m
 	b.mu.Lock()
 	defer b.mu.Unlock()
 	b.add(slices.DeleteFunc(news, func(e logbook.Entry) bool { return e.ID <= b.last })) // another was first
-	b.last = max(b.last, logbook.ID(newest))
+	b.last = max(b.last, newest)
+	if plantings == nil {
+		plantings = slices.Collect(maps.Keys(b.logs))
+	}
 	out := make(map[logbook.ID][]logbook.Entry, len(plantings))
 	for _, id := range plantings {
 		out[id] = slices.Clip(b.logs[id]) // who appends to it gets a copy
-		if b.last > logbook.ID(newest) {  // another reading saw later entries than this one may
-			out[id] = slices.DeleteFunc(slices.Clone(b.logs[id]), func(e logbook.Entry) bool { return e.ID > logbook.ID(newest) })
+		if b.last > newest {              // another reading saw later entries than this one may
+			out[id] = slices.DeleteFunc(slices.Clone(b.logs[id]), func(e logbook.Entry) bool { return e.ID > newest })
 		}
 	}
 	return out, nil

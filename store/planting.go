@@ -64,6 +64,10 @@ type plantingRow struct {
 
 // Plantings come newest season first, then as the bags stand.
 func (r *reader) Plantings(ctx context.Context, f garden.Filter) ([]logbook.Planting, error) {
+	return once(r, fmt.Sprint("plantings ", f), func() ([]logbook.Planting, error) { return r.plantings(ctx, f) })
+}
+
+func (r *reader) plantings(ctx context.Context, f garden.Filter) ([]logbook.Planting, error) {
 	bagOf, err := r.bagMaker(ctx)
 	if err != nil {
 		return nil, err
@@ -130,11 +134,7 @@ func (r *reader) entries(ctx context.Context, where string, args ...any) ([]logb
 	for i := range out {
 		at[out[i].ID] = &out[i]
 	}
-	in := ` WHERE entry_id IN (SELECT e.id FROM entry e ` + where + `) ORDER BY entry_id, n`
-	if err := r.fillPieces(ctx, at, in, args); err != nil {
-		return nil, err
-	}
-	return out, r.fillBatches(ctx, at, in, args)
+	return out, r.fill(ctx, at, ` WHERE entry_id IN (SELECT e.id FROM entry e `+where+`)`, args)
 }
 
 // each runs a query and hands over its rows one by one.
@@ -153,20 +153,21 @@ func (r *reader) each(ctx context.Context, scan func(*sqlx.Rows) error, query st
 }
 
 func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[logbook.ID][]logbook.Entry, error) {
-	cond, args := where(f)
-	var chosen []logbook.ID
-	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var id int64
-		err := rows.Scan(&id)
-		chosen = append(chosen, logbook.ID(id))
-		return err
-	}, `SELECT p.id FROM planting p WHERE `+cond, args...)
-	if err != nil {
-		return nil, err
-	}
 	if r.store != nil {
+		var chosen []logbook.ID // all where none are chosen
+		if f != (garden.Filter{}) {
+			plantings, err := r.Plantings(ctx, f)
+			if err != nil {
+				return nil, err
+			}
+			chosen = make([]logbook.ID, len(plantings))
+			for i := range plantings {
+				chosen[i] = plantings[i].ID
+			}
+		}
 		return r.store.book.of(ctx, r, chosen)
 	}
+	cond, args := where(f)
 	// A writer reads the few logs it changes, with what it has written itself.
 	entries, err := r.entries(ctx, `WHERE e.planting_id IN (SELECT p.id FROM planting p WHERE `+cond+`)`, args...)
 	var own logCache
@@ -174,31 +175,27 @@ func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[logbook.ID][]lo
 	return own.logs, err
 }
 
-func (r *reader) fillPieces(ctx context.Context, at map[logbook.ID]*logbook.Entry, in string, args []any) error {
+// fill entries with their pieces and batches.
+func (r *reader) fill(ctx context.Context, at map[logbook.ID]*logbook.Entry, in string, args []any) error {
 	return r.each(ctx, func(rows *sqlx.Rows) error {
 		var id int64
-		var grams float64
-		if err := rows.Scan(&id, &grams); err != nil {
+		var batch bool
+		var grams, tare float64
+		var container, grade string
+		var count int
+		if err := rows.Scan(&id, &batch, &grams, &tare, &container, &grade, &count); err != nil {
 			return err
 		}
 		e := at[logbook.ID(id)]
-		e.Pieces = append(e.Pieces, measure.Mass(grams))
-		return nil
-	}, `SELECT entry_id, grams FROM piece`+in, args...)
-}
-
-func (r *reader) fillBatches(ctx context.Context, at map[logbook.ID]*logbook.Entry, in string, args []any) error {
-	return r.each(ctx, func(rows *sqlx.Rows) error {
-		var id logbook.ID
-		var gross, tare float64
-		var b logbook.Batch
-		if err := rows.Scan(&id, &gross, &tare, &b.Container, &b.Grade, &b.Count); err != nil {
-			return err
+		if !batch {
+			e.Pieces = append(e.Pieces, measure.Mass(grams))
+			return nil
 		}
-		b.Gross, b.Tare = measure.Mass(gross), measure.Mass(tare)
-		at[id].Batches = append(at[id].Batches, b)
+		e.Batches = append(e.Batches, logbook.Batch{Gross: measure.Mass(grams), Tare: measure.Mass(tare), Container: container, Grade: grade, Count: count})
 		return nil
-	}, `SELECT entry_id, gross_g, tare_g, container, grade, count FROM batch`+in, args...)
+	}, `SELECT entry_id, batch, grams, tare_g, container, grade, count FROM (
+	      SELECT entry_id, n, 0 AS batch, grams, 0.0 AS tare_g, '' AS container, '' AS grade, 0 AS count FROM piece`+in+`
+	       UNION ALL SELECT entry_id, n, 1, gross_g, tare_g, container, grade, count FROM batch`+in+`) ORDER BY entry_id, n`, append(args[:len(args):len(args)], args...)...)
 }
 
 func (r *reader) Entry(ctx context.Context, id logbook.ID) (logbook.Entry, error) {

@@ -94,6 +94,10 @@ func (w *writer) AddStockEntry(ctx context.Context, e logbook.StockEntry) (logbo
 
 // Components with the grower's own numbers in place of the usual ones.
 func (r *reader) Components(ctx context.Context) (medium.Components, error) {
+	return once(r, "components", func() (medium.Components, error) { return r.components(ctx) })
+}
+
+func (r *reader) components(ctx context.Context) (medium.Components, error) {
 	var own []medium.Component
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		var c medium.Component

@@ -24,21 +24,17 @@ func (r *reader) Site(ctx context.Context) (s logbook.Site, known bool, err erro
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
 		var month int
 		var tmin, tmax, rain float64
-		if err := rows.Scan(&month, &tmin, &tmax, &rain); err != nil {
+		var shelter string
+		if err := rows.Scan(&month, &tmin, &tmax, &rain, &shelter); err != nil {
 			return err
 		}
-		s.Monthly.Min[month-1], s.Monthly.Max[month-1], s.Monthly.Rain[month-1] = tmin, tmax, rain
+		if month == 0 {
+			s.Shelters = append(s.Shelters, climate.Shelter(shelter))
+		} else {
+			s.Monthly.Min[month-1], s.Monthly.Max[month-1], s.Monthly.Rain[month-1] = tmin, tmax, rain
+		}
 		return nil
-	}, `SELECT month, tmin, tmax, rain FROM site_month`)
-	if err != nil {
-		return s, known, err
-	}
-	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var shelter string
-		err := rows.Scan(&shelter)
-		s.Shelters = append(s.Shelters, climate.Shelter(shelter))
-		return err
-	}, `SELECT shelter FROM site_shelter ORDER BY shelter`)
+	}, `SELECT month, tmin, tmax, rain, '' FROM site_month UNION ALL SELECT 0, 0, 0, 0, shelter FROM site_shelter ORDER BY 5`)
 	return s, known, err
 }
 

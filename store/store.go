@@ -39,6 +39,7 @@ type Store struct {
 	book   logCache
 	gone   atomic.Bool // the file was found moved, deleted or replaced
 	care   *caretaker  // nil for a file that is only read
+	trace  atomic.Pointer[func(string)]
 }
 
 var _ garden.Store = (*Store)(nil)
@@ -132,6 +133,11 @@ func (s *Store) Close() error {
 	return errors.Join(err, s.write.close())
 }
 
+// Trace calls f with every statement of the transactions that begin from now on, the
+// beginning itself among them: for counting what a page costs. f must be safe for
+// concurrent use; nil ends it.
+func (s *Store) Trace(f func(statement string)) { s.trace.Store(&f) }
+
 // Trouble implements garden.Store.
 func (s *Store) Trouble() error {
 	switch {
@@ -161,12 +167,12 @@ func (s *Store) stillThere() bool {
 // Read implements garden.Store.
 func (s *Store) Read(ctx context.Context) (garden.Reader, func(), error) {
 	ctx, cancel := context.WithTimeout(ctx, longestRead)
-	t, err := begin(ctx, s.read, "BEGIN")
+	t, err := begin(ctx, s.read, "BEGIN", s.trace.Load())
 	if err != nil {
 		cancel()
 		return nil, nil, fmt.Errorf("reading the garden: %w", err)
 	}
-	return &reader{transaction: t, store: s}, func() {
+	return &reader{transaction: t, store: s, memo: map[string]any{}}, func() {
 		cancel()
 		_, _ = t.on.run("ROLLBACK") // nothing was written
 		s.read.give(t.on)
@@ -180,7 +186,7 @@ func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err e
 	}
 	wait, cancel := context.WithTimeout(ctx, longestRead)
 	defer cancel()
-	t, err := begin(wait, s.write, "BEGIN IMMEDIATE")
+	t, err := begin(wait, s.write, "BEGIN IMMEDIATE", s.trace.Load())
 	if err != nil {
 		return fmt.Errorf("writing the garden: %w", err)
 	}
@@ -218,6 +224,26 @@ func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err e
 type reader struct {
 	*transaction
 	store *Store
+	// memo is what the transaction has read: it stays so until it ends. nil for one
+	// that writes.
+	memo map[string]any
+	// newest entry of the log, once the revision was read.
+	newest logbook.ID
+}
+
+// once reads something once in a transaction that only reads.
+func once[T any](r *reader, name string, read func() (T, error)) (T, error) {
+	if r.memo == nil {
+		return read()
+	}
+	if v, ok := r.memo[name]; ok {
+		return v.(T), nil
+	}
+	v, err := read()
+	if err == nil {
+		r.memo[name] = v
+	}
+	return v, err
 }
 
 // writer writes within a transaction.
@@ -228,6 +254,7 @@ func (r *reader) get(into any, query string, args ...any) error {
 	if err := r.over(); err != nil {
 		return err
 	}
+	r.traced(query)
 	stmt, err := r.on.statement(query)
 	if err != nil {
 		return err

@@ -109,7 +109,10 @@ func Grow(p *Plant, w *Weather, c *Course) {
 	if days <= 0 {
 		return
 	}
-	g := grower{p: p, w: w, c: c, habit: habits[p.Class], need: MaturityNeed(p.Class, p.PacketDays), sweet: p.Class.Crop() == crop.SweetPotato}
+	kind := p.Class.Crop()
+	g := grower{p: p, w: w, c: c, habit: habits[p.Class], need: MaturityNeed(p.Class, p.PacketDays), sweet: kind == crop.SweetPotato, degrees: *degreesOf(kind), share: *shareOf(kind)}
+	g.leaves, g.upAt, g.first = leavesOf(g.need), p.Need+p.Shift-1e-9, int(p.Planted-w.From)
+	g.enter(0)
 	g.tt, g.stem = p.Head, p.Start
 	g.rate = g.habit.Rate
 	if p.Rate > 0 {
@@ -122,12 +125,10 @@ func Grow(p *Plant, w *Weather, c *Course) {
 	c.Stem, c.Canopy, c.Index = grown(c.Stem, days), grown(c.Canopy, days), grown(c.Index, days)
 	g.warm()
 	n := 0
-	for ; n < days; n++ {
-		if g.day(n) {
-			n++
-			break
-		}
+	for n < days && !g.day(n) {
+		n++
 	}
+	n = min(n+1, days)
 	c.Stem, c.Canopy, c.Index = c.Stem[:n], c.Canopy[:n], c.Index[:n]
 	c.Share = math.Min(1, g.tt/math.Max(1e-9, g.need))
 }
@@ -151,9 +152,18 @@ type grower struct {
 	light float64
 	sweet bool
 
-	stay   int
-	recent [smoothDays]float64 // means of the air, in a ring
-	sum    float64             // of them
+	// What does not change from day to day.
+	degrees, share response
+	leaves         leaves
+	upAt           float64 // °C·days in the medium
+	first          int     // place of planting day in the weather
+
+	stay    int
+	until   measure.Day // it stays there up to this day, that one left out
+	shelter climate.Gain
+	recent  [smoothDays]float64 // means of the air, in a ring
+	at      int                 // today's place in it
+	sum     float64             // of them
 
 	soil  float64 // °C·days in the medium
 	tt    float64 // °C·days from being up
@@ -168,31 +178,41 @@ type grower struct {
 // warm fills the ring of means with the days before planting.
 func (g *grower) warm() {
 	for k := range smoothDays {
-		_, mean := g.air(g.p.Planted - measure.Day(smoothDays-k))
+		_, mean := g.air(k - smoothDays)
 		g.recent[k] = mean
 		g.sum += mean
 	}
 }
 
-// air at the leaves on a day: its minimum and mean.
-func (g *grower) air(d measure.Day) (low, mean float64) {
-	for g.stay+1 < len(g.p.Stays) && d >= g.p.Stays[g.stay+1].From {
-		g.stay++
+// enter a stay.
+func (g *grower) enter(stay int) {
+	g.stay, g.shelter, g.until = stay, g.p.Stays[stay].Gain, math.MaxInt32
+	if stay+1 < len(g.p.Stays) {
+		g.until = g.p.Stays[stay+1].From
 	}
-	i := min(max(0, int(d-g.w.From)), len(g.w.Min)-1)
-	low, high := g.p.Stays[g.stay].Gain.Inside(g.w.Min[i], g.w.Max[i], g.p.Heated)
+}
+
+// air at the leaves on day n from planting: its minimum and mean.
+func (g *grower) air(n int) (low, mean float64) {
+	for g.p.Planted+measure.Day(n) >= g.until {
+		g.enter(g.stay + 1)
+	}
+	i := min(max(0, g.first+n), len(g.w.Min)-1)
+	low, high := g.shelter.Inside(g.w.Min[i], g.w.Max[i], g.p.Heated)
 	return low, (low + high) / 2
 }
 
 // day n from planting; done when the leaves are gone for good.
 func (g *grower) day(n int) (done bool) {
 	d := g.p.Planted + measure.Day(n)
-	low, mean := g.air(d)
-	at := n % smoothDays
-	g.sum += mean - g.recent[at]
-	g.recent[at] = mean
+	low, mean := g.air(n)
+	g.sum += mean - g.recent[g.at]
+	g.recent[g.at] = mean
+	if g.at++; g.at == smoothDays {
+		g.at = 0
+	}
 	medium := g.sum / smoothDays
-	if g.p.Dark && !g.p.Stays[g.stay].Gain.Kept {
+	if g.p.Dark && !g.shelter.Kept {
 		medium += darkGain
 	}
 	warmth := mean
@@ -202,14 +222,14 @@ func (g *grower) day(n int) (done bool) {
 	if g.up(d) {
 		g.grow(n, d, low, warmth)
 	}
-	g.soil += Degrees(g.p.Class.Crop(), medium)
+	g.soil += g.degrees.at(medium)
 	g.c.Stem[n], g.c.Canopy[n], g.c.Index[n] = 0, 0, g.index
 	if g.c.Up != 0 && !g.dead && g.under == 0 {
-		g.c.Stem[n], g.c.Canopy[n] = g.stem, Canopy(g.tt, g.need)
+		g.c.Stem[n], g.c.Canopy[n] = g.stem, g.leaves.at(g.tt)
 	} else if g.c.Up == 0 {
 		g.c.Stem[n] = g.stem // of a slip that has not rooted yet
 	}
-	if g.dead || g.tt >= fadesTo*g.need {
+	if g.dead || g.tt >= g.leaves.gone {
 		g.c.Gone = d
 		if g.c.Mature == 0 {
 			g.c.Mature = d
@@ -224,7 +244,7 @@ func (g *grower) up(d measure.Day) bool {
 	if g.c.Up != 0 {
 		return true
 	}
-	up := g.soil >= g.p.Need+g.p.Shift-1e-9
+	up := g.soil >= g.upAt
 	if g.p.Up != 0 {
 		up = d >= g.p.Up
 	}
@@ -257,14 +277,14 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 		if g.c.Initiation == 0 {
 			g.c.Initiation = d
 		}
-		i := min(max(0, int(d-g.w.From)), len(g.w.PAR)-1)
-		s := Canopy(g.tt, g.need) * TemperatureShare(g.p.Class.Crop(), warmth) * g.w.PAR[i] * g.light
+		i := min(max(0, g.first+n), len(g.w.PAR)-1)
+		s := g.leaves.at(g.tt) * g.share.at(warmth) * g.w.PAR[i] * g.light
 		if n < len(g.p.Theta) {
 			s *= WaterShare(g.p.Theta[n])
 		}
 		g.index += s
 	}
-	e := Degrees(g.p.Class.Crop(), warmth)
+	e := g.degrees.at(warmth)
 	g.tt += e
 	g.stem += g.rate * e * (1 - g.stem/float64(g.habit.Longest))
 }

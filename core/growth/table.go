@@ -103,23 +103,7 @@ func Table() []Constant {
 // 15 to 21, none at 30. Sweet potato: none at 12, all from 24 to 30, none at 38.
 // Model.
 func TemperatureShare(c crop.Crop, mean float64) float64 {
-	if c == crop.SweetPotato {
-		return hat(mean, 12, 24, 30, 38)
-	}
-	return hat(mean, 5, 15, 21, 30)
-}
-
-// hat is 0 up to base, 1 from full to falls, and 0 again from end on.
-func hat(t, base, full, falls, end float64) float64 {
-	switch {
-	case !(t > base && t < end):
-		return 0
-	case t < full:
-		return (t - base) / (full - base)
-	case t <= falls:
-		return 1
-	}
-	return (end - t) / (end - falls)
+	return shareOf(c).at(mean)
 }
 
 // WaterShare of growth with a share θ of the available water left: all from half
@@ -137,12 +121,8 @@ func Canopy(tt, need float64) float64 {
 	if tt <= 0 || need <= 0 {
 		return 0
 	}
-	c := math.Min(1, tt/canopyFull)
-	if fade := fadesFrom * need; tt > fade {
-		full := math.Min(1, fade/canopyFull)
-		c = full * (fadesTo*need - tt) / ((fadesTo - fadesFrom) * need)
-	}
-	return math.Max(0, c)
+	l := leavesOf(need)
+	return l.at(tt)
 }
 
 // reference season of a class, which a season index is held against: steady 15 °C
@@ -153,10 +133,10 @@ func reference(c crop.Class, need float64) float64 {
 	if c.Crop() == crop.SweetPotato {
 		mean = 25
 	}
-	a, sum := Degrees(c.Crop(), mean), 0.0
+	a, sum, sets, l := Degrees(c.Crop(), mean), 0.0, habits[c].Initiation, leavesOf(need)
 	for tt := 0.0; tt < need+a-1e-9; tt += a {
-		if tt >= habits[c].Initiation {
-			sum += Canopy(tt, need)
+		if tt >= sets {
+			sum += l.at(tt)
 		}
 	}
 	return sum

@@ -31,25 +31,7 @@ func Medium(air Warmth, dark bool) Warmth {
 // potato: none up to 12, T − 12 up to 28, 16 up to 32, falling to none at 40.
 // Model.
 func Degrees(c crop.Crop, mean float64) float64 {
-	if c == crop.SweetPotato {
-		return trapeze(mean, 12, 28, 32, 40)
-	}
-	return trapeze(mean, 5, 18, 24, 32)
-}
-
-// trapeze rises by 1 a degree from base to full, stays, and falls to 0 at end.
-func trapeze(t, base, full, falls, end float64) float64 {
-	top := full - base
-	switch {
-	case t <= base || t >= end || math.IsNaN(t):
-		return 0
-	case t <= full:
-		return t - base
-	case t <= falls:
-		return top
-	default:
-		return top * (end - t) / (end - falls)
-	}
+	return degreesOf(c).at(mean)
 }
 
 // EmergenceNeed of a tuber under so much cover: 60 °C·days chitted, 120

@@ -5,6 +5,7 @@ import (
 
 	"glebata/core/crop"
 	"glebata/core/measure"
+	"glebata/garden/logbook"
 )
 
 // Mark is a turning point of the season.
@@ -79,4 +80,18 @@ func part(from, to, at measure.Day) float64 {
 		return 1
 	}
 	return float64(at-from) / float64(to-from)
+}
+
+// SeasonSpans of plantings that are open.
+func SeasonSpans(open []logbook.PlantingState) []SeasonSpan {
+	out := make([]SeasonSpan, len(open))
+	for i := range open {
+		s := &open[i]
+		day := s.Planned
+		if s.Stage == logbook.StageGrowing {
+			day = s.State.Planted
+		}
+		out[i] = SeasonSpan{s.Season.Year, s.Variety.Class, s.Variety.PacketDays, s.Stage == logbook.StageGrowing, day, day}
+	}
+	return out
 }

@@ -183,10 +183,24 @@ func (n *NursingState) MayFollow(e NurseryEntry) error {
 	return refusal(e.line(), n.Aside, after.Aside, name)
 }
 
+// ofKind is an entry with what its kind speaks of, and nothing else.
+func (e *NurseryEntry) ofKind() NurseryEntry {
+	out := NurseryEntry{ID: e.ID, Nursling: e.Nursling, Kind: e.Kind, Day: e.Day, Logged: e.Logged, Key: e.Key, Text: strings.TrimSpace(measure.PlainText(e.Text))}
+	switch e.Kind {
+	case NurseMoved:
+		out.Shelter = e.Shelter
+	case NurseTaken:
+		out.Count, out.Nodes = e.Count, e.Nodes
+	case NurseShoots, NurseRooted, NurseHardened:
+		out.Count = e.Count
+	}
+	return out
+}
+
 // CheckNursery checks what an entry says on its own, before the log is asked.
 func CheckNursery(e *NurseryEntry, today measure.Day) error {
 	var faults Faults
-	e.Text = strings.TrimSpace(measure.PlainText(e.Text))
+	*e = e.ofKind()
 	if e.Day > today {
 		faults.Add("day", "{} is still to come: enter it on the day or after.", e.Day)
 	}

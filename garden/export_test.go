@@ -1,0 +1,6 @@
+package garden
+
+import "glebata/garden/logbook"
+
+// WatchReplays tells a test of each log that is replayed for a page.
+func (g *Garden) WatchReplays(f func(logbook.ID)) { g.watchReplay = f }

@@ -1,0 +1,69 @@
+package web_test
+
+import (
+	"context"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"path/filepath"
+	"sync"
+	"testing"
+
+	"glebata/demo"
+	"glebata/garden"
+	"glebata/station"
+	"glebata/store"
+	"glebata/web"
+)
+
+// Every page at once, first thing after a start, twenty times: none waits for another
+// for good, and each answers.
+func TestAllPagesAtOnceOnAColdStart(t *testing.T) {
+	filled := filepath.Join(t.TempDir(), "filled.glebata")
+	s, err := store.Open(context.Background(), filled, store.Throwaway)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := demo.Fill(context.Background(), garden.Open(s, station.NewWeather(station.UsualSeed))); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Close(); err != nil {
+		t.Fatal(err)
+	}
+	content, err := os.ReadFile(filled)
+	if err != nil {
+		t.Fatal(err)
+	}
+	paths := []string{
+		"/", "/walk", "/plan", "/plan/design", "/plan/proposal?seed=plenty", "/plan/shopping", "/plan/outlook", "/plan/medium", "/plan/season", "/plan/succession", "/calendar.ics", "/bags", "/bags/R6", "/bags/R13",
+		"/plantings/30/ladder", "/plantings/25/weigh", "/plantings/36/card", "/terrace", "/seed", "/seed/trays/6", "/seed/allot", "/seed/nursery", "/labels", "/compare", "/site", "/weather", "/guide",
+	}
+	for range 20 {
+		path := filepath.Join(t.TempDir(), "cold.glebata")
+		if err := os.WriteFile(path, content, 0o600); err != nil {
+			t.Fatal(err)
+		}
+		s, err := store.Open(context.Background(), path, store.Throwaway)
+		if err != nil {
+			t.Fatal(err)
+		}
+		h, err := web.New(garden.Open(s, station.NewWeather(station.UsualSeed)), &clock{demo.Today()}, station.NewScale(station.UsualSeed), web.Options{})
+		if err != nil {
+			t.Fatal(err)
+		}
+		var all sync.WaitGroup
+		for _, p := range paths {
+			all.Go(func() {
+				res := httptest.NewRecorder()
+				h.ServeHTTP(res, httptest.NewRequest(http.MethodGet, "http://localhost"+p, nil))
+				if res.Code != http.StatusOK {
+					t.Errorf("%s answers %d", p, res.Code)
+				}
+			})
+		}
+		all.Wait()
+		if err := s.Close(); err != nil {
+			t.Fatal(err)
+		}
+	}
+}
