@@ -52,3 +52,6 @@ fuzz:
 
 kills: ## a thousand kills of a program that writes
 	GLEBATA_KILLS=1000 $(GO) test -count=1 -timeout 60m -v -run TestAnsweredSurvivesAKill ./store
+
+chaos: ## random use-case calls for hours, or as long as FOR says
+	GLEBATA_CHAOS=$(or $(FOR),2h) $(GO) test -count=1 -timeout 24h -v -run TestChaos ./web

@@ -3,6 +3,7 @@ package garden
 import (
 	"sync"
 
+	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
@@ -35,6 +36,7 @@ func (m *moments) at(n int64) *moment {
 type moment struct {
 	catalogue lazy[Catalogue]
 	site      lazy[siteKnown]
+	normals   lazy[*climate.Normals]
 	media     lazy[media]
 	bags      lazy[[]logbook.Bag]
 	products  lazy[[]logbook.Product]

@@ -94,7 +94,7 @@ func (v *View) Terrace() (forecast.TerraceView, error) {
 	out.Terrace, out.Known = t.terrace, t.known
 	out.Latitude = site.Latitude
 	out.From, out.Until = site.SunDays(v.today)
-	out.Map = out.MapOf(site.Latitude, out.From, out.Until, forecast.SunCell)
+	out.Map = v.g.cache.SunMap(&out.Terrace.Terrace, site.Latitude, out.From, out.Until, forecast.SunCell)
 	out.Place(cat.Bags, t.spots, cat.Recipe("").Mix, site.LiftLimit)
 	for i := range row {
 		for j := range out.Bags {

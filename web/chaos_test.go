@@ -76,7 +76,7 @@ func TestChaos(t *testing.T) {
 		all.Go(func() {
 			c := newChaos(t, seed+uint64(run))
 			for c.step = 0; c.step < steps/runs && !t.Failed() && (until.IsZero() || time.Now().Before(until)); c.step++ {
-				if c.step%400 == 399 && !until.IsZero() || c.step%1000 == 999 {
+				if c.step%250 == 249 && until.IsZero() || c.step%1000 == 999 {
 					c = c.again()
 				}
 				if c.call() {

@@ -1,8 +1,12 @@
 package forecast
 
 import (
+	"fmt"
+
 	lru "github.com/hashicorp/golang-lru/v2"
 
+	"glebata/core/measure"
+	"glebata/core/terrace"
 	"glebata/garden/logbook"
 )
 
@@ -13,6 +17,7 @@ type Cache struct {
 	runs  *lru.Cache[uint64, *GrowthRun]
 	ended *lru.Cache[uint64, float64]
 	suns  *lru.Cache[string, map[logbook.ID]float64]
+	maps  *lru.Cache[string, terrace.Map]
 }
 
 // Sizes of the caches: growth runs take some 15 kB each.
@@ -27,7 +32,8 @@ func NewCache() *Cache {
 	runs, _ := lru.New[uint64, *GrowthRun](maxRuns)
 	ended, _ := lru.New[uint64, float64](maxEnded)
 	suns, _ := lru.New[string, map[logbook.ID]float64](maxSuns)
-	return &Cache{runs, ended, suns}
+	maps, _ := lru.New[string, terrace.Map](maxSuns)
+	return &Cache{runs, ended, suns, maps}
 }
 
 func cached[K comparable, V any](c *lru.Cache[K, V], key K, work func() V) V {
@@ -58,4 +64,13 @@ func (c *Cache) sun(key string, work func() map[logbook.ID]float64) map[logbook.
 		return work()
 	}
 	return cached(c.suns, key, work)
+}
+
+// SunMap of a terrace over some days, in cells of a width, m.
+func (c *Cache) SunMap(t *terrace.Terrace, latitude float64, from, until measure.Day, cell float64) terrace.Map {
+	work := func() terrace.Map { return t.MapOf(latitude, from, until, cell) }
+	if c == nil {
+		return work()
+	}
+	return cached(c.maps, fmt.Sprint(*t, latitude, from, until, cell), work)
 }
