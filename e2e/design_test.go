@@ -11,6 +11,7 @@ import (
 // Too many in a bag is said, and corrected it is said no more; the plan that follows
 // has what was chosen.
 func TestOverCrowdedBagIsCorrected(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/plan/design")
 	p.choose("Variety", "Harbour Lantern")
@@ -40,6 +41,7 @@ func TestOverCrowdedBagIsCorrected(t *testing.T) {
 // Shopping on a phone: one thumb ticks a sack off, and takes it back; a sack of one's
 // own is written down and counted.
 func TestShoppingIsTickedOffOnAPhone(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, phone)
 	p.open("/plan/shopping")
 	p.thumbs()
@@ -105,6 +107,7 @@ func TestShoppingIsTickedOffOnAPhone(t *testing.T) {
 
 // From an empty garden to a full season plan with its shopping list, with the mouse.
 func TestFromAnEmptyGardenToASeasonPlanAndItsShopping(t *testing.T) {
+	t.Parallel()
 	p := sit(t, emptyGarden, desk)
 	p.open("/plan/proposal")
 	p.press("Add your bags")
@@ -159,6 +162,7 @@ func TestFromAnEmptyGardenToASeasonPlanAndItsShopping(t *testing.T) {
 // A bag dragged from the sun into the shade promises less, at once; typed back, with
 // the keys alone, it promises what it did. Over the edge it stays where it was.
 func TestBagIsMovedAboutTheTerrace(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/terrace")
 	line := func() string {
@@ -205,6 +209,7 @@ func (p *person) drags(label string, right, away float64) {
 
 // From an empty garden to a bag on its spot and a shopping list, with the keys alone.
 func TestSeasonIsPlannedWithKeysAlone(t *testing.T) {
+	t.Parallel()
 	p := sit(t, emptyGarden, desk)
 	p.open("/bags")
 	for _, f := range [][2]string{{"Name", "cask"}, {"Base: diameter or length", "36"}, {"Top: diameter or length", "40"}, {"Height", "42"}} {

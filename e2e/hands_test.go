@@ -16,6 +16,7 @@ var axe string
 var everyPage = []string{"/plan/medium", "/plan/outlook", "/plantings/30/ladder", "/walk", "/plantings/30/later/raise", "/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R10", "/bags/R15", "/bags/R16", "/bags/R19", "/plantings/1", "/plantings/30/weigh", "/compare", "/plantings/30/working/rung-1", "/guide", "/site", "/weather", "/plan/design?variety=4", "/plan/shopping", "/terrace", "/plan/proposal?seed=plenty", "/plantings/36/card", "/plan/season", "/plan/succession?variety=1&from=2026-07-01&until=2026-09-30", "/seed", "/seed/trays/6?tuber=3", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/bags/R99"}
 
 func TestPhoneLogsARaiseAndAWeighInWithThumbs(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, phone)
 	p.open("/")
 	p.thumbs()
@@ -61,6 +62,7 @@ func (p *person) thumbs() {
 }
 
 func TestNoPageScrollsSidewaysOnAPhone(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, phone)
 	for _, path := range everyPage[:len(everyPage)-1] {
 		p.open(path)
@@ -71,6 +73,7 @@ func TestNoPageScrollsSidewaysOnAPhone(t *testing.T) {
 }
 
 func TestAxeFindsNothing(t *testing.T) {
+	t.Parallel()
 	for name, size := range map[string]proto.EmulationSetDeviceMetricsOverride{"desk": desk, "phone": phone} {
 		p := sit(t, demoGarden, size)
 		for _, path := range everyPage[:len(everyPage)-1] {
@@ -93,6 +96,7 @@ func TestAxeFindsNothing(t *testing.T) {
 }
 
 func TestEverythingByKeyboard(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/")
 	for key, path := range map[input.Key]string{input.Digit2: "/plan", input.Digit4: "/bags", input.Digit7: "/compare", input.Digit1: "/"} {
@@ -124,6 +128,7 @@ func TestEverythingByKeyboard(t *testing.T) {
 	p.key(input.KeyW)
 	p.sees("Edible so far")
 	p.key(input.Digit1)
+	p.at("/")
 	p.sees("Tuesday 9 June")
 	p.key(input.Period)
 	p.sees("Wednesday 10 June")
@@ -137,6 +142,7 @@ func TestEverythingByKeyboard(t *testing.T) {
 }
 
 func TestMistakesAreSaidAtTheFieldAndNothingIsLost(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/bags/R6")
 	before := p.reads(".log ul")
@@ -185,6 +191,7 @@ func (p *person) marked(id string) {
 
 // Out of reach of the house a raise is entered, and entered again with a signal.
 func TestNothingIsLostWithoutASignal(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, phone)
 	p.open("/bags/R6")
 	p.fill("How much went on", "7 cm")
@@ -205,6 +212,7 @@ func TestNothingIsLostWithoutASignal(t *testing.T) {
 
 // Every record can be made without scripts: here none of them arrives.
 func TestWorksWithoutScripts(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.must("keeping scripts out", p.page.SetBlockedURLs([]string{"*.js"}))
 	p.open("/bags/R6")
@@ -229,6 +237,7 @@ func TestWorksWithoutScripts(t *testing.T) {
 }
 
 func TestPlanFollowsEveryChoice(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/plan")
 	p.choose("Bag", "R14")
@@ -265,6 +274,7 @@ func TestPlanFollowsEveryChoice(t *testing.T) {
 }
 
 func TestCompareChoosesAndSorts(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/compare?year=2024")
 	p.sees("9 bags together gave at least")

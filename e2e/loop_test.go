@@ -24,6 +24,7 @@ import (
 // 3990.2 ÷ 3 = 1330 g; a litre 3990.2 ÷ 34.8 = 114.7 g where the bag holds
 // 30.663 + 5 L · 0.85 = 34.913 L, that is 114.3 g.
 func TestWholeLoopFromAnEmptyGarden(t *testing.T) {
+	t.Parallel()
 	p := sit(t, emptyGarden, desk)
 	p.open("/")
 	p.sees("Start with the bags you have")

@@ -2,6 +2,8 @@ package e2e
 
 import (
 	"context"
+	"errors"
+	"flag"
 	"fmt"
 	"net/http/httptest"
 	"os"
@@ -34,6 +36,10 @@ func TestMain(m *testing.M) {
 	if chromium, err = browser.Start(); err != nil {
 		fmt.Fprintln(os.Stderr, "the interface cannot be tested:", err)
 		os.Exit(1)
+	}
+	flag.Parse()
+	if err := flag.Set("test.parallel", "4"); err != nil { // they wait for the browser, mostly
+		fmt.Fprintln(os.Stderr, err)
 	}
 	code := m.Run()
 	if err := chromium.Close(); err != nil {
@@ -71,20 +77,44 @@ var (
 // patience is how long a person waits for something to show.
 const patience = 15 * time.Second
 
-func demoGarden(g *garden.Garden) error { return demo.Fill(context.Background(), g) }
-func emptyGarden(*garden.Garden) error  { return nil }
+// filledDemo is a file with the demo in it, made once and copied for each test.
+var filledDemo = sync.OnceValues(func() ([]byte, error) {
+	dir, err := os.MkdirTemp("", "glebata-e2e-")
+	if err != nil {
+		return nil, err
+	}
+	defer func() { _ = os.RemoveAll(dir) }()
+	path := filepath.Join(dir, "demo.glebata")
+	s, err := store.Open(context.Background(), path, store.Throwaway)
+	if err != nil {
+		return nil, err
+	}
+	err = demo.Fill(context.Background(), garden.Open(s, station.NewWeather(station.UsualSeed)))
+	if err := errors.Join(err, s.Close()); err != nil {
+		return nil, err
+	}
+	return os.ReadFile(path)
+})
+
+// The gardens a person sits down before.
+var demoGarden, emptyGarden = filledDemo, func() ([]byte, error) { return nil, nil }
 
 // sit someone down before a garden.
-func sit(t *testing.T, fill func(*garden.Garden) error, size proto.EmulationSetDeviceMetricsOverride) *person {
+func sit(t *testing.T, file func() ([]byte, error), size proto.EmulationSetDeviceMetricsOverride) *person {
 	t.Helper()
-	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "e2e.glebata"), store.Throwaway)
+	content, err := file()
+	if err != nil {
+		t.Fatal(err)
+	}
+	path := filepath.Join(t.TempDir(), "e2e.glebata")
+	if err := os.WriteFile(path, content, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	s, err := store.Open(context.Background(), path, store.Throwaway)
 	if err != nil {
 		t.Fatal(err)
 	}
 	g := garden.Open(s, station.NewWeather(station.UsualSeed))
-	if err := fill(g); err != nil {
-		t.Fatal(err)
-	}
 	c := &clock{}
 	c.day.Store(int64(demo.Today()))
 	h, err := web.New(g, c, station.NewScale(station.UsualSeed), web.Options{})
@@ -92,11 +122,14 @@ func sit(t *testing.T, fill func(*garden.Garden) error, size proto.EmulationSetD
 		t.Fatal(err)
 	}
 	server := httptest.NewServer(h)
-	page, err := chromium.Page(proto.TargetCreateTarget{URL: "about:blank"})
+	page, err := chromium.Page(proto.TargetCreateTarget{URL: "about:blank", NewWindow: true})
 	if err != nil {
 		t.Fatal(err)
 	}
 	if err := page.SetViewport(&size); err != nil {
+		t.Fatal(err)
+	}
+	if err := (proto.EmulationSetFocusEmulationEnabled{Enabled: true}).Call(page); err != nil { // others are open beside it
 		t.Fatal(err)
 	}
 	p := &person{t: t, page: page, base: server.URL, clock: c}

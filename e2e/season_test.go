@@ -10,6 +10,7 @@ import (
 // A season from planting to readiness: a week at a time, each job ticked on the walk
 // as it falls due, until the bag is ready to have its tops cut.
 func TestSeasonIsWalkedFromPlantingToReadiness(t *testing.T) {
+	t.Parallel()
 	p := sit(t, emptyGarden, desk)
 	p.clock.day.Store(int64(measure.Date(2026, 4, 10)))
 	p.open("/bags")
@@ -89,6 +90,7 @@ func (p *person) weekOn() {
 // Some 20 °C·days at 0.2 cm · 0.11 are a tenth of the nine days left: a day sooner.
 // Questioned is what no plant does; taken back, it goes by what it was.
 func TestAMeasuredHeightMovesTheNextRung(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/bags/R12")
 	p.press("Its ladder, day by day")
@@ -119,6 +121,7 @@ func TestAMeasuredHeightMovesTheNextRung(t *testing.T) {
 
 // A late frost in the grower's own record sets R12 back, just after it came up.
 func TestALateFrostSetsAPlantBack(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/plantings/34/ladder")
 	p.sees("to come about 18 Jun")
@@ -138,6 +141,7 @@ func TestALateFrostSetsAPlantBack(t *testing.T) {
 // R8 raised by hand to an odd level: what is left is laid again in equal layers. From
 // 18 to 28 cm was planned; 3 cm went on, and 7 are left.
 func TestAnOddRaiseIsLaidAgain(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, phone)
 	p.open("/plantings/32/ladder")
 	p.sees("due now")

@@ -14,6 +14,7 @@ import (
 // = 3 pieces of 57, 57 and 56 g. Two bags of two from 61, 58, 57, 57, 56: the
 // four that lie closest are 58, 57, 57, 56, and 58 + 56 = 57 + 57 = 114 g.
 func TestFromANewSiteToABagWithCutAndAllottedSeed(t *testing.T) {
+	t.Parallel()
 	p := sit(t, emptyGarden, desk)
 	p.open("/site")
 	p.fill("Name", "Far Ladder")
@@ -114,6 +115,7 @@ func TestFromANewSiteToABagWithCutAndAllottedSeed(t *testing.T) {
 
 // The scale stand-in: readings come one under another, and are put in the tray.
 func TestTubersAreWeighedFromTheScale(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/seed/trays/6")
 	p.openEntry("Weigh tubers in")
@@ -133,6 +135,7 @@ func TestTubersAreWeighedFromTheScale(t *testing.T) {
 // A cold site: a sweet potato in the open is told how many °C·days it lacks and
 // which shelter makes up for it; under that shelter nothing is said any more.
 func TestSlipPlanForAColdSiteNamesTheShelterThatDoes(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/site")
 	p.choose("Climate", "mild continental")
@@ -167,6 +170,7 @@ func TestSlipPlanForAColdSiteNamesTheShelterThatDoes(t *testing.T) {
 // Changing a date on the season sheet says what follows and what breaks, and the
 // line moves.
 func TestSeasonSheetSaysWhatADateBreaks(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/plan/season?line=35")
 	p.sees("R13 Cold Quay: change a date or a shelter")
@@ -182,6 +186,7 @@ func TestSeasonSheetSaysWhatADateBreaks(t *testing.T) {
 // Three kinds of damage are named with their lines and nothing is kept; put right,
 // it is looked at and then kept.
 func TestWeatherFileWithThreeKindsOfDamage(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/weather")
 	p.press("Bring in daily records of your own")
@@ -206,6 +211,7 @@ func TestWeatherFileWithThreeKindsOfDamage(t *testing.T) {
 // A pot is moved, then transplanted into its bag; the label's address has the new
 // entry at hand.
 func TestPotIsTransplantedByKeyboardAndLabel(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, phone)
 	p.open("/seed/nursery")
 	p.thumbs()
@@ -226,6 +232,7 @@ func TestPotIsTransplantedByKeyboardAndLabel(t *testing.T) {
 
 // A mother root from its start to a planted bag, on a phone.
 func TestSlipsFromRootToBagOnAPhone(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, phone)
 	p.open("/seed/nursery")
 	p.sees("2 short by 9 June 2026: 3 of 5 needed")
@@ -258,6 +265,7 @@ func TestSlipsFromRootToBagOnAPhone(t *testing.T) {
 
 // The bench works without scripts, and by keyboard.
 func TestBenchWithoutScriptsAndByKeyboard(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/")
 	p.key(input.Digit3)

@@ -5,6 +5,7 @@ import "testing"
 // The median last frost is 24 April give or take 11 days. Even: z(0.75)·11 = 7.4,
 // so 2 May; cautious: z(0.9)·11 = 14.1, so 9 May; bold: z(0.6)·11 = 2.8, so 27 April.
 func TestSiteMovesItsWindowWithTheRiskTaken(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/site")
 	p.sees("in the open 2 May 2026")
@@ -25,6 +26,7 @@ func TestSiteMovesItsWindowWithTheRiskTaken(t *testing.T) {
 // A southern site: last frost 21 September, give or take 13; z(0.75)·13 = 8.8, so
 // 30 September, and until 15 May − 9 days = 6 May of the year after.
 func TestSouthernSiteHasItsOwnDates(t *testing.T) {
+	t.Parallel()
 	p := sit(t, emptyGarden, desk)
 	p.open("/site")
 	p.sees("Until you save your own")

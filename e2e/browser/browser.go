@@ -29,6 +29,7 @@ func Start() (*Browser, error) {
 	l := launcher.New().Bin(path).Headless(true).NoSandbox(true).
 		Set("disable-gpu").Set("disable-quic").Set("no-first-run").
 		Set("disable-background-networking").Set("disable-component-update").Set("disable-sync").
+		Set("disable-background-timer-throttling").Set("disable-renderer-backgrounding").Set("disable-backgrounding-occluded-windows").
 		Set("hide-scrollbars").Set("font-render-hinting", "none")
 	address, err := l.Launch()
 	if err != nil {
