@@ -142,7 +142,7 @@ func (c *chaos) count(about int) int {
 
 func (c *chaos) text() string {
 	if c.now(8) {
-		return oneOf(c, "", " ", strings.Repeat("x", 5000), "a\x00b\x07", "\xff\xfe", "<script>", `"'&`, "=1+1", "🥔", "a,b=c;d\n", "‮", "../..", strings.Repeat("é", 40))
+		return oneOf(c, "", " ", strings.Repeat("x", 5000), "a\x00b\x07", "\xff\xfe", "<script>", `"'&`, "=1+1", "🥔", "a,b=c;d\n", "\u202e", "../..", strings.Repeat("é", 40))
 	}
 	return oneOf(c, "Harbour Lantern", "cask", "Lower step", "blue bucket", "roof", "meal", "shore", "hedge", "sand") + oneOf(c, "", " 2", " 3", "-x")
 }
