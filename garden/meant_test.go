@@ -1,9 +1,11 @@
 package garden_test
 
 import (
+	"errors"
 	"testing"
 
 	"glebata/core/bag"
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/terrace"
@@ -87,4 +89,42 @@ func TestTheSameRequestAfterMidnight(t *testing.T) {
 	if n := len(p.tray(tray).Tubers); n != 1 {
 		t.Errorf("%d tubers", n)
 	}
+}
+
+// The same key and the same numbers, asked of another use case, are another request.
+func TestAKeyIsOfOneKindOfRequest(t *testing.T) {
+	p, id := planted(t)
+	entry, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Noted, Day: today, Text: "x"})
+	p.must(err)
+	tray, err := p.AddLot(ctx, garden.NewLot{Label: "L1", Variety: p.variety.ID, Source: logbook.Certified, Year: 2026, Tray: "A1", Temp: 10}, p.asked())
+	p.must(err)
+	for range 4 { // until the bench has an entry under the same number
+		_, err = p.RecordSeed(ctx, logbook.SeedEntry{Tray: tray, Kind: logbook.SeedWeighed, Weights: []measure.Mass{60}}, p.asked())
+		p.must(err)
+	}
+	key := p.asked()
+	_, err = p.Undo(ctx, entry, key)
+	p.must(err)
+	if _, err = p.UndoSeed(ctx, entry, key); !errors.Is(err, logbook.ErrSentOtherwise) {
+		t.Errorf("undone at the bench with the key of a planting: %v", err)
+	}
+	if n := len(p.tray(tray).Tubers); n != 4 {
+		t.Errorf("%d tubers are left", n)
+	}
+}
+
+// Pots are not set into a bag in which something else grows.
+func TestPotsGoIntoNoFullBag(t *testing.T) {
+	p, id := planted(t)
+	filling := forecast.DefaultLadder(p.bag.Model.Shape, crop.Maincrop, "steps")
+	next, err := p.PlanBag(ctx, garden.NewPlanting{Year: 2027, Bag: p.bag.ID, Variety: p.variety.ID, Number: 1, Filling: filling}, p.asked())
+	p.must(err)
+	pot, err := p.Start(ctx, logbook.Nursling{Label: "P1", Kind: logbook.Pot, Variety: p.variety, Weight: 63, Shelter: climate.Open, Started: today - 20}, p.asked())
+	p.must(err)
+	_, err = p.PlantFromNursery(ctx, next, today, garden.FromNursery{Pots: []logbook.ID{pot}}, p.asked())
+	refused(t, "a pot into a full bag", err, "", "close that first")
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Closed, Day: today})
+	p.must(err)
+	_, err = p.PlantFromNursery(ctx, next, today, garden.FromNursery{Pots: []logbook.ID{pot}}, p.asked())
+	p.must(err)
 }

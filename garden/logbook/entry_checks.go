@@ -66,11 +66,8 @@ func (e *Entry) ofKind() Entry {
 func CheckEntry(e *Entry, today measure.Day) error {
 	var faults Faults
 	*e = e.ofKind()
-	switch {
-	case e.Day > today:
+	if e.Day > today {
 		faults.Add("day", "{} is still to come: enter it on the day or after.", e.Day)
-	case e.Day < today-40*366:
-		faults.Add("day", "{} is too long ago.", e.Day)
 	}
 	if len(e.Text) > maxText {
 		faults.Add("text", "A note holds up to {} letters.", maxText)

@@ -1,0 +1,274 @@
+package forecast
+
+import (
+	"context"
+	"errors"
+	"math"
+	"testing"
+
+	"glebata/core/bag"
+	"glebata/core/calendar"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/growth"
+	"glebata/core/hill"
+	"glebata/core/job"
+	"glebata/core/measure"
+	"glebata/core/medium"
+	"glebata/garden/logbook"
+)
+
+// ordinary weather: every day as it usually is.
+type ordinary struct{}
+
+func (ordinary) Day(_ *logbook.Site, n *climate.Normals, d measure.Day) climate.DayWeather {
+	return climate.DayWeather{Min: n.Min.At(d), Max: n.Max.At(d)}
+}
+
+func (o ordinary) Forecast(s *logbook.Site, n *climate.Normals, today measure.Day) []Forecast {
+	var out []Forecast
+	for lead := 1; lead <= ForecastDays; lead++ {
+		w := o.Day(s, n, today+measure.Day(lead))
+		out = append(out, Forecast{Day: today + measure.Day(lead), Lead: lead, Min: w.Min, Max: w.Max, Spread: ForecastSpread(lead)})
+	}
+	return out
+}
+
+var plantedOn = measure.Date(2026, 4, 16)
+
+// stateOf a maincrop planted in April in a cask, with more in its log.
+func stateOf(t *testing.T, more ...logbook.Entry) logbook.PlantingState {
+	t.Helper()
+	shape, err := bag.NewRound(36, 40, 42)
+	if err != nil {
+		t.Fatal(err)
+	}
+	p := logbook.Planting{
+		ID: 1, Season: logbook.Season{ID: 1, Year: 2026}, Number: 3, Filling: hill.Defaults(hill.Steps),
+		Bag:     logbook.Bag{ID: 1, Label: "R1", Model: logbook.Model{ID: 1, Name: "cask", Shape: shape, Material: logbook.Fabric}},
+		Variety: logbook.Variety{ID: 1, Name: "Cold Quay", Class: crop.Maincrop},
+	}
+	log := append([]logbook.Entry{{ID: 1, Kind: logbook.Planted, Day: plantedOn, Pieces: []measure.Mass{55, 55, 55}}}, more...)
+	for i := range log {
+		log[i].ID = logbook.ID(i + 1)
+	}
+	s, err := logbook.NewPlantingState(p, log)
+	if err != nil || len(s.Aside) > 0 {
+		t.Fatalf("%v, aside %+v", err, s.Aside)
+	}
+	return s
+}
+
+func inputsOn(today measure.Day) *Inputs {
+	liquid := logbook.Product{ID: 1, Kind: logbook.LiquidFeed, Feed: medium.Product{Nitrogen: 4, Potash: 8, Liquid: true, Dilution: 10}}
+	return &Inputs{Today: today, Site: logbook.NewSite(climate.Presets()[0]), Station: ordinary{}, Usual: medium.RecipeNamed("half").Mix, Liquid: &liquid}
+}
+
+// forecastOn a day.
+func forecastOn(t *testing.T, today measure.Day, in *Inputs, more ...logbook.Entry) PlantingForecast {
+	t.Helper()
+	s := stateOf(t, more...)
+	if in == nil {
+		in = inputsOn(today)
+	}
+	in.Span([]logbook.PlantingState{s})
+	f, err := Of(s, in)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return f
+}
+
+func jobOn(f *PlantingForecast, k job.Kind) measure.Day {
+	for _, j := range f.Jobs {
+		if j.Kind == k {
+			return j.Day
+		}
+	}
+	return 0
+}
+
+// A feed that was given puts off the one that follows within six days, and no other.
+func TestFeedsAreKeptApart(t *testing.T) {
+	feeds := forecastOn(t, plantedOn+60, nil).Feed.Feedings
+	if len(feeds) < 4 {
+		t.Fatalf("%d feeds", len(feeds))
+	}
+	second := feeds[1].Day
+	fed := func(on measure.Day) measure.Day {
+		return jobOn(ptr(forecastOn(t, second, nil, logbook.Entry{Kind: logbook.Fed, Day: on})), job.Feed)
+	}
+	if got := fed(second - 7); got != second {
+		t.Errorf("fed seven days before the second, the next is asked for on %v, want %v", got, second)
+	}
+	if got := fed(second - 6); got != feeds[2].Day {
+		t.Errorf("fed six days before the second, the next is asked for on %v, want the third, %v", got, feeds[2].Day)
+	}
+}
+
+func ptr[T any](v T) *T { return &v }
+
+// Canes are asked for four days before stems stand 35 cm long.
+func TestCanesComeBeforeTheyAreNeeded(t *testing.T) {
+	f := forecastOn(t, plantedOn+20, nil)
+	reached := measure.Day(0)
+	for i, l := range f.Grown.Course.Stem {
+		if l >= 35 {
+			reached = f.Grown.Course.Planted + measure.Day(i)
+			break
+		}
+	}
+	if got := jobOn(&f, job.Tie); reached == 0 || got != reached-4 {
+		t.Errorf("canes are asked for on %v, stems stand 35 cm on %v", got, reached)
+	}
+}
+
+// A frost is asked about for ten days.
+func TestAFrostIsAskedAboutWhileItIsFresh(t *testing.T) {
+	night := plantedOn + 60
+	asked := func(today measure.Day) bool {
+		in := inputsOn(today)
+		in.Own = []logbook.DayRecord{{Day: night, DayWeather: climate.DayWeather{Min: -4, Max: 8}, Source: "wall"}}
+		f := forecastOn(t, today, in)
+		if n := len(f.Grown.Course.Frosts); n != 1 && today >= night {
+			t.Fatalf("%d frosts", n)
+		}
+		return f.frostUnseen(today) == night
+	}
+	if !asked(night+10) || asked(night+11) || asked(night-1) {
+		t.Errorf("asked after ten days %v, after eleven %v, before %v", asked(night+10), asked(night+11), asked(night-1))
+	}
+}
+
+// What was skipped rests: a layer for a week, canes for the season.
+func TestSkippedJobsRest(t *testing.T) {
+	due := jobOn(ptr(forecastOn(t, plantedOn+30, nil)), job.Raise)
+	if due == 0 {
+		t.Fatal("no layer falls due")
+	}
+	skip := logbook.Entry{Kind: logbook.Skipped, What: job.Raise, Day: due, Text: "rain"}
+	if got := jobOn(ptr(forecastOn(t, due, nil, skip)), job.Raise); got != due+7 {
+		t.Errorf("a layer skipped on %v is asked for again on %v, want a week later", due, got)
+	}
+	for kind, days := range map[job.Kind]measure.Day{job.Raise: 7, job.Feed: 7, job.TopUp: 7, job.Look: 7, job.Measure: 7, job.Tie: 300, job.Nip: 300, job.CutDown: 300} {
+		if got := skipQuiet(kind); got != days {
+			t.Errorf("%s rests %d days, want %d", kind, got, days)
+		}
+	}
+}
+
+// Work that leads up is shown from three weeks before its day, and for two months.
+func TestLeadsAreShownWhenTheyAreNear(t *testing.T) {
+	st := &PlantingForecast{}
+	today := plantedOn
+	for days, want := range map[measure.Day]bool{21: true, 22: false, 0: true, -60: true, -61: false} {
+		if got := LeadsUp(st, calendar.Moment{Kind: calendar.StartChit, Day: today + days}, today); got != want {
+			t.Errorf("chitting in %d days is shown: %v", days, got)
+		}
+	}
+	if LeadsUp(st, calendar.Moment{Kind: calendar.Ready, Day: today}, today) || LeadsUp(st, calendar.Moment{Kind: calendar.Harden, Day: today - 1}, today) {
+		t.Error("what does not lead up, or is too late to do, is shown")
+	}
+}
+
+// Earlies are eaten soon, maincrops through the winter.
+func TestHowLongAHarvestIsEaten(t *testing.T) {
+	for class, days := range map[crop.Class]measure.Day{crop.FirstEarly: 21, crop.SecondEarly: 35, crop.EarlyMaincrop: 120, crop.Maincrop: 182, crop.SweetMid: 120} {
+		if got := eatFor(class); got != days {
+			t.Errorf("%s is eaten for %d days, want %d", class, got, days)
+		}
+	}
+}
+
+// A bag that was lifted long before its time calibrates nothing.
+func TestLiftedTooEarlyDoesNotCalibrate(t *testing.T) {
+	closed := func(index float64) PlantingForecast {
+		f := PlantingForecast{PlantingState: stateOf(t, logbook.Entry{Kind: logbook.Weighed, Day: plantedOn + 90, Batches: []logbook.Batch{{Gross: 900, Grade: "keep"}}}, logbook.Entry{Kind: logbook.Closed, Day: plantedOn + 90})}
+		f.Index = index
+		return f
+	}
+	for index, want := range map[float64]int{0.29: 0, 0.3: 1, 0.31: 1, 1: 1} {
+		if got := Calibration([]PlantingForecast{closed(index)}, crop.Maincrop, 1).Bags; got != want {
+			t.Errorf("a bag lifted at an index of %g counts %d times, want %d", index, got, want)
+		}
+	}
+}
+
+// What was worked out is found again only while all of what it follows from is the
+// same; a cache with other plantings and spans in it changes nothing.
+func TestTheCacheGivesWhatIsWorkedOutAnew(t *testing.T) {
+	today := plantedOn + 80
+	cache := NewCache()
+	moved := logbook.UsualTiming(stateOf(t).Bag, stateOf(t).Variety)
+	moved.Then, moved.Move = climate.Greenhouse, plantedOn+20
+	inside := logbook.UsualTiming(stateOf(t).Bag, stateOf(t).Variety)
+	inside.Shelter = climate.Greenhouse
+	for what, c := range map[string]struct {
+		more   []logbook.Entry
+		change func(*Inputs)
+	}{
+		"as it is":       {},
+		"cut down":       {[]logbook.Entry{{Kind: logbook.Tended, What: job.CutDown, Day: today - 20}}, nil},
+		"moved":          {nil, func(in *Inputs) { in.Timings = map[logbook.ID]logbook.Timing{1: moved} }},
+		"under glass":    {nil, func(in *Inputs) { in.Timings = map[logbook.ID]logbook.Timing{1: inside} }},
+		"measured":       {[]logbook.Entry{{Kind: logbook.Measured, Day: today - 30, Height: 15}}, nil},
+		"another height": {[]logbook.Entry{{Kind: logbook.Measured, Day: today - 30, Height: 19}}, nil},
+		"frosted":        {[]logbook.Entry{{Kind: logbook.Frosted, Day: today - 40}}, nil},
+		"up early":       {[]logbook.Entry{{Kind: logbook.Emerged, Day: plantedOn + 12}}, nil},
+		"flowered":       {[]logbook.Entry{{Kind: logbook.Flowered, Day: today - 5}}, nil},
+		"raised":         {[]logbook.Entry{{Kind: logbook.Raised, Day: today - 30, RaiseBy: 5}}, nil},
+		"another site":   {nil, func(in *Inputs) { in.Site.Latitude = 40 }},
+		"its own weather": {nil, func(in *Inputs) {
+			in.Own = []logbook.DayRecord{{Day: plantedOn + 10, DayWeather: climate.DayWeather{Min: 12, Max: 28}}}
+		}},
+		"in the shade": {nil, func(in *Inputs) {
+			in.Terrace, in.Spots = logbook.UsualTerrace(), nil
+			in.Usual = medium.RecipeNamed("coir").Mix
+		}},
+	} {
+		with, without := inputsOn(today), inputsOn(today)
+		if c.change != nil {
+			c.change(with)
+			c.change(without)
+		}
+		with.Cache = cache
+		a, b := forecastOn(t, today, with, c.more...), forecastOn(t, today, without, c.more...)
+		if !sameRun(a.Grown, b.Grown) {
+			t.Errorf("%s: what is held differs from what is worked out anew", what)
+		}
+		again := inputsOn(today)
+		if c.change != nil {
+			c.change(again)
+		}
+		again.Cache, again.from, again.until = cache, today-500, today+700
+		if f, err := Of(stateOf(t, c.more...), again); err != nil || f.Grown != a.Grown {
+			t.Errorf("%s: beside other plantings it is worked out anew, %v", what, err)
+		}
+	}
+	if n := cache.runs.Len(); n < 10 {
+		t.Errorf("%d runs are held", n)
+	}
+}
+
+func sameRun(a, b *GrowthRun) bool {
+	same := func(x, y *growth.Course) bool {
+		if x.Up != y.Up || x.Mature != y.Mature || x.Gone != y.Gone || len(x.Stem) != len(y.Stem) || len(x.Frosts) != len(y.Frosts) {
+			return false
+		}
+		for i := range x.Stem {
+			if math.Abs(x.Stem[i]-y.Stem[i]) > 1e-9 || math.Abs(x.Index[i]-y.Index[i]) > 1e-9 {
+				return false
+			}
+		}
+		return true
+	}
+	return same(&a.Course, &b.Course) && same(&a.Usual, &b.Usual) && len(a.Climbs) == len(b.Climbs)
+}
+
+func TestForecastingStopsWhenItsReaderHasGone(t *testing.T) {
+	gone, leave := context.WithCancel(context.Background())
+	leave()
+	if _, err := OfAll(gone, []logbook.PlantingState{stateOf(t)}, inputsOn(plantedOn+10)); !errors.Is(err, context.Canceled) {
+		t.Errorf("it went on: %v", err)
+	}
+}
