@@ -55,19 +55,6 @@ func (g *Garden) MoveBag(ctx context.Context, bagID logbook.ID, to terrace.Point
 	return err
 }
 
-func (v *View) terrace() (terraceKnown, error) {
-	return v.m.terrace.get(func() (t terraceKnown, err error) {
-		if t.terrace, t.known, err = v.r.Terrace(v.ctx); err != nil {
-			return t, err
-		}
-		if !t.known {
-			t.terrace = logbook.UsualTerrace()
-		}
-		t.spots, err = v.r.Spots(v.ctx)
-		return t, err
-	})
-}
-
 // Terrace with its bags as they stand today.
 func (v *View) Terrace() (forecast.TerraceView, error) {
 	var out forecast.TerraceView

@@ -238,17 +238,3 @@ func (s *PlantingForecast) YieldOutlook(growing bag.Growing, p *EnsembleForecast
 	out.Ready = at(ready, final)
 	return out
 }
-
-// ReadyOn is the day a planting is ready by its course: mature, or where it never is,
-// the last day that its leaves stand, or that it may stay out.
-func (s *PlantingForecast) ReadyOn() measure.Day {
-	c := &s.Grown.Course
-	day := c.Mature
-	if day == 0 {
-		day = c.Planted + measure.Day(len(c.Stem)) - 1
-	}
-	if s.EndsOn != 0 {
-		day = min(day, s.EndsOn)
-	}
-	return max(day, c.Planted)
-}

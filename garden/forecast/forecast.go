@@ -6,75 +6,9 @@ import (
 	"glebata/core/calendar"
 	"glebata/core/crop"
 	"glebata/core/job"
-	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/core/terrace"
 	"glebata/garden/logbook"
 )
-
-// Inputs are what plantings are forecast from, beside their own state.
-type Inputs struct {
-	Today   measure.Day
-	Site    logbook.Site
-	Timings map[logbook.ID]logbook.Timing // of plantings for which one was chosen
-	Own     []logbook.DayRecord           // weather of the grower's own, in order of day
-	Station Station
-	Mixes   map[logbook.ID]medium.Mix // of plantings for which one was chosen
-	Usual   medium.Mix
-	Base    *logbook.Product // bed dressing; nil where none is kept
-	Liquid  *logbook.Product
-	Terrace logbook.Terrace
-	Spots   map[logbook.ID]terrace.Point // of bags that were put on it
-	Nips    bool                         // the grower nips flowers
-	Cache   *Cache
-
-	from, until measure.Day // of the weather
-	air         *air
-	places      map[int]*calendar.Place
-	suns        map[logbook.ID]float64
-}
-
-// Span of days that the weather of a list of plantings is wanted for. It is to be
-// called before Own is read.
-func (in *Inputs) Span(list []logbook.PlantingState) (from, until measure.Day) {
-	in.from, in.until = in.Today, in.Today
-	for i := range list {
-		switch s := &list[i]; s.Stage {
-		case logbook.StageGrowing:
-			in.from = min(in.from, s.State.Planted)
-			in.until = max(in.until, s.State.Planted+airAfter)
-		case logbook.StagePlanned: // planted in its season, at the soonest today
-			in.until = max(in.until, measure.Date(s.Season.Year+1, 1, 1)+airAfter)
-		}
-	}
-	in.from -= airBefore
-	return in.from, in.until
-}
-
-// SpanEnded is the Span of plantings that have ended.
-func (in *Inputs) SpanEnded(list []logbook.PlantingState) (from, until measure.Day) {
-	in.from, in.until = in.Today, 0
-	for i := range list {
-		in.from, in.until = min(in.from, list[i].State.Planted-airBefore), max(in.until, list[i].Ended)
-	}
-	return in.from, in.until
-}
-
-// place is the calendar of a season's year.
-func (in *Inputs) place(year int) (*calendar.Place, error) {
-	if p := in.places[year]; p != nil {
-		return p, nil
-	}
-	p, err := in.Site.Calendar(year)
-	if err != nil {
-		return nil, err
-	}
-	if in.places == nil {
-		in.places = map[int]*calendar.Place{}
-	}
-	in.places[year] = p
-	return p, nil
-}
 
 // weather of the span, put together once.
 func (in *Inputs) weather() (*air, error) {

@@ -15,23 +15,6 @@ import (
 	"glebata/garden/logbook"
 )
 
-// GrowthRun is how a planting has grown and is expected to go on: by the weather as it
-// was observed, then as it is forecast, then as it usually is.
-type GrowthRun struct {
-	Plant  growth.Plant
-	Fit    growth.Fit
-	Course growth.Course
-	Usual  growth.Course // without what was measured; the same where nothing was
-	Climbs []hill.Climb  // raises to come
-	// UsualClimbs are those without what was measured.
-	UsualClimbs []hill.Climb
-	Air         *growth.Weather
-	key         uint64 // changes with what it follows from
-}
-
-// StemOn a day, from where it came through, cm.
-func (g *GrowthRun) StemOn(d measure.Day) measure.Length { return g.Course.StemOn(d) }
-
 // grow works out how a planting has grown and goes on.
 func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, a *air) *GrowthRun {
 	p := newPlant(&st.PlantingState, st.Timing, s, &in.Site, a, in.suns[st.Bag.ID])

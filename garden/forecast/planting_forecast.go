@@ -160,3 +160,39 @@ func Group(bags []PlantingForecast) []lift.Bag {
 	}
 	return out
 }
+
+// ReadyOn is the day a planting is ready by its course: mature, or where it never is,
+// the last day that its leaves stand, or that it may stay out.
+func (s *PlantingForecast) ReadyOn() measure.Day {
+	c := &s.Grown.Course
+	day := c.Mature
+	if day == 0 {
+		day = c.Planted + measure.Day(len(c.Stem)) - 1
+	}
+	if s.EndsOn != 0 {
+		day = min(day, s.EndsOn)
+	}
+	return max(day, c.Planted)
+}
+
+// GrowthRun is how a planting has grown and is expected to go on: by the weather as it
+// was observed, then as it is forecast, then as it usually is.
+type GrowthRun struct {
+	Plant  growth.Plant
+	Fit    growth.Fit
+	Course growth.Course
+	Usual  growth.Course // without what was measured; the same where nothing was
+	Climbs []hill.Climb  // raises to come
+	// UsualClimbs are those without what was measured.
+	UsualClimbs []hill.Climb
+	Air         *growth.Weather
+	key         uint64 // changes with what it follows from
+}
+
+// StemOn a day, from where it came through, cm.
+func (g *GrowthRun) StemOn(d measure.Day) measure.Length { return g.Course.StemOn(d) }
+
+// cover that shoots have to come through, as the plan has it. Of a bag that is filled
+// once it is that of its school, and not all up to the rim: by 7 °C·days a cm a first
+// early under 28 cm would be up after eight weeks, which growers do not see.
+func (s *PlantingForecast) cover() measure.Length { return s.Filling.Cover }

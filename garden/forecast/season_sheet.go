@@ -26,11 +26,6 @@ type Sheet struct {
 	Lines   []SheetLine // by the day they begin
 }
 
-// cover that shoots have to come through, as the plan has it. Of a bag that is filled
-// once it is that of its school, and not all up to the rim: by 7 °C·days a cm a first
-// early under 28 cm would be up after eight weeks, which growers do not see.
-func (s *PlantingForecast) cover() measure.Length { return s.Filling.Cover }
-
 // ChooseYear of a sheet that is asked for none: today's, or the newest that has
 // plantings.
 func (sh *Sheet) ChooseYear(seasons []logbook.Season, today measure.Day) {

@@ -26,9 +26,6 @@ func CheckTrayTemp(faults *Faults, t measure.Temperature) {
 	}
 }
 
-// maxTubers in one tray.
-const maxTubers = 200
-
 // ofKind is an entry with what its kind speaks of, and nothing else.
 func (e *SeedEntry) ofKind() SeedEntry {
 	out := SeedEntry{ID: e.ID, Tray: e.Tray, Kind: e.Kind, Day: e.Day, Logged: e.Logged, Key: e.Key}
@@ -160,24 +157,6 @@ func (t *TrayState) checkCut(faults *Faults, e *SeedEntry) {
 	if !(e.HealDays >= seed.HealDaysFrom && e.HealDays <= 14) {
 		faults.Add("heal", "Cut faces heal in {} to {} days.", seed.HealDaysFrom, seed.HealDaysTo)
 	}
-}
-
-func anyGone(pieces []PieceState) bool {
-	for _, p := range pieces {
-		if p.Gone {
-			return true
-		}
-	}
-	return false
-}
-
-func allGone(pieces []PieceState) bool {
-	for _, p := range pieces {
-		if !p.Gone {
-			return false
-		}
-	}
-	return true
 }
 
 // MayTakeBackAllotment refuses when some of its seed is planted.

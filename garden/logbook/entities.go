@@ -166,4 +166,8 @@ type Entry struct {
 	Voids   ID             // Voided: the entry taken back
 }
 
-func (e *Entry) line() line { return line{e.ID, e.Day, e.Voids} }
+var kindNames = map[Kind]string{
+	Planted: "planted", Raised: "raised", Measured: "stem height", Noted: "a note", Weighed: "weighed in", Taken: "some taken unweighed",
+	Closed: "closed", Dropped: "plan dropped", Emerged: "shoots through", Flowered: "first flowers", Frosted: "tops black from frost",
+	Topped: "topped up", Fed: "fed", Tended: "a job done", Skipped: "a job skipped", PutOff: "a job put off",
+}

@@ -44,9 +44,3 @@ func (l *PlantingLog) name(entry ID) measure.Phrase {
 	e, _ := l.Find(entry)
 	return measure.Say(kindNames[e.Kind])
 }
-
-var kindNames = map[Kind]string{
-	Planted: "planted", Raised: "raised", Measured: "stem height", Noted: "a note", Weighed: "weighed in", Taken: "some taken unweighed",
-	Closed: "closed", Dropped: "plan dropped", Emerged: "shoots through", Flowered: "first flowers", Frosted: "tops black from frost",
-	Topped: "topped up", Fed: "fed", Tended: "a job done", Skipped: "a job skipped", PutOff: "a job put off",
-}

@@ -324,3 +324,5 @@ func (s *State) Spots(p *Planting) []bag.Spot {
 	}
 	return bag.PlaceLevels(p.Bag.Model.Shape, s.Ladder.Seed, n, p.Variety.Class.Constants().Spacing)
 }
+
+func (e *Entry) line() line { return line{e.ID, e.Day, e.Voids} }

@@ -8,13 +8,6 @@ import (
 	"glebata/core/seed"
 )
 
-// PieceRef names a piece: a tuber in its tray, whole when Piece is 0.
-type PieceRef struct {
-	Tray  ID
-	Tuber int
-	Piece int
-}
-
 // PieceState is a piece of seed, or a whole tuber.
 type PieceState struct {
 	PieceRef
@@ -270,4 +263,27 @@ func (t *TrayState) AllReady() measure.Day {
 		}
 	}
 	return last
+}
+
+func (e *SeedEntry) line() line { return line{e.ID, e.Day, e.Voids} }
+
+// maxTubers in one tray.
+const maxTubers = 200
+
+func anyGone(pieces []PieceState) bool {
+	for _, p := range pieces {
+		if p.Gone {
+			return true
+		}
+	}
+	return false
+}
+
+func allGone(pieces []PieceState) bool {
+	for _, p := range pieces {
+		if !p.Gone {
+			return false
+		}
+	}
+	return true
 }
