@@ -140,7 +140,7 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 		t.Fatalf("%+v", d)
 	}
 	said := ""
-	for _, s := range d.Says {
+	for _, s := range d.Advice {
 		said += s.In(measure.Metric)
 	}
 	if !strings.Contains(said, "Left over: A1·5, A1·6") {
@@ -209,7 +209,7 @@ func TestShortBagsAreToldWhatToCut(t *testing.T) {
 	d, err := p.look().DraftAllotment(forecast.AllotmentRequest{Plantings: []logbook.ID{one}})
 	p.must(err)
 	said := ""
-	for _, s := range d.Says {
+	for _, s := range d.Advice {
 		said += s.In(measure.Metric) + " "
 	}
 	if !strings.Contains(said, "Bag R1 is short of 1.") || !strings.Contains(said, "Cut A1·1, 170 g with 7 eyes, into 3") {

@@ -46,7 +46,7 @@ func (p *plot) design(ask forecast.DesignRequest) map[string]forecast.Candidate 
 
 func saidOf(c forecast.Candidate) string {
 	said := ""
-	for _, s := range c.Says {
+	for _, s := range c.Advice {
 		said += s.In(measure.Metric) + " "
 	}
 	return said

@@ -46,6 +46,7 @@ type moment struct {
 	settings  lazy[settings]
 	imports   lazy[[]logbook.WeatherImport]
 	strip     lazy[[]forecast.SeasonSpan]
+	mixes     lazies[Filter, map[logbook.ID]string]
 	states    lazies[Filter, stateList]
 	replayed  replayed
 	forecasts lazies[forecastAsk, []forecast.PlantingForecast]

@@ -51,6 +51,11 @@ func (v *View) standings(f Filter) ([]forecast.PlantingForecast, error) {
 	return append([]forecast.PlantingForecast(nil), list...), err
 }
 
+// mixes that plantings were given, as they are written.
+func (v *View) mixes(f Filter) (map[logbook.ID]string, error) {
+	return v.m.mixes.get(f, func() (map[logbook.ID]string, error) { return v.r.Mixes(v.ctx, f) })
+}
+
 // inputs of forecasts, but for the weather.
 func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
 	in := &forecast.Inputs{Today: v.today, Station: v.g.station, Cache: v.g.cache}
@@ -66,7 +71,7 @@ func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
 		return nil, err
 	}
 	in.Usual = m.components.Recipes()[0].Mix
-	texts, err := v.r.Mixes(v.ctx, f)
+	texts, err := v.mixes(f)
 	if err != nil {
 		return nil, err
 	}

@@ -89,7 +89,7 @@ func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 		got, err := p.look(day).Propose(ask)
 		p.must(err)
 		said, n := "", 0
-		for _, s := range got.Says {
+		for _, s := range got.Advice {
 			said += s.In(measure.Metric) + " "
 		}
 		for _, b := range got.Bags {
@@ -112,7 +112,7 @@ func TestProposalKeepsItsLimitsAndSaysWhatIsLacking(t *testing.T) {
 			t.Errorf("with one torn, %s is proposed %q", b.Bag.Label, b.Variety.Name)
 		}
 	}
-	if said := got.Says[len(got.Says)-1].In(measure.Metric); !strings.HasPrefix(said, "Left out, being torn: R1.") {
+	if said := got.Advice[len(got.Advice)-1].In(measure.Metric); !strings.HasPrefix(said, "Left out, being torn: R1.") {
 		t.Errorf("of the torn one it says %q", said)
 	}
 	bad := forecast.ProposalRequest{From: day, Until: day - 1, Litres: -1}

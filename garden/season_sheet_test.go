@@ -22,8 +22,8 @@ func TestTimingIsKeptAndWhatItBreaksIsSaid(t *testing.T) {
 	usual := st.Timing
 	s, err := p.look().Schedule(&st)
 	p.must(err)
-	if usual.Way != calendar.Direct || s.Plant != today || !strings.Contains(s.Warnings[0].In(measure.Metric)+s.Warnings[len(s.Warnings)-1].In(measure.Metric), "counted back was") {
-		t.Errorf("in June it is planted on %s: %v", s.Plant, s.Warnings)
+	if usual.Way != calendar.Direct || s.Plant != today || !strings.Contains(s.Advice[0].In(measure.Metric)+s.Advice[len(s.Advice)-1].In(measure.Metric), "counted back was") {
+		t.Errorf("in June it is planted on %s: %v", s.Plant, s.Advice)
 	}
 	usual.Plant = today + 30
 	p.must(p.SetTiming(ctx, id, usual, p.asked()))

@@ -31,6 +31,6 @@ func (v *View) SetAside() ([]logbook.SetAside, error) {
 	if err != nil {
 		return nil, err
 	}
-	chosen, err := v.r.Mixes(v.ctx, Filter{Open: true})
+	chosen, err := v.mixes(Filter{Open: true})
 	return append(out, logbook.AsideMixes(m.components, m.own, chosen)...), err
 }

@@ -75,7 +75,7 @@ func TestTerraceSaysWhatSpeaksAgainstASpot(t *testing.T) {
 	v, err := p.look().Terrace()
 	p.must(err)
 	said := ""
-	for _, s := range v.Says {
+	for _, s := range v.Advice {
 		said += s.In(measure.Metric) + "\n"
 	}
 	for _, want := range []string{"you were told 100.0 kg", "hours of sun a day", "stand in one another"} {
@@ -94,7 +94,7 @@ func TestTerraceNamesBagsThatCannotBeWalkedTo(t *testing.T) {
 		v, err := p.look().Terrace()
 		p.must(err)
 		all := ""
-		for _, s := range v.Says {
+		for _, s := range v.Advice {
 			all += s.In(measure.Metric)
 		}
 		return all
@@ -117,7 +117,7 @@ func TestBagIsMovedAndWears(t *testing.T) {
 	p.must(err)
 	id, err := p.plan(2)
 	p.must(err)
-	if b := p.state(id).Bag; b.Place.Name != "Quay" || b.Condition != logbook.Torn || b.Condition.Advice() == "" {
+	if b := p.state(id).Bag; b.Place.Name != "Quay" || b.Condition != logbook.Torn || len(b.Condition.Advice()) == 0 {
 		t.Errorf("moved and torn it reads back %+v", b)
 	}
 	_, err = p.LookAfter(ctx, garden.BagLook{Bag: p.bag.ID, Condition: logbook.Worn}, p.asked())

@@ -156,10 +156,7 @@ func (b *cardBody) dress(st *forecast.PlantingForecast, products []logbook.Produ
 	if n := len(doses); n > 0 {
 		b.Later = fmt.Sprintf("With each layer that is raised later, about %s.", handfuls(base, doses[0].Dose))
 	}
-	for _, says := range st.Feed.Minds {
-		b.Minds = append(b.Minds, says.In(sys))
-	}
-	for _, says := range st.Feed.Says {
+	for _, says := range st.Feed.Advice {
 		b.Minds = append(b.Minds, says.In(sys))
 	}
 }

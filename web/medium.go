@@ -8,6 +8,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/advice"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/medium"
@@ -36,7 +37,7 @@ type mixView struct {
 	Column  []draw.Slice
 	Parts   string
 	Sour    string // what to think of its acidity, shortly
-	Rots    []measure.Phrase
+	Rots    advice.List
 	WetKg   string
 	Settles string
 	Water   string
@@ -74,7 +75,7 @@ type feedView struct {
 	Times          string // days of the liquid feed
 	Each           string
 	Bars           []feedBar
-	Minds          []measure.Phrase
+	Minds          advice.List
 	Refused        bool
 }
 
@@ -140,10 +141,10 @@ func mixViewOf(r medium.Recipe, cs medium.Components) mixView {
 		Rots: medium.Rotting(r.Mix),
 	}
 	switch ph := r.Mix.PH(); {
-	case medium.Acidity(crop.SweetPotato, r.Mix).Empty():
+	case len(medium.Acidity(crop.SweetPotato, r.Mix)) == 0:
 	case ph > 6:
 		v.Sour = "where scab begins"
-	case medium.Acidity(crop.Potato, r.Mix).Empty():
+	case len(medium.Acidity(crop.Potato, r.Mix)) == 0:
 		v.Sour = "too sour for sweet potatoes"
 	default:
 		v.Sour = "so sour that feed is locked up"
@@ -161,8 +162,7 @@ func mixViewOf(r medium.Recipe, cs medium.Components) mixView {
 
 func feedViewOf(st *forecast.PlantingForecast, base *logbook.Product, sys measure.System) feedView {
 	f := st.Feed
-	v := feedView{Label: st.Bag.Label, Variety: st.Variety.Name, ID: st.Planting.ID, Refused: f.Refused, Minds: f.Minds}
-	v.Minds = append(slices.Clone(f.Says), v.Minds...)
+	v := feedView{Label: st.Bag.Label, Variety: st.Variety.Name, ID: st.Planting.ID, Refused: f.Refused, Minds: f.Advice}
 	for i, l := range f.Layers {
 		into := "under the seed"
 		if i > 0 {

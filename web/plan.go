@@ -10,6 +10,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/advice"
 	"glebata/core/bag"
 	"glebata/core/calendar"
 	"glebata/core/crop"
@@ -39,8 +40,8 @@ type planBody struct {
 	// Timing is what the dates come to, counted back from the site's frosts.
 	Timing *calendar.Schedule
 	Expect *bag.Expectation
-	Wet    measure.Mass     // full, in summer
-	Minds  []measure.Phrase // of weight and mix
+	Wet    measure.Mass // full, in summer
+	Minds  advice.List  // of weight and mix
 	When   []Field
 	Hints  []string // fields whose hints are renewed one by one
 }
@@ -229,15 +230,9 @@ func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk
 func (b *planBody) weigh(d *forecast.Draft, m medium.Mix, limit measure.Mass) {
 	b.Wet = d.WetWeight(m)
 	if b.Wet > limit {
-		b.Minds = append(b.Minds, measure.Say("Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit))
+		b.Minds.Add(advice.Heavy, advice.Warn, "", "Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit)
 	}
-	if says := d.Bag.Condition.Advice(); says != "" {
-		b.Minds = append(b.Minds, measure.Say(says))
-	}
-	b.Minds = append(b.Minds, medium.Rotting(m)...)
-	if says := medium.Acidity(d.Variety.Class.Crop(), m); !says.Empty() {
-		b.Minds = append(b.Minds, says)
-	}
+	b.Minds = slices.Concat(b.Minds, d.Bag.Condition.Advice(), medium.Rotting(m), medium.Acidity(d.Variety.Class.Crop(), m))
 }
 
 // planScale is how much larger than on a phone the pictures of a plan are shown:

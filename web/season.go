@@ -98,7 +98,7 @@ func chooseLine(lines []forecast.SheetLine, id logbook.ID) *forecast.SheetLine {
 		case id != 0 && l.Planting.ID == id:
 			return l
 		case l.Stage != logbook.StagePlanned:
-		case best < 0 || len(l.Schedule.Warnings) > 0 && len(lines[best].Schedule.Warnings) == 0:
+		case best < 0 || l.Schedule.Advice.Warns() && !lines[best].Schedule.Advice.Warns():
 			best = i
 		}
 	}

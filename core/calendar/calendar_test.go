@@ -63,8 +63,8 @@ func TestPotatoIsCountedBackFromTheFrost(t *testing.T) {
 	is(t, "early", s.Early, "2026-07-07")
 	is(t, "likely", s.Likely, "2026-07-16")
 	is(t, "late", s.Late, "2026-07-30")
-	if !s.Feasible || len(s.Warnings) != 0 {
-		t.Errorf("feasible %v, warned of %v", s.Feasible, s.Warnings)
+	if !s.Feasible || len(s.Advice) != 0 {
+		t.Errorf("feasible %v, warned of %v", s.Feasible, s.Advice)
 	}
 	for i := 1; i < len(s.Moments); i++ {
 		if s.Moments[i].Day < s.Moments[i-1].Day {
@@ -129,7 +129,7 @@ func TestChosenDayThatBreaksSomethingIsWarnedOf(t *testing.T) {
 			t.Errorf("%s: the day was changed to %s", what, s.Plant)
 		}
 		said := ""
-		for _, w := range s.Warnings {
+		for _, w := range s.Advice {
 			said += w.In(measure.Metric) + " "
 		}
 		if !strings.Contains(said, c.wants) {

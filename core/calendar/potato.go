@@ -4,6 +4,7 @@ import (
 	"math"
 	"sort"
 
+	"glebata/core/advice"
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/growth"
@@ -80,7 +81,7 @@ func (p *Place) preGrown(s *Schedule) {
 	need := growth.EmergenceNeed(s.Chitted, potCover)
 	up, _ := growth.Reach(crop.Potato, s.Pots, along(s.Stays, func(sh climate.Shelter) growth.Warmth { return p.medium(sh, false) }), need, longest)
 	if up > s.Plant {
-		s.say("The shoots are not through on planting day: the pots stand too cold. {} after planting they will be.", days(up-s.Plant))
+		s.warn(advice.PotsCold, "The shoots are not through on planting day: the pots stand too cold. {} after planting they will be.", days(up-s.Plant))
 	}
 	s.Emerge = up
 	p.checkUp(s, s.Shelter, s.Plant)
@@ -95,10 +96,10 @@ func (p *Place) checkUp(s *Schedule, shelter climate.Shelter, green measure.Day)
 		if s.Way == PreGrown {
 			what = "Transplanted on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}."
 		}
-		s.say(what, green, percent(p.riskAt(shelter, green)), shelter.Gain().Where, percent(float64(p.risk)), w.From)
+		s.warn(advice.FrostRisk, what, green, percent(p.riskAt(shelter, green)), shelter.Gain().Where, percent(float64(p.risk)), w.From)
 	}
 	if t := p.medium(shelter, s.Dark)(s.Plant); t < coldestMedium && s.Way != PreGrown {
-		s.say("The medium has about {} on {}: seed lies cold and wet; wait for {}.", measure.Temperature(math.Round(t*10)/10), s.Plant, measure.Temperature(coldestMedium))
+		s.warn(advice.MediumCold, "The medium has about {} on {}: seed lies cold and wet; wait for {}.", measure.Temperature(math.Round(t*10)/10), s.Plant, measure.Temperature(coldestMedium))
 	}
 }
 
@@ -117,7 +118,7 @@ func (p *Place) moves(s *Schedule) {
 		}
 	}
 	if s.Move < s.Plant {
-		s.say("The move on {} comes before planting on {}.", s.Move, s.Plant)
+		s.warn(advice.MoveEarly, "The move on {} comes before planting on {}.", s.Move, s.Plant)
 		s.Move = s.Plant
 	}
 	s.Stays = append(s.Stays, Stay{s.Move, s.Then})
@@ -125,7 +126,7 @@ func (p *Place) moves(s *Schedule) {
 		s.Harden = s.Move - hardenDays
 	}
 	if green := max(s.Move, s.Emerge); !w.Always && green < w.From && s.Way != Late {
-		s.say("Moved on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}.",
+		s.warn(advice.FrostRisk, "Moved on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}.",
 			s.Move, percent(p.riskAt(s.Then, green)), s.Then.Gain().Where, percent(float64(p.risk)), w.From)
 	}
 }
@@ -181,10 +182,10 @@ func (p *Place) ripen(s *Schedule) {
 	if !s.Feasible && s.Way != Late {
 		end := s.End
 		if end == 0 {
-			s.say("It hardly ripens here: warmth for {} % of what a {} of {} days needs.", percent(s.Have/s.Need), s.Class.Name(), s.packet())
+			s.warn(advice.Season, "It hardly ripens here: warmth for {} % of what a {} of {} days needs.", percent(s.Have/s.Need), s.Class.Name(), s.packet())
 			return
 		}
-		s.say("Frost takes the tops about {}; by then it has had {} % of the warmth it needs. Fewer and smaller tubers: plant earlier, under shelter, or an earlier class.", end, percent(s.Have/s.Need))
+		s.warn(advice.Season, "Frost takes the tops about {}; by then it has had {} % of the warmth it needs. Fewer and smaller tubers: plant earlier, under shelter, or an earlier class.", end, percent(s.Have/s.Need))
 	}
 }
 
@@ -230,13 +231,13 @@ func (p *Place) late(s *Schedule) {
 	s.Emerge = p.emergence(&s.Asked, s.Plant)
 	switch {
 	case !ok:
-		s.say("No late crop here {}: from high summer to the frost there is too little warmth for a {}.", last.Gain().Where, s.Class.Name())
+		s.warn(advice.Season, "No late crop here {}: from high summer to the frost there is too little warmth for a {}.", last.Gain().Where, s.Class.Name())
 	case s.Plant > latest:
-		s.say("Too late: after {} a {} has no time to bulk before frost {}.", latest, s.Class.Name(), last.Gain().Where)
+		s.warn(advice.Window, "Too late: after {} a {} has no time to bulk before frost {}.", latest, s.Class.Name(), last.Gain().Where)
 	case latest <= midsummer:
-		s.say("The window is past high summer's start: {} at the latest, which is hardly a second crop.", latest)
+		s.warn(advice.Window, "The window is past high summer's start: {} at the latest, which is hardly a second crop.", latest)
 	}
-	s.say("Blight is likeliest on late plantings: keep leaves dry, look twice a week, cut tops at the first spots.")
+	s.Advice.Add(advice.Blight, advice.Tip, "", "Blight is likeliest on late plantings: keep leaves dry, look twice a week, cut tops at the first spots.")
 }
 
 func days(n measure.Day) string {

@@ -3,6 +3,7 @@ package calendar
 import (
 	"math"
 
+	"glebata/core/advice"
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/growth"
@@ -120,9 +121,9 @@ type Schedule struct {
 	Feasible bool
 	Closes   climate.Shelter
 
-	Window   [2]measure.Day // in which planting late works; zero otherwise
-	Warnings []measure.Phrase
-	Moments  []Moment
+	Window  [2]measure.Day // in which planting late works; zero otherwise
+	Advice  advice.List
+	Moments []Moment
 }
 
 // Begins is the first thing to do after ordering.
@@ -168,9 +169,9 @@ func (s *Schedule) ready(likely, warm, cool measure.Day) {
 	s.Early, s.Likely, s.Late = min(likely, warm, cool), likely, max(likely, warm, cool)
 }
 
-// say adds a warning.
-func (s *Schedule) say(says string, args ...any) {
-	s.Warnings = append(s.Warnings, measure.Say(says, args...))
+// warn of something that follows.
+func (s *Schedule) warn(kind advice.Kind, says string, args ...any) {
+	s.Advice.Add(kind, advice.Warn, "", says, args...)
 }
 
 func (s *Schedule) packet() int {

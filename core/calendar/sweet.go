@@ -3,6 +3,7 @@ package calendar
 import (
 	"math"
 
+	"glebata/core/advice"
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/growth"
@@ -105,18 +106,18 @@ func (p *Place) sweet(s *Schedule) {
 
 	at := s.Shelter.Gain().Where
 	if !ok {
-		s.say("The medium does not reach {} {}: too cool for slips.", measure.Temperature(warmMedium), at)
+		s.warn(advice.MediumCold, "The medium does not reach {} {}: too cool for slips.", measure.Temperature(warmMedium), at)
 	} else if s.Plant < out {
-		s.say("Planted out on {} the medium has about {} {}; it has {} and frost is past from {}.", s.Plant,
+		s.warn(advice.MediumCold, "Planted out on {} the medium has about {} {}; it has {} and frost is past from {}.", s.Plant,
 			measure.Temperature(math.Round(medium(s.Plant)*10)/10), at, measure.Temperature(warmMedium), out)
 	}
 	if !s.Feasible {
 		s.Closes = p.closes(&s.Asked, s.Need)
 		lacks := math.Round(s.Need - s.Have)
 		if s.Closes != "" {
-			s.say("{} °C·days are lacking {}: {} of {}. Roots stay small. It would be enough {}.", lacks, at, math.Round(s.Have), math.Round(s.Need), s.Closes.Gain().Where)
+			s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. Roots stay small. It would be enough {}.", lacks, at, math.Round(s.Have), math.Round(s.Need), s.Closes.Gain().Where)
 		} else {
-			s.say("{} °C·days are lacking {}: {} of {}. No shelter makes up for it; choose an earlier variety.", lacks, at, math.Round(s.Have), math.Round(s.Need))
+			s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. No shelter makes up for it; choose an earlier variety.", lacks, at, math.Round(s.Have), math.Round(s.Need))
 		}
 	}
 }

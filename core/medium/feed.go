@@ -1,6 +1,7 @@
 package medium
 
 import (
+	"glebata/core/advice"
 	"glebata/core/crop"
 	"glebata/core/measure"
 )
@@ -36,7 +37,7 @@ type Dressing struct {
 	Base                   measure.Mass // of the product, in the medium at planting
 	Liquid                 float64      // g of N left for liquid feed, from initiation on
 	Refused                bool         // the product would bring too much of something
-	Says                   []measure.Phrase
+	Advice                 advice.List
 }
 
 // baseShare of the nitrogen goes in at planting, the rest as liquid. Practice.
@@ -58,61 +59,61 @@ func Dress(c crop.Class, m Mix, settled measure.Volume, p Product) Dressing {
 	credit := m.credit(settled)
 	d := Dressing{Target: TargetsOf(c).Nitrogen * litres, Credit: credit.Nitrogen}
 	d.Wanted = max(0, d.Target-d.Credit)
-	say := func(says string, args ...any) { d.Says = append(d.Says, measure.Say(says, args...)) }
 	if m.Inert() {
 		d.Liquid = d.Wanted
-		say("Inert medium: feed everything in the water, a quarter strength each time or full strength weekly.")
+		d.Advice.Add(advice.AllLiquid, advice.Tip, "", "Inert medium: feed everything in the water, a quarter strength each time or full strength weekly.")
 		return d
 	}
 	if p.Nitrogen <= 0 {
-		say("{} brings no nitrogen: it cannot be the base dressing.", p.Name)
+		d.Advice.Add(advice.NoNitrogen, advice.Warn, "", "{} brings no nitrogen: it cannot be the base dressing.", p.Name)
 		return d
 	}
 	d.Base = measure.Mass(d.Wanted * baseShare / (p.Nitrogen / 100))
 	d.Liquid = d.Wanted * (1 - baseShare)
 	if p.Potash > 0 && p.Nitrogen/p.Potash > 1 || p.Potash == 0 {
-		say("More nitrogen than potash: leafy tops, few tubers.")
+		d.Advice.Add(advice.Leafy, advice.Warn, "", "More nitrogen than potash: leafy tops, few tubers.")
 	}
 	potash := float64(d.Base)*p.Potash/100 + credit.Potash
 	phosphate := float64(d.Base)*p.Phosphate/100 + credit.Phosphate
 	if t := TargetsOf(c); potash > tooMuch*t.Potash*litres || phosphate > tooMuch*t.Phosphate*litres {
 		d.Refused = true
-		say("So much of {} would bring more than half as much again of phosphate or potash as is wanted: salts burn roots. Choose a product richer in nitrogen.", p.Name)
+		d.Advice.Add(advice.Salts, advice.Stop, "", "So much of {} would bring more than half as much again of phosphate or potash as is wanted: salts burn roots. Choose a product richer in nitrogen.", p.Name)
 	}
-	d.Says = append(d.Says, Rotting(m)...)
+	d.Advice = append(d.Advice, Rotting(m)...)
 	return d
 }
 
 // Rotting says which parts of a mix still rot, and take nitrogen for it.
-func Rotting(m Mix) []measure.Phrase {
-	var says []measure.Phrase
+func Rotting(m Mix) advice.List {
+	var says advice.List
 	for _, part := range m {
 		switch {
 		case part.Fresh:
-			says = append(says, measure.Say("{} is not well rotted: it takes nitrogen and may burn roots. Leave it a season, or use less than a fifth.", part.Name))
+			says.Add(advice.Rotting, advice.Warn, part.Name, "{} is not well rotted: it takes nitrogen and may burn roots. Leave it a season, or use less than a fifth.", part.Name)
 		case part.Takes:
-			says = append(says, measure.Say("{} takes nitrogen while it rots: aged only, and watch for pale leaves.", part.Name))
+			says.Add(advice.Rotting, advice.Tip, part.Name, "{} takes nitrogen while it rots: aged only, and watch for pale leaves.", part.Name)
 		}
 	}
 	return says
 }
 
 // Acidity says what to think of a mix's pH for a crop; empty when it is right.
-func Acidity(c crop.Crop, m Mix) measure.Phrase {
+func Acidity(c crop.Crop, m Mix) advice.List {
 	low, high := 5.0, 6.5
 	if c == crop.SweetPotato {
 		low = 5.5
 	}
 	ph := m.PH()
+	var says advice.List
 	switch {
 	case len(m) == 0:
-		return measure.Phrase{}
+		return nil
 	case ph > high:
-		return measure.Say("About pH {}: over {}, where scab begins. More of an acid part, or elemental sulphur at its label's rate months ahead; no lime in the year of potatoes.", oneDecimal(ph), high)
+		says.Add(advice.Acidity, advice.Warn, "", "About pH {}: over {}, where scab begins. More of an acid part, or elemental sulphur at its label's rate months ahead; no lime in the year of potatoes.", oneDecimal(ph), high)
 	case ph < low:
-		return measure.Say("About pH {}: under {}, where feed is locked up. Less of the acid part.", oneDecimal(ph), low)
+		says.Add(advice.Acidity, advice.Warn, "", "About pH {}: under {}, where feed is locked up. Less of the acid part.", oneDecimal(ph), low)
 	}
-	return measure.Phrase{}
+	return says
 }
 
 func oneDecimal(v float64) float64 { return float64(int(v*10+0.5)) / 10 }

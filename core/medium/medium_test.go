@@ -6,6 +6,7 @@ import (
 	"testing"
 	"testing/quick"
 
+	"glebata/core/advice"
 	"glebata/core/crop"
 	"glebata/core/measure"
 )
@@ -76,7 +77,7 @@ func TestDressingOfTheExample(t *testing.T) {
 	m := RecipeNamed("half").Mix
 	meal := Product{Name: "fish meal", Nitrogen: 5, Phosphate: 5, Potash: 6}
 	d := Dress(crop.Maincrop, m, 32, meal)
-	if math.Abs(d.Target-6.4) > 1e-9 || math.Abs(d.Credit-0.8) > 1e-9 || math.Abs(float64(d.Base)-56) > 1e-9 || d.Refused || len(d.Says) != 0 {
+	if math.Abs(d.Target-6.4) > 1e-9 || math.Abs(d.Credit-0.8) > 1e-9 || math.Abs(float64(d.Base)-56) > 1e-9 || d.Refused || len(d.Advice) != 0 {
 		t.Errorf("%+v, want 56 g", d)
 	}
 	if d := Dress(crop.FirstEarly, m, 32, meal); d.Base >= 56 || d.Liquid <= 0 {
@@ -96,8 +97,8 @@ func TestDressingOfTheExample(t *testing.T) {
 		"takes some": {"compost=3,chips=1", Product{Name: "meal", Nitrogen: 5, Phosphate: 5, Potash: 6}, false, 1},
 	} {
 		d := Dress(crop.Maincrop, mix(t, c.mix), 32, c.product)
-		if d.Refused != c.refused || len(d.Says) != c.says {
-			t.Errorf("%s: refused %v, says %v", what, d.Refused, d.Says)
+		if d.Refused != c.refused || len(d.Advice) != c.says {
+			t.Errorf("%s: refused %v, says %v", what, d.Refused, d.Advice)
 		}
 	}
 	if d := Dress(crop.Maincrop, mix(t, "perlite=1"), 32, meal); d.Base != 0 || d.Liquid != d.Wanted {
@@ -108,8 +109,8 @@ func TestDressingOfTheExample(t *testing.T) {
 func TestAcidityIsJudgedByCrop(t *testing.T) {
 	for text, want := range map[string][2]bool{"compost=100": {true, true}, "peat mix=50,compost=50": {false, false}, "acid bark=50,peat mix=50": {false, true}} {
 		potato, sweet := Acidity(crop.Potato, mix(t, text)), Acidity(crop.SweetPotato, mix(t, text))
-		if potato.Empty() == want[0] || sweet.Empty() == want[1] {
-			t.Errorf("%s, pH %.1f: %q, %q", text, mix(t, text).PH(), potato.Says, sweet.Says)
+		if (len(potato) == 0) == want[0] || (len(sweet) == 0) == want[1] {
+			t.Errorf("%s, pH %.1f: %v, %v", text, mix(t, text).PH(), potato, sweet)
 		}
 	}
 }
@@ -145,8 +146,8 @@ func TestASeasonOfFeedAddsUp(t *testing.T) {
 	if each := f.Feedings[0]; math.Abs(float64(each.Product)-2.8/5/30) > 1e-9 || math.Abs(float64(each.Water)-2.8/5/30*125) > 1e-9 {
 		t.Errorf("each feed %+v", each)
 	}
-	if math.Abs(f.Brings.Nitrogen-6.4) > 1e-9 || len(f.Minds) != 0 || meal.Handfuls(56) != 2 || liquid.Handfuls(70) != 2 {
-		t.Errorf("brings %+v, minds %v", f.Brings, f.Minds)
+	if math.Abs(f.Brings.Nitrogen-6.4) > 1e-9 || len(f.Advice) != 0 || meal.Handfuls(56) != 2 || liquid.Handfuls(70) != 2 {
+		t.Errorf("brings %+v, minds %v", f.Brings, f.Advice)
 	}
 	for _, step := range SeasonWorking(ask).Steps {
 		if !step.Complete() {
@@ -162,11 +163,11 @@ func TestASeasonOfFeedAddsUp(t *testing.T) {
 		t.Error("57 g of potash are recommended")
 	}
 	leafy := Product{Name: "leafy", Nitrogen: 9, Potash: 1, Liquid: true, Dilution: 8}
-	if ask.Liquid = &leafy; len(FeedSeason(ask).Minds) == 0 {
+	if ask.Liquid = &leafy; len(FeedSeason(ask).Advice) == 0 {
 		t.Error("nine times as much nitrogen as potash is not minded")
 	}
 	ask.Liquid, ask.Base = nil, nil
-	if f = FeedSeason(ask); len(f.Minds) != 1 || f.Brings.Nitrogen != 0 {
+	if f = FeedSeason(ask); !f.Advice.Has(advice.Hungry) || len(f.Advice) != 2 || f.Brings.Nitrogen != 0 {
 		t.Errorf("with nothing: %+v", f)
 	}
 }
@@ -219,7 +220,7 @@ func TestFeedNeverPassesSaltsUnsaid(t *testing.T) {
 			}
 		}
 		over := f.Brings.Nitrogen > 1.5*f.Wants.Nitrogen+1e-6 || f.Brings.Phosphate > 1.5*f.Wants.Phosphate+1e-6 || f.Brings.Potash > 1.5*f.Wants.Potash+1e-6
-		return (!over || f.Refused && len(f.Minds) > 0) && f.Brings.Nitrogen <= math.Max(f.Target, f.Credit)+1e-6
+		return (!over || f.Refused && len(f.Advice) > 0) && f.Brings.Nitrogen <= math.Max(f.Target, f.Credit)+1e-6
 	}
 	if err := quick.Check(holds, &quick.Config{MaxCount: 500}); err != nil {
 		t.Error(err)

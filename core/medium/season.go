@@ -3,6 +3,7 @@ package medium
 import (
 	"math"
 
+	"glebata/core/advice"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/working"
@@ -51,7 +52,6 @@ type SeasonFeed struct {
 	Feedings []Feeding
 	Wants    Nutrients // over the season
 	Brings   Nutrients // mix, base and liquid together
-	Minds    []measure.Phrase
 }
 
 // Days between liquid feeds. Practice.
@@ -91,7 +91,7 @@ func FeedSeason(a FeedAsk) SeasonFeed {
 	}
 	f.Dressing = Dress(a.Class, a.Mix, a.Litres, base)
 	if a.Base == nil && !a.Mix.Inert() {
-		f.Dressing.Says, f.Dressing.Liquid = nil, f.Dressing.Wanted
+		f.Advice, f.Dressing.Liquid = nil, f.Dressing.Wanted
 	}
 	if f.Base > 0 && !f.Refused {
 		for i, dose := range Split(f.Base, a.Layers) {
@@ -137,7 +137,7 @@ func (f *SeasonFeed) pour(a FeedAsk) {
 	}
 	f.Brings = f.Brings.plus(a.Liquid.nutrients().times(each * float64(n)))
 	if w, holds := f.Feedings[0].Water, a.Litres*measure.Volume(a.Mix.Water()); w > holds {
-		f.mind("Each feed is {} of water, more than the {} the bag holds: give it over two days.", w, holds)
+		f.Advice.Add(advice.MuchWater, advice.Warn, "", "Each feed is {} of water, more than the {} the bag holds: give it over two days.", w, holds)
 	}
 }
 
@@ -145,7 +145,7 @@ func (f *SeasonFeed) pour(a FeedAsk) {
 func (f *SeasonFeed) check() {
 	b, w := f.Brings, f.Wants
 	if b.Potash > 0 && b.Nitrogen/b.Potash > 1 {
-		f.mind("More nitrogen than potash over the season: leafy tops, few tubers.")
+		f.Advice.Add(advice.Leafy, advice.Warn, "", "More nitrogen than potash over the season: leafy tops, few tubers.")
 	}
 	for _, n := range []struct {
 		name          string
@@ -153,17 +153,13 @@ func (f *SeasonFeed) check() {
 	}{{"nitrogen", b.Nitrogen, w.Nitrogen}, {"phosphate", b.Phosphate, w.Phosphate}, {"potash", b.Potash, w.Potash}} {
 		if n.brings > tooMuch*n.wants+1e-9 {
 			f.Refused = true
-			f.mind("{} g of {} where {} g are wanted: more than half as much again burns roots with salts. Not recommended; choose another feed, or a mix that brings less.",
+			f.Advice.Add(advice.Salts, advice.Stop, n.name, "{} g of {} where {} g are wanted: more than half as much again burns roots with salts. Not recommended; choose another feed, or a mix that brings less.",
 				oneDecimal(n.brings), n.name, oneDecimal(n.wants))
 		}
 	}
 	if !f.Refused && b.Nitrogen < 0.7*w.Nitrogen {
-		f.mind("Only {} g of nitrogen of the {} g wanted: it wants a feed it does not have yet.", oneDecimal(b.Nitrogen), oneDecimal(w.Nitrogen))
+		f.Advice.Add(advice.Hungry, advice.Warn, "", "Only {} g of nitrogen of the {} g wanted: it wants a feed it does not have yet.", oneDecimal(b.Nitrogen), oneDecimal(w.Nitrogen))
 	}
-}
-
-func (f *SeasonFeed) mind(says string, args ...any) {
-	f.Minds = append(f.Minds, measure.Say(says, args...))
 }
 
 // Handfuls that a weight of dry feed makes, in halves, with the grower's own handful

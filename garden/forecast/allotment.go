@@ -3,6 +3,7 @@ package forecast
 import (
 	"math"
 
+	"glebata/core/advice"
 	"glebata/core/bag"
 	"glebata/core/hill"
 	"glebata/core/measure"
@@ -55,7 +56,7 @@ type AllotmentDraft struct {
 	// Spread is the most less the least of Of over the bags, as a share of the mean.
 	Spread float64
 	Of     SpreadOf
-	Says   []measure.Phrase
+	Advice advice.List
 }
 
 // allotSeed makes the same request come out the same.
@@ -153,17 +154,16 @@ func (d *AllotmentDraft) Share(p AllottedPlace) (share float64, ok bool) {
 
 // Propose what to do with what is left, or where seed is short.
 func (d *AllotmentDraft) Propose(b *logbook.Bench, today measure.Day) {
-	say := func(says string, args ...any) { d.Says = append(d.Says, measure.Say(says, args...)) }
 	short := 0
 	for _, p := range d.Places {
 		if p.Short > 0 {
-			say("Bag {} is short of {}.", p.Planting.Bag.Label, p.Short)
+			d.Advice.Add(advice.SeedShort, advice.Warn, p.Planting.Bag.Label, "Bag {} is short of {}.", p.Planting.Bag.Label, p.Short)
 			short += p.Short
 		}
 		if len(p.Pieces) == 1 && p.Planting.Number == 1 {
 			suggest := bag.Suggest(p.Planting.Bag.Model.Shape, RoomOf(p.Planting.Filling), p.Planting.Variety.Class, p.Planting.Filling.School == hill.TwoLevel)
 			if suggest.Number > 1 {
-				say("Bag {} has one piece: with two, one failure does not empty it.", p.Planting.Bag.Label)
+				d.Advice.Add(advice.SeedSingle, advice.Warn, p.Planting.Bag.Label, "Bag {} has one piece: with two, one failure does not empty it.", p.Planting.Bag.Label)
 			}
 		}
 	}
@@ -176,7 +176,7 @@ func (d *AllotmentDraft) Propose(b *logbook.Bench, today measure.Day) {
 	for _, p := range d.Places {
 		for _, piece := range p.Pieces {
 			if piece.HealedBy > today {
-				say("{} was cut: let it heal until {} before you plant it.", piece.Name, piece.HealedBy)
+				d.Advice.Add(advice.SeedHealing, advice.Warn, piece.Name, "{} was cut: let it heal until {} before you plant it.", piece.Name, piece.HealedBy)
 			}
 		}
 	}
@@ -194,13 +194,13 @@ func (d *AllotmentDraft) proposeCuts(b *logbook.Bench, short int) {
 				return
 			}
 			if !u.Discarded && u.Whole() && u.Looked != 0 && !u.Cut.Whole() && !u.Pieces[0].Gone {
-				d.Says = append(d.Says, measure.Say("Cut {}, {} with {} eyes, into {}: that makes up for {}.", u.Pieces[0].Name, u.Weight, u.Seen.Eyes, u.Cut.Pieces, u.Cut.Pieces-1))
+				d.Advice.Add(advice.SeedCut, advice.Tip, u.Pieces[0].Name, "Cut {}, {} with {} eyes, into {}: that makes up for {}.", u.Pieces[0].Name, u.Weight, u.Seen.Eyes, u.Cut.Pieces, u.Cut.Pieces-1)
 				short -= u.Cut.Pieces - 1
 			}
 		}
 	}
 	if short > 0 {
-		d.Says = append(d.Says, measure.Say("{} more seed of {} is wanted, or plan fewer to a bag.", short, d.Variety.Name))
+		d.Advice.Add(advice.SeedShort, advice.Warn, d.Variety.Name, "{} more seed of {} is wanted, or plan fewer to a bag.", short, d.Variety.Name)
 	}
 }
 
@@ -224,8 +224,8 @@ func (d *AllotmentDraft) proposeLeft() {
 	}
 	rule := d.Variety.Class.Constants().LitresPerPlant
 	if best >= 0 && room >= rule {
-		d.Says = append(d.Says, measure.Say("Left over: {}. Bag {} has room for one more, {} each; or grow it on in a spare pot, or eat it.", names, d.Places[best].Planting.Bag.Label, room))
+		d.Advice.Add(advice.SeedSpare, advice.Tip, "", "Left over: {}. Bag {} has room for one more, {} each; or grow it on in a spare pot, or eat it.", names, d.Places[best].Planting.Bag.Label, room)
 		return
 	}
-	d.Says = append(d.Says, measure.Say("Left over: {}. No bag has room by the litre rule ({} each): a spare pot, or eat it unless it is green.", names, rule))
+	d.Advice.Add(advice.SeedSpare, advice.Tip, "", "Left over: {}. No bag has room by the litre rule ({} each): a spare pot, or eat it unless it is green.", names, rule)
 }

@@ -1,6 +1,7 @@
 package forecast
 
 import (
+	"glebata/core/advice"
 	"glebata/core/bag"
 	"glebata/core/hill"
 	"glebata/core/measure"
@@ -56,24 +57,23 @@ func (c *Candidate) draft(ask DesignRequest) {
 // judge what speaks against a kind of bag.
 func (c *Candidate) judge(ask DesignRequest, limit measure.Mass) {
 	k := ask.Class.Constants()
-	say := func(says string, args ...any) { c.Says = append(c.Says, measure.Say(says, args...)) }
 	if facts := c.Model.Drainage.Facts(c.Model.Shape); !facts.Plantable {
 		c.Works = false
-		say("No drain holes: drill it first.")
+		c.Advice.Add(advice.Drainage, advice.Stop, "", "No drain holes: drill it first.")
 	}
 	if c.Suggest.TooSmall {
 		c.Works = false
-		say("Too small: a {} is worth planting from {} on.", k.Name, k.SmallestBag)
+		c.Advice.Add(advice.TooSmall, advice.Stop, "", "Too small: a {} is worth planting from {} on.", k.Name, k.SmallestBag)
 	}
 	if c.Suggest.TooShallow {
 		c.Works = false
-		say("Too shallow: {} works, {} is good.", k.DepthWorkable, k.DepthGood)
+		c.Advice.Add(advice.Shallow, advice.Stop, "", "Too shallow: {} works, {} is good.", k.DepthWorkable, k.DepthGood)
 	}
 	if c.Choice.Plants > c.Suggest.ByFootprint {
-		say("Crowded: {} keep their {} to each other.", c.Suggest.ByFootprint, k.Spacing)
+		c.Advice.Add(advice.Crowded, advice.Warn, "", "Crowded: {} keep their {} to each other.", c.Suggest.ByFootprint, k.Spacing)
 	}
 	if c.Heavy {
-		say("{} wet, over your limit of {}: two people or wheels, or a smaller bag.", c.Wet, limit)
+		c.Advice.Add(advice.Heavy, advice.Warn, "", "{} wet, over your limit of {}: two people or wheels, or a smaller bag.", c.Wet, limit)
 	}
 }
 
@@ -88,7 +88,7 @@ func (s *DesignSheet) Nearest() {
 	}
 	for i := range s.Candidates {
 		if c := &s.Candidates[i]; !c.Works && best >= 0 {
-			c.Says = append(c.Says, measure.Say("The {} is the smallest of yours that does.", s.Candidates[best].Model.Name))
+			c.Advice.Add(advice.Smallest, advice.Tip, "", "The {} is the smallest of yours that does.", s.Candidates[best].Model.Name)
 		}
 	}
 }

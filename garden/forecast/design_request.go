@@ -1,6 +1,7 @@
 package forecast
 
 import (
+	"glebata/core/advice"
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/measure"
@@ -63,7 +64,7 @@ type Candidate struct {
 	Owned   int
 	Free    logbook.ID // a free bag of this kind; 0 when there is none
 	Growing bag.Growing
-	Says    []measure.Phrase
+	Advice  advice.List
 }
 
 func (a *DesignRequest) Check() error {

@@ -1,6 +1,7 @@
 package forecast
 
 import (
+	"glebata/core/advice"
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/hill"
@@ -30,7 +31,7 @@ type Draft struct {
 	PlantingForecast
 	Suggest  bag.Suggestion
 	Drainage bag.DrainageFacts
-	Advice   []measure.Phrase // what to think of before saving, in words
+	Advice   advice.List // what to think of before saving, in words
 }
 
 // DraftPlanting works out a plan without keeping it. Faults name the fields.
@@ -59,38 +60,38 @@ func DraftPlanting(b logbook.Bag, v logbook.Variety, number int, ladder hill.Pla
 	return d, nil
 }
 
-func concerns(d *Draft, k crop.Constants) []measure.Phrase {
-	var said []measure.Phrase
-	say := func(says string, args ...any) { said = append(said, measure.Say(says, args...)) }
+func concerns(d *Draft, k crop.Constants) advice.List {
+	var said advice.List
+	warn := func(kind advice.Kind, says string, args ...any) { said.Add(kind, advice.Warn, "", says, args...) }
 	shape, ladder := d.Bag.Model.Shape, d.Filling
 	if d.Suggest.TooSmall {
-		say("This bag holds {} usable; a {} is worth planting from {} on.", shape.Usable(ladder.Headspace), k.Name, k.SmallestBag)
+		warn(advice.TooSmall, "This bag holds {} usable; a {} is worth planting from {} on.", shape.Usable(ladder.Headspace), k.Name, k.SmallestBag)
 	}
 	if depth := d.Ladder.Top - d.Ladder.Bottom; depth < k.DepthWorkable {
-		say("{} of medium is shallow for a {}: {} works, {} is good.", depth, k.Name, k.DepthWorkable, k.DepthGood)
+		warn(advice.Shallow, "{} of medium is shallow for a {}: {} works, {} is good.", depth, k.Name, k.DepthWorkable, k.DepthGood)
 	}
 	if n := d.Number; n > d.Suggest.Number {
-		say("{} is more than the {} this bag takes by litres and spacing: expect smaller tubers.", n, d.Suggest.Number)
+		warn(advice.Crowded, "{} is more than the {} this bag takes by litres and spacing: expect smaller tubers.", n, d.Suggest.Number)
 	}
 	if d.Drainage.Says != "" {
-		say(d.Drainage.Says)
+		warn(advice.Drainage, d.Drainage.Says)
 	}
 	if ladder.School == hill.RolledRim && !d.Bag.Model.Rolls {
-		say("The rim of a {} does not roll down: leaves will stand in shade until it is filled.", d.Bag.Model.Name)
+		warn(advice.Rim, "The rim of a {} does not roll down: leaves will stand in shade until it is filled.", d.Bag.Model.Name)
 	}
 	if ladder.School == hill.StrawOver {
-		say("Straw from a field you do not know may carry weedkiller: sow beans in a sample for three weeks first.")
+		warn(advice.Straw, "Straw from a field you do not know may carry weedkiller: sow beans in a sample for three weeks first.")
 	}
 	if ladder.Filler > 0 {
-		say("Chips below must be aged: fresh ones take nitrogen while they rot.")
+		warn(advice.Chips, "Chips below must be aged: fresh ones take nitrogen while they rot.")
 	}
 	if spots := d.Spots(&d.Planting); len(spots) > 1 && d.Number <= d.Suggest.Number {
 		if near := bag.Nearest(spots); near < k.Spacing-0.5 && len(d.Ladder.Seed) == 1 {
-			say("The pieces lie {} apart at that depth; a {} likes {}.", near, k.Name, k.Spacing)
+			warn(advice.Crowded, "The pieces lie {} apart at that depth; a {} likes {}.", near, k.Name, k.Spacing)
 		}
 	}
 	if lowest := d.Ladder.Seed[0]; d.Drainage.Plantable && lowest < d.Drainage.Level {
-		say("Seed at {} would lie in standing water, which reaches {}.", lowest, d.Drainage.Level)
+		warn(advice.Drainage, "Seed at {} would lie in standing water, which reaches {}.", lowest, d.Drainage.Level)
 	}
 	return said
 }

@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strings"
 
+	"glebata/core/advice"
 	"glebata/core/bag"
 	"glebata/core/climate"
 	"glebata/core/crop"
@@ -76,7 +77,7 @@ type Proposal struct {
 	Over   measure.Mass
 	Litres measure.Volume
 	Cost   int
-	Says   []measure.Phrase // what could not be met
+	Advice advice.List // what could not be met
 }
 
 // ProposedWeek is one week of what is wanted.
@@ -270,21 +271,23 @@ func (b *Proposer) tell(plan sow.Plan, plants, readies []measure.Day) {
 }
 
 func (b *Proposer) say(missing measure.Mass, first, last measure.Day) {
-	say := func(says string, args ...any) { b.Out.Says = append(b.Out.Says, measure.Say(says, args...)) }
+	say := func(kind advice.Kind, where, says string, args ...any) {
+		b.Out.Advice.Add(kind, advice.Warn, where, says, args...)
+	}
 	if len(b.Out.Bags) == 0 {
-		say("No bag is free.")
+		say(advice.NoBag, "", "No bag is free.")
 	}
 	if len(b.Varieties) == 0 {
-		say("There is no seed on the bench that is free: set some out, or ask as if there were seed in plenty.")
+		say(advice.SeedShort, "", "There is no seed on the bench that is free: set some out, or ask as if there were seed in plenty.")
 	}
 	if missing > 1 {
-		say("{} of {} is not met, from {} to {}.", missing, b.Out.Wanted, first, last)
+		say(advice.Unmet, "", "{} of {} is not met, from {} to {}.", missing, b.Out.Wanted, first, last)
 	}
 	for _, s := range b.Out.Seeds {
 		if s.Late {
-			say("{} is not ready before frost when it is planted now.", s.Variety.Name)
+			say(advice.NotInSeason, s.Variety.Name, "{} is not ready before frost when it is planted now.", s.Variety.Name)
 		} else if s.There >= 0 && s.There-s.Used > 0 && missing > 1 {
-			say("{} pieces of {} are left over: no bag for them feeds more.", s.There-s.Used, s.Variety.Name)
+			say(advice.SeedSpare, s.Variety.Name, "{} pieces of {} are left over: no bag for them feeds more.", s.There-s.Used, s.Variety.Name)
 		}
 	}
 	heavy, empty := 0, 0
@@ -300,12 +303,12 @@ func (b *Proposer) say(missing measure.Mass, first, last measure.Day) {
 		}
 	}
 	if heavy > 0 {
-		say("{} bags are left out: wet they are more than you lift alone.", heavy)
+		say(advice.Heavy, "", "{} bags are left out: wet they are more than you lift alone.", heavy)
 	}
 	if len(torn) > 0 {
-		say("Left out, being torn: {}. Say under Bags which you have patched.", strings.Join(torn, ", "))
+		say(advice.Worn, "", "Left out, being torn: {}. Say under Bags which you have patched.", strings.Join(torn, ", "))
 	}
 	if empty > 0 && missing > 1 {
-		say("{} bags stay empty: seed, litres or money do not reach, or they are too small.", empty)
+		say(advice.BagsEmpty, "", "{} bags stay empty: seed, litres or money do not reach, or they are too small.", empty)
 	}
 }

@@ -3,6 +3,7 @@ package forecast
 import (
 	"slices"
 
+	"glebata/core/advice"
 	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/measure"
@@ -58,17 +59,15 @@ func NewSchedule(place *calendar.Place, st *PlantingForecast, t logbook.Timing, 
 				m.Why = measure.Say("Counted back it was {}; this is today, the soonest that is left.", counted)
 			}
 		}
-		s.Warnings = append(s.Warnings, measure.Say("The day counted back was {}, {} days ago. These are the dates of planting today.", counted, int(today-counted)))
+		s.Advice.Add(advice.DayGone, advice.Warn, "", "The day counted back was {}, {} days ago. These are the dates of planting today.", counted, int(today-counted))
 	}
 	switch {
-	case planted && s.Feasible:
-		s.Warnings = nil // what was risked is past
-	case planted && len(s.Warnings) > 1:
-		s.Warnings = s.Warnings[len(s.Warnings)-1:]
-	case !planted && s.Plant < today:
-		s.Warnings = append(s.Warnings, measure.Say("Planting was for {}, {} days ago: plant now, or choose another day and see what follows.", s.Plant, int(today-s.Plant)))
-	case !planted && s.Chit != 0 && s.Chit < today && t.Plant == 0 && s.Plant > today && s.Plant-today < 21:
-		s.Warnings = append(s.Warnings, measure.Say("Chitting was to start on {}; {} days are left to planting.", s.Chit, int(s.Plant-today)))
+	case planted: // what planting risked is past; how it ends is not
+		s.Advice = s.Advice.Of(advice.Season, advice.Blight)
+	case s.Plant < today:
+		s.Advice.Add(advice.DayGone, advice.Warn, "", "Planting was for {}, {} days ago: plant now, or choose another day and see what follows.", s.Plant, int(today-s.Plant))
+	case s.Chit != 0 && s.Chit < today && t.Plant == 0 && s.Plant > today && s.Plant-today < 21:
+		s.Advice.Add(advice.DayGone, advice.Warn, "", "Chitting was to start on {}; {} days are left to planting.", s.Chit, int(s.Plant-today))
 	}
 	return s
 }

@@ -4,6 +4,7 @@ import (
 	"math"
 	"strings"
 
+	"glebata/core/advice"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
@@ -43,7 +44,7 @@ type TerraceView struct {
 	Map         terrace.Map
 	Bags        []PlacedBag
 	Load        terrace.Load
-	Says        []measure.Phrase
+	Advice      advice.List
 }
 
 // cell of the sun map, m.
@@ -78,9 +79,8 @@ func (v *TerraceView) Place(bags []logbook.Bag, spots map[logbook.ID]terrace.Poi
 const minSun = 6
 
 func (v *TerraceView) Judge() {
-	say := func(says string, args ...any) { v.Says = append(v.Says, measure.Say(says, args...)) }
 	if v.Limit > 0 && v.Load.OnFooting > v.Limit {
-		say("Under the bags the load is {} a square metre, and you were told {}: spread them, or ask again.", v.Load.OnFooting, v.Limit)
+		v.Advice.Add(advice.Load, advice.Stop, "", "Under the bags the load is {} a square metre, and you were told {}: spread them, or ask again.", v.Load.OnFooting, v.Limit)
 	}
 	for i := range v.Bags {
 		a := &v.Bags[i]
@@ -88,12 +88,12 @@ func (v *TerraceView) Judge() {
 			continue
 		}
 		if a.Variety != "" && a.Sun < minSun {
-			say("{} has {} hours of sun a day: potatoes want 8 to 10, sweet potatoes the most.", a.Bag.Label, math.Round(a.Sun*10)/10)
+			v.Advice.Add(advice.Shade, advice.Warn, a.Bag.Label, "{} has {} hours of sun a day: potatoes want 8 to 10, sweet potatoes the most.", a.Bag.Label, math.Round(a.Sun*10)/10)
 		}
 		for j := i + 1; j < len(v.Bags); j++ {
 			if b := &v.Bags[j]; b.Placed {
 				if gap := terrace.Gap(a.Stand, b.Stand); gap < -0.005 {
-					say("{} and {} stand in one another.", a.Bag.Label, b.Bag.Label)
+					v.Advice.Add(advice.Overlap, advice.Warn, a.Bag.Label, "{} and {} stand in one another.", a.Bag.Label, b.Bag.Label)
 				}
 			}
 		}
@@ -102,7 +102,7 @@ func (v *TerraceView) Judge() {
 			if v.Latitude >= 0 {
 				side = "north"
 			}
-			say("{} trails: a trellis on its {} side shades no other bag.", a.Bag.Label, side)
+			v.Advice.Add(advice.Trellis, advice.Tip, a.Bag.Label, "{} trails: a trellis on its {} side shades no other bag.", a.Bag.Label, side)
 		}
 	}
 }
@@ -123,6 +123,6 @@ func (v *TerraceView) JudgeWays() {
 		}
 	}
 	if len(shut) > 0 {
-		v.Says = append(v.Says, measure.Say("No way of {} from the tap to {}: leave gaps to walk through with a can.", measure.Length(terrace.Walk*100), strings.Join(shut, ", ")))
+		v.Advice.Add(advice.NoWay, advice.Warn, "", "No way of {} from the tap to {}: leave gaps to walk through with a can.", measure.Length(terrace.Walk*100), strings.Join(shut, ", "))
 	}
 }

@@ -1,5 +1,7 @@
 package logbook
 
+import "glebata/core/advice"
+
 // Condition of a bag.
 type Condition string
 
@@ -13,13 +15,13 @@ const (
 // Conditions there are.
 func Conditions() []Condition { return []Condition{Sound, Worn, Torn} }
 
-// Advice is what a planner should know of a bag so worn; empty for a sound one.
-func (c Condition) Advice() string {
+// Advice is what a planner should know of a bag so worn; none for a sound one.
+func (c Condition) Advice() (said advice.List) {
 	switch c {
 	case Worn:
-		return "It is worn: look at handles and seams before it is lifted full."
+		said.Add(advice.Worn, advice.Warn, "", "It is worn: look at handles and seams before it is lifted full.")
 	case Torn:
-		return "It is torn: patch or line it first, or take another."
+		said.Add(advice.Worn, advice.Stop, "", "It is torn: patch or line it first, or take another.")
 	}
-	return ""
+	return said
 }

@@ -120,7 +120,7 @@ func rowOf(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen logbook
 	s := &l.Schedule
 	r := SheetRow{
 		Href: Escape(href(l.Planting.ID)), Label: Escape(l.Bag.Label), Name: Escape(fitting(l.Variety.Name, 16, sheetLeft-sheetName-6)), Y: y, Mid: y + 16,
-		Chosen: l.Planting.ID == chosen, Wrong: len(s.Warnings) > 0, Planned: l.Stage == logbook.StagePlanned,
+		Chosen: l.Planting.ID == chosen, Wrong: s.Advice.Warns(), Planned: l.Stage == logbook.StagePlanned,
 		Plant: x(s.Plant), Likely: x(s.Likely),
 	}
 	starts := s.Plant
