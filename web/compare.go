@@ -133,7 +133,7 @@ func (b *compareBody) heaps(sys measure.System) {
 			break
 		}
 		h := draw.HeapOf(&b.Lines[i].PlantingForecast, rowScale, sys)
-		h.Href = b.Lines[i].Href()
+		h.Href = draw.Escape(b.Lines[i].Href())
 		b.Heaps = append(b.Heaps, h)
 	}
 }
@@ -173,9 +173,9 @@ func (b *compareBody) chart(done []forecast.PlantingForecast, sys measure.System
 		series := slices.Index(years, l.Season.Year)
 		shown[series] = true
 		points = append(points, draw.Point{
-			Label: l.Bag.Label, Href: l.Href(), Series: series, Seed: l.Seed, Harvest: l.M.Edible, Unweighed: l.Unweighed,
-			Says: fmt.Sprintf("%s, %s, %d: %s of seed gave %s, ratio %.1f",
-				l.Bag.Label, l.Variety.Name, l.Season.Year, sys.Mass(l.Seed), sys.Mass(l.M.Edible), l.Ratio),
+			Label: draw.Escape(l.Bag.Label), Href: draw.Escape(l.Href()), Series: series, Seed: l.Seed, Harvest: l.M.Edible, Unweighed: l.Unweighed,
+			Says: draw.Escape(fmt.Sprintf("%s, %s, %d: %s of seed gave %s, ratio %.1f",
+				l.Bag.Label, l.Variety.Name, l.Season.Year, sys.Mass(l.Seed), sys.Mass(l.M.Edible), l.Ratio)),
 		})
 	}
 	b.Chart = draw.CompareOf(points, sys)

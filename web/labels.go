@@ -46,8 +46,8 @@ type plainLabel struct {
 
 type codeView struct {
 	N    int
-	Path string
-	Says string
+	Path draw.Mark
+	Says draw.Text
 }
 
 // allLabels are the labels there are, of bags, trays, pots and roots.
@@ -192,7 +192,7 @@ func codeOf(address string) (codeView, error) {
 			}
 		}
 	}
-	return codeView{len(code), b.String(), draw.Escape(address)}, nil
+	return codeView{len(code), draw.Mark(b.String()), draw.Escape(address)}, nil
 }
 
 func (s *Site) labelsPDF(c *gin.Context) error {

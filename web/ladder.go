@@ -2,7 +2,6 @@ package web
 
 import (
 	"fmt"
-	"html"
 	"net/http"
 
 	"github.com/gin-gonic/gin"
@@ -127,8 +126,8 @@ func (b *ladderBody) draw(p *forecast.EnsembleForecast, sys measure.System) erro
 	top, foot := int(float64(b.Chart.Ground)/scale), int(draw.LadderFoot/scale)
 	b.Section.Y0, b.Section.H = -top, top+foot
 	b.PxW, b.PxH = draw.Px(b.Section.W, scale), b.Chart.H
-	b.Section.View = fmt.Sprintf("%d %d %d %d", b.Section.X0, b.Section.Y0, b.Section.W, b.Section.H)
-	b.Section.Label = html.EscapeString(st.Bag.Label)
+	b.Section.View = draw.Mark(fmt.Sprintf("%d %d %d %d", b.Section.X0, b.Section.Y0, b.Section.W, b.Section.H))
+	b.Section.Label = draw.Escape(st.Bag.Label)
 	b.Level = then.Level
 	b.Stem, _ = then.Shows()
 	return nil

@@ -2,7 +2,6 @@ package web
 
 import (
 	"fmt"
-	"html"
 	"net/http"
 
 	"github.com/gin-gonic/gin"
@@ -19,16 +18,17 @@ const rowScale = 0.25
 
 // strip is the bags of one standing place.
 type strip struct {
-	Place string
+	Place draw.Text
 	Bags  []rowBag
 }
 
 // rowBag is one bag of the Row. It and line are flat, and hold words already
-// put in the grower's units and escaped, because a page has hundreds of them.
+// put in the grower's units, because a page has hundreds of them.
 type rowBag struct {
-	Class, Label, Name string
-	PxW, PxH           int
-	Section            draw.Section
+	Class       draw.Mark
+	Label, Name draw.Text
+	PxW, PxH    int
+	Section     draw.Section
 }
 
 // row is the Row: every bag in section, to one scale, and what its drawings
@@ -42,12 +42,12 @@ func makeRow(bags []forecast.PlantingForecast, sys measure.System) row {
 	var r row
 	for i := range bags {
 		st := &bags[i]
-		place := html.EscapeString(st.Bag.Place.Name)
+		place := draw.Escape(st.Bag.Place.Name)
 		if len(r.Strips) == 0 || r.Strips[len(r.Strips)-1].Place != place {
 			r.Strips = append(r.Strips, strip{Place: place})
 		}
 		s := &r.Strips[len(r.Strips)-1]
-		b := rowBag{Class: "b", Label: html.EscapeString(st.Bag.Label), Name: html.EscapeString(st.Variety.Name)}
+		b := rowBag{Class: "b", Label: draw.Escape(st.Bag.Label), Name: draw.Escape(st.Variety.Name)}
 		if st.Stage == logbook.StagePlanned {
 			b.Class = "b planned"
 		}
@@ -61,38 +61,39 @@ func makeRow(bags []forecast.PlantingForecast, sys measure.System) row {
 // line is one bag of the table below the Row.
 type line struct {
 	ID             logbook.ID
-	Label, Variety string
-	Planted, Seed  string
+	Label, Variety draw.Text
+	Planted, Seed  draw.Text
 	Weighed        bool // Seed is a weight and shows its working
-	Level, Stems   string
-	Next           string // loose litres of the next layer
-	Due, Tag       string // kind of the job when it is due, its tag
+	Level, Stems   draw.Text
+	Next           draw.Text // loose litres of the next layer
+	Due            draw.Mark // kind of the job when it is due
+	Tag            draw.Text
 }
 
 func lineOf(st *forecast.PlantingForecast, sys measure.System) line {
 	l := line{
-		ID: st.Planting.ID, Label: html.EscapeString(st.Bag.Label), Variety: html.EscapeString(st.Variety.Name),
-		Planted: "planned", Tag: html.EscapeString(st.Job.Tag.In(sys)),
+		ID: st.Planting.ID, Label: draw.Escape(st.Bag.Label), Variety: draw.Escape(st.Variety.Name),
+		Planted: "planned", Tag: draw.Escape(st.Job.Tag.In(sys)),
 	}
 	if st.Job.Due() {
-		l.Due = string(st.Job.Kind)
+		l.Due = draw.Mark(st.Job.Kind)
 	}
 	if next := st.Upcoming(); next != nil {
-		l.Next = sys.Volume(next.Loose)
+		l.Next = draw.Escape(sys.Volume(next.Loose))
 	}
 	slips := fmt.Sprintf("%d slips", max(st.Plants, st.Number))
 	if st.Stage == logbook.StagePlanned {
-		if l.Seed = slips; st.SeedWanted() > 0 {
-			l.Seed = "about " + sys.Mass(st.SeedWanted())
+		if l.Seed = draw.Escape(slips); st.SeedWanted() > 0 {
+			l.Seed = draw.Escape("about " + sys.Mass(st.SeedWanted()))
 		}
 		return l
 	}
-	l.Planted, l.Level, l.Weighed = st.State.Planted.Short(), sys.Length(st.Level), st.Seed > 0
-	if l.Seed = slips; l.Weighed {
-		l.Seed = sys.Mass(st.Seed)
+	l.Planted, l.Level, l.Weighed = draw.Escape(st.State.Planted.Short()), draw.Escape(sys.Length(st.Level)), st.Seed > 0
+	if l.Seed = draw.Escape(slips); l.Weighed {
+		l.Seed = draw.Escape(sys.Mass(st.Seed))
 	}
 	if stem, ok := st.Shows(); ok {
-		l.Stems = sys.Length(stem)
+		l.Stems = draw.Escape(sys.Length(stem))
 	}
 	return l
 }

@@ -2,7 +2,6 @@ package web
 
 import (
 	"fmt"
-	"html"
 	"net/http"
 	"slices"
 	"strconv"
@@ -14,6 +13,7 @@ import (
 	"glebata/core/measure"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
+	"glebata/web/draw"
 )
 
 // walk is one walk along the row: what is due, bag by bag as they stand.
@@ -28,18 +28,18 @@ type walk struct {
 	Error string
 }
 
-// stop is one job at one bag. Texts are escaped.
+// stop is one job at one bag.
 type stop struct {
-	Place     string // where a new place begins
+	Place     draw.Text // where a new place begins
 	ID        logbook.ID
 	Kind      job.Kind
-	Label     string
-	Tag, Why  string
-	Press     string // on the button; empty where a page of its own is led to
+	Label     draw.Text
+	Tag, Why  draw.Text
+	Press     draw.Text // on the button; empty where a page of its own is led to
 	Late      bool
 	Measure   bool
-	Typed     string // a height that was refused
-	Go, GoTag string
+	Typed     draw.Text // a height that was refused
+	Go, GoTag draw.Text
 }
 
 // doneLine is what was logged today, to be taken back.
@@ -83,7 +83,7 @@ func walkOf(row []forecast.PlantingForecast, from, most int, sys measure.System,
 			s := stopOf(st, j, sys)
 			if st.Bag.Place.Name != place {
 				place = st.Bag.Place.Name
-				s.Place = html.EscapeString(place)
+				s.Place = draw.Escape(place)
 			}
 			w.Stops = append(w.Stops, s)
 		}
@@ -140,14 +140,14 @@ func workKind(k logbook.Kind) bool {
 
 func stopOf(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop {
 	s := stop{
-		ID: st.Planting.ID, Kind: j.Kind, Label: html.EscapeString(st.Bag.Label), Tag: html.EscapeString(j.Tag.In(sys)), Why: html.EscapeString(j.Why.In(sys)),
-		Press: pressed[j.Kind], Late: j.Status() == job.Late, Measure: j.Kind == job.Measure,
+		ID: st.Planting.ID, Kind: j.Kind, Label: draw.Escape(st.Bag.Label), Tag: draw.Escape(j.Tag.In(sys)), Why: draw.Escape(j.Why.In(sys)),
+		Press: draw.Escape(pressed[j.Kind]), Late: j.Status() == job.Late, Measure: j.Kind == job.Measure,
 	}
 	switch j.Kind {
 	case job.Plant:
 		s.Go, s.GoTag = "/bags/"+s.Label+"#entries", "Plant it"
 	case job.Lift:
-		s.Go, s.GoTag = fmt.Sprintf("/plantings/%d/weigh", s.ID), "Weigh in"
+		s.Go, s.GoTag = draw.Escape(fmt.Sprintf("/plantings/%d/weigh", s.ID)), "Weigh in"
 	}
 	return s
 }
@@ -181,7 +181,7 @@ func (s *Site) walking(c *gin.Context, status int, r *reading) error {
 		body.Walk.Error = r.faults[0].Says.In(sys)
 		for i := range body.Walk.Stops {
 			stop := &body.Walk.Stops[i]
-			stop.Typed = html.EscapeString(r.text(fmt.Sprintf("height-%d", stop.ID)))
+			stop.Typed = draw.Escape(r.text(fmt.Sprintf("height-%d", stop.ID)))
 		}
 	}
 	s.render(c, status, "walk", view{Title: "The walk", Stage: "Today", Body: body})

@@ -18,7 +18,7 @@ type Above struct {
 	L, B         int // length and breadth at the seed, box
 	Tubers       []Use
 	Lines        []Distance
-	Says         string
+	Says         Text
 	Shown        float64 // px per mm
 	Type         int     // size of letters, in mm
 }
@@ -27,7 +27,7 @@ type Above struct {
 type Distance struct {
 	X1, Y1, X2, Y2 int
 	TX, TY         int
-	Text           string
+	Text           Text
 }
 
 // AboveOf draws spots in a bag from above, at the scale of a detail; ref is the
@@ -48,10 +48,10 @@ func AboveOf(s bag.Shape, spots []bag.Spot, ref string, like *Detail, sys measur
 	for _, p := range spots {
 		a.Tubers = append(a.Tubers, use(ref, mm(p.X), mm(p.Y), 1))
 	}
-	a.Says = fmt.Sprintf("From above: %d placed, %s to the wall", len(spots), sys.Length(bag.ToWall(s, spots)))
+	a.Says = Escape(fmt.Sprintf("From above: %d placed, %s to the wall", len(spots), sys.Length(bag.ToWall(s, spots))))
 	if len(spots) > 1 {
 		a.Lines = append(a.Lines, nearest(spots, sys))
-		a.Says += ", " + sys.Length(bag.Nearest(spots)) + " to each other"
+		a.Says += Escape(", " + sys.Length(bag.Nearest(spots)) + " to each other")
 	}
 	a.Lines = append(a.Lines, toWall(s, spots, a.Lines, sys))
 	for i := range a.Lines {
@@ -110,7 +110,7 @@ func toWall(s bag.Shape, spots []bag.Spot, drawn []Distance, sys measure.System)
 func abs[T ~int | ~float64](v T) T { return max(v, -v) }
 
 func dimension(x1, y1, x2, y2 measure.Length, text string) Distance {
-	d := Distance{X1: mm(x1), Y1: mm(y1), X2: mm(x2), Y2: mm(y2), Text: text}
+	d := Distance{X1: mm(x1), Y1: mm(y1), X2: mm(x2), Y2: mm(y2), Text: Escape(text)}
 	d.TX, d.TY = (d.X1+d.X2)/2, (d.Y1+d.Y2)/2
 	return d
 }

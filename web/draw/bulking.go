@@ -11,17 +11,17 @@ import (
 // Bulking is the weight in a bag week by week, with its range. In px.
 type Bulking struct {
 	W, H, Left, Right, Top, Foot int
-	Band, Line                   string
+	Band, Line                   Mark
 	Dots                         []BulkingDot
 	YTicks, XTicks               []Letter
 	ReadyX                       int // 0 where it is beyond
-	Says                         string
+	Says                         Text
 }
 
 // BulkingDot is one week.
 type BulkingDot struct {
 	X, Y int
-	Text string // what the week adds
+	Text Text // what the week adds
 	TY   int
 }
 
@@ -53,21 +53,21 @@ func BulkingOf(weeks []forecast.Harvest, ready measure.Day, sys measure.System) 
 		command = "L"
 		dot := BulkingDot{X: x(w.Day), Y: y(w.Yield), TY: y(w.Yield) - 12}
 		if i > 0 && (len(weeks) < 9 || i%2 == 0) && w.Adds >= 1 {
-			dot.Text = "+" + sys.Mass(w.Adds)
+			dot.Text = Escape("+" + sys.Mass(w.Adds))
 		}
 		b.Dots = append(b.Dots, dot)
 		if len(weeks) < 9 || i%2 == 0 {
-			b.XTicks = append(b.XTicks, Letter{X: x(w.Day), Y: b.Foot + 20, Text: w.Day.Short()})
+			b.XTicks = append(b.XTicks, Letter{X: x(w.Day), Y: b.Foot + 20, Text: Escape(w.Day.Short())})
 		}
 	}
-	b.Band, b.Line = string(up)+string(down)+"z", string(line)
+	b.Band, b.Line = Mark(string(up)+string(down)+"z"), Mark(line)
 	for v := 0.0; v <= top+1e-9; v += step {
-		b.YTicks = append(b.YTicks, Letter{X: b.Left - 8, Y: y(measure.Mass(v*1000)) + 5, Text: sys.Mass(measure.Mass(v * 1000))})
+		b.YTicks = append(b.YTicks, Letter{X: b.Left - 8, Y: y(measure.Mass(v*1000)) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
 	}
 	if ready >= first && ready <= last {
 		b.ReadyX = x(ready)
 	}
 	end := weeks[len(weeks)-1]
-	b.Says = fmt.Sprintf("Weight in the bag: %s on %s, %s on %s", sys.Mass(weeks[0].Yield), first.Short(), sys.Mass(end.Yield), last.Short())
+	b.Says = Escape(fmt.Sprintf("Weight in the bag: %s on %s, %s on %s", sys.Mass(weeks[0].Yield), first.Short(), sys.Mass(end.Yield), last.Short()))
 	return b
 }

@@ -2,7 +2,6 @@ package draw
 
 import (
 	"fmt"
-	"html"
 	"math"
 	"sort"
 
@@ -12,10 +11,10 @@ import (
 
 // Point is one finished bag: seed planted against edible harvest.
 type Point struct {
-	Label     string
-	Href      string
-	Says      string // in words
-	Series    int    // season, for its shape
+	Label     Text
+	Href      Text
+	Says      Text // in words
+	Series    int  // season, for its shape
 	Seed      measure.Mass
 	Harvest   measure.Mass
 	Unweighed bool // the true harvest is higher
@@ -26,17 +25,17 @@ type Compare struct {
 	W, H                     int
 	Left, Top, Right, Bottom int // of the frame
 	XTicks, YTicks           []Letter
-	XTitle, YTitle           string
+	XTitle, YTitle           Text
 	Rays                     []Ray
 	Marks                    []MarkedPoint
-	Says                     string
+	Says                     Text
 }
 
 // Ray is a line of equal ratio from the origin.
 type Ray struct {
 	X1, Y1, X2, Y2 int
 	TX, TY         int
-	Text           string
+	Text           Text
 	BreakEven      bool
 	AtTop          bool
 }
@@ -45,10 +44,10 @@ type Ray struct {
 type MarkedPoint struct {
 	Point
 	X, Y   int
-	TX, TY int    // of its label
-	Anchor string // of its label
-	Shape  string // path
-	More   string // arrow of an unweighed one
+	TX, TY int  // of its label
+	Anchor Mark // of its label
+	Shape  Mark // path
+	More   Mark // arrow of an unweighed one
 }
 
 // Measures of the chart in px.
@@ -74,14 +73,14 @@ func CompareOf(points []Point, sys measure.System) Compare {
 	}
 	xStep, yStep := niceStep(maxX*1.08, 6), niceStep(maxY*1.1, 6)
 	xEnd, yEnd := xStep*math.Ceil(maxX*1.08/xStep), yStep*math.Ceil(maxY*1.1/yStep)
-	c.XTitle, c.YTitle = "Seed planted, "+xName, "Edible harvest, "+yName
+	c.XTitle, c.YTitle = Escape("Seed planted, "+xName), Escape("Edible harvest, "+yName)
 	atX := func(v float64) int { return chartLeft + int(math.Round(v/xEnd*(chartRight-chartLeft))) }
 	atY := func(v float64) int { return chartBottom - int(math.Round(v/yEnd*(chartBottom-chartTop))) }
 	for v := 0.0; v <= xEnd+1e-9; v += xStep {
-		c.XTicks = append(c.XTicks, Letter{X: atX(v), Y: chartBottom, Text: Scale(v)})
+		c.XTicks = append(c.XTicks, Letter{X: atX(v), Y: chartBottom, Text: Escape(Scale(v))})
 	}
 	for v := 0.0; v <= yEnd+1e-9; v += yStep {
-		c.YTicks = append(c.YTicks, Letter{X: chartLeft, Y: atY(v), Text: Scale(v)})
+		c.YTicks = append(c.YTicks, Letter{X: chartLeft, Y: atY(v), Text: Escape(Scale(v))})
 	}
 	var steepest float64
 	for _, p := range points {
@@ -92,15 +91,14 @@ func CompareOf(points []Point, sys measure.System) Compare {
 	}
 	for _, p := range points {
 		m := MarkedPoint{Point: p, X: atX(p.Seed.Grams() / xUnit), Y: atY(p.Harvest.Grams() / yUnit)}
-		m.Label, m.Says = html.EscapeString(p.Label), html.EscapeString(p.Says)
-		m.Shape = shape(p.Series, m.X, m.Y)
+		m.Shape = Mark(shape(p.Series, m.X, m.Y))
 		if p.Unweighed {
-			m.More = fmt.Sprintf("M%d %dv-16m-5 6l5 -6l5 6", m.X, m.Y-pointR-2)
+			m.More = Mark(fmt.Sprintf("M%d %dv-16m-5 6l5 -6l5 6", m.X, m.Y-pointR-2))
 		}
 		c.Marks = append(c.Marks, m)
 	}
 	letterPoints(c.Marks)
-	c.Says = fmt.Sprintf("%d bags as points, seed planted across, edible harvest up, with lines of equal ratio from the origin", len(points))
+	c.Says = Escape(fmt.Sprintf("%d bags as points, seed planted across, edible harvest up, with lines of equal ratio from the origin", len(points)))
 	return c
 }
 
@@ -119,7 +117,7 @@ func ratios(steepest float64) []float64 {
 // ray of a ratio, clipped to the frame that ends at xEnd and yEnd grams.
 func ray(r, xEnd, yEnd, xUnit, yUnit float64, atX, atY func(float64) int) Ray {
 	x, y := xEnd, r*xEnd
-	out := Ray{Text: "× " + Scale(r), BreakEven: r == lift.BreakEven}
+	out := Ray{Text: Escape("× " + Scale(r)), BreakEven: r == lift.BreakEven}
 	if y > yEnd {
 		x, y, out.AtTop = yEnd/r, yEnd, true
 	}
@@ -209,7 +207,7 @@ func letterPoints(marks []MarkedPoint) {
 			}
 			if hits < fewest {
 				fewest, best = hits, b
-				m.TX, m.TY, m.Anchor = x, m.Y+p.dy, p.anchor
+				m.TX, m.TY, m.Anchor = x, m.Y+p.dy, Mark(p.anchor)
 			}
 		}
 		taken = append(taken, best)
@@ -217,4 +215,4 @@ func letterPoints(marks []MarkedPoint) {
 }
 
 // KeyOf is the mark of a series for the key of the chart, drawn about 0, 0.
-func KeyOf(series int) MarkedPoint { return MarkedPoint{Shape: shape(series, 0, 0)} }
+func KeyOf(series int) MarkedPoint { return MarkedPoint{Shape: Mark(shape(series, 0, 0))} }

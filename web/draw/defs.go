@@ -22,17 +22,17 @@ type Defs struct {
 
 // Wall of a kind of bag, as a symbol.
 type Wall struct {
-	Ref  string
+	Ref  Mark
 	Kind logbook.Material // for its look
-	Path string           // the wall itself
-	Trim string           // handles, lip, planks
+	Path Mark             // the wall itself
+	Trim Mark             // handles, lip, planks
 }
 
 // Plant at one height, as a symbol standing on y = 0.
 type Plant struct {
-	Ref    string
+	Ref    Mark
 	Vine   bool
-	Stems  string
+	Stems  Mark
 	Leaves []Leaf
 	Mirror bool
 }
@@ -69,34 +69,34 @@ func wallOf(ref string, m logbook.Model) Wall {
 	s := m.Shape
 	h := mm(s.Height())
 	b, t := mm(s.LengthAt(0))/2, mm(s.LengthAt(s.Height()))/2
-	w := Wall{Ref: ref, Kind: m.Material, Path: fmt.Sprintf("M%d %dL%d 0H%dL%d %d", -t, -h, -b, b, t, -h)}
+	w := Wall{Ref: Mark(ref), Kind: m.Material, Path: Mark(fmt.Sprintf("M%d %dL%d 0H%dL%d %d", -t, -h, -b, b, t, -h))}
 	switch s.Kind() {
 	case bag.Sack: // soft below, its corners tied off, the mouth rolled outward
-		w.Path = fmt.Sprintf("M%d %dQ%d %d %d -60Q%d 0 %d 0H%dQ%d 0 %d -60Q%d %d %d %d", -t, -h, -t-8, -h/2, -b, -b, -b+70, b-70, b, b, t+8, -h/2, t, -h)
-		w.Trim = fmt.Sprintf("M%d %dq-26 4 -22 34M%d %dq26 4 22 34M%d -22l-30 20M%d -22l30 20", -t, -h, t, -h, -b+8, b-8)
+		w.Path = Mark(fmt.Sprintf("M%d %dQ%d %d %d -60Q%d 0 %d 0H%dQ%d 0 %d -60Q%d %d %d %d", -t, -h, -t-8, -h/2, -b, -b, -b+70, b-70, b, b, t+8, -h/2, t, -h))
+		w.Trim = Mark(fmt.Sprintf("M%d %dq-26 4 -22 34M%d %dq26 4 22 34M%d -22l-30 20M%d -22l30 20", -t, -h, t, -h, -b+8, b-8))
 		return w
 	case bag.Lined: // the bucket around its liner, which is turned over the rim
 		d := max(6, mm(s.Liner()))
-		w.Trim = fmt.Sprintf("M%d %dL%d %dH%dL%d %dM%d %dh%dv26M%d %dh%dv26", -t-d, -h+20, -b-d, d, b+d, t+d, -h+20, -t, -h, -d-10, t, -h, d+10)
+		w.Trim = Mark(fmt.Sprintf("M%d %dL%d %dH%dL%d %dM%d %dh%dv26M%d %dh%dv26", -t-d, -h+20, -b-d, d, b+d, t+d, -h+20, -t, -h, -d-10, t, -h, d+10))
 		return w
 	}
 	switch m.Material {
 	case logbook.Fabric: // two handles and a seam
 		y := h - h/5
 		x := mm(s.LengthAt(measure.Length(y)/10)) / 2
-		w.Trim = fmt.Sprintf("M%d %dq-34 10 0 64M%d %dq34 10 0 64", -x, -y, x, -y)
+		w.Trim = Mark(fmt.Sprintf("M%d %dq-34 10 0 64M%d %dq34 10 0 64", -x, -y, x, -y))
 	case logbook.Woven: // a rim rolled outward, soft corners
-		w.Path = fmt.Sprintf("M%d %dL%d -30Q%d 0 %d 0H%dQ%d 0 %d -30L%d %d", -t, -h, -b, -b, -b+30, b-30, b, b, t, -h)
-		w.Trim = fmt.Sprintf("M%d %dq-26 4 -22 34M%d %dq26 4 22 34", -t, -h, t, -h)
+		w.Path = Mark(fmt.Sprintf("M%d %dL%d -30Q%d 0 %d 0H%dQ%d 0 %d -30L%d %d", -t, -h, -b, -b, -b+30, b-30, b, b, t, -h))
+		w.Trim = Mark(fmt.Sprintf("M%d %dq-26 4 -22 34M%d %dq26 4 22 34", -t, -h, t, -h))
 	case logbook.Rigid: // a lip
-		w.Trim = fmt.Sprintf("M%d %dh-16v20h14M%d %dh16v20h-14", -t, -h, t, -h)
+		w.Trim = Mark(fmt.Sprintf("M%d %dh-16v20h14M%d %dh16v20h-14", -t, -h, t, -h))
 	case logbook.Timber: // planks seen from their ends
 		var planks strings.Builder
 		for y := 0; y < h; y += 107 {
 			top := min(y+104, h)
 			fmt.Fprintf(&planks, "M%d %dh-22V%dh22M%d %dh22V%dh-22", -b, -y, -top, b, -y, -top)
 		}
-		w.Trim = planks.String()
+		w.Trim = Mark(planks.String())
 	case logbook.Card:
 	}
 	return w
@@ -122,7 +122,7 @@ func (d *Defs) plant(c crop.Crop, height measure.Length) (ref string, size float
 	}
 	ref = fmt.Sprintf("%s%d", prefix, int(best))
 	size = float64(height / best)
-	if slices.ContainsFunc(d.Plants, func(p Plant) bool { return p.Ref == ref }) {
+	if slices.ContainsFunc(d.Plants, func(p Plant) bool { return p.Ref == Mark(ref) }) {
 		return ref, size
 	}
 	if c == crop.SweetPotato {
@@ -136,7 +136,7 @@ func (d *Defs) plant(c crop.Crop, height measure.Length) (ref string, size float
 // potato draws three stems that fan out, with compound leaves set alternately;
 // old plants lean further.
 func potato(ref string, height measure.Length) Plant {
-	p := Plant{Ref: ref}
+	p := Plant{Ref: Mark(ref)}
 	h := float64(mm(height))
 	leafSize := min(0.9, 0.22+h/700)
 	var stems strings.Builder
@@ -159,7 +159,7 @@ func potato(ref string, height measure.Length) Plant {
 		}
 		p.Leaves = append(p.Leaves, Leaf{int(tipX), int(-tall) + 12, -90 + int(lean*70), leafSize * 0.62})
 	}
-	p.Stems = stems.String()
+	p.Stems = Mark(stems.String())
 	return p
 }
 
@@ -174,7 +174,7 @@ func vineRise(length measure.Length) int { return min(170, 30+mm(length)/5) }
 // vine draws one trailing stem with heart-shaped leaves on upright stalks, to
 // the right, or mirrored to the left.
 func vine(ref string, length measure.Length, mirror bool) Plant {
-	p := Plant{Ref: ref, Vine: true, Mirror: mirror}
+	p := Plant{Ref: Mark(ref), Vine: true, Mirror: mirror}
 	l := float64(mm(length))
 	rise := float64(vineRise(length))
 	reach := min(l*0.62, 250)
@@ -182,7 +182,7 @@ func vine(ref string, length measure.Length, mirror bool) Plant {
 	x1, y1 := reach*0.25, -rise*1.25
 	x2, y2 := reach*0.95, -rise*1.1
 	x3, y3 := reach, -rise*0.35+drop
-	p.Stems = fmt.Sprintf("M0 0C%.0f %.0f %.0f %.0f %.0f %.0f", x1, y1, x2, y2, x3, y3)
+	p.Stems = Mark(fmt.Sprintf("M0 0C%.0f %.0f %.0f %.0f %.0f %.0f", x1, y1, x2, y2, x3, y3))
 	leaves := min(14, 3+int(l/90))
 	for k := range leaves {
 		t := (float64(k) + 0.8) / float64(leaves)

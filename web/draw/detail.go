@@ -15,10 +15,10 @@ import (
 type Detail struct {
 	Section
 	WallX  int      // right edge of the bag at its widest, where letters begin
-	Ruler  string   // path of the scale on the left, a tick each 5 cm or 2 in
+	Ruler  Mark     // path of the scale on the left, a tick each 5 cm or 2 in
 	Levels []Letter // heights on the left
 	Litres []Letter // litres on the right
-	StemUp string   // dimension line of the stems
+	StemUp Mark     // dimension line of the stems
 	Scale  float64  // px per mm at which it fits a phone
 	Shown  float64  // px per mm at which it is shown where there is room
 	Type   int      // size of letters, in mm
@@ -27,7 +27,7 @@ type Detail struct {
 // Letter is a short text at a place.
 type Letter struct {
 	X, Y   int
-	Text   string
+	Text   Text
 	Strong bool // laid already, against to come
 }
 
@@ -65,7 +65,7 @@ func DetailOf(l Look, defs *Defs) Detail {
 		top = max(top, mm(st.Level+stem)+70)
 	}
 	d.Y0, d.H = -top, top+30
-	d.View = viewBox(d.X0, d.Y0, d.W, d.H)
+	d.View = Mark(viewBox(d.X0, d.Y0, d.W, d.H))
 	d.WallX = half + leaves
 
 	d.Shown = d.Scale * deskOverPhone
@@ -75,7 +75,7 @@ func DetailOf(l Look, defs *Defs) Detail {
 	d.letterLitres(st, l.Units, line)
 	d.ruler(shape.Height(), l.Units)
 	if d.showsStem(st) {
-		d.StemUp = dimensionUp(d.WallX+8, mm(st.Level), mm(st.Level+stem))
+		d.StemUp = Mark(dimensionUp(d.WallX+8, mm(st.Level), mm(st.Level+stem)))
 	}
 	return d
 }
@@ -152,7 +152,7 @@ func spread(levels []level, x, line int) []Letter {
 		if -mm(l.at)-y > 2*line {
 			continue
 		}
-		out = append(out, Letter{X: x, Y: y, Text: l.text, Strong: l.strong})
+		out = append(out, Letter{X: x, Y: y, Text: Escape(l.text), Strong: l.strong})
 		lowest = y - line
 	}
 	return out
@@ -165,8 +165,8 @@ func (d *Detail) ruler(height measure.Length, sys measure.System) {
 		step = 2 * 2.54
 	}
 	x := -d.WallX
-	d.Ruler = upright(x, 0, -mm(height))
+	d.Ruler = Mark(upright(x, 0, -mm(height)))
 	for at := measure.Length(0); at <= height+0.01; at += step {
-		d.Ruler += tick(x, -mm(at))
+		d.Ruler += Mark(tick(x, -mm(at)))
 	}
 }

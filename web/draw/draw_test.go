@@ -62,24 +62,24 @@ func TestSectionIsTrueToScale(t *testing.T) {
 		t.Fatalf("%d layers are drawn, want 3", len(s.Bands))
 	}
 	// 18 to 28 cm: inside diameters 37.7 and 38.7 cm, in mm about the middle.
-	if got := numbers(t, s.Bands[2].Path); got[1] != -180 || got[4] != -280 || got[2] != 188 || got[3] != 193 {
+	if got := numbers(t, string(s.Bands[2].Path)); got[1] != -180 || got[4] != -280 || got[2] != 188 || got[3] != 193 {
 		t.Errorf("the raise is drawn as %s", s.Bands[2].Path)
 	}
-	if got := numbers(t, s.Next); got[1] != -380 {
+	if got := numbers(t, string(s.Next)); got[1] != -380 {
 		t.Errorf("the next level is drawn at %d mm, want 380", -got[1])
 	}
 	for _, u := range s.Tubers {
-		if got := numbers(t, u.At); got[1] != -100 {
+		if got := numbers(t, string(u.At)); got[1] != -100 {
 			t.Errorf("a piece lies at %d mm, want 100", -got[1])
 		}
 	}
-	if !strings.HasSuffix(s.Tubers[2].At, "scale(2)") { // eight times the weight is twice the size
+	if !strings.HasSuffix(string(s.Tubers[2].At), "scale(2)") { // eight times the weight is twice the size
 		t.Errorf("the piece of 480 g is drawn at %s, want twice as large as one of 60 g", s.Tubers[2].At)
 	}
 	if top := -s.Y0; top < 420 || top < 280+140 {
 		t.Errorf("the view ends %d mm up and cuts off rim or stems", top)
 	}
-	if strings.Contains(s.Says, "<") || !strings.Contains(s.Says, "&lt;b&gt;&amp;&#34;") {
+	if strings.Contains(string(s.Says), "<") || !strings.Contains(string(s.Says), "&lt;b&gt;&amp;&#34;") {
 		t.Errorf("the words %q are not escaped", s.Says)
 	}
 }
@@ -90,7 +90,7 @@ func TestPlantsStandAsTallAsMeasured(t *testing.T) {
 		ref, size := defs.plant(crop.Potato, height)
 		top := 0
 		for _, p := range defs.Plants {
-			for _, stem := range strings.Split(p.Stems, "M")[1:] {
+			for _, stem := range strings.Split(string(p.Stems), "M")[1:] {
 				at := numbers(t, stem)
 				top = max(top, -at[len(at)-1])
 			}
@@ -150,12 +150,12 @@ func TestHeapHoldsTheWholeHarvest(t *testing.T) {
 }
 
 func TestCompareStandsPointsAndFansRatios(t *testing.T) {
-	points := []Point{{Label: "R1", Seed: 100, Harvest: 2000}, {Label: `"R2"`, Seed: 200, Harvest: 1000, Unweighed: true}, {Label: "R3", Seed: 150, Harvest: 100}}
+	points := []Point{{Label: "R1", Seed: 100, Harvest: 2000}, {Label: "R2", Seed: 200, Harvest: 1000, Unweighed: true}, {Label: "R3", Seed: 150, Harvest: 100}}
 	c := CompareOf(points, measure.Metric)
 	unit := func(m MarkedPoint) (g, kg float64) {
 		x0, x1, y0, y1 := c.XTicks[0], c.XTicks[1], c.YTicks[0], c.YTicks[1]
-		sx, _ := strconv.ParseFloat(x1.Text, 64)
-		sy, _ := strconv.ParseFloat(y1.Text, 64)
+		sx, _ := strconv.ParseFloat(string(x1.Text), 64)
+		sy, _ := strconv.ParseFloat(string(y1.Text), 64)
 		return float64(m.X-x0.X) / float64(x1.X-x0.X) * sx, float64(m.Y-y0.Y) / float64(y1.Y-y0.Y) * sy
 	}
 	for i, m := range c.Marks {
@@ -178,9 +178,6 @@ func TestCompareStandsPointsAndFansRatios(t *testing.T) {
 	if even != 1 || len(c.Rays) < 3 {
 		t.Errorf("%d lines, %d of them break-even", len(c.Rays), even)
 	}
-	if c.Marks[1].Label != "&#34;R2&#34;" {
-		t.Errorf("the label %q is not escaped", c.Marks[1].Label)
-	}
 	if none := CompareOf(nil, measure.US); len(none.Marks) != 0 || len(none.XTicks) == 0 {
 		t.Errorf("no points make %+v", none)
 	}
@@ -189,7 +186,7 @@ func TestCompareStandsPointsAndFansRatios(t *testing.T) {
 func TestLabelsOfCloseBagsDoNotMeet(t *testing.T) {
 	var points []Point
 	for i := range 9 {
-		points = append(points, Point{Label: "R" + strconv.Itoa(i), Seed: measure.Mass(150 + 14*(i%3)), Harvest: measure.Mass(2000 + 160*(i/3))})
+		points = append(points, Point{Label: Escape("R" + strconv.Itoa(i)), Seed: measure.Mass(150 + 14*(i%3)), Harvest: measure.Mass(2000 + 160*(i/3))})
 	}
 	c := CompareOf(points, measure.Metric)
 	at := func(m MarkedPoint) box {

@@ -2,7 +2,6 @@ package draw
 
 import (
 	"fmt"
-	"html"
 	"math"
 	"slices"
 
@@ -14,8 +13,8 @@ import (
 // Heap is one bag's harvest heaped on the ground with its seed below, to the
 // scale of the Row.
 type Heap struct {
-	Label, Variety, Href string
-	Says                 string
+	Label, Variety, Href Text
+	Says                 Text
 	X0, Y0, W, H         int
 	Shown                float64 // px per mm
 	Tubers               []Use   // above the ground; discards are refs of their own
@@ -37,7 +36,7 @@ const (
 
 // HeapOf draws what was lifted from a planting at a scale in px per mm.
 func HeapOf(st *forecast.PlantingForecast, scale float64, sys measure.System) Heap {
-	h := Heap{Shown: scale, Label: html.EscapeString(st.Bag.Label), Variety: html.EscapeString(st.Variety.Name)}
+	h := Heap{Shown: scale, Label: Escape(st.Bag.Label), Variety: Escape(st.Variety.Name)}
 	discs := discsOf(st.Batches)
 	width, height := stack(discs, &h.Tubers)
 	var seed []disc
@@ -47,8 +46,8 @@ func HeapOf(st *forecast.PlantingForecast, scale float64, sys measure.System) He
 	deep := below(seed, &h.Seed)
 	half := max(width/2+20, 220)
 	h.X0, h.Y0, h.W, h.H = -half, -height-20, 2*half, height+20+max(deep, 90)+14
-	h.Says = fmt.Sprintf("%s, %s, %d: %s edible from %s of seed", h.Label, h.Variety, st.Season.Year,
-		sys.Mass(st.Harvest.Edible), sys.Mass(st.Seed))
+	h.Says = Escape(fmt.Sprintf("%s, %s, %d: %s edible from %s of seed", st.Bag.Label, st.Variety.Name, st.Season.Year,
+		sys.Mass(st.Harvest.Edible), sys.Mass(st.Seed)))
 	return h
 }
 

@@ -2,7 +2,6 @@ package draw
 
 import (
 	"fmt"
-	"html"
 	"math"
 
 	"glebata/core/measure"
@@ -22,12 +21,12 @@ type LadderChart struct {
 
 	Levels     []Letter // heights of the levels, at the left
 	LevelLines []int
-	Medium     string // outline of the medium as it was laid
-	Coming     string // as it will be
-	Stem       string // tips, up to today
-	Ahead      string // tips to come
-	Usual      string // tips without what was measured; empty where that is the same
-	Band       string // tips, nine years of ten… of the forecast
+	Medium     Mark // outline of the medium as it was laid
+	Coming     Mark // as it will be
+	Stem       Mark // tips, up to today
+	Ahead      Mark // tips to come
+	Usual      Mark // tips without what was measured; empty where that is the same
+	Band       Mark // tips, nine years of ten… of the forecast
 	Points     []ChartPoint
 	Steps      []RungStep
 	Laid       []Letter
@@ -36,29 +35,29 @@ type LadderChart struct {
 	MonthLines []int
 	TodayX     int
 	DayX       int // of the day that is looked at; 0 when it is today
-	Says       string
+	Says       Text
 }
 
 // RungStep is a raise to come, which can be pressed.
 type RungStep struct {
 	X, Y, H, W  int // the layer from its day on, to the right edge
 	WinX, WinW  int // window of its day; no width while that is not known
-	Text        string
+	Text        Text
 	TX, TY      int
-	Href, Label string
+	Href, Label Text
 }
 
 // ChartPoint is a stem as it was measured.
 type ChartPoint struct {
 	X, Y       int
 	Questioned bool
-	Text       string
+	Text       Text
 }
 
 // ChartEvent is a day marked at the foot of the chart.
 type ChartEvent struct {
 	X, Y int
-	Text string
+	Text Text
 	End  bool // lettered to the left of its day
 }
 
@@ -103,7 +102,7 @@ func LadderOf(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, day, 
 	c.steps(st, p, href, sys)
 	c.events(st, p, sys)
 	c.months()
-	c.Says = html.EscapeString(c.words(st, today, sys))
+	c.Says = Escape(c.words(st, today, sys))
 	return c
 }
 
@@ -133,7 +132,7 @@ func (c *LadderChart) levels(st *forecast.PlantingForecast, sys measure.System) 
 		}
 		seen[y] = true
 		c.LevelLines = append(c.LevelLines, y)
-		c.Levels = append(c.Levels, Letter{X: c.Left - 8, Y: y + 5, Text: sys.Length(h), Strong: strong})
+		c.Levels = append(c.Levels, Letter{X: c.Left - 8, Y: y + 5, Text: Escape(sys.Length(h)), Strong: strong})
 	}
 	for _, l := range st.Layers {
 		add(l.To, true)
@@ -176,9 +175,9 @@ func (c *LadderChart) medium(st *forecast.PlantingForecast, today measure.Day) {
 		return string(append(b, 'z'))
 	}
 	if st.Stage != logbook.StagePlanned {
-		c.Medium = outline(c.First, min(today, c.Last))
+		c.Medium = Mark(outline(c.First, min(today, c.Last)))
 	}
-	c.Coming = outline(max(c.First, today), c.Last)
+	c.Coming = Mark(outline(max(c.First, today), c.Last))
 }
 
 func (c *LadderChart) stems(st *forecast.PlantingForecast, today measure.Day) {
@@ -196,10 +195,10 @@ func (c *LadderChart) stems(st *forecast.PlantingForecast, today measure.Day) {
 		return
 	}
 	end := min(c.Last, g.Plant.Planted+measure.Day(len(g.Course.Stem))-1)
-	c.Stem = line(g.StemOn, g.Course.Up, c.First, min(today, end))
-	c.Ahead = line(g.StemOn, g.Course.Up, max(c.First, today), end)
+	c.Stem = Mark(line(g.StemOn, g.Course.Up, c.First, min(today, end)))
+	c.Ahead = Mark(line(g.StemOn, g.Course.Up, max(c.First, today), end))
 	if g.Fit.Shift != 0 || g.Fit.Rate != 1 {
-		c.Usual = line(g.Usual.StemOn, g.Usual.Up, c.First, end)
+		c.Usual = Mark(line(g.Usual.StemOn, g.Usual.Up, c.First, end))
 	}
 }
 
@@ -218,7 +217,7 @@ func (c *LadderChart) band(st *forecast.PlantingForecast, p *forecast.EnsembleFo
 		command = "L"
 	}
 	if len(up) > 0 {
-		c.Band = string(up) + string(down) + "z"
+		c.Band = Mark(string(up) + string(down) + "z")
 	}
 }
 
@@ -232,7 +231,7 @@ func (c *LadderChart) points(st *forecast.PlantingForecast, sys measure.System) 
 		if st.Ladder.Start+h.Raised < level { // raised later on the day it was measured
 			level = st.Ladder.Start + h.Raised
 		}
-		c.Points = append(c.Points, ChartPoint{c.x(h.Day), c.y(level + h.Above), questioned[h.Day], sys.Length(h.Above) + " on " + h.Day.Short()})
+		c.Points = append(c.Points, ChartPoint{c.x(h.Day), c.y(level + h.Above), questioned[h.Day], Escape(sys.Length(h.Above) + " on " + h.Day.Short())})
 	}
 }
 
@@ -241,9 +240,9 @@ func (c *LadderChart) steps(st *forecast.PlantingForecast, p *forecast.EnsembleF
 	for i, r := range st.Grown.Climbs {
 		x, top := c.x(r.Day), c.y(r.To)
 		s := RungStep{
-			X: x, Y: top, H: c.y(r.From) - top, W: c.Right - x, Href: href,
-			Text: fmt.Sprintf("%s, %s", r.Day.Short(), sys.Volume(r.Loose)), TX: min(x+8, c.Right-150), TY: top + 17,
-			Label: fmt.Sprintf("Raise to %s about %s, %s loose", sys.Length(r.To), r.Day.Short(), sys.Volume(r.Loose)),
+			X: x, Y: top, H: c.y(r.From) - top, W: c.Right - x, Href: Escape(href),
+			Text: Escape(fmt.Sprintf("%s, %s", r.Day.Short(), sys.Volume(r.Loose))), TX: min(x+8, c.Right-150), TY: top + 17,
+			Label: Escape(fmt.Sprintf("Raise to %s about %s, %s loose", sys.Length(r.To), r.Day.Short(), sys.Volume(r.Loose))),
 		}
 		if i > 0 {
 			s.Href = "" // only the next one can go on
@@ -252,13 +251,13 @@ func (c *LadderChart) steps(st *forecast.PlantingForecast, p *forecast.EnsembleF
 			low, _, high := p.Raises[i].Days()
 			s.WinX = c.x(max(low, c.First))
 			s.WinW = max(4, c.x(min(high, c.Last))-s.WinX)
-			s.Label += fmt.Sprintf(", between %s and %s in four years of five", low.Short(), high.Short())
+			s.Label += Escape(fmt.Sprintf(", between %s and %s in four years of five", low.Short(), high.Short()))
 		}
 		c.Steps = append(c.Steps, s)
 	}
 	for i, l := range st.Layers {
 		if i > 0 && l.Day > st.State.Planted {
-			c.Laid = append(c.Laid, Letter{X: c.x(l.Day) + 6, Y: c.y(l.To) + 17, Text: l.Day.Short() + ", " + sys.Volume(l.Settled)})
+			c.Laid = append(c.Laid, Letter{X: c.x(l.Day) + 6, Y: c.y(l.To) + 17, Text: Escape(l.Day.Short() + ", " + sys.Volume(l.Settled))})
 		}
 	}
 }
@@ -274,7 +273,7 @@ func (c *LadderChart) events(st *forecast.PlantingForecast, p *forecast.Ensemble
 		if d == 0 || d > c.Last {
 			return
 		}
-		e := ChartEvent{X: c.x(d), Y: c.Ground + 38 + 21*row, Text: text}
+		e := ChartEvent{X: c.x(d), Y: c.Ground + 38 + 21*row, Text: Escape(text)}
 		e.End = e.X > c.Right-150
 		c.Events = append(c.Events, e)
 	}
@@ -302,7 +301,7 @@ func (c *LadderChart) months() {
 			x := c.x(d)
 			c.MonthLines = append(c.MonthLines, x)
 			if x < c.Right-30 {
-				c.Months = append(c.Months, Letter{X: x + 4, Y: c.Ground + 17, Text: d.MonthName()})
+				c.Months = append(c.Months, Letter{X: x + 4, Y: c.Ground + 17, Text: Escape(d.MonthName())})
 			}
 		}
 	}
@@ -314,7 +313,7 @@ func (c *LadderChart) words(st *forecast.PlantingForecast, today measure.Day, sy
 		says += ": medium at " + sys.Length(level)
 	}
 	for _, s := range c.Steps {
-		says += "; " + s.Label
+		says += "; " + s.Label.Plain()
 	}
 	return says
 }

@@ -87,7 +87,7 @@ func TestLadderChartsStayInTheirFrame(t *testing.T) {
 		for _, p := range []*forecast.EnsembleForecast{nil, prospects[st.Planting.ID]} {
 			for _, day := range []measure.Day{today - 400, today - 30, today, today + 21, today + 400} {
 				c := draw.LadderOf(st, p, day, today, "#raise", measure.Metric)
-				for what, path := range map[string]string{"medium": c.Medium, "coming": c.Coming, "stem": c.Stem, "ahead": c.Ahead, "usual": c.Usual, "band": c.Band} {
+				for what, path := range map[string]string{"medium": string(c.Medium), "coming": string(c.Coming), "stem": string(c.Stem), "ahead": string(c.Ahead), "usual": string(c.Usual), "band": string(c.Band)} {
 					xs, ys := coordinates(path)
 					for _, x := range xs {
 						if x < c.Left-1 || x > c.Right+1 {
@@ -100,7 +100,7 @@ func TestLadderChartsStayInTheirFrame(t *testing.T) {
 						}
 					}
 				}
-				if xs, _ := coordinates(c.Ahead); !increasing(xs) {
+				if xs, _ := coordinates(string(c.Ahead)); !increasing(xs) {
 					t.Errorf("%s: the tips to come run back in time", st.Bag.Label)
 				}
 				below := c.Ground
@@ -110,7 +110,7 @@ func TestLadderChartsStayInTheirFrame(t *testing.T) {
 					}
 					below = s.Y
 				}
-				if c.Says == "" || strings.Contains(c.Says, "NaN") {
+				if c.Says == "" || strings.Contains(string(c.Says), "NaN") {
 					t.Errorf("%s says %q", st.Bag.Label, c.Says)
 				}
 			}
@@ -137,7 +137,7 @@ func TestBulkingNeedsTwoWeeksAndAWeight(t *testing.T) {
 	}
 	weeks[1] = forecast.Harvest{Day: 107, Yield: 900, Low: 400, High: 1300, Adds: 900}
 	b := draw.BulkingOf(weeks, 104, measure.Metric)
-	if xs, ys := coordinates(b.Band); len(xs) != 4 || ys[0] != b.Foot || b.ReadyX <= b.Left || b.ReadyX >= b.Right || b.Dots[1].Text != "+900 g" {
+	if xs, ys := coordinates(string(b.Band)); len(xs) != 4 || ys[0] != b.Foot || b.ReadyX <= b.Left || b.ReadyX >= b.Right || b.Dots[1].Text != "+900 g" {
 		t.Errorf("%+v", b)
 	}
 }

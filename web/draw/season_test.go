@@ -73,14 +73,14 @@ func TestSheetKeepsTheOrderOfTheSeason(t *testing.T) {
 			if s.W < 0 || j > 0 && s.X < r.Stays[j-1].X+r.Stays[j-1].W-1 {
 				t.Errorf("row %s: stay %d lies over the one before", r.Label, j)
 			}
-			if s.Name != "" && TextWidth(s.Name, 14) > s.W {
+			if s.Name != "" && TextWidth(string(s.Name), 14) > s.W {
 				t.Errorf("row %s: “%s” does not fit its stay of %d px", r.Label, s.Name, s.W)
 			}
 		}
 		if r.Y != sheetTop+i*sheetPitch || r.Chosen != (i == 1) {
 			t.Errorf("row %s stands at %d, chosen %v", r.Label, r.Y, r.Chosen)
 		}
-		if strings.Contains(r.Href, "&y") {
+		if strings.Contains(string(r.Href), "&y") {
 			t.Errorf("the address %s is not escaped", r.Href)
 		}
 	}
@@ -112,7 +112,7 @@ func TestFrostIsShadedByItsRisk(t *testing.T) {
 			t.Errorf("shades %d and %d overlap", i-1, i)
 		}
 	}
-	if len(d.Safe) == 0 || !strings.Contains(d.Safe[0].Text, "safe from 2 May") {
+	if len(d.Safe) == 0 || !strings.Contains(string(d.Safe[0].Text), "safe from 2 May") {
 		t.Errorf("the safe days read %+v", d.Safe)
 	}
 	sh.Frosts = climate.Frosts{None: true}
@@ -155,7 +155,7 @@ func TestTrayStandsOnOneLineWithSproutsAsMeasured(t *testing.T) {
 		t.Errorf("%d sprouts, thin %v and %v", n, got[0].Sprouts[0].Thin, got[1].Sprouts[0].Thin)
 	}
 	// The last number of a stout sprout is how far it goes up: 25 mm in tenths.
-	parts := numbers(t, got[0].Sprouts[0].Path)
+	parts := numbers(t, string(got[0].Sprouts[0].Path))
 	if up := parts[len(parts)-1]; up != -250 {
 		t.Errorf("a sprout of 25 mm is drawn %d tenths of a mm long", -up)
 	}
@@ -166,7 +166,7 @@ func TestTrayStandsOnOneLineWithSproutsAsMeasured(t *testing.T) {
 		t.Errorf("a tuber that was thrown out is drawn as %+v", got[2])
 	}
 	for _, d := range got {
-		if !strings.Contains(d.Says, d.Weight) || !strings.Contains(d.Says, d.Words) {
+		if !strings.Contains(string(d.Says), string(d.Weight)) || !strings.Contains(string(d.Says), string(d.Words)) {
 			t.Errorf("it is read out as %q", d.Says)
 		}
 	}
@@ -196,7 +196,7 @@ func TestWeatherStaysOnItsPanel(t *testing.T) {
 		if d.X < w.Left || d.X+d.W > w.Right || d.X <= last || d.Y < w.TempTop || d.Y+d.H > w.TempFoot || d.RainY < 0 || d.Rain < 0 || d.Rain > rainFoot-rainTop {
 			t.Errorf("day %d is drawn at %+v", i, d)
 		}
-		if strings.ContainsAny(d.Title, "<>") {
+		if strings.ContainsAny(string(d.Title), "<>") {
 			t.Errorf("the title %q is not escaped", d.Title)
 		}
 		if d.Kind == "fore" {
@@ -227,9 +227,9 @@ func TestNurslingsFitTheirFrame(t *testing.T) {
 				t.Errorf("%s of %q is not drawn", what, method)
 			}
 		}
-		inside("the vessel", d.Wall)
-		inside("the body", d.Body)
-		inside("the shoots", d.Shoots)
+		inside("the vessel", string(d.Wall))
+		inside("the body", string(d.Body))
+		inside("the shoots", string(d.Shoots))
 		if d.PxW != d.W || d.PxH != d.H || d.Y0+d.H < 0 {
 			t.Errorf("%q is framed %d %d %d %d", method, d.X0, d.Y0, d.W, d.H)
 		}

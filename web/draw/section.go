@@ -2,7 +2,6 @@ package draw
 
 import (
 	"fmt"
-	"html"
 	"math"
 	"strconv"
 	"strings"
@@ -20,7 +19,7 @@ func mm(l measure.Length) int { return int(math.Round(l.Millimetres())) }
 
 // Band is one layer of medium: a path and the number of its hatch.
 type Band struct {
-	Path  string
+	Path  Mark
 	Hatch int
 	Fresh bool // laid by the entry just made: it is shown rising
 }
@@ -30,7 +29,7 @@ const hatches = 6
 
 // Use places a symbol: At is its transform.
 type Use struct {
-	Ref, At string
+	Ref, At Mark
 }
 
 // use a symbol at a point, so many times as large as it is drawn.
@@ -46,7 +45,7 @@ func use(ref string, x, y int, size float64) Use {
 		b = strconv.AppendFloat(b, size, 'f', -1, 64)
 		b = append(b, ')')
 	}
-	return Use{ref, string(b)}
+	return Use{Mark(ref), Mark(b)}
 }
 
 // spot is where a piece of seed is drawn.
@@ -54,9 +53,9 @@ type spot struct{ x, y int }
 
 // Tag hangs at a bag and says in words what is due.
 type Tag struct {
-	Text string
-	Kind string // of the job, for its look
-	X, Y int    // top left corner
+	Text Text
+	Kind Mark // of the job, for its look
+	X, Y int  // top left corner
 	W    int
 	Mid  int // y of the text
 }
@@ -69,19 +68,19 @@ const (
 
 // Section is one bag cut open, seen from the front.
 type Section struct {
-	Label  string
-	Says   string // the drawing in words
-	X0, Y0 int    // top left of the view
-	W, H   int    // of the view
-	View   string // the same, as an SVG viewBox
-	Wall   string // ref of the wall symbol
+	Label  Text
+	Says   Text // the drawing in words
+	X0, Y0 int  // top left of the view
+	W, H   int  // of the view
+	View   Mark // the same, as an SVG viewBox
+	Wall   Mark // ref of the wall symbol
 	Bands  []Band
 	Tubers []Use
-	Buried string // path of stems under the medium
+	Buried Mark // path of stems under the medium
 	Plants []Use
-	Next   string // path of the next level, dashed
+	Next   Mark // path of the next level, dashed
 	Tag    *Tag
-	Water  string // path of the level water stands at
+	Water  Mark // path of the level water stands at
 }
 
 func viewBox(x, y, w, h int) string { return fmt.Sprintf("%d %d %d %d", x, y, w, h) }
@@ -109,15 +108,15 @@ func Of(l Look, defs *Defs) Section {
 	st := l.Standing
 	shape := st.Bag.Model.Shape
 	s := Section{
-		Label: html.EscapeString(st.Bag.Label),
-		Wall:  defs.wall(st.Bag.Model),
+		Label: Escape(st.Bag.Label),
+		Wall:  Mark(defs.wall(st.Bag.Model)),
 		Bands: bands(st, l.Fresh),
 	}
 	top := s.stems(st, s.seed(st), defs)
 	s.levels(st, l.Ladder)
 	if d := st.Bag.Model.Drainage; d.Way == bag.SideHoles {
 		if level := d.Facts(shape).Level; level > 0 {
-			s.Water = across(shape, level)
+			s.Water = Mark(across(shape, level))
 		}
 	}
 	half := max(mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height())))/2+sideRoom, leastWidth/2)
@@ -128,8 +127,8 @@ func Of(l Look, defs *Defs) Section {
 		top += 14 + TagHeight
 	}
 	s.X0, s.Y0, s.W, s.H = -half, -top-4, 2*half, top+8
-	s.View = viewBox(s.X0, s.Y0, s.W, s.H)
-	s.Says = html.EscapeString(words(st, l.Units))
+	s.View = Mark(viewBox(s.X0, s.Y0, s.W, s.H))
+	s.Says = Escape(words(st, l.Units))
 	return s
 }
 
@@ -182,13 +181,13 @@ func bands(st *forecast.PlantingForecast, fresh bool) []Band {
 	if st.Stage == logbook.StagePlanned {
 		out := make([]Band, 0, len(st.Ladder.Fills))
 		for i, f := range st.Ladder.Fills {
-			out = append(out, Band{Path: slab(shape, f.From, f.To), Hatch: hatchOf(f.Of, i)})
+			out = append(out, Band{Path: Mark(slab(shape, f.From, f.To)), Hatch: hatchOf(f.Of, i)})
 		}
 		return out
 	}
 	out := make([]Band, len(st.Layers))
 	for i, l := range st.Layers {
-		out[i] = Band{slab(shape, l.From, l.To), hatchOf(l.Of, i), fresh && i == len(st.Layers)-1}
+		out[i] = Band{Mark(slab(shape, l.From, l.To)), hatchOf(l.Of, i), fresh && i == len(st.Layers)-1}
 	}
 	return out
 }
@@ -251,7 +250,7 @@ func (s *Section) stems(st *forecast.PlantingForecast, seed []spot, defs *Defs) 
 			fmt.Fprintf(&buried, "M%d %dV%d", t.x, t.y, -level)
 		}
 	}
-	s.Buried = buried.String()
+	s.Buried = Mark(buried.String())
 	if st.Variety.Class.Crop() == crop.SweetPotato {
 		return level + vineRise(stem) + 60
 	}
@@ -270,13 +269,13 @@ func (s *Section) levels(st *forecast.PlantingForecast, all bool) {
 		}
 		b.WriteString(across(shape, r.To))
 	}
-	s.Next = b.String()
+	s.Next = Mark(b.String())
 }
 
 // hang makes a tag whose lower edge is at a height above the ground.
 func hang(text, kind string, above int) *Tag {
 	w := TextWidth(text, TagType) + 44
-	return &Tag{Text: html.EscapeString(text), Kind: kind, X: -w / 2, Y: -above - TagHeight, W: w, Mid: -above - TagHeight + 66}
+	return &Tag{Text: Escape(text), Kind: Mark(kind), X: -w / 2, Y: -above - TagHeight, W: w, Mid: -above - TagHeight + 66}
 }
 
 // TextWidth estimates the width of a text set at a type size, in the unit of

@@ -22,8 +22,8 @@ type Sheet struct {
 	Ticks             []int
 	Rows              []SheetRow
 	Today             int // x; 0 when it is not on the sheet
-	TodayText         string
-	Says              string
+	TodayText         Text
+	Says              Text
 }
 
 // Shade is a column of risk, by its class from 1 to 4.
@@ -33,8 +33,8 @@ type Shade struct {
 
 // SheetRow is one planting.
 type SheetRow struct {
-	Href        string
-	Label, Name string
+	Href        Text
+	Label, Name Text
 	Y, Mid      int
 	Chosen      bool
 	Wrong       bool
@@ -48,14 +48,14 @@ type SheetRow struct {
 	Ready       [2]int
 	Likely      int
 	End         int
-	Says        string
+	Says        Text
 }
 
 // SheetStay is a stay under a shelter.
 type SheetStay struct {
 	X, W, TextX int
-	Kind        string // shelter, for its pattern
-	Name        string // where there is room for it
+	Kind        Mark // shelter, for its pattern
+	Name        Text // where there is room for it
 	Pots        bool
 }
 
@@ -91,13 +91,13 @@ func SheetOf(sh forecast.Sheet, chosen logbook.ID, href func(logbook.ID) string,
 	for d := from; d <= until; d++ {
 		if d.DayOfMonth() == 1 {
 			out.Ticks = append(out.Ticks, x(d))
-			out.Months = append(out.Months, Letter{X: x(d) + 4, Y: out.Foot + 22, Text: d.MonthName()})
+			out.Months = append(out.Months, Letter{X: x(d) + 4, Y: out.Foot + 22, Text: Escape(d.MonthName())})
 		}
 	}
 	if today >= from && today <= until {
-		out.Today, out.TodayText = x(today), today.Short()
+		out.Today, out.TodayText = x(today), Escape(today.Short())
 	}
-	out.Says = fmt.Sprintf("The season %d, %d plantings from %s to %s", sh.Year, len(sh.Lines), from, until)
+	out.Says = Escape(fmt.Sprintf("The season %d, %d plantings from %s to %s", sh.Year, len(sh.Lines), from, until))
 	return out
 }
 
@@ -140,9 +140,9 @@ func rowOf(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen logbook
 		if i+1 < len(s.Stays) {
 			to = s.Stays[i+1].From
 		}
-		st := SheetStay{X: x(stay.From), W: x(to) - x(stay.From), Kind: string(stay.Shelter), Pots: stay.From < s.Plant}
+		st := SheetStay{X: x(stay.From), W: x(to) - x(stay.From), Kind: Mark(stay.Shelter), Pots: stay.From < s.Plant}
 		if name := shortShelter[stay.Shelter]; TextWidth(name, 14)+10 < st.W && (stay.Shelter != climate.Open || len(s.Stays) > 1) {
-			st.Name, st.TextX = name, st.X+5
+			st.Name, st.TextX = Escape(name), st.X+5
 		}
 		r.Stays = append(r.Stays, st)
 	}
@@ -187,7 +187,7 @@ func (s *Sheet) frost(sh forecast.Sheet, from, until measure.Day, x func(measure
 	w := sh.Normals.Safe(sh.Frosts, climate.Open, sh.Site.Risk)
 	for _, d := range []measure.Day{w.From, w.Until} {
 		if d > from && d < until && w.Days() > 0 {
-			s.Safe = append(s.Safe, Letter{X: x(d), Y: 18, Text: "safe " + map[bool]string{true: "from ", false: "until "}[d == w.From] + d.Short(), Strong: d == w.Until})
+			s.Safe = append(s.Safe, Letter{X: x(d), Y: 18, Text: Escape("safe " + map[bool]string{true: "from ", false: "until "}[d == w.From] + d.Short()), Strong: d == w.Until})
 		}
 	}
 }

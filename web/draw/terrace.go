@@ -20,13 +20,13 @@ type Terrace struct {
 	Walls      []TerraceWall
 	Bags       []TerraceBag
 	TapX, TapY int
-	North      string // arrow
+	North      Mark // arrow
 	NorthX     int
 	NorthY     int
 	Scale      float64 // px a metre
 	ScaleW     int     // of one metre
 	TrayY      int     // of the words over bags that stand nowhere yet; 0 for none
-	Says       string
+	Says       Text
 	DepthM     float64
 	OriginX    int // x of the terrace's left edge, for dragging
 	OriginY    int // y of its near edge
@@ -37,9 +37,10 @@ type SunCell struct{ X, Y, W, H, Class int }
 
 // TerraceWall as it stands, with its height.
 type TerraceWall struct {
-	Path, Text string
-	TX, TY     int
-	Up         bool // lettered upwards, along it
+	Text   Text
+	Path   Mark
+	TX, TY int
+	Up     bool // lettered upwards, along it
 }
 
 // TerraceBag is a bag on its spot.
@@ -49,8 +50,8 @@ type TerraceBag struct {
 	R        int // radius; 0 for a box
 	BX, BY   int // of a box, from its middle
 	BW, BH   int
-	Label    string
-	Says     string
+	Label    Text
+	Says     Text
 	Occupied bool
 }
 
@@ -96,19 +97,19 @@ func TerraceOf(v forecast.TerraceView) Terrace {
 		}
 	}
 	t.sun(&v.Map, x, y)
-	t.Says = fmt.Sprintf("The terrace from above, %.1f by %.1f m, with %d bags and the hours of sun on it", v.Width, v.Depth, len(t.Bags))
+	t.Says = Escape(fmt.Sprintf("The terrace from above, %.1f by %.1f m, with %d bags and the hours of sun on it", v.Width, v.Depth, len(t.Bags)))
 	t.tray(v.Bags)
 	// North lies at −heading from straight up.
 	a := -v.Heading * math.Pi / 180
 	t.NorthX, t.NorthY = t.W-26, 26
-	t.North = fmt.Sprintf("M%d %dL%d %d", t.NorthX-int(14*math.Sin(a)), t.NorthY+int(14*math.Cos(a)), t.NorthX+int(14*math.Sin(a)), t.NorthY-int(14*math.Cos(a)))
+	t.North = Mark(fmt.Sprintf("M%d %dL%d %d", t.NorthX-int(14*math.Sin(a)), t.NorthY+int(14*math.Cos(a)), t.NorthX+int(14*math.Sin(a)), t.NorthY-int(14*math.Cos(a))))
 	return t
 }
 
 // shadeWall letters a wall on the side away from the terrace.
 func shadeWall(w terrace.Wall, on terrace.Terrace, x, y func(float64) int) TerraceWall {
 	d := TerraceWall{
-		Path: fmt.Sprintf("M%d %dL%d %d", x(w.From.X), y(w.From.Y), x(w.To.X), y(w.To.Y)),
+		Path: Mark(fmt.Sprintf("M%d %dL%d %d", x(w.From.X), y(w.From.Y), x(w.To.X), y(w.To.Y))),
 		Text: Escape(strings.TrimSpace(fmt.Sprintf("%s %.1f m", w.Name, w.Height))),
 	}
 	mx, my := (w.From.X+w.To.X)/2, (w.From.Y+w.To.Y)/2
@@ -185,7 +186,7 @@ func (t *Terrace) sun(m *terrace.Map, x, y func(float64) int) {
 	step := max(1, int(math.Ceil(70/(m.Cell*t.Scale))))
 	for row := step / 2; row < m.Rows; row += step {
 		for col := step / 2; col < m.Cols; col += step {
-			l := Letter{X: x((float64(col) + 0.5) * m.Cell), Y: y((float64(row)+0.5)*m.Cell) + 5, Text: fmt.Sprintf("%.0f", m.Hours[row*m.Cols+col])}
+			l := Letter{X: x((float64(col) + 0.5) * m.Cell), Y: y((float64(row)+0.5)*m.Cell) + 5, Text: Escape(fmt.Sprintf("%.0f", m.Hours[row*m.Cols+col]))}
 			if t.free(l.X, l.Y-5) {
 				t.Hours = append(t.Hours, l)
 			}

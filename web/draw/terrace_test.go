@@ -29,10 +29,10 @@ func TestTerraceIsDrawnToScaleAndNothingOverlaps(t *testing.T) {
 	if b := d.Bags[1]; b.BW != 94 || b.BH != 47 {
 		t.Errorf("80 by 40 cm is drawn %+v", b)
 	}
-	if b := d.Bags[2]; b.Y-b.BH/2 <= d.TrayY || b.Y+b.BH/2 >= d.H || !strings.Contains(b.Says, "not placed") {
+	if b := d.Bags[2]; b.Y-b.BH/2 <= d.TrayY || b.Y+b.BH/2 >= d.H || !strings.Contains(string(b.Says), "not placed") {
 		t.Errorf("a bag not placed is drawn %+v in %d", b, d.H)
 	}
-	if w := d.Walls[0]; !w.Up || w.TX <= d.OriginX+728 || w.TX >= d.W || strings.Contains(w.Text, "<") {
+	if w := d.Walls[0]; !w.Up || w.TX <= d.OriginX+728 || w.TX >= d.W || strings.Contains(string(w.Text), "<") {
 		t.Errorf("the shed is lettered %+v", w)
 	}
 	for _, l := range d.Hours {

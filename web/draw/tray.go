@@ -13,25 +13,25 @@ import (
 // and cuts. In tenths of a mm, its foot at 0.
 type Tuber struct {
 	X0, Y0, W, H int
-	Outline      string
-	Eyes         string
+	Outline      Mark
+	Eyes         Mark
 	Sprouts      []Sprout
-	Cuts         []string
+	Cuts         []Mark
 	Planned      bool // the cuts are proposed, not done
-	Cross        string
+	Cross        Mark
 	PxW, PxH     int
 	Number       int
-	Weight       string
-	Call         string // key of what to do with it
-	Words        string
-	Href         string
+	Weight       Text
+	Call         Mark // key of what to do with it
+	Words        Text
+	Href         Text
 	Chosen       bool
-	Says         string
+	Says         Text
 }
 
 // Sprout as it was measured: the longest in its length, the others shorter.
 type Sprout struct {
-	Path string
+	Path Mark
 	Thin bool
 }
 
@@ -67,10 +67,11 @@ func TrayOf(t *logbook.TrayState, scale float64, chosen int, href func(int) stri
 	for i := range t.Tubers {
 		u := &t.Tubers[i]
 		d := TuberOf(u, half+40, high+40, scale)
-		d.Number, d.Weight, d.Chosen = u.N, sys.Mass(u.Weight), u.N == chosen
-		d.Call, d.Words = callWords(u)
+		d.Number, d.Weight, d.Chosen = u.N, Escape(sys.Mass(u.Weight)), u.N == chosen
+		call, words := callWords(u)
+		d.Call, d.Words = Mark(call), Escape(words)
 		d.Href = Escape(href(u.N))
-		d.Says = Escape(fmt.Sprintf("Tuber %d, %s, %s", u.N, d.Weight, d.Words))
+		d.Says = Escape(fmt.Sprintf("Tuber %d, %s, %s", u.N, sys.Mass(u.Weight), words))
 		out = append(out, d)
 	}
 	return out
@@ -114,13 +115,13 @@ func TuberOf(u *logbook.TuberState, half, high, scale float64) Tuber {
 	d.PxW, d.PxH = int(math.Round(float64(d.W)/10*scale)), int(math.Round(float64(d.H)/10*scale))
 	mid := -h
 	// A little broader toward the rose end.
-	d.Outline = fmt.Sprintf("M0 0C%.0f 0 %.0f %.0f %.0f %.0fC%.0f %.0f %.0f %.0f 0 %.0fC%.0f %.0f %.0f %.0f %.0f %.0fC%.0f %.0f %.0f 0 0 0",
+	d.Outline = Mark(fmt.Sprintf("M0 0C%.0f 0 %.0f %.0f %.0f %.0fC%.0f %.0f %.0f %.0f 0 %.0fC%.0f %.0f %.0f %.0f %.0f %.0fC%.0f %.0f %.0f 0 0 0",
 		-0.62*w, -w, mid*0.5, -w, mid*1.08, -w, mid*1.62, -0.6*w, 2*mid, 2*mid,
-		0.6*w, 2*mid, w, mid*1.62, w, mid*1.08, w, mid*0.5, 0.62*w)
+		0.6*w, 2*mid, w, mid*1.62, w, mid*1.08, w, mid*0.5, 0.62*w))
 	d.eyes(u.Seen.Eyes, w, h)
 	d.sprouts(u.Seen, w, h)
 	if u.Discarded || u.Call == seed.Discard {
-		d.Cross = fmt.Sprintf("M%.0f %.0fL%.0f %.0fM%.0f %.0fL%.0f %.0f", -w*0.7, -h*0.4, w*0.7, -h*1.6, -w*0.7, -h*1.6, w*0.7, -h*0.4)
+		d.Cross = Mark(fmt.Sprintf("M%.0f %.0fL%.0f %.0fM%.0f %.0fL%.0f %.0f", -w*0.7, -h*0.4, w*0.7, -h*1.6, -w*0.7, -h*1.6, w*0.7, -h*0.4))
 		return d
 	}
 	pieces := len(u.Pieces)
@@ -133,7 +134,7 @@ func TuberOf(u *logbook.TuberState, half, high, scale float64) Tuber {
 	// Lengthwise, each through the rose end.
 	for i := 1; i < pieces; i++ {
 		bulge := (2*float64(i)/float64(pieces) - 1) * w * 1.25
-		d.Cuts = append(d.Cuts, fmt.Sprintf("M0 %.0fQ%.0f %.0f 0 0", -2*h, bulge, -h))
+		d.Cuts = append(d.Cuts, Mark(fmt.Sprintf("M0 %.0fQ%.0f %.0f 0 0", -2*h, bulge, -h)))
 	}
 	return d
 }
@@ -148,7 +149,7 @@ func (d *Tuber) eyes(n int, w, h float64) {
 		y := -2*h + 2*h*share*0.92 + 0.05*h
 		reach := w * math.Sqrt(math.Max(0, 1-math.Pow((y+h)/h, 2)))
 		x := 0.72 * reach * math.Sin(golden*float64(i+1))
-		d.Eyes += fmt.Sprintf("M%.0f %.0fq14 12 28 0", x-14, y)
+		d.Eyes += Mark(fmt.Sprintf("M%.0f %.0fq14 12 28 0", x-14, y))
 	}
 }
 
@@ -167,35 +168,35 @@ func (d *Tuber) sprouts(s logbook.Seen, w, h float64) {
 		if !s.Stout {
 			p = fmt.Sprintf("M%.0f %.0fc%.0f %.0f %.0f %.0f %.0f %.0f", x, y, lean+40, -length*0.35, lean-40, -length*0.65, lean, -length)
 		}
-		d.Sprouts = append(d.Sprouts, Sprout{p, !s.Stout})
+		d.Sprouts = append(d.Sprouts, Sprout{Mark(p), !s.Stout})
 	}
 }
 
 // Disc of a piece of seed, its radius as its weight, in px.
 type Disc struct {
 	R, Size int
-	Name    string
-	Weight  string
+	Name    Text
+	Weight  Text
 	Cut     bool
 }
 
 // DiscOf a piece at a scale in px per mm.
 func DiscOf(p logbook.PieceState, scale float64, sys measure.System) Disc {
 	r := int(math.Round(radius(p.Weight) * scale))
-	return Disc{R: r, Size: 2*r + 4, Name: Escape(p.Name), Weight: sys.Mass(p.Weight), Cut: p.Piece > 0}
+	return Disc{R: r, Size: 2*r + 4, Name: Escape(p.Name), Weight: Escape(sys.Mass(p.Weight)), Cut: p.Piece > 0}
 }
 
 // Nursling is a pot or a root drawn from the side. In mm, the ground at 0.
 type Nursling struct {
 	X0, Y0, W, H int
 	PxW, PxH     int
-	Wall         string
-	Fill         string
+	Wall         Mark
+	Fill         Mark
 	Water        bool
 	Pot          bool
-	Body         string // the tuber or root
-	Shoots       string
-	Says         string
+	Body         Mark // the tuber or root
+	Shoots       Mark
+	Says         Text
 }
 
 // potShape of a 2 L pot, in mm: width at the base and the top, height. Practice.
@@ -206,17 +207,17 @@ func NurslingOf(n *logbook.NursingState, today measure.Day, scale float64) Nursl
 	d := Nursling{X0: -110, Y0: -250, W: 220, H: 258}
 	w, h := halves(max(n.Weight, 40))
 	if d.Pot = n.Kind == logbook.Pot; d.Pot {
-		d.Wall = fmt.Sprintf("M%d 0L%d %dH%dL%d 0z", -potBase/2, -potTop/2, -potHigh, potTop/2, potBase/2)
-		d.Fill = fmt.Sprintf("M%d 0L%d %dH%dL%d 0z", -potBase/2, -potTop/2+3, -potHigh+15, potTop/2-3, potBase/2)
-		d.Body = ellipse(0, -48, w/10, h/10)
+		d.Wall = Mark(fmt.Sprintf("M%d 0L%d %dH%dL%d 0z", -potBase/2, -potTop/2, -potHigh, potTop/2, potBase/2))
+		d.Fill = Mark(fmt.Sprintf("M%d 0L%d %dH%dL%d 0z", -potBase/2, -potTop/2+3, -potHigh+15, potTop/2-3, potBase/2))
+		d.Body = Mark(ellipse(0, -48, w/10, h/10))
 		d.Y0, d.H = -potHigh-20, potHigh+28
 		days := int(today - n.Started)
 		if high := min(100, max(0, days-14)*6); high > 0 && n.Open() {
 			d.Y0, d.H = d.Y0-high, d.H+high
-			d.Shoots = fmt.Sprintf("M0 -70V%d", -potHigh+15-high)
+			d.Shoots = Mark(fmt.Sprintf("M0 -70V%d", -potHigh+15-high))
 			for i := 1; i <= high/22; i++ {
 				y := -potHigh + 15 - i*22
-				d.Shoots += fmt.Sprintf("M0 %dq-16 -2 -26 -14M0 %dq16 -2 26 -14", y, y-8)
+				d.Shoots += Mark(fmt.Sprintf("M0 %dq-16 -2 -26 -14M0 %dq16 -2 26 -14", y, y-8))
 			}
 		}
 	} else {
@@ -241,17 +242,17 @@ func (d *Nursling) root(n *logbook.NursingState, half, long float64) {
 	case logbook.InJar:
 		d.Wall = "M-46 0V-112M46 0V-112M-46 0H46"
 		d.Fill, d.Water = "M-46 0V-70H46V0z", true
-		d.Body = ellipse(0, -30-long, half, long)
+		d.Body = Mark(ellipse(0, -30-long, half, long))
 		top = -30 - 2*long
 	case logbook.InTray:
 		d.Wall = "M-100 -34V0H100V-34"
 		d.Fill, d.Water = "M-100 -16V0H100V-16z", true
-		d.Body = ellipse(0, -4-half, long, half)
+		d.Body = Mark(ellipse(0, -4-half, long, half))
 		top = -4 - 2*half
 	default:
 		d.Wall = "M-100 -78V0H100V-78"
 		d.Fill = "M-100 -62V0H100V-62z"
-		d.Body = ellipse(0, -62, long, half)
+		d.Body = Mark(ellipse(0, -62, long, half))
 		top = -62 - half
 	}
 	reach := 0.0
@@ -265,6 +266,6 @@ func (d *Nursling) root(n *logbook.NursingState, half, long float64) {
 			x = -reach + 2*reach*float64(i)/float64(min(shoots, 10)-1)
 		}
 		lean := x*0.35 + float64(i%3-1)*8
-		d.Shoots += fmt.Sprintf("M%.0f %.0fq%.0f -40 %.0f -80m-14 18q2 -16 14 -18q10 4 12 18", x, top+3, lean*0.3, lean)
+		d.Shoots += Mark(fmt.Sprintf("M%.0f %.0fq%.0f -40 %.0f -80m-14 18q2 -16 14 -18q10 4 12 18", x, top+3, lean*0.3, lean))
 	}
 }

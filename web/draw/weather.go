@@ -16,7 +16,7 @@ type Weather struct {
 	W, H, Left, Right int
 	TempTop, TempFoot int
 	RainFoot, RainTop int
-	Normal            string // area of the normals
+	Normal            Mark // area of the normals
 	Days              []WeatherDay
 	Degrees           []Letter
 	Rains             []Letter
@@ -24,7 +24,7 @@ type Weather struct {
 	Zero              int // y of freezing; 0 when it is not on the panel
 	Today             int // x of the line after today; 0 when it is not on the panel
 	Forecast          bool
-	Says              string
+	Says              Text
 }
 
 // WeatherDay is one column.
@@ -33,12 +33,12 @@ type WeatherDay struct {
 	Y, H      int // minimum to maximum
 	Rain      int // height
 	RainY     int
-	Kind      string // "own", "sim", "fore"
-	LowY      int    // where the forecast's minimum may fall to
-	Wide      int    // how far up from LowY it may lie
+	Kind      Mark // "own", "sim", "fore"
+	LowY      int  // where the forecast's minimum may fall to
+	Wide      int  // how far up from LowY it may lie
 	Mid       int
-	Title     string
-	WetChance string
+	Title     Text
+	WetChance Text
 }
 
 // Measures of the weather in px.
@@ -82,7 +82,7 @@ func WeatherOf(days []logbook.DayRecord, nights []forecast.Forecast, n *climate.
 			c.Kind = "own"
 		}
 		c.rain(d.Rain, wettest)
-		c.Title = fmt.Sprintf("%s: %s to %s, %.1f mm, %s", d.Day.Short(), sys.Temperature(measure.Temperature(d.Min)), sys.Temperature(measure.Temperature(d.Max)), d.Rain, Escape(d.Source))
+		c.Title = Escape(fmt.Sprintf("%s: %s to %s, %.1f mm, %s", d.Day.Short(), sys.Temperature(measure.Temperature(d.Min)), sys.Temperature(measure.Temperature(d.Max)), d.Rain, d.Source))
 		w.Days = append(w.Days, c)
 	}
 	for i, f := range nights {
@@ -90,17 +90,17 @@ func WeatherOf(days []logbook.DayRecord, nights []forecast.Forecast, n *climate.
 		c.Kind, c.Mid = "fore", (c.X+c.X+c.W)/2
 		c.LowY = at(f.Min - likely*f.Spread)
 		c.Wide = c.LowY - at(f.Min+likely*f.Spread)
-		c.WetChance = fmt.Sprintf("%.0f", f.WetChance*100)
-		c.Title = fmt.Sprintf("%s: forecast %s to %s, give or take %.1f °C", f.Day.Short(), sys.Temperature(measure.Temperature(f.Min)), sys.Temperature(measure.Temperature(f.Max)), f.Spread)
+		c.WetChance = Escape(fmt.Sprintf("%.0f", f.WetChance*100))
+		c.Title = Escape(fmt.Sprintf("%s: forecast %s to %s, give or take %.1f °C", f.Day.Short(), sys.Temperature(measure.Temperature(f.Min)), sys.Temperature(measure.Temperature(f.Max)), f.Spread))
 		w.Days = append(w.Days, c)
 	}
 	for t := low; t <= high; t += 5 {
-		w.Degrees = append(w.Degrees, Letter{X: weatherLeft - 8, Y: at(t) + 5, Text: sys.Temperature(measure.Temperature(t))})
+		w.Degrees = append(w.Degrees, Letter{X: weatherLeft - 8, Y: at(t) + 5, Text: Escape(sys.Temperature(measure.Temperature(t)))})
 	}
-	w.Rains = []Letter{{X: weatherLeft - 8, Y: rainTop + 8, Text: fmt.Sprintf("%.0f mm", wettest)}, {X: weatherLeft - 8, Y: rainFoot + 3, Text: "0"}}
+	w.Rains = []Letter{{X: weatherLeft - 8, Y: rainTop + 8, Text: Escape(fmt.Sprintf("%.0f mm", wettest))}, {X: weatherLeft - 8, Y: rainFoot + 3, Text: "0"}}
 	for i := range total {
 		if d := first + measure.Day(i); (int(d)+3)%7 == 0 && x(i) < weatherRight-56 { // Mondays
-			w.Ticks = append(w.Ticks, Letter{X: x(i), Y: rainFoot + 22, Text: d.Short()})
+			w.Ticks = append(w.Ticks, Letter{X: x(i), Y: rainFoot + 22, Text: Escape(d.Short())})
 		}
 	}
 	if low < 0 {
@@ -109,7 +109,7 @@ func WeatherOf(days []logbook.DayRecord, nights []forecast.Forecast, n *climate.
 	if w.Forecast {
 		w.Today = x(len(days))
 	}
-	w.Says = fmt.Sprintf("Weather from %s to %s: minimum to maximum each day over the normals, and rain", first, days[len(days)-1].Day)
+	w.Says = Escape(fmt.Sprintf("Weather from %s to %s: minimum to maximum each day over the normals, and rain", first, days[len(days)-1].Day))
 	return w
 }
 
@@ -137,5 +137,5 @@ func (w *Weather) normals(n *climate.Normals, first measure.Day, total int, x fu
 			break
 		}
 	}
-	w.Normal = string(up) + string(down) + "z"
+	w.Normal = Mark(string(up) + string(down) + "z")
 }

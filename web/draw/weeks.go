@@ -15,14 +15,14 @@ type Weeks struct {
 	Ticks                        []Letter
 	Amounts                      []Letter
 	Wanted                       int // y of what is wanted a week
-	Says                         string
+	Says                         Text
 }
 
 // WeekColumn is one week: its height fed.
 type WeekColumn struct {
 	X, W, Y, H int
 	Short      bool
-	Title      string
+	Title      Text
 }
 
 // Measures of the weeks in px.
@@ -57,21 +57,21 @@ func WeeksOf(weeks []forecast.ProposedWeek, sys measure.System) Weeks {
 		wanted, fed = wanted+k.Wanted, fed+k.Fed
 		w.Columns = append(w.Columns, WeekColumn{
 			X: x(i) + 1, W: max(1, x(i+1)-x(i)-2), Y: at(k.Fed), H: weeksFoot - at(k.Fed), Short: k.Wanted-k.Fed > 1,
-			Title: title,
+			Title: Escape(title),
 		})
 		if m := k.From.MonthName(); m != month && x(i) < weeksRight-30 {
-			w.Ticks = append(w.Ticks, Letter{X: x(i), Y: weeksFoot + 20, Text: m})
+			w.Ticks = append(w.Ticks, Letter{X: x(i), Y: weeksFoot + 20, Text: Escape(m)})
 			month = m
 		}
 	}
 	for v := 0.0; v <= high+1e-9; v += step {
-		w.Amounts = append(w.Amounts, Letter{X: weeksLeft - 8, Y: at(measure.Mass(v*1000)) + 5, Text: sys.Mass(measure.Mass(v * 1000))})
+		w.Amounts = append(w.Amounts, Letter{X: weeksLeft - 8, Y: at(measure.Mass(v*1000)) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
 	}
 	if wanted == 0 {
-		w.Says = fmt.Sprintf("%s are ready over %d weeks", sys.Mass(fed), len(weeks))
+		w.Says = Escape(fmt.Sprintf("%s are ready over %d weeks", sys.Mass(fed), len(weeks)))
 		return w
 	}
 	w.Wanted = at(weeks[0].Wanted)
-	w.Says = fmt.Sprintf("Of %s wanted over %d weeks %s are fed", sys.Mass(wanted), len(weeks), sys.Mass(fed))
+	w.Says = Escape(fmt.Sprintf("Of %s wanted over %d weeks %s are fed", sys.Mass(wanted), len(weeks), sys.Mass(fed)))
 	return w
 }

@@ -5,8 +5,19 @@ import (
 	"strings"
 )
 
-// Escape a text that a drawing shows: drawings are laid out without escaping.
-func Escape(text string) string { return html.EscapeString(text) }
+// Text that a drawing shows. Drawings are laid out without escaping, so only Escape
+// makes one of what is not written in the program itself.
+type Text string
+
+// Escape what a drawing shows.
+func Escape(text string) Text { return Text(html.EscapeString(text)) }
+
+// Plain is the text for where it is escaped again.
+func (t Text) Plain() string { return html.UnescapeString(string(t)) }
+
+// Mark is a path, a class or a reference: numbers and words that the program itself
+// writes, never what somebody typed.
+type Mark string
 
 // fitting is a text cut so that it is no wider than a room, in px at a size of
 // letters.

@@ -19,38 +19,38 @@ type SiteYear struct {
 	Ticks  []int    // x of the first of each month
 	Foot   int
 
-	Band         string // area between minimum and maximum
+	Band         Mark // area between minimum and maximum
 	Degrees      []Letter
 	Zero         int // y of freezing, 0 when it is not on the panel
 	TempTop      int
 	TempBottom   int
-	Risk         string // area under the risk of frost
+	Risk         Mark // area under the risk of frost
 	RiskTop      int
 	RiskBottom   int
 	Appetite     int // y of the risk that is taken
-	AppetiteText string
-	Light        string // line of day length
+	AppetiteText Text
+	Light        Mark // line of day length
 	LightTop     int
 	LightBottom  int
 	Longest      Letter
 	Shortest     Letter
 	Bars         []Bar
 	Today        int // x
-	Says         string
+	Says         Text
 }
 
 // Bar is the safe window under one shelter.
 type Bar struct {
-	Name       string
+	Name       Text
 	Have       bool
 	X, Y, W    int
-	From       string
-	Until      string
+	From       Text
+	Until      Text
 	FromX      int
 	UntilX     int
-	Key        string
+	Key        Mark
 	Y0, TextY  int
-	AlwaysText string
+	AlwaysText Text
 }
 
 // Measures of the year in px.
@@ -82,11 +82,11 @@ func YearOf(o forecast.SiteOutlook, today measure.Day, sys measure.System) SiteY
 	for d := start; d < start+365; d++ {
 		if d.DayOfMonth() == 1 {
 			y.Ticks = append(y.Ticks, x(d))
-			y.Months = append(y.Months, Letter{X: x(d) + 4, Y: y.Foot + 20, Text: d.MonthName()})
+			y.Months = append(y.Months, Letter{X: x(d) + 4, Y: y.Foot + 20, Text: Escape(d.MonthName())})
 		}
 	}
 	y.Today = x(today)
-	y.Says = "The year from " + start.String() + ": normal temperatures, risk of frost, day length, and the days that are safe under each shelter"
+	y.Says = Escape("The year from " + start.String() + ": normal temperatures, risk of frost, day length, and the days that are safe under each shelter")
 	return y
 }
 
@@ -122,13 +122,13 @@ func (y *SiteYear) temperatures(n *climate.Normals, start measure.Day, x func(me
 		up = path(up, command, x(d), at(n.Max.At(d)))
 		down = append(path(nil, "L", x(d), at(n.Min.At(d))), down...)
 	}
-	y.Band = string(up) + string(down) + "z"
+	y.Band = Mark(string(up) + string(down) + "z")
 	step := 5.0
 	if high-low > 35 {
 		step = 10
 	}
 	for t := low; t <= high; t += step {
-		y.Degrees = append(y.Degrees, Letter{X: yearLeft - 10, Y: at(t) + 5, Text: sys.Temperature(measure.Temperature(t))})
+		y.Degrees = append(y.Degrees, Letter{X: yearLeft - 10, Y: at(t) + 5, Text: Escape(sys.Temperature(measure.Temperature(t)))})
 	}
 	if low <= 0 {
 		y.Zero = at(0)
@@ -142,9 +142,9 @@ func (y *SiteYear) risk(o forecast.SiteOutlook, start measure.Day, x func(measur
 		d := start + measure.Day(i)
 		b = path(b, "L", x(d), at(o.Frosts.Risk(d)))
 	}
-	y.Risk = string(path(b, "L", x(start+365), riskBottom)) + "z"
+	y.Risk = Mark(string(path(b, "L", x(start+365), riskBottom)) + "z")
 	y.Appetite = at(float64(o.Site.Risk))
-	y.AppetiteText = fmt.Sprintf("you take %.0f %%", float64(o.Site.Risk)*100)
+	y.AppetiteText = Escape(fmt.Sprintf("you take %.0f %%", float64(o.Site.Risk)*100))
 }
 
 func (y *SiteYear) light(latitude float64, start measure.Day, x func(measure.Day) int) {
@@ -168,9 +168,9 @@ func (y *SiteYear) light(latitude float64, start measure.Day, x func(measure.Day
 			shortest = d
 		}
 	}
-	y.Light = string(b)
+	y.Light = Mark(b)
 	letter := func(d measure.Day, dy int) Letter {
-		return Letter{X: min(max(x(d), yearLeft+20), yearRight-20), Y: at(hours(d)) + dy, Text: fmt.Sprintf("%.1f h", hours(d))}
+		return Letter{X: min(max(x(d), yearLeft+20), yearRight-20), Y: at(hours(d)) + dy, Text: Escape(fmt.Sprintf("%.1f h", hours(d)))}
 	}
 	y.Longest, y.Shortest = letter(longest, -6), letter(shortest, 18)
 }
@@ -178,14 +178,14 @@ func (y *SiteYear) light(latitude float64, start measure.Day, x func(measure.Day
 func (y *SiteYear) bars(o forecast.SiteOutlook, start measure.Day, x func(measure.Day) int) {
 	for i, w := range o.Windows {
 		top := barsTop + i*barPitch
-		b := Bar{Name: w.Gain.Name, Have: w.Have, Key: string(w.Shelter), Y: top, Y0: barHeight, TextY: top + 15}
+		b := Bar{Name: Escape(w.Gain.Name), Have: w.Have, Key: Mark(w.Shelter), Y: top, Y0: barHeight, TextY: top + 15}
 		switch {
 		case w.Always:
 			b.X, b.W, b.AlwaysText = yearLeft, yearRight-yearLeft, "no frost expected, all year"
 		case w.Window.Days() > 0:
 			b.X = x(w.From)
 			b.W = x(w.Until+1) - b.X
-			b.From, b.Until = w.From.Short(), w.Until.Short()
+			b.From, b.Until = Escape(w.From.Short()), Escape(w.Until.Short())
 		default:
 			b.X, b.AlwaysText = yearLeft, "never safe at this risk"
 		}

@@ -14,22 +14,22 @@ type Yield struct {
 	W, H, Top, Foot int
 	Left, Mid       int // left edge of the first panel, right edge of it
 	Left2, Right    int
-	Band            string // what the harvest may come to
-	Line            string
+	Band            Mark // what the harvest may come to
+	Line            Mark
 	Means           []MeanLine
 	XTicks          []Letter
 	YTicks, MTicks  []Letter
 	Chosen          [2]int // x, y on the first panel
 	ChosenMean      [2]int // x, y on the second; zero when it is not there
 	Dots            [][2]int
-	ChosenText      string
-	Says            string
+	ChosenText      Text
+	Says            Text
 }
 
 // MeanLine is the mean tuber for one number of sprouts, lettered at its end.
 type MeanLine struct {
-	Path   string
-	Text   string
+	Path   Mark
+	Text   Text
 	X, Y   int
 	Chosen bool
 }
@@ -71,22 +71,22 @@ func YieldOf(choices []bag.Choice, chosen bag.Choice, sys measure.System) Yield 
 		y.Dots = append(y.Dots, [2]int{px, at(float64(c.Yield)/1000, topY)})
 		command = "L"
 	}
-	y.Band, y.Line = string(up)+string(down)+"z", string(line)
+	y.Band, y.Line = Mark(string(up)+string(down)+"z"), Mark(line)
 	y.means(choices, chosen, func(n int) int { return x(meanLeft, meanTo, n) }, func(v measure.Mass) int { return at(float64(v), topM) })
 	for n := 1; n <= most; n++ {
-		y.XTicks = append(y.XTicks, Letter{X: x(yieldLeft, yieldMid, n), Y: yieldFoot + 22, Text: fmt.Sprint(n), Strong: n == chosen.Plants},
-			Letter{X: x(meanLeft, meanTo, n), Y: yieldFoot + 22, Text: fmt.Sprint(n), Strong: n == chosen.Plants})
+		y.XTicks = append(y.XTicks, Letter{X: x(yieldLeft, yieldMid, n), Y: yieldFoot + 22, Text: Escape(fmt.Sprint(n)), Strong: n == chosen.Plants},
+			Letter{X: x(meanLeft, meanTo, n), Y: yieldFoot + 22, Text: Escape(fmt.Sprint(n)), Strong: n == chosen.Plants})
 	}
 	for v := 0.0; v <= topY+1e-9; v += stepY {
-		y.YTicks = append(y.YTicks, Letter{X: yieldLeft - 8, Y: at(v, topY) + 5, Text: sys.Mass(measure.Mass(v * 1000))})
+		y.YTicks = append(y.YTicks, Letter{X: yieldLeft - 8, Y: at(v, topY) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
 	}
 	for v := 0.0; v <= topM+1e-9; v += stepM {
-		y.MTicks = append(y.MTicks, Letter{X: meanLeft - 8, Y: at(v, topM) + 5, Text: sys.Mass(measure.Mass(v))})
+		y.MTicks = append(y.MTicks, Letter{X: meanLeft - 8, Y: at(v, topM) + 5, Text: Escape(sys.Mass(measure.Mass(v)))})
 	}
 	y.Chosen = [2]int{x(yieldLeft, yieldMid, chosen.Plants), at(float64(chosen.Yield)/1000, topY)}
 	y.ChosenMean = [2]int{x(meanLeft, meanTo, chosen.Plants), at(float64(chosen.Mean), topM)}
-	y.ChosenText = sys.Mass(chosen.Yield)
-	y.Says = fmt.Sprintf("Harvest and mean tuber against how many are planted: %d planted give %s, %s a tuber", chosen.Plants, sys.Mass(chosen.Yield), sys.Mass(chosen.Mean))
+	y.ChosenText = Escape(sys.Mass(chosen.Yield))
+	y.Says = Escape(fmt.Sprintf("Harvest and mean tuber against how many are planted: %d planted give %s, %s a tuber", chosen.Plants, sys.Mass(chosen.Yield), sys.Mass(chosen.Mean)))
 	return y
 }
 
@@ -98,7 +98,7 @@ func (y *Yield) means(choices []bag.Choice, chosen bag.Choice, x func(int) int, 
 		l := lines[c.Sprouts]
 		command := "L"
 		if l == nil {
-			l = &MeanLine{Chosen: c.Sprouts == chosen.Sprouts, Text: fmt.Sprintf("%d sprouts", c.Sprouts)}
+			l = &MeanLine{Chosen: c.Sprouts == chosen.Sprouts, Text: Escape(fmt.Sprintf("%d sprouts", c.Sprouts))}
 			if c.Sprouts == 1 {
 				l.Text = "1 sprout"
 			}
@@ -106,7 +106,7 @@ func (y *Yield) means(choices []bag.Choice, chosen bag.Choice, x func(int) int, 
 			order = append(order, c.Sprouts)
 			command = "M"
 		}
-		l.Path += string(path(nil, command, x(c.Plants), at(c.Mean)))
+		l.Path += Mark(path(nil, command, x(c.Plants), at(c.Mean)))
 		l.X, l.Y = x(c.Plants)+10, at(c.Mean)+5
 	}
 	lowest := math.MinInt
