@@ -52,6 +52,29 @@ func BenchmarkSeasonSheet(b *testing.B) {
 	b.ReportMetric(float64(b.Elapsed().Microseconds())/1000/float64(b.N), "ms/request")
 }
 
+// BenchmarkWithoutForecast is whole requests for pages that need no forecast, in a
+// garden of 1,000 bags that stand, and for the bench, which counts dates only.
+func BenchmarkWithoutForecast(b *testing.B) {
+	s := open(b, func(g *garden.Garden) error { return demo.FillLarger(context.Background(), g, 1000, 1) })
+	client := &http.Client{Transport: &http.Transport{DisableCompression: true}}
+	for _, path := range []string{"/guide", "/site", "/seed"} {
+		b.Run(path[1:], func(b *testing.B) {
+			b.ReportAllocs()
+			for b.Loop() {
+				res, err := client.Get(s.URL + path)
+				if err != nil {
+					b.Fatal(err)
+				}
+				if _, err = io.Copy(io.Discard, res.Body); err != nil || res.StatusCode != http.StatusOK {
+					b.Fatal(res.Status, err)
+				}
+				res.Body.Close()
+			}
+			b.ReportMetric(float64(b.Elapsed().Microseconds())/1000/float64(b.N), "ms/request")
+		})
+	}
+}
+
 // BenchmarkProspects is the windows of 48 plantings over 200 simulated seasons, from
 // the weather to the percentiles, each time anew.
 func BenchmarkProspects(b *testing.B) {
