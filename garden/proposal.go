@@ -85,7 +85,7 @@ func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[logbook.ID
 			if err != nil {
 				return 0, err
 			}
-			number := bag.Suggest(b.Model.Shape, bag.Room{Headspace: forecast.UsualHeadspace}, v.Class, false).Number
+			number := bag.Suggest(b.Model.Shape, bag.Room{Headspace: hill.UsualHeadspace}, v.Class, false).Number
 			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: forecast.DefaultLadder(b.Model.Shape, v.Class, hill.Default(v.Class)), Timing: logbook.UsualTiming(b, v)}
 			if _, err := planBag(ctx, w, ask, a); err != nil {
 				return 0, err

@@ -6,7 +6,9 @@ import (
 	"strings"
 
 	"glebata/core/crop"
+	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/core/seed"
 	"glebata/garden/logbook"
 )
 
@@ -49,8 +51,8 @@ func (g *Garden) Start(ctx context.Context, n logbook.Nursling, a Request) (logb
 		if n.Kind == logbook.Root && !(n.Temp >= 5 && n.Temp <= 40) {
 			faults.Add("temp", "Roots are started at {} to {}.", measure.Temperature(22), measure.Temperature(28))
 		}
-		if n.Weight != 0 && !(n.Weight >= logbook.MinPiece && n.Weight <= 3*measure.Kilogram) || n.Kind == logbook.Pot && n.Weight == 0 {
-			faults.Add("weight", "Weigh the tuber: between {} and {}.", logbook.MinPiece, logbook.MaxPiece)
+		if n.Weight != 0 && !(n.Weight >= seed.LeastPiece && n.Weight <= 3*measure.Kilogram) || n.Kind == logbook.Pot && n.Weight == 0 {
+			faults.Add("weight", "Weigh the tuber: between {} and {}.", seed.LeastPiece, seed.MostPiece)
 		}
 		if !n.Shelter.Known() {
 			faults.Add("shelter", "Choose where it stands.")
@@ -153,7 +155,7 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting logbook.ID, day 
 			return 0, err
 		}
 		if from.Height > 0 {
-			shows := max(transplantTips, from.Height-(l.State.Level-l.State.Ladder.Seed[0]))
+			shows := max(hill.TransplantTips, from.Height-(l.State.Level-l.State.Ladder.Seed[0]))
 			m := logbook.Entry{Kind: logbook.Measured, Day: day, Logged: a.Today, Key: a.Key + "-stem", Height: shows}
 			if _, err := appendEntry(ctx, w, l, m); err != nil {
 				return 0, err
@@ -169,10 +171,6 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting logbook.ID, day 
 		return e.ID, nil
 	})
 }
-
-// transplantTips are what shows of a transplant that is buried to its tips, in
-// cm. Practice.
-const transplantTips measure.Length = 2
 
 // takeNurslings puts the pots' tubers, or the slips of a root, into a planting
 // entry.

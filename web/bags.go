@@ -10,6 +10,7 @@ import (
 
 	"glebata/core/bag"
 	"glebata/core/climate"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden"
@@ -47,9 +48,6 @@ type modelLine struct {
 	Yearly string       // of a litre, a season
 }
 
-// usualHeadspace is kept free below the rim unless a plan says otherwise.
-const usualHeadspace measure.Length = 4
-
 func (s *Site) bags(c *gin.Context) error { return s.bagsPage(c, http.StatusOK, typed{}) }
 
 func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
@@ -78,7 +76,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 	}
 	body := bagsBody{Add: t.fill(addBagsForm(cat)), Look: t.fill(lookForm(cat)), Model: t.fill(addModelForm(t.units)), Said: s.said(c)}
 	for _, b := range cat.Bags {
-		body.Bags = append(body.Bags, bagLine{b, b.Model.Shape.Usable(usualHeadspace), now[b.ID]})
+		body.Bags = append(body.Bags, bagLine{b, b.Model.Shape.Usable(hill.UsualHeadspace), now[b.ID]})
 	}
 	for _, m := range cat.Models {
 		body.Models = append(body.Models, lineOfModel(m, cat.Recipe("").Mix, site.LiftLimit))
@@ -88,7 +86,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 }
 
 func lineOfModel(m logbook.Model, mix medium.Mix, limit measure.Mass) modelLine {
-	l := modelLine{Model: m, Outline: draw.OutlineOf(m), Usable: m.Shape.Usable(usualHeadspace), Full: m.Shape.Full(), Facts: m.Drainage.Facts(m.Shape)}
+	l := modelLine{Model: m, Outline: draw.OutlineOf(m), Usable: m.Shape.Usable(hill.UsualHeadspace), Full: m.Shape.Full(), Facts: m.Drainage.Facts(m.Shape)}
 	l.Wet = mix.WetWeight(l.Usable, m.Empty)
 	l.Heavy = l.Wet > limit
 	if m.Price > 0 {

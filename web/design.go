@@ -9,6 +9,7 @@ import (
 
 	"glebata/core/bag"
 	"glebata/core/crop"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/working"
@@ -62,7 +63,7 @@ const designScale = 0.27
 
 // design reads what kinds of bag are weighed up for.
 func (r *reading) design(cat garden.Catalogue) (ask forecast.DesignRequest, kind logbook.ID) {
-	ask = forecast.DesignRequest{Class: crop.Maincrop, Aim: bag.MostWeight, By: forecast.ByAim, Headspace: usualHeadspace, Calibrate: r.text("mine") != "no"}
+	ask = forecast.DesignRequest{Class: crop.Maincrop, Aim: bag.MostWeight, By: forecast.ByAim, Headspace: hill.UsualHeadspace, Calibrate: r.text("mine") != "no"}
 	if v := choose(cat.Varieties, r.id("variety"), func(v logbook.Variety) logbook.ID { return v.ID }); v.ID != 0 && r.id("variety") == v.ID {
 		ask.Class, ask.Variety = v.Class, v.ID
 	} else if c := crop.Class(r.text("class")); c.Known() {
@@ -78,7 +79,7 @@ func (r *reading) design(cat garden.Catalogue) (ask forecast.DesignRequest, kind
 	if ask.Own > 0 && r.text("by") == "" {
 		ask.By = forecast.ByOwn
 	}
-	ask.Headspace = r.lengthOr("headspace", usualHeadspace)
+	ask.Headspace = r.lengthOr("headspace", hill.UsualHeadspace)
 	ask.Mix = cat.Recipe(r.text("mix")).Mix
 	return ask, r.id("kind")
 }
@@ -239,7 +240,7 @@ func designForm(cat garden.Catalogue, ask forecast.DesignRequest, mine int, sys 
 		{Name: "own", Label: "Your own number", Kind: "count", Value: countOrEmpty(ask.Own)},
 		{Name: "sprouts", Label: "Sprouts kept on each", Kind: "count", Value: countOrEmpty(ask.Sprouts), Hint: "Empty: as suits the aim"},
 		{Name: "mix", Label: "Filled with", Kind: "choice", Value: medium.Recipes()[0].Key, Options: mixes},
-		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: string(sys.LengthUnit()), Hint: "usually " + sys.Length(usualHeadspace)},
+		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: string(sys.LengthUnit()), Hint: "usually " + sys.Length(hill.UsualHeadspace)},
 		own,
 	}}
 }

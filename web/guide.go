@@ -22,7 +22,7 @@ type term struct {
 // terms of the trade, in the order of the guide.
 var terms = []term{
 	{"settled", "settled and loose", measure.Say("Medium sinks after rain and watering. Settled litres are what stands in the bag a fortnight on; loose litres are what you pour. Heights in Glebata are settled.")},
-	{"headspace", "headspace", measure.Say("What stays free below the rim for watering and mulch, usually {}.", usualHeadspace)},
+	{"headspace", "headspace", measure.Say("What stays free below the rim for watering and mulch, usually {}.", hill.UsualHeadspace)},
 	{"ladder", "ladder", measure.Say("The levels a bag is filled to: on planting day, and layer by layer as the stems grow.")},
 	{"raise", "raising", measure.Say("Adding a layer of medium round the growing stems (hilling, earthing up). It keeps tubers covered and dark. Growers report more tubers from it on late types; the evidence is thin.")},
 	{"leave-showing", "leave showing", measure.Say("How much stem and leaf must stay above a new layer, so that the plant goes on growing.")},

@@ -12,6 +12,7 @@ import (
 	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/crop"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
 )
@@ -91,7 +92,7 @@ func (s *Site) succession(c *gin.Context) error {
 	}
 	timing := r.timing(logbook.UsualTiming(logbook.Bag{}, v), crop.Potato)
 	if r.faults == nil {
-		batches, gaps, err := look.Succession(v, timing, usualCover, year, from, until, each)
+		batches, gaps, err := look.Succession(v, timing, hill.UsualCover, year, from, until, each)
 		if err := r.refused(err); err != nil {
 			return err
 		}
@@ -102,9 +103,6 @@ func (s *Site) succession(c *gin.Context) error {
 	s.render(c, http.StatusOK, "succession", view{Title: "One after another", Stage: "Plan", Body: body})
 	return nil
 }
-
-// usualCover over seed at planting, until a bag is planned.
-const usualCover measure.Length = 8
 
 func (b *successionBody) tell(batches []calendar.Batch, gaps []calendar.Gap, v logbook.Variety, year int, from, until measure.Day) {
 	b.Gaps = gaps

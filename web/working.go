@@ -6,6 +6,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/bag"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/working"
 	"glebata/garden/forecast"
@@ -101,9 +102,9 @@ func (s *Site) modelWorking(c *gin.Context) error {
 	case m.ID == 0 || m.ID != idOf(c):
 		return logbook.ErrNotFound
 	case c.Param("figure") == "usable":
-		return s.answerWorking(c, m.Shape.UsableWorking(usualHeadspace), m.Name)
+		return s.answerWorking(c, m.Shape.UsableWorking(hill.UsualHeadspace), m.Name)
 	case c.Param("figure") == "wet":
-		return s.answerWorking(c, cat.Recipe("").Mix.WetWorking(m.Shape.Usable(usualHeadspace), m.Empty), m.Name)
+		return s.answerWorking(c, cat.Recipe("").Mix.WetWorking(m.Shape.Usable(hill.UsualHeadspace), m.Empty), m.Name)
 	case c.Param("figure") == "standing":
 		return s.answerWorking(c, m.Drainage.StandingWorking(m.Shape), m.Name)
 	default:

@@ -106,3 +106,26 @@ func (a Aim) Best(choices []Choice) Choice {
 }
 
 func offUsual(c Choice) int { return max(c.Sprouts-UsualSprouts, UsualSprouts-c.Sprouts) }
+
+// Room is the litres that a plant gets by an aim, as a share of the rule's. Practice.
+func (aim Aim) Room() float64 {
+	switch aim {
+	case SaladSize:
+		return 0.8
+	case Bakers:
+		return 1.5
+	}
+	return 1
+}
+
+// Gallons a piece: 2 US gallons close, 3 roomy, half way between otherwise.
+// Practice.
+func (aim Aim) Gallons() float64 {
+	switch aim {
+	case SaladSize:
+		return 2
+	case Bakers:
+		return 3
+	}
+	return 2.5
+}

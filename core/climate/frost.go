@@ -67,3 +67,7 @@ func SafeFromWorking(medianLast measure.Day, sd float64, risk Appetite) working.
 		Changes: "Your appetite for risk, the frost dates of your site, or a shelter.",
 	}
 }
+
+// FrostWatch and FrostAct are the forecast minimum under the shelter, in °C, at which
+// frost is watched for and acted on. Practice.
+const FrostWatch, FrostAct = 3.0, 0.5

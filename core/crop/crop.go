@@ -131,3 +131,18 @@ func ByDays(crop Crop, days int) (Class, bool) {
 	}
 	return best, best != ""
 }
+
+// EatenFor is how long the harvest of a class is eaten from, in days after it is
+// ready: earlies as they are lifted, maincrops out of the store. Practice.
+func (c Class) EatenFor() measure.Day {
+	switch c {
+	case FirstEarly:
+		return 21
+	case SecondEarly:
+		return 35
+	case Maincrop:
+		return 182
+	default:
+		return 120
+	}
+}

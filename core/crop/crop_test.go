@@ -1,6 +1,10 @@
 package crop
 
-import "testing"
+import (
+	"testing"
+
+	"glebata/core/measure"
+)
 
 func TestEveryClassIsWhole(t *testing.T) {
 	for _, c := range Classes() {
@@ -30,5 +34,14 @@ func TestClassByPacketDays(t *testing.T) {
 	}
 	if _, ok := ByDays(Potato, 0); ok {
 		t.Error("a packet that says nothing has a class")
+	}
+}
+
+// Earlies are eaten soon, maincrops through the winter.
+func TestHowLongAHarvestIsEaten(t *testing.T) {
+	for class, days := range map[Class]measure.Day{FirstEarly: 21, SecondEarly: 35, EarlyMaincrop: 120, Maincrop: 182, SweetMid: 120} {
+		if got := class.EatenFor(); got != days {
+			t.Errorf("%s is eaten for %d days, want %d", class, got, days)
+		}
 	}
 }

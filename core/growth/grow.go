@@ -310,3 +310,10 @@ func (g *grower) frost(d measure.Day) {
 	g.tt *= keptOfFrost
 	g.stem *= keptOfFrost
 }
+
+// LeastIndex of a season that a harvest tells something by: one that was lifted long
+// before its time does not. Model.
+const LeastIndex = 0.3
+
+// TallestStem is a height above which no stem has stood in a bag, in cm.
+const TallestStem measure.Length = 300

@@ -19,10 +19,19 @@ type Plan struct {
 	Settling  float64        // share of loose volume lost in settling, 0 to under 1
 }
 
-// Defaults of a school, with headspace 4 cm and settling 0.15 (half and half).
+// What is usual until a bag is planned: kept free below the rim for watering and
+// mulch, medium over the seed at planting, and the share lost in settling by half and
+// half. Practice.
+const (
+	UsualHeadspace measure.Length = 4
+	UsualCover     measure.Length = 8
+	UsualSettling                 = 0.15
+)
+
+// Defaults of a school, with the usual headspace and settling.
 func Defaults(s School) Plan {
 	h := s.Habit()
-	return Plan{School: s, Headspace: 4, Base: h.Base, Cover: h.Cover, MaxLayer: h.Layer, Settling: 0.15}
+	return Plan{School: s, Headspace: UsualHeadspace, Base: h.Base, Cover: h.Cover, MaxLayer: h.Layer, Settling: UsualSettling}
 }
 
 // Stuff that a layer is made of.

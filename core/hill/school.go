@@ -89,3 +89,7 @@ const (
 	twoLevelDepth  measure.Length = 35
 	twoLevelLitres measure.Volume = 25
 )
+
+// TransplantTips are what shows of a transplant that is buried to its tips, in
+// cm. Practice.
+const TransplantTips measure.Length = 2

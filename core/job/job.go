@@ -218,7 +218,7 @@ func tending(b *Bag, add adder) {
 		add(Feed, b.FeedOn, measure.Say("feed {}", b.Feed), measure.Say("{} of water with liquid feed, high in potash, onto moist medium.", b.Feed))
 	}
 	if !b.Tied && b.TieOn != 0 {
-		add(Tie, b.TieOn, measure.Say("canes"), measure.Say("Canes and string, or a mesh, before stems reach {}: later they break.", measure.Length(35)))
+		add(Tie, b.TieOn, measure.Say("canes"), measure.Say("Canes and string, or a mesh, before stems reach {}: later they break.", TieAt))
 	}
 	if b.Nips && b.Flowered != 0 && b.MatureOn > b.Today {
 		add(Nip, b.Flowered, measure.Say("nip flowers"), measure.Say("As you chose; the evidence for it is weak."))

@@ -79,12 +79,14 @@ type factors [3]float64
 
 func same(f float64) factors { return factors{f, f, f} }
 
+// USGallon in litres. Exact.
+const USGallon = 3.785411784
+
 const (
 	ounceGrams     = 28.349523125 // exact, international avoirdupois
 	poundGrams     = 16 * ounceGrams
 	stoneGrams     = 14 * poundGrams
 	inchCm         = 2.54 // exact
-	usGallonL      = 3.785411784
 	imperialGallon = 4.54609
 	sqFootM2       = 0.09290304
 )
@@ -92,7 +94,7 @@ const (
 // liquid is a measure that is a part of a gallon: the US one for metric and US
 // growers, the imperial one for imperial growers.
 func liquid(usPart, imperialPart float64) factors {
-	us := usGallonL / usPart
+	us := USGallon / usPart
 	return factors{us, us, imperialGallon / imperialPart}
 }
 

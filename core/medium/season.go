@@ -54,6 +54,13 @@ type SeasonFeed struct {
 	Brings   Nutrients // mix, base and liquid together
 }
 
+// FeedStops so many days before the leaves are half yellow, and FeedApart is the least
+// time between two feeds: one that was given late puts the next one off. Practice.
+const (
+	FeedStops measure.Day = 21
+	FeedApart measure.Day = 6
+)
+
 // Days between liquid feeds. Practice.
 const (
 	feedEvery      measure.Day = 14

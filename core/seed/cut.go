@@ -79,3 +79,13 @@ func (k Cutting) Working(weight measure.Mass, eyes int) working.Working {
 	}
 	return w
 }
+
+// Believable weight of one piece of seed.
+const (
+	LeastPiece = 3 * measure.Gram
+	MostPiece  = 1.2 * measure.Kilogram
+)
+
+// LostInCutting is the share of a tuber's weight that may be missing from its
+// pieces. Practice.
+const LostInCutting = 0.01

@@ -158,3 +158,6 @@ const fullSun = 10.0
 // Share of a full season's growth that so many hours of sun allow: hours ÷ 10, at
 // the most 1. Model.
 func Share(hours float64) float64 { return math.Min(1, math.Max(0, hours)/fullSun) }
+
+// LeastSun that potatoes do well with, in hours a day. Practice.
+const LeastSun = 6

@@ -7,6 +7,7 @@ import (
 	"glebata/core/calendar"
 	"glebata/core/job"
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/garden/logbook"
 )
 
@@ -40,7 +41,7 @@ func (s *PlantingForecast) Foretold(add func(what string, m calendar.Moment)) {
 	}
 	done := s.Last(job.Feed, logbook.Fed, logbook.Skipped)
 	for i, f := range s.Feed.Feedings {
-		if f.Day > done+FeedApart || done == 0 {
+		if f.Day > done+medium.FeedApart || done == 0 {
 			add(fmt.Sprintf("feed-%d", i), moment(job.Feed, f.Day, measure.Say("feed {}", f.Water), measure.Say("{} of water with liquid feed, onto moist medium.", f.Water)))
 		}
 	}

@@ -3,6 +3,7 @@ package forecast
 import (
 	"glebata/core/bag"
 	"glebata/core/crop"
+	"glebata/core/growth"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden/logbook"
@@ -14,7 +15,7 @@ func Calibration(finished []PlantingForecast, class crop.Class, variety logbook.
 	var ofVariety, ofClass bag.Calibration
 	for i := range finished {
 		s := &finished[i]
-		if s.Variety.Class != class || s.Unweighed || s.Harvest.Edible <= 0 || s.Index > 0 && s.Index < minIndex {
+		if s.Variety.Class != class || s.Unweighed || s.Harvest.Edible <= 0 || s.Index > 0 && s.Index < growth.LeastIndex {
 			continue
 		}
 		e := bag.Expect(s.Growing(bag.Calibration{}))
@@ -28,10 +29,6 @@ func Calibration(finished []PlantingForecast, class crop.Class, variety logbook.
 	}
 	return ofClass
 }
-
-// minIndex of a season that a harvest tells something by: one that was lifted long
-// before its time does not. Model.
-const minIndex = 0.3
 
 // Growing is what is expected of a planting as it stands, or as it is planned.
 func (s *PlantingForecast) Growing(from bag.Calibration) bag.Growing {

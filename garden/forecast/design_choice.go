@@ -8,42 +8,16 @@ import (
 	"glebata/core/measure"
 )
 
-// Litres that a plant gets by an aim, as a share of the rule's. Practice.
-func roomFor(aim bag.Aim) float64 {
-	switch aim {
-	case bag.SaladSize:
-		return 0.8
-	case bag.Bakers:
-		return 1.5
-	}
-	return 1
-}
-
-// gallonsFor a piece: 2 US gallons close, 3 roomy, half way between otherwise.
-// Practice.
-func gallonsFor(aim bag.Aim) float64 {
-	switch aim {
-	case bag.SaladSize:
-		return 2
-	case bag.Bakers:
-		return 3
-	}
-	return 2.5
-}
-
-// usGallon in litres.
-const usGallon = 3.785411784
-
 // choose how many, and how many sprouts on each.
 func (c *Candidate) choose(ask DesignRequest) {
 	n := 0
 	litres := float64(c.Usable)
-	per := float64(ask.Class.Constants().LitresPerPlant) * roomFor(ask.Aim)
+	per := float64(ask.Class.Constants().LitresPerPlant) * ask.Aim.Room()
 	switch ask.By {
 	case ByOwn:
 		n = ask.Own
 	case ByGallons:
-		n = int(litres / (usGallon * gallonsFor(ask.Aim)))
+		n = int(litres / (measure.USGallon * ask.Aim.Gallons()))
 	case ByTwo:
 		n = c.Suggest.Number
 	case ByLitres:

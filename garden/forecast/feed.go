@@ -3,10 +3,8 @@ package forecast
 import (
 	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/core/medium"
 )
-
-// feedStops so many days before the leaves are half yellow. Practice.
-const feedStops measure.Day = 21
 
 func (in *Inputs) feedAsk(st *PlantingForecast) {
 	ask := &st.FeedAsk
@@ -23,9 +21,9 @@ func (in *Inputs) feedAsk(st *PlantingForecast) {
 		if ask.Mix.Inert() {
 			ask.From = c.Up
 		}
-		ask.Until = c.Mature - feedStops
+		ask.Until = c.Mature - medium.FeedStops
 		if c.Mature == 0 {
-			ask.Until = c.Planted + measure.Day(len(c.Stem)) - feedStops
+			ask.Until = c.Planted + measure.Day(len(c.Stem)) - medium.FeedStops
 		}
 	}
 }

@@ -151,7 +151,7 @@ func TestSkippedJobsRest(t *testing.T) {
 		t.Errorf("a layer skipped on %v is asked for again on %v, want a week later", due, got)
 	}
 	for kind, days := range map[job.Kind]measure.Day{job.Raise: 7, job.Feed: 7, job.TopUp: 7, job.Look: 7, job.Measure: 7, job.Tie: 300, job.Nip: 300, job.CutDown: 300} {
-		if got := skipQuiet(kind); got != days {
+		if got := kind.Quiet(); got != days {
 			t.Errorf("%s rests %d days, want %d", kind, got, days)
 		}
 	}
@@ -168,15 +168,6 @@ func TestLeadsAreShownWhenTheyAreNear(t *testing.T) {
 	}
 	if LeadsUp(st, calendar.Moment{Kind: calendar.Ready, Day: today}, today) || LeadsUp(st, calendar.Moment{Kind: calendar.Harden, Day: today - 1}, today) {
 		t.Error("what does not lead up, or is too late to do, is shown")
-	}
-}
-
-// Earlies are eaten soon, maincrops through the winter.
-func TestHowLongAHarvestIsEaten(t *testing.T) {
-	for class, days := range map[crop.Class]measure.Day{crop.FirstEarly: 21, crop.SecondEarly: 35, crop.EarlyMaincrop: 120, crop.Maincrop: 182, crop.SweetMid: 120} {
-		if got := eatFor(class); got != days {
-			t.Errorf("%s is eaten for %d days, want %d", class, got, days)
-		}
 	}
 }
 

@@ -1,6 +1,7 @@
 package forecast
 
 import (
+	"glebata/core/climate"
 	"glebata/garden/logbook"
 )
 
@@ -12,10 +13,6 @@ type FrostyNight struct {
 	Act    bool    // tonight or never, and not only to be watched
 }
 
-// watchFrom and actFrom are the forecast minimum under the shelter, in °C, at
-// which frost is watched for and acted on. Practice.
-const watchFrom, actFrom = 3.0, 0.5
-
 // FrostyNights are the nights ahead on which pots have to come in.
 func FrostyNights(forecast []Forecast, nursery []logbook.NursingState) []FrostyNight {
 	var out []FrostyNight
@@ -24,12 +21,12 @@ func FrostyNights(forecast []Forecast, nursery []logbook.NursingState) []FrostyN
 		for i := range nursery {
 			n := &nursery[i]
 			gain := n.Now.Gain()
-			if !n.Open() || n.Kind != logbook.Pot || gain.Frostless() || f.Min+float64(gain.Night) > watchFrom {
+			if !n.Open() || n.Kind != logbook.Pot || gain.Frostless() || f.Min+float64(gain.Night) > climate.FrostWatch {
 				continue
 			}
 			night.Pots = append(night.Pots, n.Label)
 			night.Chance = max(night.Chance, f.FrostChance(n.Now))
-			night.Act = night.Act || f.Lead <= 1 && f.Min+float64(gain.Night) <= actFrom
+			night.Act = night.Act || f.Lead <= 1 && f.Min+float64(gain.Night) <= climate.FrostAct
 		}
 		if len(night.Pots) > 0 {
 			out = append(out, night)

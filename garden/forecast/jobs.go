@@ -5,18 +5,11 @@ import (
 
 	"glebata/core/calendar"
 	"glebata/core/crop"
-	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/garden/logbook"
-)
-
-// tieAt is the height of stems that canes must stand before; tieAhead how many days
-// before it they are asked for. Practice.
-const (
-	tieAt    measure.Length = 35
-	tieAhead measure.Day    = 4
 )
 
 // jobs of a planting, with their days.
@@ -34,7 +27,7 @@ func (s *PlantingForecast) jobs(sch *calendar.Schedule, nips bool, today measure
 		if len(s.Grown.Climbs) > 0 {
 			b.RaiseOn = s.Grown.Climbs[0].Day
 		}
-		b.TieOn = TieOn(c)
+		b.TieOn = job.TieOn(c)
 		b.FrostOn = s.frostUnseen(today)
 		if len(s.Rungs) == 0 && s.Last(job.TopUp, logbook.Topped, logbook.Tended, logbook.Skipped) < s.Filled {
 			b.TopUpOn, b.TopUp = s.Filled+hill.Topping, s.missing()
@@ -52,21 +45,6 @@ func (s *PlantingForecast) jobs(sch *calendar.Schedule, nips bool, today measure
 	s.Job = job.Pressing(b, s.Jobs)
 }
 
-// skipQuiet is how long a kind of job is quiet after it was skipped, in days. A layer
-// is asked for again a week later, when stems have grown on; other jobs that come
-// once do not come again.
-func skipQuiet(k job.Kind) measure.Day {
-	switch k {
-	case job.Raise, job.Measure, job.Look, job.TopUp, job.Feed:
-		return 7
-	}
-	return 300
-}
-
-// frostFresh is how long after a frost that nobody looked at it is asked about, in
-// days.
-const frostFresh = 10
-
 // frostUnseen is the day of a frost that the weather has and the log has not.
 func (s *PlantingForecast) frostUnseen(today measure.Day) measure.Day {
 	frosts := s.Grown.Course.Frosts
@@ -74,7 +52,7 @@ func (s *PlantingForecast) frostUnseen(today measure.Day) measure.Day {
 		return 0
 	}
 	last := frosts[len(frosts)-1]
-	if last > today || last < today-frostFresh || slices.Contains(s.Frosted, last) {
+	if last > today || last < today-job.FrostFresh || slices.Contains(s.Frosted, last) {
 		return 0
 	}
 	return last
@@ -88,7 +66,7 @@ func (s *PlantingForecast) quiet() map[job.Kind]measure.Day {
 		until := d.Until
 		switch d.As {
 		case logbook.Skipped:
-			until = d.Day + skipQuiet(d.What)
+			until = d.Day + d.What.Quiet()
 		case logbook.PutOff:
 		default:
 			continue
@@ -108,25 +86,11 @@ func (s *PlantingForecast) quiet() map[job.Kind]measure.Day {
 func (s *PlantingForecast) nextFeed() (measure.Day, measure.Volume) {
 	done := s.Last(job.Feed, logbook.Fed, logbook.Skipped)
 	for _, f := range s.Feed.Feedings {
-		if f.Day > done+FeedApart {
+		if f.Day > done+medium.FeedApart {
 			return f.Day, f.Water
 		}
 	}
 	return 0, 0
-}
-
-// FeedApart is the least time between two feeds, in days: one that was given late
-// puts the next one off.
-const FeedApart measure.Day = 6
-
-// TieOn is when canes are asked for: some days before stems reach their height.
-func TieOn(c *growth.Course) measure.Day {
-	for i, l := range c.Stem {
-		if measure.Length(l) >= tieAt {
-			return max(c.Up, c.Planted+measure.Day(i)-tieAhead)
-		}
-	}
-	return 0
 }
 
 // missing is what did not fit when the bag was filled loose and is wanted now that

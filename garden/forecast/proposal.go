@@ -8,7 +8,6 @@ import (
 	"glebata/core/advice"
 	"glebata/core/bag"
 	"glebata/core/climate"
-	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
@@ -84,21 +83,6 @@ type Proposal struct {
 type ProposedWeek struct {
 	From        measure.Day
 	Wanted, Fed measure.Mass
-}
-
-// eatFor is how long the harvest of a class is eaten from, in days after it is
-// ready: earlies as they are lifted, maincrops out of the store. Practice.
-func eatFor(c crop.Class) measure.Day {
-	switch c {
-	case crop.FirstEarly:
-		return 21
-	case crop.SecondEarly:
-		return 35
-	case crop.Maincrop:
-		return 182
-	default:
-		return 120
-	}
 }
 
 func (a *ProposalRequest) Check() error {
@@ -188,7 +172,7 @@ func (b *Proposer) Run() error {
 		s := NewSchedule(place, &PlantingForecast{PlantingState: logbook.PlantingState{Planting: logbook.Planting{Variety: v, Filling: hill.Defaults(hill.FillOnce)}}}, t, b.Today)
 		plants[i], readies[i] = s.Plant, s.Likely
 		seed := &b.Out.Seeds[i]
-		seed.From, seed.Until = s.Likely, s.Likely+eatFor(v.Class)
+		seed.From, seed.Until = s.Likely, s.Likely+v.Class.EatenFor()
 		first, last := week(seed.From), min(week(seed.Until), weeks-1)
 		if !s.Feasible {
 			last, seed.Late = -1, true
@@ -206,25 +190,22 @@ func (b *Proposer) Run() error {
 // pairs of one bag with each variety.
 func (b *Proposer) pairs(pb *ProposedBag) []sow.Pair {
 	shape := pb.Bag.Model.Shape
-	usable := shape.Usable(UsualHeadspace)
+	usable := shape.Usable(hill.UsualHeadspace)
 	pb.Wet = b.Mix.WetWeight(usable, pb.Bag.Model.Empty)
 	pb.Heavy = pb.Wet > b.Site.LiftLimit
 	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && pb.Bag.Condition != logbook.Torn && !(b.Ask.LiftAlone && pb.Heavy)
 	out := make([]sow.Pair, len(b.Varieties))
 	for i, v := range b.Varieties {
-		s := bag.Suggest(shape, bag.Room{Headspace: UsualHeadspace}, v.Class, false)
+		s := bag.Suggest(shape, bag.Room{Headspace: hill.UsualHeadspace}, v.Class, false)
 		if !plantable || s.TooSmall || s.TooShallow || b.Out.Seeds[i].Late {
 			continue
 		}
-		e := bag.Expect(bag.Growing{Class: v.Class, Usable: usable, Depth: shape.UsableTop(UsualHeadspace), Plants: s.Number, Sprouts: bag.UsualSprouts, Season: b.season(v, pb.Bag.Place), From: b.Own[i]})
+		e := bag.Expect(bag.Growing{Class: v.Class, Usable: usable, Depth: shape.UsableTop(hill.UsualHeadspace), Plants: s.Number, Sprouts: bag.UsualSprouts, Season: b.season(v, pb.Bag.Place), From: b.Own[i]})
 		loose := hill.Defaults(hill.Default(v.Class)).Loose(usable)
 		out[i] = sow.Pair{Pieces: s.Number, Yield: e.Yield, Litres: loose, Cost: int(float64(loose) * b.PerLitre)}
 	}
 	return out
 }
-
-// UsualHeadspace is kept free below the rim. Practice.
-const UsualHeadspace measure.Length = 4
 
 func (b *Proposer) byHand(pb *ProposedBag) int {
 	variety, ok := b.Ask.ByHand[pb.Bag.ID]

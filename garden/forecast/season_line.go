@@ -3,6 +3,7 @@ package forecast
 import (
 	"math"
 
+	"glebata/core/calendar"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
@@ -17,10 +18,6 @@ const (
 	MarkPlant             // the first bag is planted
 	MarkLift              // the last bag is up
 )
-
-// chitLead is how long before planting the first chitting starts, in days: the
-// far end of the usual range. Practice.
-const chitLead = 42
 
 // SeasonLine is the season that is under way, from first chit to last lift.
 type SeasonLine struct {
@@ -59,7 +56,8 @@ func SeasonOf(spans []SeasonSpan, today measure.Day) SeasonLine {
 		}
 		l.Plant, l.Lift = min(l.Plant, s.First), max(l.Lift, s.Last+measure.Day(days))
 	}
-	l.Plan = l.Plant - chitLead
+	_, _, earliest := calendar.ChitRange()
+	l.Plan = l.Plant - measure.Day(earliest)
 	return l
 }
 

@@ -138,18 +138,12 @@ func (s *ShoppingList) Dress(st *PlantingForecast, today measure.Day) {
 	}
 	done := st.Last(job.Feed, logbook.Fed, logbook.Skipped)
 	for _, feeding := range f.Feedings {
-		if feeding.Day > done && feeding.Day >= today-FeedApart {
+		if feeding.Day > done && feeding.Day >= today-medium.FeedApart {
 			s.line(ShoppingLine{Kind: logbook.LiquidFeed, Product: s.Liquid}).
 				add(Need{Bag: st.Bag.Label, What: "liquid feed", By: max(today, feeding.Day), Litres: feeding.Product})
 		}
 	}
 }
-
-// Canes to a bag, and the least length of stem that wants them. Practice.
-const (
-	canesToABag                = 4
-	wantsCanes  measure.Length = 85
-)
 
 // Sundries asks for a label for each bag to be planted, canes for tall ones, and a
 // new bag where the one that is planned for is torn.
@@ -165,9 +159,9 @@ func (s *ShoppingList) Sundries(st *PlantingForecast, today measure.Day) {
 			add(logbook.BagSundry(st.Bag.Model.ID), st.Bag.Model.Name+", a new bag", "in place of the torn one", planted, 1)
 		}
 	}
-	if growth.HabitOf(st.Variety.Class).Longest >= wantsCanes && st.Times(job.Tie, logbook.Tended, logbook.Skipped) == 0 {
-		if by := TieOn(&st.Grown.Course); by != 0 {
-			add(logbook.Canes, "canes", "before stems lean", by, canesToABag)
+	if growth.HabitOf(st.Variety.Class).Longest >= job.WantsCanes && st.Times(job.Tie, logbook.Tended, logbook.Skipped) == 0 {
+		if by := job.TieOn(&st.Grown.Course); by != 0 {
+			add(logbook.Canes, "canes", "before stems lean", by, job.CanesToABag)
 		}
 	}
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"glebata/core/advice"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
@@ -18,7 +19,7 @@ func StandingOn(b logbook.Bag, at terrace.Point, mix medium.Mix) terrace.Standin
 	tl, tw := s.Top()
 	return terrace.Standing{
 		At: at, Round: s.Round(), L: float64(max(l, tl)) / 100, W: float64(max(w, tw)) / 100,
-		Wet: mix.WetWeight(s.Usable(UsualHeadspace), b.Model.Empty),
+		Wet: mix.WetWeight(s.Usable(hill.UsualHeadspace), b.Model.Empty),
 	}
 }
 
@@ -75,9 +76,7 @@ func (v *TerraceView) Place(bags []logbook.Bag, spots map[logbook.ID]terrace.Poi
 	v.Load = v.LoadOf(standing)
 }
 
-// minSun that potatoes do well with, in hours. Practice.
-const minSun = 6
-
+// Judge what speaks against how the bags stand.
 func (v *TerraceView) Judge() {
 	if v.Limit > 0 && v.Load.OnFooting > v.Limit {
 		v.Advice.Add(advice.Load, advice.Stop, "", "Under the bags the load is {} a square metre, and you were told {}: spread them, or ask again.", v.Load.OnFooting, v.Limit)
@@ -87,7 +86,7 @@ func (v *TerraceView) Judge() {
 		if !a.Placed {
 			continue
 		}
-		if a.Variety != "" && a.Sun < minSun {
+		if a.Variety != "" && a.Sun < terrace.LeastSun {
 			v.Advice.Add(advice.Shade, advice.Warn, a.Bag.Label, "{} has {} hours of sun a day: potatoes want 8 to 10, sweet potatoes the most.", a.Bag.Label, math.Round(a.Sun*10)/10)
 		}
 		for j := i + 1; j < len(v.Bags); j++ {

@@ -99,8 +99,8 @@ func (t *TrayState) checkWeights(faults *Faults, weights []measure.Mass) {
 		faults.Add("weights", "Write the weight of at least one tuber.")
 	}
 	for _, w := range weights {
-		if !(w >= MinPiece && w <= MaxPiece) {
-			faults.Add("weights", "A tuber of {} is not believed: between {} and {}.", w, MinPiece, MaxPiece)
+		if !(w >= seed.LeastPiece && w <= seed.MostPiece) {
+			faults.Add("weights", "A tuber of {} is not believed: between {} and {}.", w, seed.LeastPiece, seed.MostPiece)
 			return
 		}
 	}
@@ -124,10 +124,6 @@ func (t *TrayState) checkSeen(faults *Faults, s Seen) {
 	}
 }
 
-// lostInCutting is the share of a tuber's weight that may be missing from its
-// pieces. Practice.
-const lostInCutting = 0.01
-
 func (t *TrayState) checkCut(faults *Faults, e *SeedEntry) {
 	u, err := t.tuber(e.Tuber)
 	if err != nil {
@@ -143,12 +139,12 @@ func (t *TrayState) checkCut(faults *Faults, e *SeedEntry) {
 	}
 	var sum measure.Mass
 	for _, w := range e.Weights {
-		if w < MinPiece {
+		if w < seed.LeastPiece {
 			faults.Add("piece-1", "A piece of {} is not believed.", w)
 		}
 		sum += w
 	}
-	if off := math.Abs(float64(sum - u.Weight)); off > lostInCutting*float64(u.Weight)+0.5 {
+	if off := math.Abs(float64(sum - u.Weight)); off > seed.LostInCutting*float64(u.Weight)+0.5 {
 		faults.Add("piece-1", "The pieces come to {} and the tuber had {}: they may differ by 1 %. Weigh them again.", sum, u.Weight)
 	}
 	if e.HealDays == 0 {

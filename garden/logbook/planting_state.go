@@ -6,10 +6,12 @@ import (
 
 	"glebata/core/bag"
 	"glebata/core/crop"
+	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
+	"glebata/core/seed"
 )
 
 // Stage of a planting.
@@ -117,15 +119,6 @@ func (s *State) Times(what job.Kind, as ...Kind) int {
 	return n
 }
 
-// rising above this height no stem has stood in a bag, in cm.
-const maxStem measure.Length = 300
-
-// Believable weight of one piece of seed.
-const (
-	MinPiece = 3 * measure.Gram
-	MaxPiece = 1.2 * measure.Kilogram
-)
-
 // Replay puts a planting's log on its plan, in order of day. Entries that cannot
 // follow the ones before them are set aside, with Faults that name the field. A plan
 // that cannot be laid is refused with Faults.
@@ -152,7 +145,7 @@ func (s *State) apply(p *Planting, e *Entry) error {
 	case Raised:
 		return s.raise(p, e)
 	case Measured:
-		if !(e.Height >= 0 && e.Height <= maxStem) {
+		if !(e.Height >= 0 && e.Height <= growth.TallestStem) {
 			return Refuse("height", "A stem of {} in a bag is not believed: check the unit.", e.Height)
 		}
 		s.Stem, s.StemDay, s.StemKnown = e.Height, e.Day, true
@@ -207,12 +200,12 @@ func (s *State) inOrder(p *Planting, e *Entry) error {
 }
 
 func (s *State) plant(p *Planting, e *Entry) error {
-	var seed measure.Mass
+	var sum measure.Mass
 	for i, piece := range e.Pieces {
-		if !(piece >= MinPiece && piece <= MaxPiece) {
-			return Refuse(fmt.Sprintf("piece-%d", i+1), "A seed piece of {} is not believed: between {} and {}.", piece, MinPiece, MaxPiece)
+		if !(piece >= seed.LeastPiece && piece <= seed.MostPiece) {
+			return Refuse(fmt.Sprintf("piece-%d", i+1), "A seed piece of {} is not believed: between {} and {}.", piece, seed.LeastPiece, seed.MostPiece)
 		}
-		seed += piece
+		sum += piece
 	}
 	plants := len(e.Pieces)
 	if p.Variety.Class.Crop() == crop.SweetPotato && len(e.Pieces) == 0 {
@@ -224,7 +217,7 @@ func (s *State) plant(p *Planting, e *Entry) error {
 		}
 		return Refuse("piece-1", "Weigh in at least one piece, and no more than 60 to a bag.")
 	}
-	s.Stage, s.Planted, s.Pieces, s.Plants, s.Seed = StageGrowing, e.Day, e.Pieces, plants, seed
+	s.Stage, s.Planted, s.Pieces, s.Plants, s.Seed = StageGrowing, e.Day, e.Pieces, plants, sum
 	for _, f := range s.Ladder.Fills {
 		s.Layers = append(s.Layers, Layer{f.Of, f.From, f.To, f.Settled, e.Day})
 	}
