@@ -24,6 +24,7 @@ var mayImport = map[string][]string{
 	"station":         {"garden", "core"},
 	"openformat":      {"garden", "core"},
 	"web/draw":        {"garden/forecast", "garden/logbook", "core"},
+	"web/form":        {"garden/logbook", "core"},
 	"web":             {"web", "openformat", "garden", "core"},
 	"cmd":             {"web", "store", "station", "demo", "garden", "core"},
 	"e2e/browser":     {},

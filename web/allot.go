@@ -15,6 +15,7 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type allotBody struct {
@@ -33,7 +34,7 @@ type allotBody struct {
 	Said    string
 	Query   string
 	Keep    url.Values // what is asked, to be asked again with a swap
-	Caution []caution
+	Caution []form.Caution
 	Notes   []note
 }
 
@@ -65,7 +66,7 @@ type allotPlace struct {
 }
 
 type swapForm struct {
-	Pieces []Option
+	Pieces []form.Option
 	A, B   string
 }
 
@@ -92,16 +93,16 @@ func readPiece(text string) (p logbook.PieceRef, ok bool) {
 // allotment reads what is asked of the page.
 func (r *reading) allotment() forecast.AllotmentRequest {
 	ask := forecast.AllotmentRequest{Mode: forecast.Balanced}
-	if forecast.AllotmentMode(r.text("mode")) == forecast.ToFit {
+	if forecast.AllotmentMode(r.Text("mode")) == forecast.ToFit {
 		ask.Mode = forecast.ToFit
 	}
-	for _, text := range r.values["planting"] {
+	for _, text := range r.Values["planting"] {
 		if id, err := strconv.ParseInt(text, 10, 64); err == nil {
 			ask.Plantings = append(ask.Plantings, logbook.ID(id))
 		}
 	}
-	swaps := slices.Clone(r.values["swap"])
-	if a, b := r.text("a"), r.text("b"); a != "" && b != "" && a != b {
+	swaps := slices.Clone(r.Values["swap"])
+	if a, b := r.Text("a"), r.Text("b"); a != "" && b != "" && a != b {
 		swaps = append(swaps, a+"-"+b)
 	}
 	for _, text := range swaps {
@@ -122,7 +123,7 @@ func (s *Site) allotPage(c *gin.Context, status int, refused logbook.Faults) err
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -135,24 +136,24 @@ func (s *Site) allotPage(c *gin.Context, status int, refused logbook.Faults) err
 		return err
 	}
 	ask := r.allotment()
-	if r.text("mode") == "" { // first visit: every bag of the first variety that has seed
+	if r.Text("mode") == "" { // first visit: every bag of the first variety that has seed
 		ask.Plantings = usualPlantings(sowable, &bench, ask.Plantings)
 	}
-	body := allotBody{Mode: ask.Mode, Key: newKey(), Said: s.said(c), Caution: beware("green", "knives")}
+	body := allotBody{Mode: ask.Mode, Key: form.NewKey(), Said: s.said(c), Caution: beware("green", "knives")}
 	body.groups(sowable, &bench, ask)
 	for _, f := range refused {
-		body.Error += f.Says.In(r.units) + " "
+		body.Error += f.Says.In(r.Units) + " "
 	}
 	if len(ask.Plantings) > 0 {
 		draft, err := look.DraftAllotment(ask)
 		if faults, ok := faultsOf(err); ok {
 			for _, f := range faults {
-				body.Error += f.Says.In(r.units) + " "
+				body.Error += f.Says.In(r.Units) + " "
 			}
 		} else if err != nil {
 			return err
 		} else {
-			body.tell(&draft, ask, r.units)
+			body.tell(&draft, ask, r.Units)
 		}
 	}
 	s.render(c, status, "allot", view{Title: "Seed to bags", Stage: "Seed", Body: body})
@@ -220,13 +221,13 @@ func (b *allotBody) tell(d *forecast.AllotmentDraft, ask forecast.AllotmentReque
 		for _, piece := range p.Pieces {
 			place.Discs = append(place.Discs, draw.DiscOf(piece, allotScale, sys))
 			b.Gives = append(b.Gives, fmt.Sprintf("%d.%s", p.Planting.ID, pieceKey(piece.PieceRef)))
-			b.Swap.Pieces = append(b.Swap.Pieces, Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: "in " + p.Planting.Bag.Label})
+			b.Swap.Pieces = append(b.Swap.Pieces, form.Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: "in " + p.Planting.Bag.Label})
 		}
 		b.Places = append(b.Places, place)
 	}
 	for _, piece := range d.Left {
 		b.Left = append(b.Left, draw.DiscOf(piece, allotScale, sys))
-		b.Swap.Pieces = append(b.Swap.Pieces, Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: "left over"})
+		b.Swap.Pieces = append(b.Swap.Pieces, form.Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: "left over"})
 	}
 	b.Notes = []note{noteOf(spreadWorking(d), d.Variety.Name, sys)}
 }
@@ -274,17 +275,17 @@ func spreadWorking(d *forecast.AllotmentDraft) working.Working {
 
 // confirmAllotment keeps what the page proposed.
 func (s *Site) confirmAllotment(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
 	var allots []logbook.Allotted
-	for _, text := range r.values["give"] {
+	for _, text := range r.Values["give"] {
 		planting, piece, _ := strings.Cut(text, ".")
 		id, err := strconv.ParseInt(planting, 10, 64)
 		ref, ok := readPiece(piece)
 		if err != nil || !ok {
-			r.faults.Add("", "This form came incomplete: open its page again and send it from there.")
+			r.Faults.Add("", "This form came incomplete: open its page again and send it from there.")
 			break
 		}
 		allots = append(allots, logbook.Allotted{Planting: logbook.ID(id), PieceRef: ref})
@@ -297,7 +298,7 @@ func (s *Site) confirmAllotment(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.allotPage(c, http.StatusUnprocessableEntity, r.faults)
+		return s.allotPage(c, http.StatusUnprocessableEntity, r.Faults)
 	}
 	return s.redirectWithFlash(c, "/seed", fmt.Sprintf("%d pieces are given to their bags. Each planting card has its seed weight now.", len(allots)))
 }
@@ -309,10 +310,10 @@ var modeWords = map[forecast.AllotmentMode]string{
 }
 
 // Modes offered, with their words.
-func (b allotBody) Modes() []Option {
-	var out []Option
+func (b allotBody) Modes() []form.Option {
+	var out []form.Option
 	for _, m := range []forecast.AllotmentMode{forecast.Balanced, forecast.ToFit} {
-		out = append(out, Option{Value: string(m), Name: modeWords[m], Chosen: m == b.Mode})
+		out = append(out, form.Option{Value: string(m), Name: modeWords[m], Chosen: m == b.Mode})
 	}
 	return out
 }
@@ -323,7 +324,7 @@ func (s *Site) allotWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}

@@ -17,14 +17,15 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type bagsBody struct {
 	Bags   []bagLine
 	Models []modelLine
-	Add    Form
-	Look   Form
-	Model  Form
+	Add    form.Form
+	Look   form.Form
+	Model  form.Form
 	Said   string
 }
 
@@ -48,9 +49,9 @@ type modelLine struct {
 	Yearly string       // of a litre, a season
 }
 
-func (s *Site) bags(c *gin.Context) error { return s.bagsPage(c, http.StatusOK, typed{}) }
+func (s *Site) bags(c *gin.Context) error { return s.bagsPage(c, http.StatusOK, form.Sent{}) }
 
-func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
+func (s *Site) bagsPage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -63,7 +64,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	if t.units, err = s.units(c); err != nil {
+	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
 	site, _, err := look.Site()
@@ -74,7 +75,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t typed) error {
 	for i := range row {
 		now[row[i].Bag.ID] = &row[i]
 	}
-	body := bagsBody{Add: t.fill(addBagsForm(cat)), Look: t.fill(lookForm(cat)), Model: t.fill(addModelForm(t.units)), Said: s.said(c)}
+	body := bagsBody{Add: t.Fill(addBagsForm(cat)), Look: t.Fill(lookForm(cat)), Model: t.Fill(addModelForm(t.Units)), Said: s.said(c)}
 	for _, b := range cat.Bags {
 		body.Bags = append(body.Bags, bagLine{b, b.Model.Shape.Usable(hill.UsualHeadspace), now[b.ID]})
 	}
@@ -98,17 +99,17 @@ func lineOfModel(m logbook.Model, mix medium.Mix, limit measure.Mass) modelLine 
 	return l
 }
 
-func addBagsForm(cat garden.Catalogue) Form {
-	models := []Option{}
+func addBagsForm(cat garden.Catalogue) form.Form {
+	models := []form.Option{}
 	for _, m := range cat.Models {
-		models = append(models, Option{Value: fmt.Sprint(m.ID), Name: m.Name})
+		models = append(models, form.Option{Value: fmt.Sprint(m.ID), Name: m.Name})
 	}
 	places, shelters := placesAndShelters(cat)
-	return Form{
+	return form.Form{
 		Name: "bags", Title: "Add bags", Action: "/bags", Button: "Add these bags",
 		Open: len(cat.Bags) == 0 && len(cat.Models) > 0,
 		Says: "A label for each bag, written on it: no bag without a label.",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "labels", Label: "Labels", Kind: "text", Hint: "One or more, like R20 R21 R22"},
 			{Name: "model", Label: "Kind of bag", Kind: "choice", Options: models},
 			{Name: "place", Label: "Where it stands", Kind: "text", Suggest: places, Hint: "A new name makes a new place"},
@@ -117,28 +118,28 @@ func addBagsForm(cat garden.Catalogue) Form {
 	}
 }
 
-func placesAndShelters(cat garden.Catalogue) (places []string, shelters []Option) {
+func placesAndShelters(cat garden.Catalogue) (places []string, shelters []form.Option) {
 	for _, p := range cat.Places {
 		places = append(places, p.Name)
 	}
 	for _, sh := range climate.Shelters() {
-		shelters = append(shelters, Option{Value: string(sh), Name: sh.Gain().Name})
+		shelters = append(shelters, form.Option{Value: string(sh), Name: sh.Gain().Name})
 	}
 	return places, shelters
 }
 
-func lookForm(cat garden.Catalogue) Form {
-	var bags, conditions []Option
+func lookForm(cat garden.Catalogue) form.Form {
+	var bags, conditions []form.Option
 	for _, b := range cat.Bags {
-		bags = append(bags, Option{Value: fmt.Sprint(b.ID), Name: fmt.Sprintf("%s · %s · %s", b.Label, b.Place.Name, b.Condition)})
+		bags = append(bags, form.Option{Value: fmt.Sprint(b.ID), Name: fmt.Sprintf("%s · %s · %s", b.Label, b.Place.Name, b.Condition)})
 	}
 	for _, c := range logbook.Conditions() {
-		conditions = append(conditions, Option{Value: string(c), Name: string(c)})
+		conditions = append(conditions, form.Option{Value: string(c), Name: string(c)})
 	}
 	places, shelters := placesAndShelters(cat)
-	return Form{
+	return form.Form{
 		Name: "look", Title: "A bag moved or worn", Action: "/looked-after", Button: "Keep it so",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "bag", Label: "Bag", Kind: "choice", Options: bags},
 			{Name: "stands", Label: "It stands now", Kind: "text", Suggest: places, Hint: "Empty: where it stood. A new name makes a new place"},
 			{Name: "gives", Label: "Which, if new, gives", Kind: "choice", Value: string(climate.Open), Options: shelters},
@@ -149,11 +150,11 @@ func lookForm(cat garden.Catalogue) Form {
 
 // lookAfter keeps where a bag stands and how it has worn.
 func (s *Site) lookAfter(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	l := garden.BagLook{Bag: r.id("bag"), Place: r.text("stands"), Shelter: climate.Shelter(r.text("gives")), Condition: logbook.Condition(r.text("condition"))}
+	l := garden.BagLook{Bag: r.ID("bag"), Place: r.Text("stands"), Shelter: climate.Shelter(r.Text("gives")), Condition: logbook.Condition(r.Text("condition"))}
 	kept, err := r.keep(func() error {
 		_, err := s.garden.LookAfter(c.Request.Context(), l, s.asked(c))
 		return err
@@ -162,23 +163,23 @@ func (s *Site) lookAfter(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.bagsPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "look", values: r.values, faults: r.faults}))
+		return s.bagsPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("look")))
 	}
 	return s.redirectWithFlash(c, "/bags", "Kept: it is "+string(l.Condition)+".")
 }
 
-func addModelForm(sys measure.System) Form {
-	materials := []Option{}
+func addModelForm(sys measure.System) form.Form {
+	materials := []form.Option{}
 	for _, m := range logbook.Materials() {
-		materials = append(materials, Option{Value: string(m), Name: m.Name()})
+		materials = append(materials, form.Option{Value: string(m), Name: m.Name()})
 	}
 	unit := string(sys.LengthUnit())
-	return Form{
+	return form.Form{
 		Name: "model", Caution: beware("containers", "load"), Title: "Add a kind of bag", Action: "/models", Button: "Add this kind",
 		Says: "Inside measures, as it stands filled. A box needs both sides; a sack its width and length lying flat; a lined bucket its own measures and how thick the liner is.",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "name", Label: "Name", Kind: "text"},
-			{Name: "kind", Label: "Shape", Kind: "choice", Value: string(bag.Round), Options: []Option{
+			{Name: "kind", Label: "Shape", Kind: "choice", Value: string(bag.Round), Options: []form.Option{
 				{Value: string(bag.Round), Name: "round"}, {Value: string(bag.Box), Name: "box"},
 				{Value: string(bag.Sack), Name: "sack, measured lying flat"}, {Value: string(bag.Lined), Name: "lined bucket"},
 			}},
@@ -189,7 +190,7 @@ func addModelForm(sys measure.System) Form {
 			{Name: "height", Label: "Height", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "A sack: its length lying flat"},
 			{Name: "liner", Label: "Liner", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "How thick; only for a lined bucket"},
 			{Name: "material", Label: "Wall", Kind: "choice", Value: string(logbook.Fabric), Options: materials},
-			{Name: "drain", Label: "Drains", Kind: "choice", Value: string(bag.ThroughWall), Options: []Option{
+			{Name: "drain", Label: "Drains", Kind: "choice", Value: string(bag.ThroughWall), Options: []form.Option{
 				{Value: string(bag.ThroughWall), Name: "through its cloth"}, {Value: string(bag.BaseHoles), Name: "by holes in the base"},
 				{Value: string(bag.SideHoles), Name: "by holes in the side only"}, {Value: string(bag.NoHoles), Name: "not yet: no holes"},
 			}},
@@ -206,32 +207,32 @@ func addModelForm(sys measure.System) Form {
 }
 
 func (s *Site) addBags(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	labels := strings.FieldsFunc(r.text("labels"), func(r rune) bool { return r == ' ' || r == ',' || r == ';' || r == '\t' })
-	n := garden.NewBags{Labels: labels, Model: r.id("model"), Place: r.text("place"), Shelter: climate.Shelter(r.text("shelter"))}
+	labels := strings.FieldsFunc(r.Text("labels"), func(r rune) bool { return r == ' ' || r == ',' || r == ';' || r == '\t' })
+	n := garden.NewBags{Labels: labels, Model: r.ID("model"), Place: r.Text("place"), Shelter: climate.Shelter(r.Text("shelter"))}
 	_, err = s.garden.AddBags(c.Request.Context(), n, s.asked(c))
 	return s.added(c, "bags", r, err, "Bags added: "+strings.Join(labels, ", ")+".", s.bagsPage)
 }
 
 func (s *Site) addModel(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
 	m := logbook.Model{
-		Name: r.text("name"), Material: logbook.Material(r.text("material")),
-		Drainage: bag.Drainage{Way: bag.Drain(r.text("drain"))},
+		Name: r.Text("name"), Material: logbook.Material(r.Text("material")),
+		Drainage: bag.Drainage{Way: bag.Drain(r.Text("drain"))},
 	}
 	if m.Drainage.Way == bag.SideHoles {
-		m.Drainage.HoleHeight = r.length("hole")
+		m.Drainage.HoleHeight = r.Length("hole")
 	}
 	m.Shape = r.shape()
 	r.shelf(&m)
-	if r.faults != nil {
-		return s.bagsPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "model", values: r.values, faults: r.faults}))
+	if r.Faults != nil {
+		return s.bagsPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("model")))
 	}
 	_, err = s.garden.AddModel(c.Request.Context(), m, s.asked(c))
 	return s.added(c, "model", r, err, "Kind of bag added: "+m.Name+".", s.bagsPage)
@@ -239,45 +240,45 @@ func (s *Site) addModel(c *gin.Context) error {
 
 // shelf reads what a kind of bag costs, weighs and lasts.
 func (r *reading) shelf(m *logbook.Model) {
-	m.Holes, m.Lasts, m.Price = r.count("holes"), r.count("lasts"), r.cents("price")
-	m.Light, m.Rolls = r.text("light") != "", r.text("rolls") != ""
-	if r.text("sold") != "" {
-		m.Sold = r.volume("sold")
+	m.Holes, m.Lasts, m.Price = r.Count("holes"), r.Count("lasts"), r.Cents("price")
+	m.Light, m.Rolls = r.Text("light") != "", r.Text("rolls") != ""
+	if r.Text("sold") != "" {
+		m.Sold = r.Volume("sold")
 	}
-	if r.text("empty") != "" {
-		m.Empty = r.mass("empty", r.units.MassUnit())
+	if r.Text("empty") != "" {
+		m.Empty = r.Mass("empty", r.Units.MassUnit())
 	}
 }
 
 // shape reads the measures of a bag.
 func (r *reading) shape() bag.Shape {
-	base, height := r.length("base"), r.length("height")
-	top := r.lengthOr("top", base)
+	base, height := r.Length("base"), r.Length("height")
+	top := r.LengthOr("top", base)
 	var shape bag.Shape
 	var err error
-	switch bag.Kind(r.text("kind")) {
+	switch bag.Kind(r.Text("kind")) {
 	case bag.Box:
-		baseW := r.length("base-w")
-		topW := r.lengthOr("top-w", baseW)
+		baseW := r.Length("base-w")
+		topW := r.LengthOr("top-w", baseW)
 		shape, err = bag.NewBox(base, baseW, top, topW, height)
 	case bag.Sack:
 		shape, err = bag.NewSack(base, height)
 	case bag.Lined:
-		shape, err = bag.NewLined(base, top, height, r.length("liner"))
+		shape, err = bag.NewLined(base, top, height, r.Length("liner"))
 	default:
 		shape, err = bag.NewRound(base, top, height)
 	}
-	if err != nil && r.faults == nil {
-		r.faults.Add("height", "A bag measures between {} and {} each way: check the units.", bag.SmallestSide, bag.LargestSide)
+	if err != nil && r.Faults == nil {
+		r.Faults.Add("height", "A bag measures between {} and {} each way: check the units.", bag.SmallestSide, bag.LargestSide)
 	}
 	return shape
 }
 
 // added answers a form that adds to the catalogue: back to its page, or the
 // page again with what was typed and what is wrong.
-func (s *Site) added(c *gin.Context, form string, r reading, err error, said string, page func(*gin.Context, int, typed) error) error {
+func (s *Site) added(c *gin.Context, name string, r reading, err error, said string, page func(*gin.Context, int, form.Sent) error) error {
 	if faults, ok := faultsOf(err); ok {
-		return page(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: faults}))
+		return page(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: name, Values: r.Values, Faults: faults}))
 	}
 	if err != nil {
 		return err

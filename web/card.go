@@ -13,6 +13,7 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 // cardBody is the planting card of one bag: what goes in, in order, to be taken
@@ -33,7 +34,7 @@ type cardBody struct {
 	Wet     measure.Mass
 	Heavy   bool
 	Code    codeView
-	Caution []caution
+	Caution []form.Caution
 }
 
 // cardFill is one filling on planting day.

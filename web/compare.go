@@ -14,6 +14,7 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type compareBody struct {
@@ -22,8 +23,8 @@ type compareBody struct {
 	Heaps     []draw.Heap
 	MoreHeaps bool // than are drawn
 	Columns   []column
-	Varieties []Option
-	Years     []Option
+	Varieties []form.Option
+	Years     []form.Option
 	Keys      []seriesKey
 	Ratio     float64 // of totals
 	HasRatio  bool
@@ -140,18 +141,18 @@ func (b *compareBody) heaps(sys measure.System) {
 
 // choices of variety and year over all finished bags.
 func (b *compareBody) choices(done []forecast.PlantingForecast, q url.Values) {
-	b.Varieties = []Option{{Value: "", Name: "every variety"}}
-	b.Years = []Option{{Value: "", Name: "every season"}}
-	add := func(list *[]Option, value, name, chosen string) {
-		if !slices.ContainsFunc(*list, func(o Option) bool { return o.Value == value }) {
-			*list = append(*list, Option{Value: value, Name: name, Chosen: value == chosen})
+	b.Varieties = []form.Option{{Value: "", Name: "every variety"}}
+	b.Years = []form.Option{{Value: "", Name: "every season"}}
+	add := func(list *[]form.Option, value, name, chosen string) {
+		if !slices.ContainsFunc(*list, func(o form.Option) bool { return o.Value == value }) {
+			*list = append(*list, form.Option{Value: value, Name: name, Chosen: value == chosen})
 		}
 	}
 	for _, s := range done {
 		add(&b.Varieties, fmt.Sprint(s.Variety.ID), s.Variety.Name, q.Get("variety"))
 		add(&b.Years, fmt.Sprint(s.Season.Year), fmt.Sprint(s.Season.Year), q.Get("year"))
 	}
-	slices.SortFunc(b.Varieties[1:], func(a, c Option) int { return cmp.Compare(a.Name, c.Name) })
+	slices.SortFunc(b.Varieties[1:], func(a, c form.Option) int { return cmp.Compare(a.Name, c.Name) })
 }
 
 // chart draws the lines that have a seed weight; a season keeps its shape

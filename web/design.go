@@ -17,10 +17,11 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type designBody struct {
-	Form    Form
+	Form    form.Form
 	Defs    draw.Defs
 	Kinds   []designKind
 	Sheet   forecast.DesignSheet
@@ -63,25 +64,25 @@ const designScale = 0.27
 
 // design reads what kinds of bag are weighed up for.
 func (r *reading) design(cat garden.Catalogue) (ask forecast.DesignRequest, kind logbook.ID) {
-	ask = forecast.DesignRequest{Class: crop.Maincrop, Aim: bag.MostWeight, By: forecast.ByAim, Headspace: hill.UsualHeadspace, Calibrate: r.text("mine") != "no"}
-	if v := choose(cat.Varieties, r.id("variety"), func(v logbook.Variety) logbook.ID { return v.ID }); v.ID != 0 && r.id("variety") == v.ID {
+	ask = forecast.DesignRequest{Class: crop.Maincrop, Aim: bag.MostWeight, By: forecast.ByAim, Headspace: hill.UsualHeadspace, Calibrate: r.Text("mine") != "no"}
+	if v := choose(cat.Varieties, r.ID("variety"), func(v logbook.Variety) logbook.ID { return v.ID }); v.ID != 0 && r.ID("variety") == v.ID {
 		ask.Class, ask.Variety = v.Class, v.ID
-	} else if c := crop.Class(r.text("class")); c.Known() {
+	} else if c := crop.Class(r.Text("class")); c.Known() {
 		ask.Class = c
 	}
-	if a := bag.Aim(r.text("aim")); a.Known() {
+	if a := bag.Aim(r.Text("aim")); a.Known() {
 		ask.Aim = a
 	}
-	if by := forecast.NumberBy(r.text("by")); by.Known() {
+	if by := forecast.NumberBy(r.Text("by")); by.Known() {
 		ask.By = by
 	}
-	ask.Own, ask.Sprouts = r.count("own"), r.count("sprouts")
-	if ask.Own > 0 && r.text("by") == "" {
+	ask.Own, ask.Sprouts = r.Count("own"), r.Count("sprouts")
+	if ask.Own > 0 && r.Text("by") == "" {
 		ask.By = forecast.ByOwn
 	}
-	ask.Headspace = r.lengthOr("headspace", hill.UsualHeadspace)
-	ask.Mix = cat.Recipe(r.text("mix")).Mix
-	return ask, r.id("kind")
+	ask.Headspace = r.LengthOr("headspace", hill.UsualHeadspace)
+	ask.Mix = cat.Recipe(r.Text("mix")).Mix
+	return ask, r.ID("kind")
 }
 
 func (s *Site) design(c *gin.Context) error {
@@ -89,7 +90,7 @@ func (s *Site) design(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -99,18 +100,18 @@ func (s *Site) design(c *gin.Context) error {
 	}
 	body := designBody{Missing: len(cat.Models) == 0}
 	ask, kind := r.design(cat)
-	t := typed{form: "design", values: r.values, units: r.units}
-	if r.faults == nil {
+	t := form.Sent{Form: "design", Values: r.Values, Units: r.Units}
+	if r.Faults == nil {
 		body.Sheet, err = look.Design(ask)
 		if err := r.refused(err); err != nil {
 			return err
 		}
 	}
-	t.faults = r.faults
-	body.Form = t.fill(designForm(cat, ask, body.Sheet.Mine, r.units))
-	body.query(ask, r.text("mix"), r.units)
-	if r.faults == nil {
-		body.tell(ask, kind, r.units)
+	t.Faults = r.Faults
+	body.Form = t.Fill(designForm(cat, ask, body.Sheet.Mine, r.Units))
+	body.query(ask, r.Text("mix"), r.Units)
+	if r.Faults == nil {
+		body.tell(ask, kind, r.Units)
 	}
 	s.render(c, http.StatusOK, "design", view{Title: "Which bag", Stage: "Plan", Body: body})
 	return nil
@@ -201,29 +202,29 @@ func gradeBars(g bag.Grades) []gradeBar {
 	return out
 }
 
-func designForm(cat garden.Catalogue, ask forecast.DesignRequest, mine int, sys measure.System) Form {
-	varieties := []Option{{Value: "", Name: "any of a class"}}
+func designForm(cat garden.Catalogue, ask forecast.DesignRequest, mine int, sys measure.System) form.Form {
+	varieties := []form.Option{{Value: "", Name: "any of a class"}}
 	for _, v := range cat.Varieties {
-		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
+		varieties = append(varieties, form.Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
 	}
-	var classes, aims, schools, mixes []Option
+	var classes, aims, schools, mixes []form.Option
 	for _, c := range crop.Classes() {
-		classes = append(classes, Option{Value: string(c), Name: c.Name()})
+		classes = append(classes, form.Option{Value: string(c), Name: c.Name()})
 	}
 	for _, a := range bag.Aims() {
-		aims = append(aims, Option{Value: string(a), Name: a.Name()})
+		aims = append(aims, form.Option{Value: string(a), Name: a.Name()})
 	}
 	for _, n := range forecast.NumberSchools() {
-		schools = append(schools, Option{Value: string(n), Name: n.Name()})
+		schools = append(schools, form.Option{Value: string(n), Name: n.Name()})
 	}
 	for _, m := range cat.Recipes {
-		mixes = append(mixes, Option{Value: m.Key, Name: m.Name})
+		mixes = append(mixes, form.Option{Value: m.Key, Name: m.Name})
 	}
 	variety := ""
 	if ask.Variety != 0 {
 		variety = fmt.Sprint(ask.Variety)
 	}
-	own := Field{Name: "mine", Label: "Scaled by your harvests", Kind: "choice", Value: "yes", Options: []Option{{Value: "yes", Name: "yes"}, {Value: "no", Name: "no"}}}
+	own := form.Field{Name: "mine", Label: "Scaled by your harvests", Kind: "choice", Value: "yes", Options: []form.Option{{Value: "yes", Name: "yes"}, {Value: "no", Name: "no"}}}
 	switch mine {
 	case 0:
 		own.Hint = "You have none of this class yet"
@@ -232,7 +233,7 @@ func designForm(cat garden.Catalogue, ask forecast.DesignRequest, mine int, sys 
 	default:
 		own.Hint = fmt.Sprintf("From your %d bags", mine)
 	}
-	return Form{Name: "design", Action: "/plan/design", Button: "Weigh them up", Fields: []Field{
+	return form.Form{Name: "design", Action: "/plan/design", Button: "Weigh them up", Fields: []form.Field{
 		{Name: "variety", Label: "Variety", Kind: "choice", Value: variety, Options: varieties},
 		{Name: "class", Label: "or class", Kind: "choice", Value: string(ask.Class), Options: classes},
 		{Name: "aim", Label: "For", Kind: "choice", Value: string(ask.Aim), Options: aims},
@@ -251,7 +252,7 @@ func (s *Site) designWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -261,7 +262,7 @@ func (s *Site) designWorking(c *gin.Context) error {
 	}
 	ask, kind := r.design(cat)
 	sheet, err := look.Design(ask)
-	if err != nil || r.faults != nil {
+	if err != nil || r.Faults != nil {
 		return logbook.ErrNotFound
 	}
 	for i := range sheet.Candidates {

@@ -6,6 +6,8 @@ import (
 
 	"github.com/gin-gonic/gin"
 	lru "github.com/hashicorp/golang-lru/v2"
+
+	"glebata/web/form"
 )
 
 // flashes are messages that a page says once after a form was kept. The address
@@ -39,7 +41,7 @@ func (s *Site) said(c *gin.Context) string {
 
 // redirectWithFlash goes to a page that says something once.
 func (s *Site) redirectWithFlash(c *gin.Context, to, words string) error {
-	code := newKey()[:12]
+	code := form.NewKey()[:12]
 	s.flashes.held.Add(code, words)
 	join := "?"
 	if strings.Contains(to, "?") {

@@ -12,6 +12,7 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 // ladderBody is the ladder of one bag: its section beside its season.
@@ -29,9 +30,9 @@ type ladderBody struct {
 	Rungs    []rungLine
 	Moved    []string // what was measured has moved
 	Asks     []string // what is questioned
-	Raise    *Form
-	Measure  *Form
-	Seen     []Form // emergence, flowers, frost
+	Raise    *form.Form
+	Measure  *form.Form
+	Seen     []form.Form // emergence, flowers, frost
 	Outlook  *yieldView
 	Progress garden.Progress
 	Done     *logLine
@@ -49,9 +50,9 @@ type rungLine struct {
 	Cut                  bool
 }
 
-func (s *Site) ladder(c *gin.Context) error { return s.ladderPage(c, http.StatusOK, typed{}) }
+func (s *Site) ladder(c *gin.Context) error { return s.ladderPage(c, http.StatusOK, form.Sent{}) }
 
-func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
+func (s *Site) ladderPage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -61,7 +62,7 @@ func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	if t.units, err = s.units(c); err != nil {
+	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
 	if st.Grown == nil && status != http.StatusOK {
@@ -94,16 +95,16 @@ func (s *Site) ladderPage(c *gin.Context, status int, t typed) error {
 		}
 	}
 	p := prospects[st.Planting.ID]
-	if err := body.draw(p, t.units); err != nil {
+	if err := body.draw(p, t.Units); err != nil {
 		return err
 	}
-	body.rungs(p, t.units)
-	body.tell(t.units)
+	body.rungs(p, t.Units)
+	body.tell(t.Units)
 	body.forms(t, today)
-	body.Outlook = yieldViewOf(&st, growing, p, today, t.units)
+	body.Outlook = yieldViewOf(&st, growing, p, today, t.Units)
 	for _, e := range st.Log {
 		if c.Query("done") == fmt.Sprint(e.ID) {
-			body.Done = &logLine{e.ID, e.Day, entryWords(&st, &e, t.units), newKey()}
+			body.Done = &logLine{e.ID, e.Day, entryWords(&st, &e, t.Units), form.NewKey()}
 		}
 	}
 	s.render(c, status, "ladder", view{Title: "Ladder of " + st.Bag.Label, Stage: "Bags", Body: body})
@@ -216,23 +217,23 @@ func absolute(v float64) float64 {
 }
 
 // forms of what is logged along the ladder.
-func (b *ladderBody) forms(t typed, today measure.Day) {
+func (b *ladderBody) forms(t form.Sent, today measure.Day) {
 	st := b.S
 	if st.Stage != logbook.StageGrowing {
 		return
 	}
 	at := fmt.Sprintf("/plantings/%d/", st.Planting.ID)
-	day := Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
-	from := Field{Name: "from", Kind: "hidden", Value: "ladder"}
-	fill := func(f Form) Form {
+	day := form.Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
+	from := form.Field{Name: "from", Kind: "hidden", Value: "ladder"}
+	fill := func(f form.Form) form.Form {
 		f.Fields = append(f.Fields, from)
-		return t.fill(f)
+		return t.Fill(f)
 	}
 	if st.Level < st.Bag.Model.Shape.Height()-0.05 {
-		f := fill(raiseForm(st, t.units, at, day))
+		f := fill(raiseForm(st, t.Units, at, day))
 		b.Raise = &f
 	}
-	f := fill(measureForm(st, t.units, at, day))
+	f := fill(measureForm(st, t.Units, at, day))
 	b.Measure = &f
 	for _, f := range seenForms(st, at, day) {
 		b.Seen = append(b.Seen, fill(f))

@@ -15,6 +15,7 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type mediumBody struct {
@@ -22,9 +23,9 @@ type mediumBody struct {
 	Mixes      []mixView
 	Components []componentView
 	Chosen     medium.Component
-	Component  Form
-	Mix        Form
-	Handful    *Form
+	Component  form.Form
+	Mix        form.Form
+	Handful    *form.Form
 	Base       *logbook.Product
 	Liquid     *logbook.Product
 	Feeds      []feedView
@@ -89,14 +90,14 @@ type feedBar struct {
 	Text          string
 }
 
-func (s *Site) medium(c *gin.Context) error { return s.mediumPage(c, http.StatusOK, typed{}) }
+func (s *Site) medium(c *gin.Context) error { return s.mediumPage(c, http.StatusOK, form.Sent{}) }
 
-func (s *Site) mediumPage(c *gin.Context, status int, t typed) error {
+func (s *Site) mediumPage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
-	if t.units, err = s.units(c); err != nil {
+	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
 	cat, err := look.Catalogue()
@@ -117,18 +118,18 @@ func (s *Site) mediumPage(c *gin.Context, status int, t typed) error {
 		body.Mixes = append(body.Mixes, mixViewOf(r, cat.Components))
 	}
 	key := c.Query("component")
-	if t.form == "component" {
-		key = t.values.Get("key-of")
+	if t.Form == "component" {
+		key = t.Values.Get("key-of")
 	}
 	body.Chosen, _ = cat.Components.Named(key)
-	body.Component = t.fill(componentForm(body.Chosen))
-	body.Mix = t.fill(mixForm(cat.Components))
+	body.Component = t.Fill(componentForm(body.Chosen))
+	body.Mix = t.Fill(mixForm(cat.Components))
 	if b := body.Base; b != nil {
-		f := t.fill(handfulForm(b, t.units))
+		f := t.Fill(handfulForm(b, t.Units))
 		body.Handful = &f
 	}
 	for i := range row {
-		body.Feeds = append(body.Feeds, feedViewOf(&row[i], body.Base, t.units))
+		body.Feeds = append(body.Feeds, feedViewOf(&row[i], body.Base, t.Units))
 	}
 	s.render(c, status, "medium", view{Title: "Medium and feed", Stage: "Plan", Body: body})
 	return nil
@@ -188,7 +189,7 @@ func feedViewOf(st *forecast.PlantingForecast, base *logbook.Product, sys measur
 	return v
 }
 
-func componentForm(k medium.Component) Form {
+func componentForm(k medium.Component) form.Form {
 	number := func(v float64) string {
 		if k.Key == "" {
 			return ""
@@ -196,10 +197,10 @@ func componentForm(k medium.Component) Form {
 		return fmt.Sprintf("%g", v)
 	}
 	tick := map[bool]string{true: "yes"}
-	f := Form{
+	f := form.Form{
 		Name: "component", Action: "/plan/medium/components", Button: "Keep these numbers", Open: k.Key != "", Caution: beware("mix", "dust"),
 		Title: "A component of your own", Says: "What you know better than the usual numbers: weigh a litre, wet; look on the sack; ask where it comes from.",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "key-of", Kind: "hidden", Value: k.Key},
 			{Name: "name", Label: "Its name", Kind: "text", Value: k.Name},
 			{Name: "wet", Label: "A litre, wet, weighs", Kind: "count", Unit: "kg", Value: number(k.WetKg)},
@@ -220,11 +221,11 @@ func componentForm(k medium.Component) Form {
 	return f
 }
 
-func handfulForm(p *logbook.Product, sys measure.System) Form {
-	f := Form{
+func handfulForm(p *logbook.Product, sys measure.System) form.Form {
+	f := form.Form{
 		Name: "handful", Action: "/plan/medium/handful", Button: "Keep it", Title: "Your handful of " + p.Name, Caution: beware("dust"),
 		Says: "Take three handfuls, weigh them together, and divide by three.",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "product", Kind: "hidden", Value: fmt.Sprint(p.ID)},
 			{Name: "handful", Label: "One weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass", Hint: "Empty: the usual " + sys.Mass(medium.Handful)},
 		},
@@ -236,40 +237,40 @@ func handfulForm(p *logbook.Product, sys measure.System) Form {
 }
 
 func (s *Site) setComponent(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
 	k := medium.Component{
-		Key: r.text("key-of"), Name: r.text("name"), WetKg: r.number("wet", -1), Settling: r.number("settles", -1) / 100, Water: r.number("water", -1), PH: r.number("ph", -1),
-		Nitrogen: r.number("n", 0), Phosphate: r.number("p", 0), Potash: r.number("k", 0),
-		Source: r.text("source"), Fresh: r.text("fresh") != "", Inert: r.text("inert") != "",
+		Key: r.Text("key-of"), Name: r.Text("name"), WetKg: r.Number("wet", -1), Settling: r.Number("settles", -1) / 100, Water: r.Number("water", -1), PH: r.Number("ph", -1),
+		Nitrogen: r.Number("n", 0), Phosphate: r.Number("p", 0), Potash: r.Number("k", 0),
+		Source: r.Text("source"), Fresh: r.Text("fresh") != "", Inert: r.Text("inert") != "",
 	}
 	kept, err := r.keep(func() error { return s.garden.SetComponent(c.Request.Context(), k, s.asked(c)) })
 	if err != nil {
 		return err
 	}
 	if !kept {
-		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "component", values: r.values, faults: r.faults}))
+		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("component")))
 	}
 	return s.redirectWithFlash(c, "/plan/medium", "Kept: "+k.Name+". Every weight, litre and pH goes by it now.")
 }
 
 func (s *Site) setHandful(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
 	var m measure.Mass
-	if r.text("handful") != "" {
-		m = r.mass("handful", r.units.MassUnit())
+	if r.Text("handful") != "" {
+		m = r.Mass("handful", r.Units.MassUnit())
 	}
-	kept, err := r.keep(func() error { return s.garden.SetHandful(c.Request.Context(), r.id("product"), m, s.asked(c)) })
+	kept, err := r.keep(func() error { return s.garden.SetHandful(c.Request.Context(), r.ID("product"), m, s.asked(c)) })
 	if err != nil {
 		return err
 	}
 	if !kept {
-		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "handful", values: r.values, faults: r.faults}))
+		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("handful")))
 	}
 	return s.redirectWithFlash(c, "/plan/medium", "Kept: doses are told in your handfuls.")
 }
@@ -280,7 +281,7 @@ func (s *Site) addMix(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -290,29 +291,29 @@ func (s *Site) addMix(c *gin.Context) error {
 	}
 	parts := map[string]float64{}
 	for _, k := range cat.Components {
-		if field := logbook.PartField(k.Key); r.text(field) != "" {
-			parts[k.Key] = r.number(field, 0)
+		if field := logbook.PartField(k.Key); r.Text(field) != "" {
+			parts[k.Key] = r.Number(field, 0)
 		}
 	}
 	kept, err := r.keep(func() error {
-		_, err := s.garden.AddMix(c.Request.Context(), r.text("name"), parts, s.asked(c))
+		_, err := s.garden.AddMix(c.Request.Context(), r.Text("name"), parts, s.asked(c))
 		return err
 	})
 	if err != nil {
 		return err
 	}
 	if !kept {
-		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "mix", values: r.values, faults: r.faults}))
+		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("mix")))
 	}
-	return s.redirectWithFlash(c, "/plan/medium", "Kept: "+r.text("name")+". It is offered where a bag is filled.")
+	return s.redirectWithFlash(c, "/plan/medium", "Kept: "+r.Text("name")+". It is offered where a bag is filled.")
 }
 
-func mixForm(cs medium.Components) Form {
-	fields := []Field{{Name: "name", Label: "Your name for the mix", Kind: "text"}}
+func mixForm(cs medium.Components) form.Form {
+	fields := []form.Field{{Name: "name", Label: "Your name for the mix", Kind: "text"}}
 	for _, c := range cs {
-		fields = append(fields, Field{Name: logbook.PartField(c.Key), Label: "Parts of " + c.Name, Kind: "count"})
+		fields = append(fields, form.Field{Name: logbook.PartField(c.Key), Label: "Parts of " + c.Name, Kind: "count"})
 	}
-	return Form{
+	return form.Form{
 		Name: "mix", Title: "A mix of your own", Action: "/plan/medium/mixes", Button: "Keep the mix", Caution: beware("mix", "dust"),
 		Says: "Count in buckets or any other measure, loose: 3 of compost and 1 of sand, say. What does not go in stays empty.", Fields: fields,
 	}

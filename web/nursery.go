@@ -14,6 +14,7 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type nurseryBody struct {
@@ -22,8 +23,8 @@ type nurseryBody struct {
 	Roots    []nurseLine
 	Past     []nurseLine
 	Balances []forecast.SlipBalance
-	Pot      Form
-	Root     Form
+	Pot      form.Form
+	Root     form.Form
 	Said     string
 	Error    string
 	Sweet    bool // there is a sweet potato to start
@@ -42,20 +43,20 @@ type nurseLine struct {
 	logbook.NursingState
 	Drawing draw.Nursling
 	Log     []givenLine
-	Form    Form
+	Form    form.Form
 	Stage   string
 	Harvest *forecast.RootHarvest
 }
 
-func (s *Site) nursery(c *gin.Context) error { return s.nurseryPage(c, http.StatusOK, typed{}) }
+func (s *Site) nursery(c *gin.Context) error { return s.nurseryPage(c, http.StatusOK, form.Sent{}) }
 
-func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
+func (s *Site) nurseryPage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
 	today := look.Today()
-	if t.units, err = s.units(c); err != nil {
+	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
 	list, err := look.Nursery()
@@ -78,7 +79,7 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	body.Frost = frostLines(forecast.FrostyNights(nights, list), t.units)
+	body.Frost = frostLines(forecast.FrostyNights(nights, list), t.Units)
 	for i := range list {
 		n := &list[i]
 		line := nurseLineOf(n, t, today)
@@ -102,10 +103,10 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t typed) error {
 	}
 	potatoes := potatoesOf(cat)
 	body.Sweet, body.Potatoes = len(sweet) > 0, len(potatoes) > 0
-	body.Root = t.fill(rootForm(sweet, t.units, today))
-	body.Pot = t.fill(potForm(potatoes, t.units, today))
-	if t.form == "undo" {
-		body.Error = t.at("")
+	body.Root = t.Fill(rootForm(sweet, t.Units, today))
+	body.Pot = t.Fill(potForm(potatoes, t.Units, today))
+	if t.Form == "undo" {
+		body.Error = t.At("")
 	}
 	s.render(c, status, "nursery", view{Title: "Pots and slips", Stage: "Seed", Body: body})
 	return nil
@@ -129,16 +130,16 @@ func frostLines(nights []forecast.FrostyNight, sys measure.System) []frostLine {
 // nurseScale is the scale of pots and roots, in px per mm.
 const nurseScale = 0.72
 
-func nurseLineOf(n *logbook.NursingState, t typed, today measure.Day) nurseLine {
+func nurseLineOf(n *logbook.NursingState, t form.Sent, today measure.Day) nurseLine {
 	l := nurseLine{NursingState: *n, Drawing: draw.NurslingOf(n, today, nurseScale), Stage: nurseStage(n, today)}
 	for _, e := range n.Log {
-		line := givenLine{e.ID, e.Day, nurseWords(e), newKey()}
+		line := givenLine{e.ID, e.Day, nurseWords(e), form.NewKey()}
 		if e.Kind == logbook.NursePlanted {
 			line.Key = "" // taken back at its bag
 		}
 		l.Log = append(l.Log, line)
 	}
-	l.Form = t.fill(logForm(n, today))
+	l.Form = t.Fill(logForm(n, today))
 	return l
 }
 
@@ -193,26 +194,26 @@ func nurseWords(e logbook.NurseryEntry) string {
 	}
 }
 
-func shelterOptions() []Option {
-	var out []Option
+func shelterOptions() []form.Option {
+	var out []form.Option
 	for _, sh := range climate.Shelters() {
-		out = append(out, Option{Value: string(sh), Name: sh.Gain().Name})
+		out = append(out, form.Option{Value: string(sh), Name: sh.Gain().Name})
 	}
 	return out
 }
 
-func rootForm(sweet []logbook.Variety, sys measure.System, today measure.Day) Form {
-	var varieties, methods []Option
+func rootForm(sweet []logbook.Variety, sys measure.System, today measure.Day) form.Form {
+	var varieties, methods []form.Option
 	for _, v := range sweet {
-		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name})
+		varieties = append(varieties, form.Option{Value: fmt.Sprint(v.ID), Name: v.Name})
 	}
 	for _, m := range logbook.Methods() {
-		methods = append(methods, Option{Value: string(m), Name: m.Name()})
+		methods = append(methods, form.Option{Value: string(m), Name: m.Name()})
 	}
-	return Form{
+	return form.Form{
 		Name: "root", Title: "Start a mother root", Action: "/seed/nursery/roots", Button: "Started", Caution: beware("electric", "mix"),
 		Says: fmt.Sprintf("A sound root gives about %d slips over 8 to 10 weeks.", seed.SlipsARoot),
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
 			{Name: "label", Label: "Label", Kind: "text", Hint: "Like S1"},
 			{Name: "method", Label: "How", Kind: "choice", Options: methods},
@@ -223,15 +224,15 @@ func rootForm(sweet []logbook.Variety, sys measure.System, today measure.Day) Fo
 	}
 }
 
-func potForm(potatoes []logbook.Variety, sys measure.System, today measure.Day) Form {
-	var varieties []Option
+func potForm(potatoes []logbook.Variety, sys measure.System, today measure.Day) form.Form {
+	var varieties []form.Option
 	for _, v := range potatoes {
-		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
+		varieties = append(varieties, form.Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
 	}
-	return Form{
+	return form.Form{
 		Name: "pot", Title: "Pot a tuber up", Action: "/seed/nursery/pots", Button: "Potted", Caution: beware("green", "mix"),
 		Says: "One sprouted tuber in a 2 L pot, rose end up, 5 cm under. Transplant in about three weeks.",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
 			{Name: "label", Label: "Label", Kind: "text", Hint: "Like P1"},
 			{Name: "weight", Label: "The tuber weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},
@@ -243,13 +244,13 @@ func potForm(potatoes []logbook.Variety, sys measure.System, today measure.Day) 
 
 // logForm is what can be logged of a pot or root; which fields count follows from
 // what happened.
-func logForm(n *logbook.NursingState, today measure.Day) Form {
-	f := Form{Name: fmt.Sprintf("log%d", n.ID), Action: fmt.Sprintf("/seed/nursery/%d/log", n.ID), Button: "Log it"}
-	day := Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
-	where := Field{Name: "shelter", Label: "It stands now", Kind: "choice", Value: string(n.Now), Options: shelterOptions()}
+func logForm(n *logbook.NursingState, today measure.Day) form.Form {
+	f := form.Form{Name: fmt.Sprintf("log%d", n.ID), Action: fmt.Sprintf("/seed/nursery/%d/log", n.ID), Button: "Log it"}
+	day := form.Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
+	where := form.Field{Name: "shelter", Label: "It stands now", Kind: "choice", Value: string(n.Now), Options: shelterOptions()}
 	if n.Kind == logbook.Pot {
-		what := Field{Name: "what", Label: "What", Kind: "choice", Value: "moved", Options: []Option{{Value: "moved", Name: "moved in or out"}, {Value: "ended", Name: "given up"}}}
-		f.Fields = []Field{what, where, day}
+		what := form.Field{Name: "what", Label: "What", Kind: "choice", Value: "moved", Options: []form.Option{{Value: "moved", Name: "moved in or out"}, {Value: "ended", Name: "given up"}}}
+		f.Fields = []form.Field{what, where, day}
 		return f
 	}
 	usual := "shoots"
@@ -259,8 +260,8 @@ func logForm(n *logbook.NursingState, today measure.Day) Form {
 	if n.Taken > 0 {
 		usual = "rooted"
 	}
-	f.Fields = []Field{
-		{Name: "what", Label: "What", Kind: "choice", Value: usual, Options: []Option{
+	f.Fields = []form.Field{
+		{Name: "what", Label: "What", Kind: "choice", Value: usual, Options: []form.Option{
 			{Value: "shoots", Name: "shoots counted"}, {Value: "taken", Name: "slips taken"}, {Value: "rooted", Name: "slips rooted"},
 			{Value: "hardened", Name: "slips hardened"}, {Value: "ended", Name: "root ended"},
 		}},
@@ -273,20 +274,20 @@ func logForm(n *logbook.NursingState, today measure.Day) Form {
 func (s *Site) startRoot(c *gin.Context) error { return s.start(c, logbook.Root, "root") }
 func (s *Site) startPot(c *gin.Context) error  { return s.start(c, logbook.Pot, "pot") }
 
-func (s *Site) start(c *gin.Context, kind logbook.NurseKind, form string) error {
-	r, err := s.reads(c)
+func (s *Site) start(c *gin.Context, kind logbook.NurseKind, name string) error {
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
 	n := logbook.Nursling{
-		Label: r.text("label"), Kind: kind, Variety: logbook.Variety{ID: r.id("variety")}, Started: r.day("day"),
-		Method: logbook.Method(r.text("method")), Shelter: climate.Shelter(r.text("shelter")),
+		Label: r.Text("label"), Kind: kind, Variety: logbook.Variety{ID: r.ID("variety")}, Started: r.Day("day"),
+		Method: logbook.Method(r.Text("method")), Shelter: climate.Shelter(r.Text("shelter")),
 	}
 	if kind == logbook.Root {
-		n.Temp, n.Shelter = measure.Temperature(r.degrees("temp", float64(seed.UsualRootsAt))), climate.Heated
+		n.Temp, n.Shelter = measure.Temperature(r.Degrees("temp", float64(seed.UsualRootsAt))), climate.Heated
 	}
-	if r.text("weight") != "" {
-		n.Weight = r.mass("weight", r.units.MassUnit())
+	if r.Text("weight") != "" {
+		n.Weight = r.Mass("weight", r.Units.MassUnit())
 	}
 	kept, err := r.keep(func() error {
 		_, err := s.garden.Start(c.Request.Context(), n, s.asked(c))
@@ -295,27 +296,27 @@ func (s *Site) start(c *gin.Context, kind logbook.NurseKind, form string) error 
 	if err != nil {
 		return err
 	}
-	return s.nurseryKept(c, &r, kept, form, "Saved: "+n.Label+" started.")
+	return s.nurseryKept(c, &r, kept, name, "Saved: "+n.Label+" started.")
 }
 
-func (s *Site) nurseryKept(c *gin.Context, r *reading, kept bool, form, said string) error {
+func (s *Site) nurseryKept(c *gin.Context, r *reading, kept bool, name, said string) error {
 	if !kept {
-		return s.nurseryPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
+		return s.nurseryPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent(name)))
 	}
 	return s.redirectWithFlash(c, "/seed/nursery", said)
 }
 
 func (s *Site) recordNursery(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	e := logbook.NurseryEntry{Nursling: idOf(c), Kind: logbook.NurseryKind(r.text("what")), Day: r.day("day")}
+	e := logbook.NurseryEntry{Nursling: idOf(c), Kind: logbook.NurseryKind(r.Text("what")), Day: r.Day("day")}
 	switch e.Kind {
 	case logbook.NurseMoved:
-		e.Shelter = climate.Shelter(r.text("shelter"))
+		e.Shelter = climate.Shelter(r.Text("shelter"))
 	case logbook.NurseShoots, logbook.NurseTaken, logbook.NurseRooted, logbook.NurseHardened:
-		e.Count, e.Nodes = r.count("count"), r.count("nodes")
+		e.Count, e.Nodes = r.Count("count"), r.Count("nodes")
 	case logbook.NurseEnded:
 	default:
 		return logbook.ErrNotFound
@@ -333,7 +334,7 @@ func (s *Site) recordNursery(c *gin.Context) error {
 func (s *Site) undoNursery(c *gin.Context) error {
 	_, err := s.garden.UndoNursery(c.Request.Context(), idOf(c), s.asked(c))
 	if faults, ok := faultsOf(err); ok {
-		return s.nurseryPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "undo", faults: faults}))
+		return s.nurseryPage(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: "undo", Faults: faults}))
 	}
 	if err != nil {
 		return err

@@ -21,11 +21,12 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type planBody struct {
-	Form    Form
-	Variety Form
+	Form    form.Form
+	Variety form.Form
 	Draft   *forecast.Draft // nil while something is missing or wrong
 	Drawing drawing
 	Above   draw.Above
@@ -42,7 +43,7 @@ type planBody struct {
 	Expect *bag.Expectation
 	Wet    measure.Mass // full, in summer
 	Minds  advice.List  // of weight and mix
-	When   []Field
+	When   []form.Field
 	Hints  []string // fields whose hints are renewed one by one
 }
 
@@ -70,37 +71,37 @@ type planAsk struct {
 // first variety, and the defaults of class and school.
 func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	var a planAsk
-	a.bag = chooseBag(cat, r.id("bag"))
-	a.variety = choose(cat.Varieties, r.id("variety"), func(v logbook.Variety) logbook.ID { return v.ID })
-	a.school = hill.School(r.text("school"))
+	a.bag = chooseBag(cat, r.ID("bag"))
+	a.variety = choose(cat.Varieties, r.ID("variety"), func(v logbook.Variety) logbook.ID { return v.ID })
+	a.school = hill.School(r.Text("school"))
 	if !a.school.Known() {
 		a.school, a.usual = hill.Default(a.variety.Class), true
 	}
-	a.year = r.count("year")
+	a.year = r.Count("year")
 	if a.year == 0 {
 		a.year = s.clock.Today().Year()
 	}
 	shape := a.bag.Model.Shape
 	a.filling = forecast.DefaultLadder(shape, a.variety.Class, a.school)
-	a.filling.Headspace = r.lengthOr("headspace", a.filling.Headspace)
-	if r.text("filler") != "" {
-		a.filling.Filler = r.length("filler")
+	a.filling.Headspace = r.LengthOr("headspace", a.filling.Headspace)
+	if r.Text("filler") != "" {
+		a.filling.Filler = r.Length("filler")
 	}
 	if a.variety.Class.Crop() == crop.SweetPotato {
 		again := forecast.DefaultLadder(shape, a.variety.Class, a.school)
 		a.filling.Base = max(0, shape.UsableTop(a.filling.Headspace)-again.Cover-a.filling.Filler)
 	}
-	a.filling.Base = r.lengthOr("base", a.filling.Base)
-	a.filling.Cover = r.lengthOr("cover", a.filling.Cover)
-	a.filling.MaxLayer = r.lengthOr("layer", a.filling.MaxLayer)
-	if percent := r.text("settling"); percent != "" {
-		a.filling.Settling = float64(r.count("settling")) / 100
+	a.filling.Base = r.LengthOr("base", a.filling.Base)
+	a.filling.Cover = r.LengthOr("cover", a.filling.Cover)
+	a.filling.MaxLayer = r.LengthOr("layer", a.filling.MaxLayer)
+	if percent := r.Text("settling"); percent != "" {
+		a.filling.Settling = float64(r.Count("settling")) / 100
 	}
-	if a.number = r.count("number"); r.text("number") == "" {
+	if a.number = r.Count("number"); r.Text("number") == "" {
 		a.number = bag.Suggest(shape, bag.Room{Headspace: a.filling.Headspace, Filler: a.filling.Filler}, a.variety.Class, a.school == hill.TwoLevel).Number
 	}
-	a.mix = cat.Recipe(r.text("mix"))
-	if r.text("settling") == "" && a.mix.Key != cat.Recipe("").Key {
+	a.mix = cat.Recipe(r.Text("mix"))
+	if r.Text("settling") == "" && a.mix.Key != cat.Recipe("").Key {
 		a.filling.Settling = math.Round(100*a.mix.Mix.Settling()) / 100
 	}
 	a.timing = r.timing(logbook.UsualTiming(a.bag, a.variety), a.variety.Class.Crop())
@@ -135,9 +136,9 @@ func choose[T any](list []T, id logbook.ID, of func(T) logbook.ID) T {
 	return first
 }
 
-func (s *Site) plan(c *gin.Context) error { return s.planPage(c, http.StatusOK, typed{}) }
+func (s *Site) plan(c *gin.Context) error { return s.planPage(c, http.StatusOK, form.Sent{}) }
 
-func (s *Site) planPage(c *gin.Context, status int, t typed) error {
+func (s *Site) planPage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -146,63 +147,63 @@ func (s *Site) planPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	t.units = r.units
-	body := planBody{Variety: t.fill(varietyForm()), Said: s.said(c)}
+	t.Units = r.Units
+	body := planBody{Variety: t.Fill(varietyForm()), Said: s.said(c)}
 	if body.Missing = missing(cat); body.Missing != "" {
 		s.render(c, status, "plan", view{Title: "Plan", Stage: "Plan", Body: body})
 		return nil
 	}
 	a := s.readPlan(cat, &r)
-	plan := typed{form: "plan", values: r.values, faults: r.faults, units: r.units, shown: t.shown}
-	if t.form == "plan" {
-		plan.faults = t.faults
+	plan := t.Anew("plan", &r.Reader)
+	if t.Form == "plan" {
+		plan.Faults = t.Faults
 	}
 	draft, err := forecast.DraftPlanting(a.bag, a.variety, a.number, a.filling)
-	if faults, ok := faultsOf(err); ok && len(plan.faults) == 0 {
-		plan.faults = append(plan.faults, faults...)
+	if faults, ok := faultsOf(err); ok && len(plan.Faults) == 0 {
+		plan.Faults = append(plan.Faults, faults...)
 	}
-	if cat.TakenIn(a.bag.ID, a.year) && len(plan.faults) == 0 && t.form != "plan" && r.text("bag") != "" {
-		plan.faults.Add("bag", "Bag {} is taken already: choose another.", a.bag.Label)
+	if cat.TakenIn(a.bag.ID, a.year) && len(plan.Faults) == 0 && t.Form != "plan" && r.Text("bag") != "" {
+		plan.Faults.Add("bag", "Bag {} is taken already: choose another.", a.bag.Label)
 	}
-	if err == nil && r.faults == nil {
+	if err == nil && r.Faults == nil {
 		if err := s.when(c, &body, &draft, a, &plan); err != nil {
 			return err
 		}
 	}
-	body.Form = plan.fill(planForm(cat, a, body.Timing, r.units))
+	body.Form = plan.Fill(planForm(cat, a, body.Timing, r.Units))
 	timings := timingFields(a.timing, a.variety.Class.Crop(), nil)
 	for _, f := range body.Form.Fields {
-		if slices.ContainsFunc(timings, func(t Field) bool { return t.Name == f.Name }) {
+		if slices.ContainsFunc(timings, func(t form.Field) bool { return t.Name == f.Name }) {
 			body.When = append(body.When, f)
 		} else {
 			body.Hints = append(body.Hints, f.ID)
 		}
 	}
 	body.Drill = !draft.Drainage.Plantable
-	body.Reason = a.school.Habit().Reason.In(r.units)
+	body.Reason = a.school.Habit().Reason.In(r.Units)
 	if a.usual {
 		body.Reason = strings.ToUpper(a.school.Habit().Name[:1]) + a.school.Habit().Name[1:] + ". " + body.Reason
 	}
-	if err == nil && r.faults == nil {
-		body.show(&draft, a, r.units)
+	if err == nil && r.Faults == nil {
+		body.show(&draft, a, r.Units)
 	}
 	s.render(c, status, "plan", view{Title: "Plan a bag", Stage: "Plan", Body: body})
 	return nil
 }
 
 // when works the dates of a draft out.
-func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk, t *typed) error {
+func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk, t *form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
 	_, sch, err := look.CountDraft(d, a.year, a.timing)
 	if faults, ok := faultsOf(err); ok {
-		t.faults = append(t.faults, faults...)
+		t.Faults = append(t.Faults, faults...)
 		return nil
 	}
 	if err != nil {
@@ -293,7 +294,7 @@ func (s *Site) plannedIn(c *gin.Context) (planAsk, *reading, error) {
 	if err != nil {
 		return planAsk{}, nil, err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return planAsk{}, nil, err
 	}
@@ -305,41 +306,41 @@ func (s *Site) savePlan(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	if r.faults == nil {
+	if r.Faults == nil {
 		_, err := s.garden.PlanBag(c.Request.Context(), garden.NewPlanting{
 			// What was chosen, not what a plan that chose nothing is drawn with.
-			Year: a.year, Bag: r.id("bag"), Variety: r.id("variety"), Number: a.number,
-			Filling: a.filling, Timing: a.timing, Mix: a.mix.Mix, WillDrill: r.text("drill") != "",
+			Year: a.year, Bag: r.ID("bag"), Variety: r.ID("variety"), Number: a.number,
+			Filling: a.filling, Timing: a.timing, Mix: a.mix.Mix, WillDrill: r.Text("drill") != "",
 		}, s.asked(c))
 		if err := r.refused(err); err != nil {
 			return err
 		}
 	}
-	if r.faults != nil {
-		return s.planPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "plan", faults: r.faults}))
+	if r.Faults != nil {
+		return s.planPage(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: "plan", Faults: r.Faults}))
 	}
 	c.Redirect(http.StatusSeeOther, "/bags/"+url.PathEscape(a.bag.Label)+"?said=planned")
 	return nil
 }
 
 func (s *Site) addVariety(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	v := logbook.Variety{Name: r.text("name"), Class: crop.Class(r.text("class")), PacketDays: r.count("days")}
-	if r.faults == nil {
+	v := logbook.Variety{Name: r.Text("name"), Class: crop.Class(r.Text("class")), PacketDays: r.Count("days")}
+	if r.Faults == nil {
 		_, err := s.garden.AddVariety(c.Request.Context(), v, s.asked(c))
 		if err := r.refused(err); err != nil {
 			return err
 		}
 	}
-	if r.faults != nil {
-		return s.planPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "variety", values: r.values, faults: r.faults}))
+	if r.Faults != nil {
+		return s.planPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("variety")))
 	}
 	said := "Variety added: " + v.Name + "."
 	if conflict := v.ClassConflict(); !conflict.Empty() {
-		said += " " + conflict.In(r.units)
+		said += " " + conflict.In(r.Units)
 	}
 	return s.redirectWithFlash(c, "/plan", said)
 }
@@ -354,7 +355,7 @@ func (s *Site) planWorking(c *gin.Context) error {
 		return err
 	}
 	draft, err := forecast.DraftPlanting(a.bag, a.variety, a.number, a.filling)
-	if err != nil || r.faults != nil {
+	if err != nil || r.Faults != nil {
 		return logbook.ErrNotFound
 	}
 	if figure := c.Param("figure"); figure == figurePlantDay || figure == figureWarmth {

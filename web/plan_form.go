@@ -11,39 +11,40 @@ import (
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
+	"glebata/web/form"
 )
 
-func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measure.System) Form {
+func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measure.System) form.Form {
 	unit := string(sys.LengthUnit())
-	var bags, varieties, schools []Option
+	var bags, varieties, schools []form.Option
 	for _, b := range cat.Bags {
-		o := Option{Value: fmt.Sprint(b.ID), Name: b.Label + " · " + b.Model.Name, Group: b.Place.Name}
+		o := form.Option{Value: fmt.Sprint(b.ID), Name: b.Label + " · " + b.Model.Name, Group: b.Place.Name}
 		if cat.TakenIn(b.ID, a.year) {
 			o.Name += " (taken)"
 		}
 		bags = append(bags, o)
 	}
 	for _, v := range cat.Varieties {
-		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
+		varieties = append(varieties, form.Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
 	}
 	for _, school := range hill.Schools() {
-		schools = append(schools, Option{Value: string(school), Name: school.Habit().Name})
+		schools = append(schools, form.Option{Value: string(school), Name: school.Habit().Name})
 	}
 	chosen := string(a.school)
 	if a.usual {
 		chosen = ""
 	}
-	var mixes []Option
+	var mixes []form.Option
 	for _, m := range cat.Recipes {
-		mixes = append(mixes, Option{Value: m.Key, Name: m.Name})
+		mixes = append(mixes, form.Option{Value: m.Key, Name: m.Name})
 	}
 	f := a.filling
 	suggested := bag.Suggest(a.bag.Model.Shape, bag.Room{Headspace: f.Headspace, Filler: f.Filler}, a.variety.Class, a.school == hill.TwoLevel)
 	usual := forecast.DefaultLadder(a.bag.Model.Shape, a.variety.Class, a.school)
-	form := Form{Name: "plan", Caution: beware("drill", "containers"), Action: "/plan", Button: "Save this plan", Fields: []Field{
+	out := form.Form{Name: "plan", Caution: beware("drill", "containers"), Action: "/plan", Button: "Save this plan", Fields: []form.Field{
 		{Name: "bag", Label: "Bag", Kind: "choice", Value: fmt.Sprint(a.bag.ID), Options: bags},
 		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(a.variety.ID), Options: varieties},
-		{Name: "school", Label: "Filling", Kind: "choice", Value: chosen, Options: append([]Option{{Value: "", Name: "usual for its class"}}, schools...)},
+		{Name: "school", Label: "Filling", Kind: "choice", Value: chosen, Options: append([]form.Option{{Value: "", Name: "usual for its class"}}, schools...)},
 		{Name: "number", Label: "How many", Kind: "count", Hint: fmt.Sprintf("Empty: %d, by litres and spacing", suggested.Number)},
 		{Name: "year", Label: "Season", Kind: "count", Value: fmt.Sprint(a.year)},
 		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Headspace)},
@@ -58,22 +59,22 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), sch) {
 		if f.Name == "shelter" {
 			usual := logbook.UsualTiming(a.bag, a.variety).Shelter
-			f.Value, f.Options = "", append([]Option{{Value: "", Name: "as its place"}}, f.Options...)
+			f.Value, f.Options = "", append([]form.Option{{Value: "", Name: "as its place"}}, f.Options...)
 			f.Hint = "Its place: " + usual.Gain().Name
 		}
-		form.Fields = append(form.Fields, f)
+		out.Fields = append(out.Fields, f)
 	}
-	return form
+	return out
 }
 
-func varietyForm() Form {
-	var classes []Option
+func varietyForm() form.Form {
+	var classes []form.Option
 	for _, c := range crop.Classes() {
-		classes = append(classes, Option{Value: string(c), Name: c.Name()})
+		classes = append(classes, form.Option{Value: string(c), Name: c.Name()})
 	}
-	return Form{
+	return form.Form{
 		Name: "variety", Title: "Add a variety", Action: "/varieties", Button: "Add variety",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "name", Label: "Name", Kind: "text"},
 			{Name: "class", Label: "Class", Kind: "choice", Value: string(crop.Maincrop), Options: classes},
 			{Name: "days", Label: "Days to maturity on the packet", Kind: "count", Hint: "Leave empty when it does not say"},

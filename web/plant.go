@@ -11,6 +11,7 @@ import (
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
+	"glebata/web/form"
 )
 
 // supply is what of the bench and the nursery can go into a planned bag.
@@ -65,28 +66,28 @@ const spare = 1
 
 // plantForms are the ways a planned bag can be planted: seed or slips by hand,
 // and pots or slips from the nursery where there are some.
-func plantForms(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day Field) []Form {
-	forms := []Form{plantForm(st, from, sys, at, day)}
+func plantForms(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day form.Field) []form.Form {
+	forms := []form.Form{plantForm(st, from, sys, at, day)}
 	if st.Variety.Class.Crop() == crop.SweetPotato {
 		if len(from.roots) > 0 {
-			forms = append([]Form{slipsForm(st, from, at, day)}, forms...)
+			forms = append([]form.Form{slipsForm(st, from, at, day)}, forms...)
 			forms[1].Open = false
 		}
 		return forms
 	}
 	if len(from.pots) > 0 {
-		forms = append([]Form{potsForm(st, from, sys, at, day)}, forms...)
+		forms = append([]form.Form{potsForm(st, from, sys, at, day)}, forms...)
 		forms[1].Open = false
 	}
 	return forms
 }
 
-func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day Field) Form {
-	f := Form{Name: "plant", Title: "Plant", Action: at + "plant", Button: "Planted", Open: true}
+func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day form.Field) form.Form {
+	f := form.Form{Name: "plant", Title: "Plant", Action: at + "plant", Button: "Planted", Open: true}
 	if st.Variety.Class.Crop() == crop.SweetPotato {
 		f.Caution = beware("mix")
 		f.Says = "Slips have next to no weight: count them. Never pull by the stem; two nodes go under, the tip looks out."
-		f.Fields = []Field{{Name: "slips", Label: "Slips planted", Kind: "count", Value: fmt.Sprint(st.Number)}, day}
+		f.Fields = []form.Field{{Name: "slips", Label: "Slips planted", Kind: "count", Value: fmt.Sprint(st.Number)}, day}
 		return f
 	}
 	f.Says = "Weigh each piece in. The sum is the seed weight that the harvest is held against."
@@ -95,7 +96,7 @@ func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, a
 	}
 	f.Caution = beware("green", "mix", "dust")
 	for i := 1; i <= min(max(st.Number, len(from.given))+spare, mostPieces); i++ {
-		field := Field{
+		field := form.Field{
 			Name: fmt.Sprintf("piece-%d", i), Label: fmt.Sprintf("Piece %d", i), Kind: "piece",
 			Unit: string(sys.MassUnit()), Read: "/read/mass",
 		}
@@ -109,32 +110,32 @@ func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, a
 	return f
 }
 
-func potsForm(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day Field) Form {
-	f := Form{
+func potsForm(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day form.Field) form.Form {
+	f := form.Form{
 		Name: "transplant", Title: "Transplant from pots", Action: at + "transplant", Button: "Transplanted", Open: true, Caution: beware("mix"),
 		Says: "Set the ball whole and bury it to the leaf tips: they come through again in three or four days.",
 	}
 	for i, p := range from.pots {
-		field := Field{Name: fmt.Sprintf("pot-%d", p.ID), Label: fmt.Sprintf("Pot %s, %s", p.Label, sys.Mass(p.Weight)), Kind: "tick"}
+		field := form.Field{Name: fmt.Sprintf("pot-%d", p.ID), Label: fmt.Sprintf("Pot %s, %s", p.Label, sys.Mass(p.Weight)), Kind: "tick"}
 		if i < st.Number {
 			field.Value = "yes"
 		}
 		f.Fields = append(f.Fields, field)
 	}
-	f.Fields = append(f.Fields, Field{Name: "height", Label: "They stand over their pots", Kind: "quantity", Unit: string(sys.LengthUnit()), Read: "/read/length"}, day)
+	f.Fields = append(f.Fields, form.Field{Name: "height", Label: "They stand over their pots", Kind: "quantity", Unit: string(sys.LengthUnit()), Read: "/read/length"}, day)
 	return f
 }
 
-func slipsForm(st *forecast.PlantingForecast, from supply, at string, day Field) Form {
-	f := Form{
+func slipsForm(st *forecast.PlantingForecast, from supply, at string, day form.Field) form.Form {
+	f := form.Form{
 		Name: "slips", Title: "Plant slips from the nursery", Action: at + "slips", Button: "Planted from the root", Open: true, Caution: beware("mix"),
 		Says: "Lay each in a trench 5 cm deep, tip out, two nodes under, roots away from the neighbour. Never pull by the stem.",
 	}
-	var roots []Option
+	var roots []form.Option
 	for _, r := range from.roots {
-		roots = append(roots, Option{Value: fmt.Sprint(r.ID), Name: fmt.Sprintf("%s, %d in hand", r.Label, r.InHand())})
+		roots = append(roots, form.Option{Value: fmt.Sprint(r.ID), Name: fmt.Sprintf("%s, %d in hand", r.Label, r.InHand())})
 	}
-	f.Fields = []Field{
+	f.Fields = []form.Field{
 		{Name: "root", Label: "From root", Kind: "choice", Value: roots[0].Value, Options: roots},
 		{Name: "slips", Label: "Slips planted", Kind: "count", Value: fmt.Sprint(min(st.Number, from.roots[0].InHand()))}, day,
 	}
@@ -144,21 +145,21 @@ func slipsForm(st *forecast.PlantingForecast, from supply, at string, day Field)
 // plantFromNursery keeps a planting of pots or slips.
 func (s *Site) plantFromNursery(c *gin.Context, r *reading, st *forecast.PlantingForecast, h garden.BagHistory, doing string) error {
 	var from garden.FromNursery
-	day := r.day("day")
+	day := r.Day("day")
 	if doing == "slips" {
-		from.Root, from.Slips = r.id("root"), r.count("slips")
+		from.Root, from.Slips = r.ID("root"), r.Count("slips")
 	} else {
 		supply, err := s.supplyOf(c, st)
 		if err != nil {
 			return err
 		}
 		for _, p := range supply.pots {
-			if r.text(fmt.Sprintf("pot-%d", p.ID)) != "" {
+			if r.Text(fmt.Sprintf("pot-%d", p.ID)) != "" {
 				from.Pots = append(from.Pots, p.ID)
 			}
 		}
-		if r.text("height") != "" {
-			from.Height = r.length("height")
+		if r.Text("height") != "" {
+			from.Height = r.Length("height")
 		}
 	}
 	var id logbook.ID
@@ -170,7 +171,7 @@ func (s *Site) plantFromNursery(c *gin.Context, r *reading, st *forecast.Plantin
 		return err
 	}
 	if !kept {
-		return s.plantingPage(c, http.StatusUnprocessableEntity, h, st, refuse(c, typed{form: doing, values: r.values, faults: r.faults, units: r.units}))
+		return s.plantingPage(c, http.StatusUnprocessableEntity, h, st, refuse(c, r.Sent(doing)))
 	}
 	c.Redirect(http.StatusSeeOther, bagAddress(st, fmt.Sprintf("done=%d", id)))
 	return nil

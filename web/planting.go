@@ -16,13 +16,14 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type plantingBody struct {
 	Bag     logbook.Bag
 	S       *forecast.PlantingForecast // nil when the bag is free
 	Drawing drawing
-	Forms   []Form
+	Forms   []form.Form
 	Log     []logLine
 	Others  []forecast.PlantingForecast // earlier plantings of this bag
 	Notes   []note
@@ -91,7 +92,7 @@ func (s *Site) bag(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return s.plantingPage(c, http.StatusOK, h, h.Now, typed{})
+	return s.plantingPage(c, http.StatusOK, h, h.Now, form.Sent{})
 }
 
 // planting is the page of one planting, finished ones too.
@@ -100,7 +101,7 @@ func (s *Site) planting(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return s.plantingPage(c, http.StatusOK, h, &st, typed{})
+	return s.plantingPage(c, http.StatusOK, h, &st, form.Sent{})
 }
 
 func (s *Site) withHistory(c *gin.Context, id logbook.ID) (forecast.PlantingForecast, garden.BagHistory, error) {
@@ -111,7 +112,7 @@ func (s *Site) withHistory(c *gin.Context, id logbook.ID) (forecast.PlantingFore
 	return look.BagOf(id)
 }
 
-func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st *forecast.PlantingForecast, t typed) error {
+func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st *forecast.PlantingForecast, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -120,7 +121,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 	if err != nil {
 		return err
 	}
-	t.units = sys
+	t.Units = sys
 	body := plantingBody{Bag: h.Bag, S: st, Said: s.said(c)}
 	for _, p := range h.Plantings {
 		if st == nil || p.Planting.ID != st.Planting.ID {
@@ -155,8 +156,8 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 		body.Aside = asideLines(st.SetAside(), sys)
 		body.tell(st, t, c.Query("done"), supply, s.clock.Today())
 	}
-	if t.form == "undo" {
-		body.Error = t.at("")
+	if t.Form == "undo" {
+		body.Error = t.At("")
 	}
 	s.render(c, status, "planting", view{Title: "Bag " + h.Bag.Label, Stage: "Bags", Body: body})
 	return nil
@@ -166,33 +167,33 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 const heapScale = 0.4
 
 // tell fills the body from a planting.
-func (b *plantingBody) tell(st *forecast.PlantingForecast, t typed, done string, supply supply, today measure.Day) {
+func (b *plantingBody) tell(st *forecast.PlantingForecast, t form.Sent, done string, supply supply, today measure.Day) {
 	for i := len(st.Log) - 1; i >= 0; i-- {
 		e := &st.Log[i]
-		line := logLine{e.ID, e.Day, entryWords(st, e, t.units), newKey()}
+		line := logLine{e.ID, e.Day, entryWords(st, e, t.Units), form.NewKey()}
 		b.Log = append(b.Log, line)
 		if done == fmt.Sprint(e.ID) {
 			b.Done = &line
 		}
 	}
 	fresh := b.Done != nil && len(st.Layers) > 0 && st.Log[len(st.Log)-1].Kind == logbook.Raised
-	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: st, Units: t.units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
-	b.Next = nextOf(st, t.units)
+	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: st, Units: t.Units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
+	b.Next = nextOf(st, t.Units)
 	_, b.Loose = st.Ladder.Wanted()
 	if r, ok := st.Measures().Ratio(); ok {
 		b.Ratio = fmt.Sprintf("%.1f", r)
 	}
 	if len(st.Batches) > 0 {
-		heap := draw.HeapOf(st, heapScale, t.units)
+		heap := draw.HeapOf(st, heapScale, t.Units)
 		b.Heap = &heap
 	}
-	for _, f := range entryForms(st, supply, t.units, today) {
-		b.Forms = append(b.Forms, t.fill(f))
+	for _, f := range entryForms(st, supply, t.Units, today) {
+		b.Forms = append(b.Forms, t.Fill(f))
 	}
 	b.Notes = notesOf(st, []string{
 		forecast.FigureSeed, forecast.FigureLadder, forecast.FigureRung + "1",
 		forecast.FigureHarvest, forecast.FigureRatio, forecast.FigurePerLitre, forecast.FigurePerPlant,
-	}, t.units)
+	}, t.Units)
 }
 
 // entryWords says what an entry of a planting records.
@@ -263,30 +264,30 @@ func weighedWords(e *logbook.Entry, sys measure.System) string {
 
 // undo takes an entry back.
 func (s *Site) undo(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	planting := r.id("planting")
+	planting := r.ID("planting")
 	_, err = s.garden.Undo(c.Request.Context(), idOf(c), s.asked(c))
 	st, h, lookErr := s.withHistory(c, planting)
 	if lookErr != nil {
 		return lookErr
 	}
 	if faults, ok := faultsOf(err); ok {
-		return s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, refuse(c, typed{form: "undo", faults: faults}))
+		return s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, refuse(c, form.Sent{Form: "undo", Faults: faults}))
 	}
 	if err != nil {
 		return err
 	}
 	to := fmt.Sprintf("/plantings/%d?said=undone", planting)
-	if r.text("to") == "ladder" {
+	if r.Text("to") == "ladder" {
 		to = fmt.Sprintf("/plantings/%d/ladder?said=undone", planting)
 	}
-	if r.text("to") == "today" {
+	if r.Text("to") == "today" {
 		to = "/?said=undone#walk"
 	}
-	if r.text("to") == "weigh" {
+	if r.Text("to") == "weigh" {
 		to = fmt.Sprintf("/plantings/%d/weigh", planting)
 	}
 	c.Redirect(http.StatusSeeOther, to)

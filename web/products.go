@@ -4,16 +4,17 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden/logbook"
+	"glebata/web/form"
 )
 
-func sackForm(cs medium.Components, sys measure.System) Form {
-	var parts []Option
+func sackForm(cs medium.Components, sys measure.System) form.Form {
+	var parts []form.Option
 	for _, c := range cs {
-		parts = append(parts, Option{Value: c.Key, Name: c.Name})
+		parts = append(parts, form.Option{Value: c.Key, Name: c.Name})
 	}
-	return Form{
+	return form.Form{
 		Name: "sack", Title: "A sack you buy", Action: "/plan/shopping/products", Button: "Keep it", Caution: beware("mix", "dust"),
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "kind", Kind: "hidden", Value: string(logbook.MediumSack)},
 			{Name: "component", Label: "What is in it", Kind: "choice", Options: parts},
 			{Name: "name", Label: "Your name for it", Kind: "text"},
@@ -23,11 +24,11 @@ func sackForm(cs medium.Components, sys measure.System) Form {
 	}
 }
 
-func packForm(sys measure.System) Form {
-	return Form{
+func packForm(sys measure.System) form.Form {
+	return form.Form{
 		Name: "pack", Title: "A feed you buy", Action: "/plan/shopping/products", Button: "Keep it", Caution: beware("dust", "sprays"),
 		Says: "The pack's own rate comes first. The three numbers stand on it: nitrogen, phosphate, potash.",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "kind", Kind: "hidden", Value: string(logbook.FeedPack)},
 			{Name: "name", Label: "Its name", Kind: "text"},
 			{Name: "grams", Label: "A pack weighs", Kind: "quantity", Unit: string(sys.ScaleUnit())},
@@ -40,11 +41,11 @@ func packForm(sys measure.System) Form {
 	}
 }
 
-func bottleForm(sys measure.System) Form {
-	return Form{
+func bottleForm(sys measure.System) form.Form {
+	return form.Form{
 		Name: "bottle", Title: "A liquid feed you buy", Action: "/plan/shopping/products", Button: "Keep it", Caution: beware("sprays"),
 		Says: "The label's own rate comes first. High in potash for tubers.",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "kind", Kind: "hidden", Value: string(logbook.LiquidFeed)},
 			{Name: "name", Label: "Its name", Kind: "text"},
 			{Name: "bottle", Label: "A bottle holds", Kind: "quantity", Unit: string(sys.VolumeUnit()), Read: "/read/volume"},
@@ -57,14 +58,14 @@ func bottleForm(sys measure.System) Form {
 	}
 }
 
-func sundryForm(models []logbook.Model) Form {
-	what := []Option{{Value: string(logbook.Canes), Name: "canes"}, {Value: string(logbook.Labels), Name: "labels"}}
+func sundryForm(models []logbook.Model) form.Form {
+	what := []form.Option{{Value: string(logbook.Canes), Name: "canes"}, {Value: string(logbook.Labels), Name: "labels"}}
 	for _, m := range models {
-		what = append(what, Option{Value: string(logbook.BagSundry(m.ID)), Name: "new bags: " + m.Name})
+		what = append(what, form.Option{Value: string(logbook.BagSundry(m.ID)), Name: "new bags: " + m.Name})
 	}
-	return Form{
+	return form.Form{
 		Name: "sundry", Title: "Canes, labels or bags you buy", Action: "/plan/shopping/products", Button: "Keep it",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "kind", Kind: "hidden", Value: string(logbook.SundryPack)},
 			{Name: "sundry", Label: "What they are", Kind: "choice", Options: what},
 			{Name: "name", Label: "Your name for the pack", Kind: "text"},
@@ -75,34 +76,34 @@ func sundryForm(models []logbook.Model) Form {
 }
 
 // product reads a product, and names the form it came in.
-func (r *reading) product() (p logbook.Product, form string) {
-	p = logbook.Product{Name: r.text("name"), Kind: logbook.ProductKind(r.text("kind")), Component: r.text("component"), Price: r.cents("price")}
+func (r *reading) product() (p logbook.Product, name string) {
+	p = logbook.Product{Name: r.Text("name"), Kind: logbook.ProductKind(r.Text("kind")), Component: r.Text("component"), Price: r.Cents("price")}
 	shares := func() {
-		p.Feed.Nitrogen, p.Feed.Phosphate, p.Feed.Potash = r.number("nitrogen", 0), r.number("phosphate", 0), r.number("potash", 0)
+		p.Feed.Nitrogen, p.Feed.Phosphate, p.Feed.Potash = r.Number("nitrogen", 0), r.Number("phosphate", 0), r.Number("potash", 0)
 	}
 	switch p.Kind {
 	case logbook.FeedPack:
-		if r.text("grams") != "" {
-			p.Weight = r.mass("grams", r.units.ScaleUnit())
+		if r.Text("grams") != "" {
+			p.Weight = r.Mass("grams", r.Units.ScaleUnit())
 		}
-		if r.text("handful") != "" {
-			p.Feed.Handful = r.mass("handful", r.units.MassUnit())
+		if r.Text("handful") != "" {
+			p.Feed.Handful = r.Mass("handful", r.Units.MassUnit())
 		}
 		shares()
 		return p, "pack"
 	case logbook.LiquidFeed:
-		if r.text("bottle") != "" {
-			p.Litres = r.volume("bottle")
+		if r.Text("bottle") != "" {
+			p.Litres = r.Volume("bottle")
 		}
-		p.Feed.Dilution = r.number("dilution", 0)
+		p.Feed.Dilution = r.Number("dilution", 0)
 		shares()
 		return p, "bottle"
 	case logbook.SundryPack:
-		p.Sundry, p.Pieces = logbook.Sundry(r.text("sundry")), r.count("pieces")
+		p.Sundry, p.Pieces = logbook.Sundry(r.Text("sundry")), r.Count("pieces")
 		return p, "sundry"
 	}
-	if r.text("litres") != "" {
-		p.Litres = r.volume("litres")
+	if r.Text("litres") != "" {
+		p.Litres = r.Volume("litres")
 	}
 	return p, "sack"
 }

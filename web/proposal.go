@@ -13,10 +13,11 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type proposalBody struct {
-	Form    Form
+	Form    form.Form
 	P       forecast.Proposal
 	Weeks   draw.Weeks
 	Bags    []proposedLine
@@ -32,14 +33,14 @@ type proposalBody struct {
 // proposedLine is one bag of a proposal with the varieties it may be given.
 type proposedLine struct {
 	forecast.ProposedBag
-	Options []Option
+	Options []form.Option
 }
 
 // proposal reads what is wanted; what is left empty is usual for a household.
 func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) forecast.ProposalRequest {
-	ask := forecast.ProposalRequest{Year: today.Year(), People: 2, Meals: 4, Each: forecast.PerMeal, LiftAlone: r.text("alone") == "yes", AnySeed: r.text("seed") == "plenty"}
-	if r.text("year") != "" {
-		ask.Year = r.count("year")
+	ask := forecast.ProposalRequest{Year: today.Year(), People: 2, Meals: 4, Each: forecast.PerMeal, LiftAlone: r.Text("alone") == "yes", AnySeed: r.Text("seed") == "plenty"}
+	if r.Text("year") != "" {
+		ask.Year = r.Count("year")
 	}
 	ask.From, ask.Until = measure.Date(ask.Year, 7, 1), measure.Date(ask.Year+1, 3, 1)
 	if south {
@@ -47,26 +48,26 @@ func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) 
 	}
 	ask.From = max(ask.From, today)
 	for field, to := range map[string]*int{"people": &ask.People, "meals": &ask.Meals} {
-		if r.text(field) != "" {
-			*to = r.count(field)
+		if r.Text(field) != "" {
+			*to = r.Count(field)
 		}
 	}
-	if r.text("each") != "" {
-		ask.Each = r.mass("each", r.units.MassUnit())
+	if r.Text("each") != "" {
+		ask.Each = r.Mass("each", r.Units.MassUnit())
 	}
-	if r.text("from") != "" {
-		ask.From = r.day("from")
+	if r.Text("from") != "" {
+		ask.From = r.Day("from")
 	}
-	if r.text("until") != "" {
-		ask.Until = r.day("until")
+	if r.Text("until") != "" {
+		ask.Until = r.Day("until")
 	}
-	if r.text("litres") != "" {
-		ask.Litres = r.volume("litres")
+	if r.Text("litres") != "" {
+		ask.Litres = r.Volume("litres")
 	}
-	ask.Budget = r.cents("budget")
+	ask.Budget = r.Cents("budget")
 	ask.ByHand = map[logbook.ID]logbook.ID{}
 	for _, b := range cat.Bags {
-		if text := r.text(fmt.Sprintf("bag-%d", b.ID)); text != "" {
+		if text := r.Text(fmt.Sprintf("bag-%d", b.ID)); text != "" {
 			if id, err := strconv.ParseInt(text, 10, 64); err == nil && id >= 0 {
 				ask.ByHand[b.ID] = logbook.ID(id)
 			}
@@ -83,7 +84,7 @@ func (s *Site) proposalPage(c *gin.Context, status int, refused logbook.Faults) 
 		return err
 	}
 	today := look.Today()
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -95,22 +96,22 @@ func (s *Site) proposalPage(c *gin.Context, status int, refused logbook.Faults) 
 	if err != nil {
 		return err
 	}
-	body := proposalBody{Key: newKey(), Missing: len(cat.Bags) == 0 || len(cat.Varieties) == 0}
+	body := proposalBody{Key: form.NewKey(), Missing: len(cat.Bags) == 0 || len(cat.Varieties) == 0}
 	ask := r.proposal(cat, today, site.Latitude < 0)
-	t := typed{form: "proposal", values: r.values, units: r.units}
-	if r.faults == nil && !body.Missing {
+	t := form.Sent{Form: "proposal", Values: r.Values, Units: r.Units}
+	if r.Faults == nil && !body.Missing {
 		body.P, err = look.Propose(ask)
 		if err := r.refused(err); err != nil {
 			return err
 		}
 	}
-	t.faults = append(r.faults, refused...)
-	body.Form = t.fill(proposalForm(ask, r.units))
+	t.Faults = append(r.Faults, refused...)
+	body.Form = t.Fill(proposalForm(ask, r.Units))
 	for _, f := range refused {
-		body.Error += f.Says.In(r.units) + " "
+		body.Error += f.Says.In(r.Units) + " "
 	}
-	if r.faults == nil && !body.Missing {
-		body.tell(r.units)
+	if r.Faults == nil && !body.Missing {
+		body.tell(r.Units)
 	}
 	s.render(c, status, "proposal", view{Title: "How much", Stage: "Plan", Body: body})
 	return nil
@@ -121,9 +122,9 @@ func (b *proposalBody) tell(sys measure.System) {
 	b.Weeks = draw.WeeksOf(b.P.Weeks, sys)
 	b.Cost = money(b.P.Cost)
 	for _, pb := range b.P.Bags {
-		l := proposedLine{ProposedBag: pb, Options: []Option{{Value: "", Name: "as proposed"}, {Value: "0", Name: "leave empty", Chosen: pb.ByHand && pb.Variety.ID == 0}}}
+		l := proposedLine{ProposedBag: pb, Options: []form.Option{{Value: "", Name: "as proposed"}, {Value: "0", Name: "leave empty", Chosen: pb.ByHand && pb.Variety.ID == 0}}}
 		for _, seed := range b.P.Seeds {
-			l.Options = append(l.Options, Option{Value: fmt.Sprint(seed.Variety.ID), Name: seed.Variety.Name, Chosen: pb.ByHand && pb.Variety.ID == seed.Variety.ID})
+			l.Options = append(l.Options, form.Option{Value: fmt.Sprint(seed.Variety.ID), Name: seed.Variety.Name, Chosen: pb.ByHand && pb.Variety.ID == seed.Variety.ID})
 		}
 		b.Bags = append(b.Bags, l)
 		if pb.Variety.ID != 0 {
@@ -133,9 +134,9 @@ func (b *proposalBody) tell(sys measure.System) {
 	}
 }
 
-func proposalForm(ask forecast.ProposalRequest, sys measure.System) Form {
-	yesNo := func(yes, no, value string) []Option {
-		return []Option{{Value: "no", Name: no}, {Value: value, Name: yes}}
+func proposalForm(ask forecast.ProposalRequest, sys measure.System) form.Form {
+	yesNo := func(yes, no, value string) []form.Option {
+		return []form.Option{{Value: "no", Name: no}, {Value: value, Name: yes}}
 	}
 	alone, seed := "no", "no"
 	if ask.LiftAlone {
@@ -144,7 +145,7 @@ func proposalForm(ask forecast.ProposalRequest, sys measure.System) Form {
 	if ask.AnySeed {
 		seed = "plenty"
 	}
-	return Form{Name: "proposal", Action: "/plan/proposal", Button: "Propose", Fields: []Field{
+	return form.Form{Name: "proposal", Action: "/plan/proposal", Button: "Propose", Fields: []form.Field{
 		{Name: "people", Label: "For how many", Kind: "count", Unit: "people", Value: strconv.Itoa(ask.People)},
 		{Name: "meals", Label: "Meals with potatoes", Kind: "count", Unit: "a week", Value: strconv.Itoa(ask.Meals)},
 		{Name: "each", Label: "A person eats", Kind: "quantity", Unit: string(sys.MassUnit()), Value: sys.Edit(ask.Each)},
@@ -160,31 +161,31 @@ func proposalForm(ask forecast.ProposalRequest, sys measure.System) Form {
 
 // planProposed plans what was proposed.
 func (s *Site) planProposed(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
 	bags := map[logbook.ID]logbook.ID{}
-	for _, text := range r.values["give"] {
+	for _, text := range r.Values["give"] {
 		bagText, varietyText, _ := strings.Cut(text, ":")
 		b, err1 := strconv.ParseInt(bagText, 10, 64)
 		v, err2 := strconv.ParseInt(varietyText, 10, 64)
 		if err1 != nil || err2 != nil {
-			r.faults.Add("", "This form came incomplete: open its page again and send it from there.")
+			r.Faults.Add("", "This form came incomplete: open its page again and send it from there.")
 			break
 		}
 		bags[logbook.ID(b)] = logbook.ID(v)
 	}
 	n := 0
 	kept, err := r.keep(func() (err error) {
-		n, err = s.garden.PlanProposed(c.Request.Context(), r.count("planyear"), bags, s.asked(c))
+		n, err = s.garden.PlanProposed(c.Request.Context(), r.Count("planyear"), bags, s.asked(c))
 		return err
 	})
 	if err != nil {
 		return err
 	}
 	if !kept {
-		return s.proposalPage(c, http.StatusUnprocessableEntity, r.faults)
+		return s.proposalPage(c, http.StatusUnprocessableEntity, r.Faults)
 	}
 	said := fmt.Sprintf("%d bags are planned.", n)
 	if n == 1 {

@@ -20,7 +20,7 @@ type said struct {
 
 // read answers while a quantity is being typed.
 func (s *Site) read(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -28,15 +28,15 @@ func (s *Site) read(c *gin.Context) error {
 	switch c.Param("what") {
 	case "mass":
 		if field, ok := r.only(); ok {
-			out.Text = "= " + r.units.Fine(r.mass(field, r.units.MassUnit()))
+			out.Text = "= " + r.Units.Fine(r.Mass(field, r.Units.MassUnit()))
 		}
 	case "length":
 		if field, ok := r.only(); ok {
-			out.Text = "= " + r.units.Print(r.length(field))
+			out.Text = "= " + r.Units.Print(r.Length(field))
 		}
 	case "volume":
 		if field, ok := r.only(); ok {
-			out.Text = "= " + r.units.Print(r.volume(field))
+			out.Text = "= " + r.Units.Print(r.Volume(field))
 		}
 	case "rise":
 		out.Text = s.readRise(c, &r)
@@ -46,19 +46,19 @@ func (s *Site) read(c *gin.Context) error {
 		for _, p := range pieces {
 			sum += p
 		}
-		out.Text = measure.Say("{} pieces, {}", len(pieces), sum).In(r.units)
+		out.Text = measure.Say("{} pieces, {}", len(pieces), sum).In(r.Units)
 	case "weights":
 		out = r.readWeights()
 	case "scale":
 		n, _ := strconv.Atoi(c.Query("n"))
-		out.Text = r.units.Mass(s.scale.Reading(n))
+		out.Text = r.Units.Mass(s.scale.Reading(n))
 	case "net":
 		out = s.readNet(c, &r)
 	default:
 		return logbook.ErrNotFound
 	}
-	if len(r.faults) > 0 {
-		out = said{Text: r.faults[0].Says.In(r.units), Wrong: true}
+	if len(r.Faults) > 0 {
+		out = said{Text: r.Faults[0].Says.In(r.Units), Wrong: true}
 	}
 	s.write(c, http.StatusOK, "message", "said", out)
 	return nil
@@ -66,7 +66,7 @@ func (s *Site) read(c *gin.Context) error {
 
 // only is the one field that was sent with something in it.
 func (r *reading) only() (field string, ok bool) {
-	for name, v := range r.values {
+	for name, v := range r.Values {
 		if name != "planting" && len(v) > 0 && strings.TrimSpace(v[0]) != "" {
 			return name, true
 		}
@@ -76,61 +76,61 @@ func (r *reading) only() (field string, ok bool) {
 
 // readRise says what a raise of so much would come to.
 func (s *Site) readRise(c *gin.Context, r *reading) string {
-	if r.text("by") == "" {
+	if r.Text("by") == "" {
 		return ""
 	}
 	look, err := s.look(c)
 	if err != nil {
 		return ""
 	}
-	by, loose := r.rise("by")
-	st, err := look.Planting(r.id("planting"))
-	if err != nil || r.faults != nil {
+	by, loose := r.Rise("by")
+	st, err := look.Planting(r.ID("planting"))
+	if err != nil || r.Faults != nil {
 		return ""
 	}
 	to, settled, loose, err := st.Raising(by, loose)
 	if faults, ok := faultsOf(err); ok {
-		r.faults = faults
+		r.Faults = faults
 		return ""
 	}
-	words := measure.Say("= {}, to a level of {}: {} loose, settling to {}.", to-st.Level, to, loose, settled).In(r.units)
+	words := measure.Say("= {}, to a level of {}: {} loose, settling to {}.", to-st.Level, to, loose, settled).In(r.Units)
 	stem, known := st.Shows()
 	if room := st.Filling.Room(stem); known && to-st.Level > room+0.05 {
-		words += measure.Say(" That buries too much: of {} stem, raise by {} at the most.", stem, room).In(r.units)
+		words += measure.Say(" That buries too much: of {} stem, raise by {} at the most.", stem, room).In(r.Units)
 	}
 	return words
 }
 
 // readWeights says what a column of weights comes to.
 func (r *reading) readWeights() said {
-	if r.text("weights") == "" {
+	if r.Text("weights") == "" {
 		return said{}
 	}
 	weights := r.weights("weights")
-	if r.faults != nil || len(weights) == 0 {
+	if r.Faults != nil || len(weights) == 0 {
 		return said{}
 	}
 	var sum measure.Mass
 	for _, w := range weights {
 		sum += w
 	}
-	return said{Big: r.units.Mass(sum), Text: measure.Say("{}, {} each on the mean", tubers(len(weights)), sum/measure.Mass(len(weights))).In(r.units)}
+	return said{Big: r.Units.Mass(sum), Text: measure.Say("{}, {} each on the mean", tubers(len(weights)), sum/measure.Mass(len(weights))).In(r.Units)}
 }
 
 // readNet says the net of what is on the scale.
 func (s *Site) readNet(c *gin.Context, r *reading) said {
 	look, err := s.look(c)
-	if err != nil || r.text("gross-1") == "" {
+	if err != nil || r.Text("gross-1") == "" {
 		return said{}
 	}
 	b := r.batch()
-	if r.faults != nil {
+	if r.Faults != nil {
 		return said{}
 	}
 	b, err = look.WithTare(b)
 	if faults, ok := faultsOf(err); ok {
-		r.faults = faults
+		r.Faults = faults
 		return said{}
 	}
-	return said{Big: r.units.Fine(b.Gross - b.Tare), Text: measure.Say("{} less {}", b.Gross, b.Tare).In(r.units)}
+	return said{Big: r.Units.Fine(b.Gross - b.Tare), Text: measure.Say("{} less {}", b.Gross, b.Tare).In(r.Units)}
 }

@@ -13,33 +13,34 @@ import (
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
+	"glebata/web/form"
 )
 
 // entryForms are the forms for what can be recorded at a planting now.
-func entryForms(st *forecast.PlantingForecast, from supply, sys measure.System, today measure.Day) []Form {
+func entryForms(st *forecast.PlantingForecast, from supply, sys measure.System, today measure.Day) []form.Form {
 	at := fmt.Sprintf("/plantings/%d/", st.Planting.ID)
-	day := Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
-	words := func(label string) Field { return Field{Name: "text", Label: label, Kind: "words"} }
+	day := form.Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
+	words := func(label string) form.Field { return form.Field{Name: "text", Label: label, Kind: "words"} }
 	switch st.Stage {
 	case logbook.StagePlanned:
 		return append(plantForms(st, from, sys, at, day),
-			Form{Name: "note", Title: "Note", Action: at + "note", Button: "Keep this note", Fields: []Field{words("In your words"), day}},
-			Form{Name: "drop", Title: "Drop this plan", Action: at + "drop", Button: "Drop the plan", Fields: []Field{day}, Says: "Frees the bag. Nothing was planted."},
+			form.Form{Name: "note", Title: "Note", Action: at + "note", Button: "Keep this note", Fields: []form.Field{words("In your words"), day}},
+			form.Form{Name: "drop", Title: "Drop this plan", Action: at + "drop", Button: "Drop the plan", Fields: []form.Field{day}, Says: "Frees the bag. Nothing was planted."},
 		)
 	case logbook.StageGrowing:
-		forms := []Form{measureForm(st, sys, at, day)}
+		forms := []form.Form{measureForm(st, sys, at, day)}
 		if st.Level < st.Bag.Model.Shape.Height()-0.05 {
-			forms = append([]Form{raiseForm(st, sys, at, day)}, forms...)
+			forms = append([]form.Form{raiseForm(st, sys, at, day)}, forms...)
 		}
 		forms = append(forms, seenForms(st, at, day)...)
 		return append(forms,
-			Form{Name: "note", Title: "Note", Action: at + "note", Button: "Keep this note", Fields: []Field{words("In your words"), day}},
-			Form{
-				Name: "take", Title: "Some taken unweighed", Action: at + "take", Button: "Keep this", Fields: []Field{words("What and how much, roughly"), day},
+			form.Form{Name: "note", Title: "Note", Action: at + "note", Button: "Keep this note", Fields: []form.Field{words("In your words"), day}},
+			form.Form{
+				Name: "take", Title: "Some taken unweighed", Action: at + "take", Button: "Keep this", Fields: []form.Field{words("What and how much, roughly"), day},
 				Says: "For a panful picked and eaten. The ratio is then shown as “at least”.",
 			},
-			Form{
-				Name: "close", Title: "Close the bag", Action: at + "close", Button: "Close this bag", Fields: []Field{day},
+			form.Form{
+				Name: "close", Title: "Close the bag", Action: at + "close", Button: "Close this bag", Fields: []form.Field{day},
 				Says: "When everything is lifted and weighed. It then counts on the Compare page.",
 			})
 	}
@@ -47,31 +48,31 @@ func entryForms(st *forecast.PlantingForecast, from supply, sys measure.System, 
 }
 
 // seenForms are for what is seen of a plant and moves its forecast.
-func seenForms(st *forecast.PlantingForecast, at string, day Field) []Form {
-	var out []Form
+func seenForms(st *forecast.PlantingForecast, at string, day form.Field) []form.Form {
+	var out []form.Form
 	potato := st.Variety.Class.Crop() == crop.Potato
 	if st.Up == 0 && potato {
-		out = append(out, Form{
-			Name: "up", Title: "Shoots are through", Action: at + "up", Button: "They are up", Fields: []Field{day},
+		out = append(out, form.Form{
+			Name: "up", Title: "Shoots are through", Action: at + "up", Button: "They are up", Fields: []form.Field{day},
 			Says: "On the day the first shoots stand over the medium: every date after it follows.",
 		})
 	}
 	if st.Flowered == 0 && potato && st.StemKnown {
-		out = append(out, Form{
-			Name: "flowers", Title: "First flowers open", Action: at + "flowers", Button: "They are open", Fields: []Field{day},
+		out = append(out, form.Form{
+			Name: "flowers", Title: "First flowers open", Action: at + "flowers", Button: "They are open", Fields: []form.Field{day},
 			Says: "Raising ends with them; after that only cover tubers that show.",
 		})
 	}
-	return append(out, Form{
-		Name: "frost", Title: "Frost took the tops", Action: at + "frost", Button: "They are black", Fields: []Field{day},
+	return append(out, form.Form{
+		Name: "frost", Title: "Frost took the tops", Action: at + "frost", Button: "They are black", Fields: []form.Field{day},
 		Says: "Early in its life a plant comes again from below, set back; cut what is black. Late in its life that is the end of its growth.",
 	})
 }
 
-func raiseForm(st *forecast.PlantingForecast, sys measure.System, at string, day Field) Form {
-	f := Form{Name: "raise", Title: "Raise a layer", Action: at + "raise", Button: "Raised", Open: st.Job.Kind == job.Raise}
+func raiseForm(st *forecast.PlantingForecast, sys measure.System, at string, day form.Field) form.Form {
+	f := form.Form{Name: "raise", Title: "Raise a layer", Action: at + "raise", Button: "Raised", Open: st.Job.Kind == job.Raise}
 	f.Caution = beware("mix", "lifting")
-	by := Field{
+	by := form.Field{
 		Name: "by", Label: "How much went on", Kind: "quantity", Unit: string(sys.LengthUnit()),
 		Read: fmt.Sprintf("/read/rise?planting=%d", st.Planting.ID), Hint: "A height, or loose litres: 10 cm or 12 L",
 	}
@@ -93,15 +94,15 @@ func raiseForm(st *forecast.PlantingForecast, sys measure.System, at string, day
 		}
 		by.Value = sys.Fine(next.Thickness())
 	}
-	f.Fields = []Field{by, day}
+	f.Fields = []form.Field{by, day}
 	return f
 }
 
-func measureForm(st *forecast.PlantingForecast, sys measure.System, at string, day Field) Form {
-	f := Form{
+func measureForm(st *forecast.PlantingForecast, sys measure.System, at string, day form.Field) form.Form {
+	f := form.Form{
 		Name: "measure", Title: "Stem height", Action: at + "measure", Button: "Measured", Open: st.Job.Kind == job.Measure,
 		Says: "From the medium to the growing tip of a middling stem.",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "height", Label: "Above the medium", Kind: "quantity", Unit: string(sys.LengthUnit()), Read: "/read/length"}, day,
 		},
 	}
@@ -114,7 +115,7 @@ func measureForm(st *forecast.PlantingForecast, sys measure.System, at string, d
 
 // record keeps one entry and goes back to its bag.
 func (s *Site) record(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -131,19 +132,19 @@ func (s *Site) record(c *gin.Context) error {
 		return logbook.ErrNotFound
 	}
 	var id logbook.ID
-	if r.faults == nil {
+	if r.Faults == nil {
 		e.Planting = st.Planting.ID
 		id, err = s.garden.Record(c.Request.Context(), e, s.asked(c))
 		if err := r.refused(err); err != nil {
 			return err
 		}
 	}
-	if r.faults != nil {
-		t := refuse(c, typed{form: doing, values: r.values, faults: r.faults, units: r.units})
+	if r.Faults != nil {
+		t := refuse(c, r.Sent(doing))
 		if doing == "weigh" {
 			return s.weighing(c, http.StatusUnprocessableEntity, &st, t)
 		}
-		if r.text("from") == "ladder" {
+		if r.Text("from") == "ladder" {
 			return s.ladderPage(c, http.StatusUnprocessableEntity, t)
 		}
 		return s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, t)
@@ -156,7 +157,7 @@ func (s *Site) record(c *gin.Context) error {
 	case "close":
 		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d?done=%d", st.Planting.ID, id))
 	default:
-		if r.text("from") == "ladder" {
+		if r.Text("from") == "ladder" {
 			c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d/ladder?done=%d", st.Planting.ID, id))
 			return nil
 		}
@@ -167,21 +168,21 @@ func (s *Site) record(c *gin.Context) error {
 
 // entry reads what a form of a planting records; ok is false for an unknown one.
 func (r *reading) entry(doing string, st *forecast.PlantingForecast) (e logbook.Entry, ok bool) {
-	e.Day = r.day("day")
+	e.Day = r.Day("day")
 	switch doing {
 	case "plant":
 		e.Kind = logbook.Planted
 		if st.Variety.Class.Crop() == crop.SweetPotato {
-			e.Slips = r.count("slips")
+			e.Slips = r.Count("slips")
 			break
 		}
 		e.Pieces = r.pieces()
 	case "raise":
 		e.Kind = logbook.Raised
-		e.RaiseBy, e.Loose = r.rise("by")
+		e.RaiseBy, e.Loose = r.Rise("by")
 	case "measure":
 		e.Kind = logbook.Measured
-		e.Height = r.length("height")
+		e.Height = r.Length("height")
 	case "up":
 		e.Kind = logbook.Emerged
 	case "flowers":
@@ -189,12 +190,12 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast) (e logbook.
 	case "frost":
 		e.Kind = logbook.Frosted
 	case "note":
-		e.Kind, e.Text = logbook.Noted, r.text("text")
+		e.Kind, e.Text = logbook.Noted, r.Text("text")
 	case "take":
-		e.Kind, e.Text = logbook.Taken, r.text("text")
+		e.Kind, e.Text = logbook.Taken, r.Text("text")
 	case "weigh":
 		e.Kind = logbook.Weighed
-		e.Batches, e.Another = []logbook.Batch{r.batch()}, r.text("another") != ""
+		e.Batches, e.Another = []logbook.Batch{r.batch()}, r.Text("another") != ""
 	case "close":
 		e.Kind = logbook.Closed
 	case "drop":
@@ -214,30 +215,30 @@ func (r *reading) pieces() []measure.Mass {
 	var typed []string
 	for i := 1; i <= mostPieces; i++ {
 		field := fmt.Sprintf("piece-%d", i)
-		if text := r.text(field); text != "" {
+		if text := r.Text(field); text != "" {
 			typed = append(typed, text)
 		}
-		r.values.Del(field)
+		r.Values.Del(field)
 	}
 	pieces := make([]measure.Mass, len(typed))
 	for i, text := range typed {
 		field := fmt.Sprintf("piece-%d", i+1)
-		r.values.Set(field, text)
-		pieces[i] = r.mass(field, r.units.MassUnit())
+		r.Values.Set(field, text)
+		pieces[i] = r.Mass(field, r.Units.MassUnit())
 	}
 	return pieces
 }
 
 // batch reads one weighing: the container by name, or a tare of its own.
 func (r *reading) batch() logbook.Batch {
-	b := logbook.Batch{Grade: r.text("grade-1"), Count: r.count("count-1")}
-	b.Gross = r.mass("gross-1", r.units.ScaleUnit())
-	b.Container = r.text("container-1")
-	if other := r.text("new-container"); other != "" {
+	b := logbook.Batch{Grade: r.Text("grade-1"), Count: r.Count("count-1")}
+	b.Gross = r.Mass("gross-1", r.Units.ScaleUnit())
+	b.Container = r.Text("container-1")
+	if other := r.Text("new-container"); other != "" {
 		b.Container = other
 	}
-	if r.text("tare-1") != "" {
-		b.Tare = r.mass("tare-1", r.units.MassUnit())
+	if r.Text("tare-1") != "" {
+		b.Tare = r.Mass("tare-1", r.Units.MassUnit())
 	}
 	return b
 }
@@ -245,7 +246,7 @@ func (r *reading) batch() logbook.Batch {
 // weighBody is the weigh-in page.
 type weighBody struct {
 	S       *forecast.PlantingForecast
-	Form    Form
+	Form    form.Form
 	Batches []logLine
 	Done    *logLine
 	Grades  []lift.Grade
@@ -261,10 +262,10 @@ func (s *Site) weighPage(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return s.weighing(c, http.StatusOK, &st, typed{})
+	return s.weighing(c, http.StatusOK, &st, form.Sent{})
 }
 
-func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecast, t typed) error {
+func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecast, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -277,17 +278,17 @@ func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecas
 	if err != nil {
 		return err
 	}
-	t.units = sys
+	t.Units = sys
 	body := weighBody{S: st}
 	if st.Stage == logbook.StageGrowing {
-		body.Form = t.fill(weighForm(st, cat, sys, s.clock.Today()))
+		body.Form = t.Fill(weighForm(st, cat, sys, s.clock.Today()))
 	}
 	for i := len(st.Log) - 1; i >= 0; i-- {
 		e := &st.Log[i]
 		if e.Kind != logbook.Weighed {
 			continue
 		}
-		line := logLine{e.ID, e.Day, entryWords(st, e, sys), newKey()}
+		line := logLine{e.ID, e.Day, entryWords(st, e, sys), form.NewKey()}
 		body.Batches = append(body.Batches, line)
 		if c.Query("done") == fmt.Sprint(e.ID) {
 			body.Done = &line
@@ -298,18 +299,18 @@ func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecas
 	return nil
 }
 
-func weighForm(st *forecast.PlantingForecast, cat garden.Catalogue, sys measure.System, today measure.Day) Form {
-	containers := []Option{{Value: "", Name: "none, weighed bare"}}
+func weighForm(st *forecast.PlantingForecast, cat garden.Catalogue, sys measure.System, today measure.Day) form.Form {
+	containers := []form.Option{{Value: "", Name: "none, weighed bare"}}
 	for _, k := range cat.Containers {
-		containers = append(containers, Option{Value: k.Name, Name: k.Name + " · " + sys.Mass(k.Tare)})
+		containers = append(containers, form.Option{Value: k.Name, Name: k.Name + " · " + sys.Mass(k.Tare)})
 	}
-	var grades []Option
+	var grades []form.Option
 	for _, g := range lift.Grades() {
-		grades = append(grades, Option{Value: string(g), Name: g.Name().In(sys)})
+		grades = append(grades, form.Option{Value: string(g), Name: g.Name().In(sys)})
 	}
-	return Form{
+	return form.Form{
 		Name: "weigh", Caution: beware("green", "lifting"), Action: fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), Button: "Weigh in",
-		Fields: []Field{
+		Fields: []form.Field{
 			{Name: "gross-1", Label: "On the scale", Kind: "quantity", Unit: string(sys.ScaleUnit())},
 			{Name: "container-1", Label: "In which container", Kind: "choice", Options: containers},
 			{Name: "new-container", Label: "Another container: its name", Kind: "text"},

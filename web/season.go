@@ -14,6 +14,7 @@ import (
 	"glebata/garden/logbook"
 	"glebata/openformat"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type seasonBody struct {
@@ -21,7 +22,7 @@ type seasonBody struct {
 	Drawing draw.Sheet
 	Lines   []forecast.SheetLine
 	Chosen  *forecast.SheetLine // whose form stands below
-	Form    Form
+	Form    form.Form
 	Query   string
 	Said    string
 	Feed    string
@@ -29,20 +30,20 @@ type seasonBody struct {
 	Blight  bool
 }
 
-func (s *Site) season(c *gin.Context) error { return s.seasonPage(c, http.StatusOK, typed{}) }
+func (s *Site) season(c *gin.Context) error { return s.seasonPage(c, http.StatusOK, form.Sent{}) }
 
-func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
+func (s *Site) seasonPage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
 	today := look.Today()
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	t.units = r.units
-	year, err := strconv.Atoi(r.text("year"))
+	t.Units = r.Units
+	year, err := strconv.Atoi(r.Text("year"))
 	if err != nil || year < 1900 || year > 2199 {
 		year = 0
 	}
@@ -52,25 +53,25 @@ func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
 	}
 	body := seasonBody{Sheet: sheet, Said: s.said(c), Feed: "/calendar.ics?season=" + strconv.Itoa(sheet.Year)}
 	chosen := logbook.ID(0)
-	if l := chooseLine(sheet.Lines, r.id("line")); l != nil {
+	if l := chooseLine(sheet.Lines, r.ID("line")); l != nil {
 		chosen = l.Planting.ID
 		tried := r.timing(l.Timing, l.Variety.Class.Crop())
-		t.form, t.values = "timing", r.values
-		if t.faults == nil {
-			t.faults = r.faults
+		t.Form, t.Values = "timing", r.Values
+		if t.Faults == nil {
+			t.Faults = r.Faults
 		}
 		sch, err := sheet.Try(l, tried, today)
 		if faults, ok := faultsOf(err); ok {
-			t.faults = append(t.faults, faults...)
+			t.Faults = append(t.Faults, faults...)
 		} else if err != nil {
 			return err
 		}
-		if err == nil && r.faults == nil {
+		if err == nil && r.Faults == nil {
 			l.Schedule = sch
 		}
 		body.Chosen = l
 		body.Blight = sch.Way == calendar.Late
-		body.Form = t.fill(Form{
+		body.Form = t.Fill(form.Form{
 			Name: "timing", Action: fmt.Sprintf("/plan/season/%d", chosen), Button: "Keep these dates",
 			Fields: timingFields(l.Timing, l.Variety.Class.Crop(), &l.Schedule),
 		})
@@ -79,7 +80,7 @@ func (s *Site) seasonPage(c *gin.Context, status int, t typed) error {
 			q.Set(f.Name, f.Value)
 		}
 		body.Query = q.Encode()
-		body.Notes = []note{noteOf(sheet.Place.PlantWorking(&l.Schedule), l.Bag.Label, r.units), noteOf(l.Schedule.WarmthWorking(), l.Bag.Label, r.units)}
+		body.Notes = []note{noteOf(sheet.Place.PlantWorking(&l.Schedule), l.Bag.Label, r.Units), noteOf(l.Schedule.WarmthWorking(), l.Bag.Label, r.Units)}
 	}
 	body.Lines = sheet.Lines
 	href := func(id logbook.ID) string { return fmt.Sprintf("/plan/season?year=%d&line=%d#change", sheet.Year, id) }

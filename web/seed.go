@@ -2,7 +2,6 @@ package web
 
 import (
 	"fmt"
-	"math"
 	"net/http"
 	"strconv"
 	"strings"
@@ -16,13 +15,14 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type benchBody struct {
 	Trays   []trayLine
 	Used    []trayLine // nothing is left in them
-	Lot     Form
-	Tray    Form
+	Lot     form.Form
+	Tray    form.Form
 	Said    string
 	Missing bool
 	Ahead   []forecast.Lead
@@ -54,15 +54,15 @@ type givenLine struct {
 	Key  string
 }
 
-func (s *Site) seedBench(c *gin.Context) error { return s.benchPage(c, http.StatusOK, typed{}) }
+func (s *Site) seedBench(c *gin.Context) error { return s.benchPage(c, http.StatusOK, form.Sent{}) }
 
-func (s *Site) benchPage(c *gin.Context, status int, t typed) error {
+func (s *Site) benchPage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
 	today := look.Today()
-	if t.units, err = s.units(c); err != nil {
+	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
 	bench, err := look.Bench()
@@ -83,7 +83,7 @@ func (s *Site) benchPage(c *gin.Context, status int, t typed) error {
 	}
 	body := benchBody{Said: s.said(c), Ahead: ahead}
 	for i := range bench.Trays {
-		l := lineOfTray(&bench.Trays[i], t.units)
+		l := lineOfTray(&bench.Trays[i], t.Units)
 		if l.N == 0 && len(bench.Trays[i].Tubers) > 0 {
 			body.Used = append(body.Used, l)
 			continue
@@ -98,12 +98,12 @@ func (s *Site) benchPage(c *gin.Context, status int, t typed) error {
 		if !bench.Waits(e) {
 			continue
 		}
-		body.Given = append(body.Given, givenLine{e.ID, e.Day, givenWords(e, labels), newKey()})
+		body.Given = append(body.Given, givenLine{e.ID, e.Day, givenWords(e, labels), form.NewKey()})
 	}
 	potatoes := potatoesOf(cat)
 	body.Missing = len(potatoes) == 0
-	body.Lot = t.fill(lotForm(potatoes, today, t.units))
-	body.Tray = t.fill(trayForm(bench.Lots, t.units))
+	body.Lot = t.Fill(lotForm(potatoes, today, t.Units))
+	body.Tray = t.Fill(trayForm(bench.Lots, t.Units))
 	if len(bench.Trays) == 0 {
 		body.Lot.Open = true
 	}
@@ -171,17 +171,17 @@ func lineOfTray(t *logbook.TrayState, sys measure.System) trayLine {
 	return l
 }
 
-func lotForm(potatoes []logbook.Variety, today measure.Day, sys measure.System) Form {
-	var varieties, from []Option
+func lotForm(potatoes []logbook.Variety, today measure.Day, sys measure.System) form.Form {
+	var varieties, from []form.Option
 	for _, v := range potatoes {
-		varieties = append(varieties, Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
+		varieties = append(varieties, form.Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
 	}
 	for _, src := range logbook.Sources() {
-		from = append(from, Option{Value: string(src), Name: src.Name()})
+		from = append(from, form.Option{Value: string(src), Name: src.Name()})
 	}
-	return Form{
+	return form.Form{
 		Name: "lot", Title: "Seed has come: a new lot", Action: "/seed/lots", Button: "Set it out", Caution: beware("green"),
-		Fields: append([]Field{
+		Fields: append([]form.Field{
 			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
 			{Name: "label", Label: "Name of the lot", Kind: "text", Hint: "A few letters, like HL26"},
 			{Name: "source", Label: "Where it came from", Kind: "choice", Value: string(logbook.Certified), Options: from},
@@ -193,46 +193,32 @@ func lotForm(potatoes []logbook.Variety, today measure.Day, sys measure.System) 
 }
 
 // trayStands are the fields of where a tray stands.
-func trayStands(temp, light string, sys measure.System) []Field {
-	return []Field{
+func trayStands(temp, light string, sys measure.System) []form.Field {
+	return []form.Field{
 		{Name: "temp", Label: "It stands at", Kind: "quantity", Unit: string(sys.TemperatureUnit()), Value: temp, Hint: measure.Say("{} to {} is right", measure.Temperature(8), measure.Temperature(12)).In(sys)},
-		{Name: "light", Label: "in", Kind: "choice", Value: light, Options: []Option{{Value: "yes", Name: "the light"}, {Value: "no", Name: "the dark"}}},
+		{Name: "light", Label: "in", Kind: "choice", Value: light, Options: []form.Option{{Value: "yes", Name: "the light"}, {Value: "no", Name: "the dark"}}},
 	}
 }
 
-func trayForm(lots []logbook.Lot, sys measure.System) Form {
-	var options []Option
+func trayForm(lots []logbook.Lot, sys measure.System) form.Form {
+	var options []form.Option
 	for _, l := range lots {
-		options = append(options, Option{Value: fmt.Sprint(l.ID), Name: l.Label + " · " + l.Variety.Name})
+		options = append(options, form.Option{Value: fmt.Sprint(l.ID), Name: l.Label + " · " + l.Variety.Name})
 	}
-	return Form{Name: "tray", Title: "One more tray of a lot", Action: "/seed/trays", Button: "Add this tray", Fields: append([]Field{
+	return form.Form{Name: "tray", Title: "One more tray of a lot", Action: "/seed/trays", Button: "Add this tray", Fields: append([]form.Field{
 		{Name: "lot", Label: "Lot", Kind: "choice", Options: options},
 		{Name: "label", Label: "Label of the tray", Kind: "text"},
 	}, trayStands(sys.Fine(measure.Temperature(10)), "yes", sys)...)}
 }
 
-// cents reads money, like 4.50.
-func (r *reading) cents(field string) int {
-	text := strings.ReplaceAll(r.text(field), ",", ".")
-	if text == "" {
-		return 0
-	}
-	v, err := strconv.ParseFloat(text, 64)
-	if err != nil || v < 0 || v > 100_000 || math.IsNaN(v) {
-		r.faults.Add(field, "Write what it cost, like 4.50.")
-		return 0
-	}
-	return int(math.Round(v * 100))
-}
-
 func (s *Site) addLot(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
 	n := garden.NewLot{
-		Label: r.text("label"), Variety: r.id("variety"), Source: logbook.Source(r.text("source")), Year: r.count("year"), Cost: r.cents("cost"),
-		Tray: r.text("tray"), Temp: measure.Temperature(r.degrees("temp", 10)), Light: r.text("light") != "no",
+		Label: r.Text("label"), Variety: r.ID("variety"), Source: logbook.Source(r.Text("source")), Year: r.Count("year"), Cost: r.Cents("cost"),
+		Tray: r.Text("tray"), Temp: measure.Temperature(r.Degrees("temp", 10)), Light: r.Text("light") != "no",
 	}
 	var tray logbook.ID
 	kept, err := r.keep(func() (err error) {
@@ -246,11 +232,11 @@ func (s *Site) addLot(c *gin.Context) error {
 }
 
 func (s *Site) addTray(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	n := garden.NewTray{Label: r.text("label"), Lot: r.id("lot"), Temp: measure.Temperature(r.degrees("temp", 10)), Light: r.text("light") != "no"}
+	n := garden.NewTray{Label: r.Text("label"), Lot: r.ID("lot"), Temp: measure.Temperature(r.Degrees("temp", 10)), Light: r.Text("light") != "no"}
 	var tray logbook.ID
 	kept, err := r.keep(func() (err error) {
 		tray, err = s.garden.AddTray(c.Request.Context(), n, s.asked(c))
@@ -263,32 +249,32 @@ func (s *Site) addTray(c *gin.Context) error {
 }
 
 // trayKept goes to a new tray, or back to the bench with what is wrong.
-func (s *Site) trayKept(c *gin.Context, r *reading, kept bool, form string, tray logbook.ID, said string) error {
+func (s *Site) trayKept(c *gin.Context, r *reading, kept bool, name string, tray logbook.ID, said string) error {
 	if !kept {
-		return s.benchPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
+		return s.benchPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent(name)))
 	}
 	return s.redirectWithFlash(c, fmt.Sprintf("/seed/trays/%d", tray), said)
 }
 
 func (s *Site) undoSeed(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
 	_, err = s.garden.UndoSeed(c.Request.Context(), idOf(c), s.asked(c))
 	if faults, ok := faultsOf(err); ok {
-		c.Params = gin.Params{{Key: "id", Value: r.text("tray")}}
-		if r.text("tray") == "" {
-			return s.benchPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "undo", faults: faults}))
+		c.Params = gin.Params{{Key: "id", Value: r.Text("tray")}}
+		if r.Text("tray") == "" {
+			return s.benchPage(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: "undo", Faults: faults}))
 		}
-		return s.trayPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "undo", values: r.values, faults: faults}))
+		return s.trayPage(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: "undo", Values: r.Values, Faults: faults}))
 	}
 	if err != nil {
 		return err
 	}
 	to := "/seed"
-	if r.text("tray") != "" {
-		to = "/seed/trays/" + strconv.Itoa(r.count("tray"))
+	if r.Text("tray") != "" {
+		to = "/seed/trays/" + strconv.Itoa(r.Count("tray"))
 	}
 	return s.redirectWithFlash(c, to, "Taken back. The entry is kept in the log, marked as taken back.")
 }

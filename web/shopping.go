@@ -15,6 +15,7 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/openformat"
+	"glebata/web/form"
 )
 
 type shoppingBody struct {
@@ -23,7 +24,7 @@ type shoppingBody struct {
 	Seed  []forecast.SeedLine
 	Cost  string
 	Shed  []shedLine
-	Add   []Form // products
+	Add   []form.Form // products
 	Said  string
 	Error string
 }
@@ -45,23 +46,23 @@ type shedLine struct {
 	Key        string
 }
 
-func (s *Site) shopping(c *gin.Context) error { return s.shoppingPage(c, http.StatusOK, typed{}) }
+func (s *Site) shopping(c *gin.Context) error { return s.shoppingPage(c, http.StatusOK, form.Sent{}) }
 
-func (s *Site) shoppingPage(c *gin.Context, status int, t typed) error {
+func (s *Site) shoppingPage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
-	if t.units, err = s.units(c); err != nil {
+	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
 	list, err := look.Shopping(0)
 	if err != nil {
 		return err
 	}
-	body := shoppingBody{List: list, Cost: money(list.Cost), Said: s.said(c), Error: t.at("")}
+	body := shoppingBody{List: list, Cost: money(list.Cost), Said: s.said(c), Error: t.At("")}
 	for _, l := range list.Lines {
-		body.Lines = append(body.Lines, buyLineOf(l, t.units))
+		body.Lines = append(body.Lines, buyLineOf(l, t.Units))
 	}
 	for _, l := range list.Seed {
 		if l.Short() > 0 {
@@ -69,15 +70,15 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t typed) error {
 		}
 	}
 	for _, p := range list.Shed {
-		line := shedLine{Stocked: p, Has: packs(p.Packs), Price: money(p.Price), Key: newKey()}
+		line := shedLine{Stocked: p, Has: packs(p.Packs), Price: money(p.Price), Key: form.NewKey()}
 		body.Shed = append(body.Shed, line)
 	}
 	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
-	for _, f := range []Form{sackForm(cat.Components, t.units), packForm(t.units), bottleForm(t.units), sundryForm(cat.Models)} {
-		body.Add = append(body.Add, t.fill(f))
+	for _, f := range []form.Form{sackForm(cat.Components, t.Units), packForm(t.Units), bottleForm(t.Units), sundryForm(cat.Models)} {
+		body.Add = append(body.Add, t.Fill(f))
 	}
 	s.render(c, status, "shopping", view{Title: "Shopping", Stage: "Plan", Body: body})
 	return nil
@@ -97,7 +98,7 @@ func plural(n int, word string) string {
 }
 
 func buyLineOf(l forecast.ShoppingLine, sys measure.System) buyLine {
-	out := buyLine{ShoppingLine: l, Name: l.Component.Name, Key: newKey()}
+	out := buyLine{ShoppingLine: l, Name: l.Component.Name, Key: form.NewKey()}
 	p := l.Product
 	if p != nil {
 		out.Name, out.Cost = p.Name, money(l.Buy.Cost)
@@ -132,17 +133,17 @@ func buyLineOf(l forecast.ShoppingLine, sys measure.System) buyLine {
 	}
 	out.For = strings.Join(words, "; ")
 	for _, e := range l.Bought {
-		out.Done = append(out.Done, givenLine{e.ID, e.Day, "bought " + packs(e.Packs), newKey()})
+		out.Done = append(out.Done, givenLine{e.ID, e.Day, "bought " + packs(e.Packs), form.NewKey()})
 	}
 	return out
 }
 
 func (s *Site) addProduct(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	p, form := r.product()
+	p, name := r.product()
 	kept, err := r.keep(func() error {
 		_, err := s.garden.AddProduct(c.Request.Context(), p, s.asked(c))
 		return err
@@ -151,18 +152,18 @@ func (s *Site) addProduct(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
+		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent(name)))
 	}
 	return s.redirectWithFlash(c, "/plan/shopping", "Kept: "+p.Name+".")
 }
 
 // stock keeps what was bought or counted.
 func (s *Site) stock(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	e := logbook.StockEntry{Product: r.id("product"), Kind: logbook.StockKind(r.text("kind")), Packs: r.number("packs", -1)}
+	e := logbook.StockEntry{Product: r.ID("product"), Kind: logbook.StockKind(r.Text("kind")), Packs: r.Number("packs", -1)}
 	kept, err := r.keep(func() error {
 		_, err := s.garden.Stock(c.Request.Context(), e, s.asked(c))
 		return err
@@ -172,12 +173,12 @@ func (s *Site) stock(c *gin.Context) error {
 	}
 	if !kept {
 		said := ""
-		for _, f := range r.faults {
-			said += f.Says.In(r.units) + " "
+		for _, f := range r.Faults {
+			said += f.Says.In(r.Units) + " "
 		}
 		var faults logbook.Faults
 		faults.Add("", strings.TrimSpace(said))
-		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "stock", values: r.values, faults: faults}))
+		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: "stock", Values: r.Values, Faults: faults}))
 	}
 	words := map[logbook.StockKind]string{logbook.StockBought: "Bought: ", logbook.StockCounted: "Counted: "}[e.Kind]
 	return s.redirectWithFlash(c, "/plan/shopping", words+packs(e.Packs)+".")
@@ -186,7 +187,7 @@ func (s *Site) stock(c *gin.Context) error {
 func (s *Site) undoStock(c *gin.Context) error {
 	_, err := s.garden.UndoStock(c.Request.Context(), idOf(c), s.asked(c))
 	if faults, ok := faultsOf(err); ok {
-		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "stock", faults: faults}))
+		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: "stock", Faults: faults}))
 	}
 	if err != nil {
 		return err

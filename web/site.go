@@ -13,10 +13,11 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type siteBody struct {
-	Form     Form
+	Form     form.Form
 	Year     *draw.SiteYear // nil while something is wrong
 	Windows  []forecast.ShelterWindow
 	Shelters []shelterTick
@@ -26,7 +27,7 @@ type siteBody struct {
 	Said     string
 	Known    bool
 	Notes    []note
-	Electric []caution // where a lamp or mat stands
+	Electric []form.Caution // where a lamp or mat stands
 }
 
 type shelterTick struct {
@@ -37,80 +38,54 @@ type shelterTick struct {
 // monthLine is one month of the site's numbers.
 type monthLine struct {
 	Name           string
-	Min, Max, Rain Field
+	Min, Max, Rain form.Field
 }
 
 // readSite reads a site as typed; what is left empty is as the climate has it.
 func (r *reading) site(before logbook.Site) logbook.Site {
-	preset, ok := climate.PresetNamed(r.text("climate"))
+	preset, ok := climate.PresetNamed(r.Text("climate"))
 	if !ok {
 		return before
 	}
 	s := logbook.NewSite(preset)
-	s.Name = r.text("name")
-	if r.text("latitude") != "" {
-		s.Latitude = r.number("latitude", s.Latitude)
+	s.Name = r.Text("name")
+	if r.Text("latitude") != "" {
+		s.Latitude = r.Number("latitude", s.Latitude)
 	}
-	if last, first := r.text("last"), r.text("first"); strings.EqualFold(last, "none") || strings.EqualFold(first, "none") {
+	if last, first := r.Text("last"), r.Text("first"); strings.EqualFold(last, "none") || strings.EqualFold(first, "none") {
 		s.Last, s.First = 0, 0
 	} else {
 		s.Last, s.First = r.monthDay("last", s.Last), r.monthDay("first", s.First)
 	}
-	s.LastSD, s.FirstSD = r.number("last-sd", s.LastSD), r.number("first-sd", s.FirstSD)
-	s.Risk = climate.Appetite(r.number("risk", float64(s.Risk)))
-	if r.text("lift") != "" {
-		s.LiftLimit = r.mass("lift", r.units.ScaleUnit())
+	s.LastSD, s.FirstSD = r.Number("last-sd", s.LastSD), r.Number("first-sd", s.FirstSD)
+	s.Risk = climate.Appetite(r.Number("risk", float64(s.Risk)))
+	if r.Text("lift") != "" {
+		s.LiftLimit = r.Mass("lift", r.Units.ScaleUnit())
 	}
-	if r.text("heated") != "" {
-		s.Heated = measure.Temperature(r.degrees("heated", float64(s.Heated)))
+	if r.Text("heated") != "" {
+		s.Heated = measure.Temperature(r.Degrees("heated", float64(s.Heated)))
 	}
-	for _, key := range r.values["shelter"] {
+	for _, key := range r.Values["shelter"] {
 		if shelter := climate.Shelter(key); shelter.Known() && shelter != climate.Open {
 			s.Shelters = append(s.Shelters, shelter)
 		}
 	}
 	slices.Sort(s.Shelters)
 	for i := range 12 {
-		s.Monthly.Min[i] = r.degrees(fmt.Sprintf("min-%d", i+1), s.Monthly.Min[i])
-		s.Monthly.Max[i] = r.degrees(fmt.Sprintf("max-%d", i+1), s.Monthly.Max[i])
-		s.Monthly.Rain[i] = r.number(fmt.Sprintf("rain-%d", i+1), s.Monthly.Rain[i])
+		s.Monthly.Min[i] = r.Degrees(fmt.Sprintf("min-%d", i+1), s.Monthly.Min[i])
+		s.Monthly.Max[i] = r.Degrees(fmt.Sprintf("max-%d", i+1), s.Monthly.Max[i])
+		s.Monthly.Rain[i] = r.Number(fmt.Sprintf("rain-%d", i+1), s.Monthly.Rain[i])
 	}
 	return s
 }
 
-// number reads a plain number, or takes other when nothing is typed.
-func (r *reading) number(field string, other float64) float64 {
-	text := strings.NewReplacer(",", ".", "−", "-").Replace(r.text(field))
-	if text == "" {
-		return other
-	}
-	var v float64
-	if n, err := fmt.Sscanf(text+"\n", "%g\n", &v); err != nil || n != 1 || v != v || v > 1e6 || v < -1e6 {
-		r.faults.Add(field, "Write a number, like 11.")
-		return other
-	}
-	return v
-}
-
-func (r *reading) degrees(field string, other float64) float64 {
-	if r.text(field) == "" {
-		return other
-	}
-	t, err := measure.ParseTemperature(r.text(field), r.units.TemperatureUnit(), r.units)
-	if err != nil {
-		r.refuse(field, err)
-		return other
-	}
-	return float64(t)
-}
-
 func (r *reading) monthDay(field string, other int) int {
-	if r.text(field) == "" {
+	if r.Text(field) == "" {
 		return other
 	}
-	day, err := measure.ParseMonthDay(r.text(field))
+	day, err := measure.ParseMonthDay(r.Text(field))
 	if err != nil {
-		r.refuse(field, err)
+		r.Refuse(field, err)
 	}
 	return day
 }
@@ -122,7 +97,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -130,25 +105,25 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 	if err != nil {
 		return err
 	}
-	site, t := kept, typed{}
-	if r.text("climate") != "" {
+	site, t := kept, form.Sent{}
+	if r.Text("climate") != "" {
 		site = r.site(kept)
-		t = refuse(c, typed{form: "site", values: r.values, faults: r.faults, units: r.units})
+		t = refuse(c, r.Sent("site"))
 	}
 	body := siteBody{Known: known, Said: s.said(c)}
 	outlook, err := forecast.NewSiteOutlook(named(site), s.clock.Today())
 	if faults, ok := faultsOf(err); ok {
-		t.faults = append(t.faults, faults...)
+		t.Faults = append(t.Faults, faults...)
 	}
 	if refused != nil {
-		t.faults = refused
+		t.Faults = refused
 	}
-	if err == nil && r.faults == nil {
-		year := draw.YearOf(outlook, s.clock.Today(), r.units)
+	if err == nil && r.Faults == nil {
+		year := draw.YearOf(outlook, s.clock.Today(), r.Units)
 		body.Year, body.Windows = &year, outlook.Windows
 		for _, w := range outlook.Windows {
 			if w.Have {
-				body.Notes = append(body.Notes, noteOf(outlook.Normals.SafeWorking(outlook.Frosts, w.Shelter, site.Risk), site.Name, r.units))
+				body.Notes = append(body.Notes, noteOf(outlook.Normals.SafeWorking(outlook.Frosts, w.Shelter, site.Risk), site.Name, r.Units))
 			}
 		}
 	}
@@ -156,13 +131,13 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 	if err != nil {
 		return err
 	}
-	body.Form = t.fill(siteForm(kept, site, nips, r.units))
-	body.fields(kept, site, t, r.units)
+	body.Form = t.Fill(siteForm(kept, site, nips, r.Units))
+	body.fields(kept, site, t, r.Units)
 	if site.Has(climate.Heated) {
 		body.Electric = beware("electric")
 	}
-	if t.form != "" {
-		body.Query = r.values.Encode()
+	if t.Form != "" {
+		body.Query = r.Values.Encode()
 	}
 	s.render(c, status, "site", view{Title: "Site", Stage: "Site", Body: body})
 	return nil
@@ -177,20 +152,20 @@ func named(s logbook.Site) logbook.Site {
 }
 
 // fields adds the shelters and the months, which are laid out by hand.
-func (b *siteBody) fields(kept, site logbook.Site, t typed, sys measure.System) {
+func (b *siteBody) fields(kept, site logbook.Site, t form.Sent, sys measure.System) {
 	usual := usualSite(kept)
 	for _, shelter := range climate.Shelters()[1:] {
 		g := shelter.Gain()
 		b.Shelters = append(b.Shelters, shelterTick{string(shelter), g.Name, g.Note, site.Has(shelter)})
 	}
-	month := func(kind string, i int, label string, print func(float64) string, of func(*logbook.Site) float64) Field {
-		f := Field{Name: fmt.Sprintf("%s-%d", kind, i+1), Label: label, Hint: print(of(&site)), Kind: "month"}
+	month := func(kind string, i int, label string, print func(float64) string, of func(*logbook.Site) float64) form.Field {
+		f := form.Field{Name: fmt.Sprintf("%s-%d", kind, i+1), Label: label, Hint: print(of(&site)), Kind: "month"}
 		if of(&kept) != of(&usual) {
 			f.Value = print(of(&kept))
 		}
 		f.ID = "site-" + f.Name
-		if t.form == "site" {
-			f.Value, f.Error = t.values.Get(f.Name), t.at(f.Name)
+		if t.Form == "site" {
+			f.Value, f.Error = t.Values.Get(f.Name), t.At(f.Name)
 		}
 		b.Own = b.Own || f.Value != "" || f.Error != ""
 		return f
@@ -221,13 +196,13 @@ func number(v float64) string { return fmt.Sprintf("%g", v) }
 
 // siteForm is filled with what the grower set apart from the climate. A field
 // that is left empty follows the climate, and says what that has.
-func siteForm(kept, site logbook.Site, nips bool, sys measure.System) Form {
+func siteForm(kept, site logbook.Site, nips bool, sys measure.System) form.Form {
 	usual := usualSite(kept)
-	var climates []Option
+	var climates []form.Option
 	for _, p := range climate.Presets() {
-		climates = append(climates, Option{Value: p.Key, Name: p.Name})
+		climates = append(climates, form.Option{Value: p.Key, Name: p.Name})
 	}
-	risks := []Option{
+	risks := []form.Option{
 		{Value: "0.1", Name: "cautious: 1 year in 10"}, {Value: "0.25", Name: "even: 1 year in 4"}, {Value: "0.4", Name: "bold: 2 years in 5"},
 	}
 	frost := func(day int) string {
@@ -242,7 +217,7 @@ func siteForm(kept, site logbook.Site, nips bool, sys measure.System) Form {
 		}
 		return mine
 	}
-	return Form{Name: "site", Action: "/site", Button: "Save this site", Fields: []Field{
+	return form.Form{Name: "site", Action: "/site", Button: "Save this site", Fields: []form.Field{
 		{Name: "name", Label: "Name", Kind: "text", Value: kept.Name},
 		{Name: "climate", Label: "Climate", Kind: "choice", Value: site.Climate, Options: climates},
 		{Name: "latitude", Label: "Latitude", Kind: "count", Unit: "°", Value: own(number(kept.Latitude), number(usual.Latitude)), Hint: "South below 0. Empty: " + number(site.Latitude)},
@@ -253,15 +228,15 @@ func siteForm(kept, site logbook.Site, nips bool, sys measure.System) Form {
 		{Name: "first-sd", Label: "give or take, days", Kind: "count", Value: own(number(kept.FirstSD), number(usual.FirstSD)), Hint: fmt.Sprintf("Empty: %g", site.FirstSD)},
 		{Name: "lift", Label: "You lift alone up to", Kind: "quantity", Unit: string(sys.ScaleUnit()), Value: sys.Fine(kept.LiftLimit)},
 		{Name: "heated", Label: "A heated room keeps", Kind: "quantity", Unit: string(sys.TemperatureUnit()), Value: sys.Fine(kept.Heated)},
-		{Name: "nip", Label: "Potato flowers", Kind: "choice", Value: map[bool]string{false: "no", true: "yes"}[nips], Options: []Option{{Value: "no", Name: "are left on"}, {Value: "yes", Name: "are nipped off"}}, Hint: "Some nip them; the evidence for it is weak"},
+		{Name: "nip", Label: "Potato flowers", Kind: "choice", Value: map[bool]string{false: "no", true: "yes"}[nips], Options: []form.Option{{Value: "no", Name: "are left on"}, {Value: "yes", Name: "are nipped off"}}, Hint: "Some nip them; the evidence for it is weak"},
 		{Name: "units", Label: "Units you read and write", Kind: "choice", Value: sys.String(), Options: unitOptions()},
 	}}
 }
 
-func unitOptions() []Option {
-	var out []Option
+func unitOptions() []form.Option {
+	var out []form.Option
 	for _, sys := range measure.Systems {
-		out = append(out, Option{Value: sys.String(), Name: sys.Name()})
+		out = append(out, form.Option{Value: sys.String(), Name: sys.Name()})
 	}
 	return out
 }
@@ -271,7 +246,7 @@ func (s *Site) saveSite(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -280,20 +255,20 @@ func (s *Site) saveSite(c *gin.Context) error {
 		return err
 	}
 	site := r.site(kept)
-	if r.faults == nil {
+	if r.Faults == nil {
 		if err := r.refused(s.garden.SaveSite(c.Request.Context(), site, s.asked(c))); err != nil {
 			return err
 		}
 	}
-	if r.faults != nil {
-		return s.sitePage(c, http.StatusUnprocessableEntity, r.faults)
+	if r.Faults != nil {
+		return s.sitePage(c, http.StatusUnprocessableEntity, r.Faults)
 	}
-	if nip := r.text("nip"); nip != "" {
+	if nip := r.Text("nip"); nip != "" {
 		if err := s.garden.SetNips(c.Request.Context(), nip == "yes"); err != nil {
 			return err
 		}
 	}
-	if sys, ok := measure.SystemNamed(r.text("units")); ok && sys != r.units {
+	if sys, ok := measure.SystemNamed(r.Text("units")); ok && sys != r.Units {
 		if err := s.garden.SetUnits(c.Request.Context(), sys); err != nil {
 			return err
 		}
@@ -307,7 +282,7 @@ func (s *Site) siteWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -315,12 +290,12 @@ func (s *Site) siteWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	if r.text("climate") != "" {
+	if r.Text("climate") != "" {
 		site = r.site(site)
 	}
 	shelter := climate.Shelter(c.Param("shelter"))
 	outlook, err := forecast.NewSiteOutlook(named(site), s.clock.Today())
-	if err != nil || r.faults != nil || !shelter.Known() {
+	if err != nil || r.Faults != nil || !shelter.Known() {
 		return logbook.ErrNotFound
 	}
 	return s.answerWorking(c, outlook.Normals.SafeWorking(outlook.Frosts, shelter, site.Risk), outlook.Site.Name)

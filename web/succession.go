@@ -15,11 +15,12 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
+	"glebata/web/form"
 )
 
 // succession page.
 type successionBody struct {
-	Form    Form
+	Form    form.Form
 	Batches []batchLine
 	Gaps    []calendar.Gap
 	Weeks   []weekBox
@@ -48,7 +49,7 @@ func (s *Site) succession(c *gin.Context) error {
 		return err
 	}
 	today := look.Today()
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -72,8 +73,8 @@ func (s *Site) succession(c *gin.Context) error {
 	slices.SortStableFunc(potatoes, func(a, b logbook.Variety) int {
 		return slices.Index(crop.Classes(), a.Class) - slices.Index(crop.Classes(), b.Class)
 	})
-	v := choose(potatoes, r.id("variety"), func(v logbook.Variety) logbook.ID { return v.ID })
-	year := r.count("year")
+	v := choose(potatoes, r.ID("variety"), func(v logbook.Variety) logbook.ID { return v.ID })
+	year := r.Count("year")
 	if year == 0 {
 		year = today.Year()
 	}
@@ -81,25 +82,25 @@ func (s *Site) succession(c *gin.Context) error {
 	if south, _, err := look.Site(); err == nil && south.Latitude < 0 {
 		from, until = measure.Date(year+1, 1, 1), measure.Date(year+1, 3, 31)
 	}
-	t := typed{units: r.units}
-	if r.text("from") != "" {
-		t.form, t.values = "succession", r.values
-		from, until = r.day("from"), r.day("until")
-		if r.text("each") != "" {
-			each = r.count("each")
+	t := form.Sent{Units: r.Units}
+	if r.Text("from") != "" {
+		t.Form, t.Values = "succession", r.Values
+		from, until = r.Day("from"), r.Day("until")
+		if r.Text("each") != "" {
+			each = r.Count("each")
 		}
 		body.Ran = true
 	}
 	timing := r.timing(logbook.UsualTiming(logbook.Bag{}, v), crop.Potato)
-	if r.faults == nil {
+	if r.Faults == nil {
 		batches, gaps, err := look.Succession(v, timing, hill.UsualCover, year, from, until, each)
 		if err := r.refused(err); err != nil {
 			return err
 		}
 		body.tell(batches, gaps, v, year, from, until)
 	}
-	t.faults = r.faults
-	body.Form = t.fill(successionForm(potatoes, v, timing, year, from, until, each))
+	t.Faults = r.Faults
+	body.Form = t.Fill(successionForm(potatoes, v, timing, year, from, until, each))
 	s.render(c, http.StatusOK, "succession", view{Title: "One after another", Stage: "Plan", Body: body})
 	return nil
 }
@@ -126,18 +127,18 @@ func (b *successionBody) tell(batches []calendar.Batch, gaps []calendar.Gap, v l
 	}
 }
 
-func successionForm(potatoes []logbook.Variety, v logbook.Variety, t logbook.Timing, year int, from, until measure.Day, each int) Form {
-	var varieties, shelters, ways []Option
+func successionForm(potatoes []logbook.Variety, v logbook.Variety, t logbook.Timing, year int, from, until measure.Day, each int) form.Form {
+	var varieties, shelters, ways []form.Option
 	for _, p := range potatoes {
-		varieties = append(varieties, Option{Value: fmt.Sprint(p.ID), Name: p.Name + " · " + p.Class.Name()})
+		varieties = append(varieties, form.Option{Value: fmt.Sprint(p.ID), Name: p.Name + " · " + p.Class.Name()})
 	}
 	for _, sh := range climate.Shelters() {
-		shelters = append(shelters, Option{Value: string(sh), Name: sh.Gain().Name})
+		shelters = append(shelters, form.Option{Value: string(sh), Name: sh.Gain().Name})
 	}
 	for _, w := range []calendar.Way{calendar.Direct, calendar.PreGrown} {
-		ways = append(ways, Option{Value: string(w), Name: w.Name()})
+		ways = append(ways, form.Option{Value: string(w), Name: w.Name()})
 	}
-	return Form{Name: "succession", Action: "/plan/succession", Button: "Propose batches", Fields: []Field{
+	return form.Form{Name: "succession", Action: "/plan/succession", Button: "Propose batches", Fields: []form.Field{
 		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(v.ID), Options: varieties},
 		{Name: "from", Label: "Eat from", Kind: "day", Value: from.ISO()},
 		{Name: "until", Label: "until", Kind: "day", Value: until.ISO()},

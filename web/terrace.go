@@ -12,43 +12,44 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type terraceBody struct {
 	View    forecast.TerraceView
 	Drawing draw.Terrace
-	Move    Form
-	Outline Form
+	Move    form.Form
+	Outline form.Form
 	Walls   []wallLine
 	Said    string
 	Error   string
-	Caution []caution
+	Caution []form.Caution
 	MoveKey string
 }
 
 // wallLine is one wall of the form.
 type wallLine struct {
 	N                            int
-	Name, X1, Y1, X2, Y2, Height Field
+	Name, X1, Y1, X2, Y2, Height form.Field
 }
 
-func (s *Site) terrace(c *gin.Context) error { return s.terracePage(c, http.StatusOK, typed{}) }
+func (s *Site) terrace(c *gin.Context) error { return s.terracePage(c, http.StatusOK, form.Sent{}) }
 
-func (s *Site) terracePage(c *gin.Context, status int, t typed) error {
+func (s *Site) terracePage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
-	if t.units, err = s.units(c); err != nil {
+	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
 	v, err := look.Terrace()
 	if err != nil {
 		return err
 	}
-	body := terraceBody{View: v, Drawing: draw.TerraceOf(v), Said: s.said(c), Caution: beware("load", "lifting", "heat"), MoveKey: newKey()}
-	body.Move = t.fill(moveForm(v))
-	body.Outline = t.fill(outlineForm(v))
+	body := terraceBody{View: v, Drawing: draw.TerraceOf(v), Said: s.said(c), Caution: beware("load", "lifting", "heat"), MoveKey: form.NewKey()}
+	body.Move = t.Fill(moveForm(v))
+	body.Outline = t.Fill(outlineForm(v))
 	body.walls(v, t)
 	s.render(c, status, "terrace", view{Title: "Terrace", Stage: "Bags", Body: body})
 	return nil
@@ -56,8 +57,8 @@ func (s *Site) terracePage(c *gin.Context, status int, t typed) error {
 
 func metres(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
 
-func moveForm(v forecast.TerraceView) Form {
-	var bags []Option
+func moveForm(v forecast.TerraceView) form.Form {
+	var bags []form.Option
 	for _, b := range v.Bags {
 		name := b.Bag.Label
 		if b.Variety != "" {
@@ -66,21 +67,21 @@ func moveForm(v forecast.TerraceView) Form {
 		if !b.Placed {
 			name += " (not placed)"
 		}
-		bags = append(bags, Option{Value: fmt.Sprint(b.Bag.ID), Name: name})
+		bags = append(bags, form.Option{Value: fmt.Sprint(b.Bag.ID), Name: name})
 	}
-	return Form{Name: "move", Title: "Put a bag on its spot", Action: "/terrace/move", Button: "It stands there", Fields: []Field{
+	return form.Form{Name: "move", Title: "Put a bag on its spot", Action: "/terrace/move", Button: "It stands there", Fields: []form.Field{
 		{Name: "bag", Label: "Bag", Kind: "choice", Options: bags},
 		{Name: "x", Label: "From the left", Kind: "count", Unit: "m"},
 		{Name: "y", Label: "From the near edge", Kind: "count", Unit: "m"},
 	}}
 }
 
-func outlineForm(v forecast.TerraceView) Form {
+func outlineForm(v forecast.TerraceView) form.Form {
 	limit := ""
 	if v.Limit > 0 {
 		limit = metres(v.Limit.Kilograms())
 	}
-	return Form{Name: "outline", Title: "The terrace and what throws shade", Action: "/terrace", Button: "Save the terrace", Fields: []Field{
+	return form.Form{Name: "outline", Title: "The terrace and what throws shade", Action: "/terrace", Button: "Save the terrace", Fields: []form.Field{
 		{Name: "width", Label: "Wide", Kind: "count", Unit: "m", Value: metres(v.Width)},
 		{Name: "depth", Label: "Deep", Kind: "count", Unit: "m", Value: metres(v.Depth)},
 		{Name: "heading", Label: "Its far edge looks to", Kind: "count", Unit: "°", Value: metres(v.Heading), Hint: "0 north, 90 east, 180 south, 270 west"},
@@ -93,13 +94,13 @@ func outlineForm(v forecast.TerraceView) Form {
 // spareWalls are offered beyond those there are.
 const spareWalls = 2
 
-func (b *terraceBody) walls(v forecast.TerraceView, t typed) {
+func (b *terraceBody) walls(v forecast.TerraceView, t form.Sent) {
 	for i := range min(len(v.Walls)+spareWalls, 12) {
-		field := func(name, label, value string) Field {
-			f := Field{Name: fmt.Sprintf("%s-%d", name, i+1), Label: fmt.Sprintf("%s of wall %d", label, i+1), Value: value}
+		field := func(name, label, value string) form.Field {
+			f := form.Field{Name: fmt.Sprintf("%s-%d", name, i+1), Label: fmt.Sprintf("%s of wall %d", label, i+1), Value: value}
 			f.ID = "wall-" + f.Name
-			if t.form == "outline" {
-				f.Value, f.Error = t.values.Get(f.Name), t.at(f.Name)
+			if t.Form == "outline" {
+				f.Value, f.Error = t.Values.Get(f.Name), t.At(f.Name)
 			}
 			return f
 		}
@@ -122,22 +123,22 @@ func (b *terraceBody) walls(v forecast.TerraceView, t typed) {
 }
 
 func (s *Site) saveTerrace(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	t := logbook.Terrace{Terrace: terrace.Terrace{Width: r.number("width", 0), Depth: r.number("depth", 0), Heading: r.number("heading", 0)}}
-	t.Tap = terrace.Point{X: r.number("tap-x", 0), Y: r.number("tap-y", 0)}
-	if r.text("limit") != "" {
-		t.Limit = measure.Mass(1000 * r.number("limit", 0))
+	t := logbook.Terrace{Terrace: terrace.Terrace{Width: r.Number("width", 0), Depth: r.Number("depth", 0), Heading: r.Number("heading", 0)}}
+	t.Tap = terrace.Point{X: r.Number("tap-x", 0), Y: r.Number("tap-y", 0)}
+	if r.Text("limit") != "" {
+		t.Limit = measure.Mass(1000 * r.Number("limit", 0))
 	}
 	for i := 1; i <= 12; i++ {
-		at := func(name string) float64 { return r.number(fmt.Sprintf("%s-%d", name, i), 0) }
-		if r.text(fmt.Sprintf("height-%d", i)) == "" {
+		at := func(name string) float64 { return r.Number(fmt.Sprintf("%s-%d", name, i), 0) }
+		if r.Text(fmt.Sprintf("height-%d", i)) == "" {
 			continue
 		}
 		t.Walls = append(t.Walls, terrace.Wall{
-			Name: r.text(fmt.Sprintf("name-%d", i)), From: terrace.Point{X: at("x1"), Y: at("y1")}, To: terrace.Point{X: at("x2"), Y: at("y2")}, Height: at("height"),
+			Name: r.Text(fmt.Sprintf("name-%d", i)), From: terrace.Point{X: at("x1"), Y: at("y1")}, To: terrace.Point{X: at("x2"), Y: at("y2")}, Height: at("height"),
 		})
 	}
 	kept, err := r.keep(func() error { return s.garden.SaveTerrace(c.Request.Context(), t, s.asked(c)) })
@@ -145,29 +146,29 @@ func (s *Site) saveTerrace(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		return s.terracePage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "outline", values: r.values, faults: r.faults}))
+		return s.terracePage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("outline")))
 	}
 	return s.redirectWithFlash(c, "/terrace", "The terrace is saved.")
 }
 
 func (s *Site) moveBag(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	to := terrace.Point{X: r.number("x", -1), Y: r.number("y", -1)}
-	kept, err := r.keep(func() error { return s.garden.MoveBag(c.Request.Context(), r.id("bag"), to, s.asked(c)) })
+	to := terrace.Point{X: r.Number("x", -1), Y: r.Number("y", -1)}
+	kept, err := r.keep(func() error { return s.garden.MoveBag(c.Request.Context(), r.ID("bag"), to, s.asked(c)) })
 	if err != nil {
 		return err
 	}
 	if !kept {
-		return s.terracePage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: "move", values: r.values, faults: r.faults}))
+		return s.terracePage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("move")))
 	}
 	look, err := s.look(c) // as it is now
 	if err != nil {
 		return err
 	}
-	hours, _, err := look.SunAt(r.id("bag"))
+	hours, _, err := look.SunAt(r.ID("bag"))
 	if err != nil {
 		return err
 	}

@@ -12,23 +12,24 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
+	"glebata/web/form"
 )
 
 // timing reads how a planting is started; what is left empty is as it was.
 func (r *reading) timing(t logbook.Timing, c crop.Crop) logbook.Timing {
-	if way := calendar.Way(r.text("way")); way.Suits(c) {
+	if way := calendar.Way(r.Text("way")); way.Suits(c) {
 		t.Way = way
 	}
-	if s := climate.Shelter(r.text("shelter")); s.Known() {
+	if s := climate.Shelter(r.Text("shelter")); s.Known() {
 		t.Shelter = s
 	}
-	if then := climate.Shelter(r.text("then")); then.Known() {
+	if then := climate.Shelter(r.Text("then")); then.Known() {
 		t.Then = then
-	} else if r.text("then") == "stays" {
+	} else if r.Text("then") == "stays" {
 		t.Then = ""
 	}
 	yes := func(field string, was bool) bool {
-		switch r.text(field) {
+		switch r.Text(field) {
 		case "yes":
 			return true
 		case "no":
@@ -37,34 +38,34 @@ func (r *reading) timing(t logbook.Timing, c crop.Crop) logbook.Timing {
 		return was
 	}
 	t.Chitted, t.Dark, t.CoolRoom = yes("chitted", t.Chitted), yes("dark", t.Dark), yes("cool", t.CoolRoom)
-	if _, sent := r.values["chit-days"]; sent {
-		t.ChitDays = r.count("chit-days")
+	if _, sent := r.Values["chit-days"]; sent {
+		t.ChitDays = r.Count("chit-days")
 	}
 	day := func(field string, was measure.Day) measure.Day {
-		text, sent := r.values[field]
+		text, sent := r.Values[field]
 		switch {
 		case !sent:
 			return was
 		case len(text) == 0 || text[0] == "":
 			return 0
 		}
-		return r.day(field)
+		return r.Day(field)
 	}
 	t.Plant, t.Move = day("plant-day", t.Plant), day("move-day", t.Move)
 	return t
 }
 
 // timingFields are the fields of a timing as it stands.
-func timingFields(t logbook.Timing, c crop.Crop, s *calendar.Schedule) []Field {
-	var ways, shelters []Option
+func timingFields(t logbook.Timing, c crop.Crop, s *calendar.Schedule) []form.Field {
+	var ways, shelters []form.Option
 	for _, w := range calendar.Ways(c) {
-		ways = append(ways, Option{Value: string(w), Name: w.Name()})
+		ways = append(ways, form.Option{Value: string(w), Name: w.Name()})
 	}
 	for _, sh := range climate.Shelters() {
-		shelters = append(shelters, Option{Value: string(sh), Name: sh.Gain().Name})
+		shelters = append(shelters, form.Option{Value: string(sh), Name: sh.Gain().Name})
 	}
-	yesNo := func(yes, no string) []Option {
-		return []Option{{Value: "yes", Name: yes}, {Value: "no", Name: no}}
+	yesNo := func(yes, no string) []form.Option {
+		return []form.Option{{Value: "yes", Name: yes}, {Value: "no", Name: no}}
 	}
 	is := map[bool]string{true: "yes", false: "no"}
 	day := func(d measure.Day) string {
@@ -93,20 +94,20 @@ func timingFields(t logbook.Timing, c crop.Crop, s *calendar.Schedule) []Field {
 			move = 0
 		}
 	}
-	fields := []Field{
+	fields := []form.Field{
 		{Name: "way", Label: "Started", Kind: "choice", Value: string(t.Way), Options: ways},
 		{Name: "plant-day", Label: "Plant on", Kind: "day", Value: day(t.Plant), Hint: counted(plant)},
 		{Name: "shelter", Label: "Stands first", Kind: "choice", Value: string(t.Shelter), Options: shelters},
-		{Name: "then", Label: "and then", Kind: "choice", Value: then, Options: append([]Option{{Value: "stays", Name: "stays there"}}, shelters...)},
+		{Name: "then", Label: "and then", Kind: "choice", Value: then, Options: append([]form.Option{{Value: "stays", Name: "stays there"}}, shelters...)},
 		{Name: "move-day", Label: "moved on", Kind: "day", Value: day(t.Move), Hint: counted(move)},
 	}
 	if c == crop.Potato {
-		fields = append(fields, Field{Name: "chitted", Label: "Seed", Kind: "choice", Value: is[t.Chitted], Options: yesNo("chitted", "not chitted")},
-			Field{Name: "chit-days", Label: "for days", Kind: "count", Value: countOrEmpty(t.ChitDays), Hint: "Empty: 35; 28 to 42"})
+		fields = append(fields, form.Field{Name: "chitted", Label: "Seed", Kind: "choice", Value: is[t.Chitted], Options: yesNo("chitted", "not chitted")},
+			form.Field{Name: "chit-days", Label: "for days", Kind: "count", Value: countOrEmpty(t.ChitDays), Hint: "Empty: 35; 28 to 42"})
 	} else {
-		fields = append(fields, Field{Name: "cool", Label: "Slips start in", Kind: "choice", Value: is[t.CoolRoom], Options: yesNo("a room under 20 °C", "warmth of 20 °C and more")})
+		fields = append(fields, form.Field{Name: "cool", Label: "Slips start in", Kind: "choice", Value: is[t.CoolRoom], Options: yesNo("a room under 20 °C", "warmth of 20 °C and more")})
 	}
-	return append(fields, Field{Name: "dark", Label: "The bag", Kind: "choice", Value: is[t.Dark], Options: yesNo("dark, in the sun", "light, or in the shade")})
+	return append(fields, form.Field{Name: "dark", Label: "The bag", Kind: "choice", Value: is[t.Dark], Options: yesNo("dark, in the sun", "light, or in the shade")})
 }
 
 func countOrEmpty(n int) string {
@@ -121,7 +122,7 @@ func (s *Site) saveTiming(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -137,8 +138,8 @@ func (s *Site) saveTiming(c *gin.Context) error {
 		return err
 	}
 	if !kept {
-		r.values.Set("line", fmt.Sprint(st.Planting.ID))
-		return s.seasonPage(c, http.StatusUnprocessableEntity, typed{faults: r.faults})
+		r.Values.Set("line", fmt.Sprint(st.Planting.ID))
+		return s.seasonPage(c, http.StatusUnprocessableEntity, form.Sent{Faults: r.Faults})
 	}
 	return s.redirectWithFlash(c, fmt.Sprintf("/plan/season?year=%d&line=%d", st.Season.Year, st.Planting.ID), "Kept for bag "+st.Bag.Label+".")
 }
@@ -149,7 +150,7 @@ func (s *Site) timingWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
@@ -170,7 +171,7 @@ func (s *Site) timingWorking(c *gin.Context) error {
 	}
 	tried := r.timing(l.Timing, l.Variety.Class.Crop())
 	sch, err := sheet.Try(l, tried, s.clock.Today())
-	if err != nil || r.faults != nil {
+	if err != nil || r.Faults != nil {
 		return logbook.ErrNotFound
 	}
 	return s.answerTiming(c, sheet.Place, &sch, "Bag "+l.Bag.Label+", "+l.Variety.Name)

@@ -14,14 +14,15 @@ import (
 	"glebata/core/working"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type trayBody struct {
 	T       *logbook.TrayState
 	Line    trayLine
 	Tubers  []draw.Tuber
-	Weigh   Form
-	Stands  Form
+	Weigh   form.Form
+	Stands  form.Form
 	Look    []lookLine
 	LookKey string
 	LookErr string
@@ -29,9 +30,9 @@ type trayBody struct {
 	Large   draw.Tuber
 	Name    string
 	Aims    []aimLine
-	Cut     Form
-	Rub     Form
-	Out     Form
+	Cut     form.Form
+	Rub     form.Form
+	Out     form.Form
 	CutNote string
 	Log     []givenLine
 	Said    string
@@ -44,8 +45,8 @@ type trayBody struct {
 type lookLine struct {
 	N                              int
 	Weight                         string
-	Eyes, Sprouts, Longest, Thick  Field
-	Soft                           Field
+	Eyes, Sprouts, Longest, Thick  form.Field
+	Soft                           form.Field
 	Call, Words, Reason, Rub, Cuts string
 }
 
@@ -55,7 +56,7 @@ type aimLine struct {
 	Off  int
 }
 
-func (s *Site) tray(c *gin.Context) error { return s.trayPage(c, http.StatusOK, typed{}) }
+func (s *Site) tray(c *gin.Context) error { return s.trayPage(c, http.StatusOK, form.Sent{}) }
 
 // trayScale is the scale of a tray on its page, and of one tuber, in px per mm.
 const (
@@ -63,12 +64,12 @@ const (
 	tuberScale = 3.1
 )
 
-func (s *Site) trayPage(c *gin.Context, status int, t typed) error {
+func (s *Site) trayPage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
-	if t.units, err = s.units(c); err != nil {
+	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
 	bench, err := look.Bench()
@@ -79,29 +80,29 @@ func (s *Site) trayPage(c *gin.Context, status int, t typed) error {
 	if !ok {
 		return logbook.ErrNotFound
 	}
-	sys := t.units
+	sys := t.Units
 	at := fmt.Sprintf("/seed/trays/%d", tr.ID)
 	chosen, _ := strconv.Atoi(c.Query("tuber"))
 	if n, err := strconv.Atoi(c.PostForm("tuber")); err == nil {
 		chosen = n
 	}
-	body := trayBody{T: tr, Line: lineOfTray(tr, sys), Said: s.said(c), LenUnit: sproutUnit(sys), LookKey: newKey()}
+	body := trayBody{T: tr, Line: lineOfTray(tr, sys), Said: s.said(c), LenUnit: sproutUnit(sys), LookKey: form.NewKey()}
 	body.Tubers = draw.TrayOf(tr, trayScale, chosen, func(n int) string { return fmt.Sprintf("%s?tuber=%d#tuber", at, n) }, sys)
-	body.Weigh = t.fill(Form{
+	body.Weigh = t.Fill(form.Form{
 		Name: "weights", Action: at + "/weigh", Button: "Into the tray", Caution: beware("green"),
-		Fields: []Field{{Name: "weights", Label: "Weights, one after another", Kind: "weights", Hint: "One to a line, or a column pasted in. A bare number is in " + string(sys.MassUnit()) + "."}},
+		Fields: []form.Field{{Name: "weights", Label: "Weights, one after another", Kind: "weights", Hint: "One to a line, or a column pasted in. A bare number is in " + string(sys.MassUnit()) + "."}},
 	})
 	light := map[bool]string{true: "yes", false: "no"}[tr.Light]
-	body.Stands = t.fill(Form{Name: "stood", Action: at + "/stood", Button: "It stands there now", Fields: trayStands(sys.Fine(tr.Temp), light, sys)})
+	body.Stands = t.Fill(form.Form{Name: "stood", Action: at + "/stood", Button: "It stands there now", Fields: trayStands(sys.Fine(tr.Temp), light, sys)})
 	body.lookLines(tr, t)
 	if chosen >= 1 && chosen <= len(tr.Tubers) {
 		body.choose(tr, &tr.Tubers[chosen-1], t, at)
 	}
 	for _, e := range tr.Log {
-		body.Log = append(body.Log, givenLine{e.ID, e.Day, seedWords(e, sys), newKey()})
+		body.Log = append(body.Log, givenLine{e.ID, e.Day, seedWords(e, sys), form.NewKey()})
 	}
-	if t.form == "undo" {
-		body.Error = t.at("")
+	if t.Form == "undo" {
+		body.Error = t.At("")
 	}
 	s.render(c, status, "tray", view{Title: "Tray " + tr.Label, Stage: "Seed", Body: body})
 	return nil
@@ -123,25 +124,25 @@ func sprout(l measure.Length, sys measure.System) string {
 	return sys.Length(l)
 }
 
-func (b *trayBody) lookLines(tr *logbook.TrayState, t typed) {
+func (b *trayBody) lookLines(tr *logbook.TrayState, t form.Sent) {
 	for i := range tr.Tubers {
 		u := &tr.Tubers[i]
 		if u.Discarded || !u.Whole() {
 			continue
 		}
-		field := func(name, label, value string) Field {
-			f := Field{Name: fmt.Sprintf("%s-%d", name, u.N), Label: fmt.Sprintf("%s of tuber %d", label, u.N), Value: value}
+		field := func(name, label, value string) form.Field {
+			f := form.Field{Name: fmt.Sprintf("%s-%d", name, u.N), Label: fmt.Sprintf("%s of tuber %d", label, u.N), Value: value}
 			f.ID = "look-" + f.Name
-			if t.form == "look" {
-				f.Value, f.Error = t.values.Get(f.Name), t.at(f.Name)
+			if t.Form == "look" {
+				f.Value, f.Error = t.Values.Get(f.Name), t.At(f.Name)
 			}
 			return f
 		}
-		l := lookLine{N: u.N, Weight: t.units.Mass(u.Weight), Reason: u.Reason.In(t.units)}
+		l := lookLine{N: u.N, Weight: t.Units.Mass(u.Weight), Reason: u.Reason.In(t.Units)}
 		l.Call, l.Words = callOf(u)
 		eyes, sprouts, longest, thick, soft := "", "", "", "stout", ""
 		if u.Looked != 0 {
-			eyes, sprouts, longest = strconv.Itoa(u.Seen.Eyes), strconv.Itoa(u.Seen.Sprouts), sprout(u.Seen.Longest, t.units)
+			eyes, sprouts, longest = strconv.Itoa(u.Seen.Eyes), strconv.Itoa(u.Seen.Sprouts), sprout(u.Seen.Longest, t.Units)
 			if !u.Seen.Stout {
 				thick = "thin"
 			}
@@ -156,8 +157,8 @@ func (b *trayBody) lookLines(tr *logbook.TrayState, t typed) {
 		}
 		b.Look = append(b.Look, l)
 	}
-	if t.form == "look" {
-		b.LookErr = t.at("")
+	if t.Form == "look" {
+		b.LookErr = t.At("")
 	}
 }
 
@@ -172,8 +173,8 @@ func callOf(u *logbook.TuberState) (call, words string) {
 }
 
 // choose fills in what stands beside the tray for one tuber.
-func (b *trayBody) choose(tr *logbook.TrayState, u *logbook.TuberState, t typed, at string) {
-	sys := t.units
+func (b *trayBody) choose(tr *logbook.TrayState, u *logbook.TuberState, t form.Sent, at string) {
+	sys := t.Units
 	b.U, b.Name = u, fmt.Sprintf("%s·%d", tr.Label, u.N)
 	one := logbook.TrayState{Tubers: []logbook.TuberState{*u}}
 	b.Large = draw.TrayOf(&one, tuberScale, 0, func(int) string { return "" }, sys)[0]
@@ -181,12 +182,12 @@ func (b *trayBody) choose(tr *logbook.TrayState, u *logbook.TuberState, t typed,
 		off := seed.RubOff(u.Seen.Sprouts, aim)
 		b.Aims = append(b.Aims, aimLine{aim, u.Seen.Sprouts - off, off})
 	}
-	number := Field{Name: "tuber", Kind: "hidden", Value: strconv.Itoa(u.N)}
+	number := form.Field{Name: "tuber", Kind: "hidden", Value: strconv.Itoa(u.N)}
 	keep := u.Seen.Sprouts - u.Rub
-	b.Rub = t.fill(Form{Name: "rub", Action: at + "/rub", Button: "Rubbed off", Fields: []Field{number, {Name: "keep", Label: "Sprouts left on", Kind: "count", Value: countOrEmpty(keep), Hint: "The weakest first; keep those nearest the rose end"}}})
-	b.Out = t.fill(Form{Name: "out", Action: at + "/out", Button: "Thrown out", Caution: beware("green", "stored"), Fields: []Field{number, {Name: "text", Label: "Why", Kind: "text", Value: outWords(u)}}})
+	b.Rub = t.Fill(form.Form{Name: "rub", Action: at + "/rub", Button: "Rubbed off", Fields: []form.Field{number, {Name: "keep", Label: "Sprouts left on", Kind: "count", Value: countOrEmpty(keep), Hint: "The weakest first; keep those nearest the rose end"}}})
+	b.Out = t.Fill(form.Form{Name: "out", Action: at + "/out", Button: "Thrown out", Caution: beware("green", "stored"), Fields: []form.Field{number, {Name: "text", Label: "Why", Kind: "text", Value: outWords(u)}}})
 	if !u.Discarded && u.Whole() {
-		b.Cut = t.fill(cutForm(u, number, at, sys))
+		b.Cut = t.Fill(cutForm(u, number, at, sys))
 		b.CutNote = u.Cuts.In(sys)
 	}
 	b.Notes = []note{noteOf(seed.UsualCutting.Working(u.Weight, u.Seen.Eyes), b.Name, sys)}
@@ -202,9 +203,9 @@ func outWords(u *logbook.TuberState) string {
 	return ""
 }
 
-func cutForm(u *logbook.TuberState, number Field, at string, sys measure.System) Form {
-	f := Form{
-		Name: "cut", Action: at + "/cut", Button: "Cut", Caution: beware("knives", "dust"), Fields: []Field{number},
+func cutForm(u *logbook.TuberState, number form.Field, at string, sys measure.System) form.Form {
+	f := form.Form{
+		Name: "cut", Action: at + "/cut", Button: "Cut", Caution: beware("knives", "dust"), Fields: []form.Field{number},
 		Says: fmt.Sprintf("Lengthwise, so that each piece has part of the rose end; a clean blade for each tuber. Let it heal %d days in airy shade at 12 to 18 °C. Wood ash on the cut is optional.", seed.HealDays),
 	}
 	n := max(2, u.Cut.Pieces)
@@ -221,10 +222,10 @@ func cutForm(u *logbook.TuberState, number Field, at string, sys measure.System)
 			w, e = sys.Edit(mass), strconv.Itoa(share)
 		}
 		f.Fields = append(f.Fields,
-			Field{Name: fmt.Sprintf("piece-%d", i), Label: fmt.Sprintf("Piece %c", 'a'+i-1), Kind: "piece", Unit: string(sys.MassUnit()), Value: w},
-			Field{Name: fmt.Sprintf("eyes-%d", i), Label: fmt.Sprintf("Eyes on %c", 'a'+i-1), Kind: "count", Value: e})
+			form.Field{Name: fmt.Sprintf("piece-%d", i), Label: fmt.Sprintf("Piece %c", 'a'+i-1), Kind: "piece", Unit: string(sys.MassUnit()), Value: w},
+			form.Field{Name: fmt.Sprintf("eyes-%d", i), Label: fmt.Sprintf("Eyes on %c", 'a'+i-1), Kind: "count", Value: e})
 	}
-	f.Fields = append(f.Fields, Field{Name: "heal", Label: "Heals for", Kind: "count", Unit: "days", Value: strconv.Itoa(seed.HealDays)})
+	f.Fields = append(f.Fields, form.Field{Name: "heal", Label: "Heals for", Kind: "count", Unit: "days", Value: strconv.Itoa(seed.HealDays)})
 	return f
 }
 
@@ -256,134 +257,6 @@ func tubers(n int) string {
 		return "1 tuber"
 	}
 	return fmt.Sprintf("%d tubers", n)
-}
-
-// recordSeed keeps one entry of a tray and goes back to it.
-func (s *Site) recordSeed(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.reads(c)
-	if err != nil {
-		return err
-	}
-	bench, err := look.Bench()
-	if err != nil {
-		return err
-	}
-	tr, ok := bench.Tray(idOf(c))
-	if !ok {
-		return logbook.ErrNotFound
-	}
-	doing := c.Param("doing")
-	e, known := r.seedEntry(doing, tr)
-	if !known {
-		return logbook.ErrNotFound
-	}
-	e.Tray = tr.ID
-	kept, err := r.keep(func() error {
-		_, err := s.garden.RecordSeed(c.Request.Context(), e, s.asked(c))
-		return err
-	})
-	if err != nil {
-		return err
-	}
-	if !kept {
-		form := doing
-		if doing == "weigh" {
-			form = "weights"
-		}
-		return s.trayPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
-	}
-	to := fmt.Sprintf("/seed/trays/%d", tr.ID)
-	if e.Tuber > 0 {
-		to += fmt.Sprintf("?tuber=%d", e.Tuber)
-	}
-	e.Day = s.clock.Today()
-	return s.redirectWithFlash(c, to, "Saved: "+seedWords(e, r.units)+".")
-}
-
-// seedEntry reads what a form of a tray records.
-func (r *reading) seedEntry(doing string, tr *logbook.TrayState) (e logbook.SeedEntry, ok bool) {
-	switch doing {
-	case "weigh":
-		e.Kind, e.Weights = logbook.SeedWeighed, r.weights("weights")
-	case "stood":
-		e.Kind, e.Temp, e.Light = logbook.SeedStood, measure.Temperature(r.degrees("temp", 10)), r.text("light") != "no"
-	case "look":
-		e.Kind, e.Seen = logbook.SeedLooked, r.seen(tr)
-	case "rub":
-		e.Kind, e.Tuber, e.Keep = logbook.SeedRubbed, r.count("tuber"), r.count("keep")
-	case "cut":
-		e.Kind, e.Tuber, e.HealDays = logbook.SeedCut, r.count("tuber"), r.count("heal")
-		for i := 1; i <= 8; i++ {
-			if field := fmt.Sprintf("piece-%d", i); r.text(field) != "" {
-				e.Weights = append(e.Weights, r.mass(field, r.units.MassUnit()))
-				e.Eyes = append(e.Eyes, r.count(fmt.Sprintf("eyes-%d", i)))
-			}
-		}
-	case "out":
-		e.Kind, e.Tuber, e.Text = logbook.SeedDiscarded, r.count("tuber"), r.text("text")
-	default:
-		return e, false
-	}
-	return e, true
-}
-
-// weights reads a column of weights: one to a line, or several to a line apart by
-// spaces, semicolons or tabs.
-func (r *reading) weights(field string) []measure.Mass {
-	var out []measure.Mass
-	split := func(text, at string) []string {
-		return strings.FieldsFunc(text, func(c rune) bool { return strings.ContainsRune(at, c) })
-	}
-	for _, line := range split(r.values.Get(field), "\n\r;\t") {
-		line = strings.TrimSpace(line)
-		if line == "" {
-			continue
-		}
-		if m, err := measure.ParseMass(line, r.units.MassUnit(), r.units); err == nil {
-			out = append(out, m)
-			continue
-		}
-		for _, word := range split(line, " ") {
-			m, err := measure.ParseMass(strings.TrimSuffix(word, ","), r.units.MassUnit(), r.units)
-			if err != nil {
-				r.refuse(field, err)
-				return out
-			}
-			out = append(out, m)
-		}
-	}
-	return out
-}
-
-// seen are the tubers of which something was typed that differs from before.
-func (r *reading) seen(tr *logbook.TrayState) []logbook.Seen {
-	var out []logbook.Seen
-	for i := range tr.Tubers {
-		u := &tr.Tubers[i]
-		field := func(name string) string { return fmt.Sprintf("%s-%d", name, u.N) }
-		if r.text(field("eyes")) == "" && r.text(field("sprouts")) == "" && r.text(field("soft")) == "" {
-			continue
-		}
-		s := logbook.Seen{Tuber: u.N, Eyes: r.count(field("eyes")), Sprouts: r.count(field("sprouts")), Stout: r.text(field("thick")) != "thin", Soft: r.text(field("soft")) != ""}
-		if text := r.text(field("longest")); text != "" {
-			l, err := measure.ParseLength(text, measure.Unit(sproutUnit(r.units)), r.units)
-			if err != nil {
-				r.refuse(field("longest"), err)
-			}
-			s.Longest = l
-			if math.Abs(float64(l-u.Seen.Longest)) < 0.01 { // as it was printed
-				s.Longest = u.Seen.Longest
-			}
-		}
-		if u.Looked == 0 || s != u.Seen {
-			out = append(out, s)
-		}
-	}
-	return out
 }
 
 // seedWorking is of the pieces a tuber gives.

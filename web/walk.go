@@ -14,6 +14,7 @@ import (
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 // walk is one walk along the row: what is due, bag by bag as they stand.
@@ -24,7 +25,7 @@ type walk struct {
 	Done  []doneLine
 	Soon  []soonLine
 	Feed  string // in one batch, empty when nothing is fed
-	Minds []caution
+	Minds []form.Caution
 	Error string
 }
 
@@ -65,7 +66,7 @@ var pressed = map[job.Kind]string{
 
 // walkOf a row of bags, from one stop on.
 func walkOf(row []forecast.PlantingForecast, from, most int, sys measure.System, today measure.Day) walk {
-	w := walk{Key: newKey()}
+	w := walk{Key: form.NewKey()}
 	place, n := "", 0
 	var soon []soonLine
 	for i := range row {
@@ -89,7 +90,7 @@ func walkOf(row []forecast.PlantingForecast, from, most int, sys measure.System,
 		}
 		for k := len(st.Log) - 1; k >= 0 && st.Log[k].Day == today; k-- {
 			if e := &st.Log[k]; e.Logged == today && workKind(e.Kind) {
-				w.Done = append(w.Done, doneLine{logLine{e.ID, e.Day, entryWords(st, e, sys), newKey()}, st.Planting.ID, st.Bag.Label})
+				w.Done = append(w.Done, doneLine{logLine{e.ID, e.Day, entryWords(st, e, sys), form.NewKey()}, st.Planting.ID, st.Bag.Label})
 			}
 		}
 	}
@@ -103,7 +104,7 @@ func walkOf(row []forecast.PlantingForecast, from, most int, sys measure.System,
 }
 
 // bewareOn are the cautions of the jobs of a walk, each once.
-func bewareOn(stops []stop) []caution {
+func bewareOn(stops []stop) []form.Caution {
 	of := map[job.Kind][]string{
 		job.Raise: {"mix", "lifting"}, job.TopUp: {"mix"}, job.Plant: {"mix", "dust"}, job.Feed: {"sprays"}, job.Tie: {"canes"}, job.Move: {"lifting"},
 		job.CutDown: {"green"}, job.Lift: {"green", "lifting"},
@@ -177,11 +178,11 @@ func (s *Site) walking(c *gin.Context, status int, r *reading) error {
 	}
 	from, _ := strconv.Atoi(c.Query("from"))
 	body := walkBody{Walk: walkOf(row, max(0, from), 60, sys, day), From: max(0, from)}
-	if len(r.faults) > 0 {
-		body.Walk.Error = r.faults[0].Says.In(sys)
+	if len(r.Faults) > 0 {
+		body.Walk.Error = r.Faults[0].Says.In(sys)
 		for i := range body.Walk.Stops {
 			stop := &body.Walk.Stops[i]
-			stop.Typed = draw.Escape(r.text(fmt.Sprintf("height-%d", stop.ID)))
+			stop.Typed = draw.Escape(r.Text(fmt.Sprintf("height-%d", stop.ID)))
 		}
 	}
 	s.render(c, status, "walk", view{Title: "The walk", Stage: "Today", Body: body})
@@ -190,16 +191,16 @@ func (s *Site) walking(c *gin.Context, status int, r *reading) error {
 
 // tick logs a job that was done along the row: "12:raise".
 func (s *Site) tick(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	ask, ok := r.job(r.text("do"))
+	ask, ok := r.job(r.Text("do"))
 	if !ok {
 		return logbook.ErrNotFound
 	}
 	if ask.What == job.Measure {
-		ask.Height = r.length(fmt.Sprintf("height-%d", ask.Planting))
+		ask.Height = r.Length(fmt.Sprintf("height-%d", ask.Planting))
 	}
 	return s.doJob(c, &r, ask, func() error { return s.walking(c, http.StatusUnprocessableEntity, &r) })
 }
@@ -235,14 +236,14 @@ type laterBody struct {
 	S    *forecast.PlantingForecast
 	Tag  string
 	Why  string
-	Off  Form
-	Skip Form
+	Off  form.Form
+	Skip form.Form
 }
 
 // later is the page of a job that is not done now.
-func (s *Site) later(c *gin.Context) error { return s.laterPage(c, http.StatusOK, typed{}) }
+func (s *Site) later(c *gin.Context) error { return s.laterPage(c, http.StatusOK, form.Sent{}) }
 
-func (s *Site) laterPage(c *gin.Context, status int, t typed) error {
+func (s *Site) laterPage(c *gin.Context, status int, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
@@ -251,25 +252,25 @@ func (s *Site) laterPage(c *gin.Context, status int, t typed) error {
 	if err != nil {
 		return err
 	}
-	if t.units, err = s.units(c); err != nil {
+	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
 	what := job.Kind(c.Param("job"))
 	body := laterBody{S: &st}
 	for _, j := range st.Jobs {
 		if j.Kind == what {
-			body.Tag, body.Why = j.Tag.In(t.units), j.Why.In(t.units)
+			body.Tag, body.Why = j.Tag.In(t.Units), j.Why.In(t.Units)
 		}
 	}
 	if body.Tag == "" {
 		return logbook.ErrNotFound
 	}
 	at := fmt.Sprintf("/plantings/%d/later/%s", st.Planting.ID, what)
-	days := []Option{{Value: "1", Name: "until tomorrow"}, {Value: "3", Name: "for 3 days"}, {Value: "7", Name: "for a week"}, {Value: "14", Name: "for 2 weeks"}}
-	body.Off = t.fill(Form{Name: "off", Action: at, Button: "Put it off", Fields: []Field{
+	days := []form.Option{{Value: "1", Name: "until tomorrow"}, {Value: "3", Name: "for 3 days"}, {Value: "7", Name: "for a week"}, {Value: "14", Name: "for 2 weeks"}}
+	body.Off = t.Fill(form.Form{Name: "off", Action: at, Button: "Put it off", Fields: []form.Field{
 		{Name: "as", Kind: "hidden", Value: string(logbook.PutOff)}, {Name: "until", Label: "Put it off", Kind: "choice", Value: "1", Options: days},
 	}})
-	body.Skip = t.fill(Form{Name: "skip", Action: at, Button: "Skip it", Fields: []Field{
+	body.Skip = t.Fill(form.Form{Name: "skip", Action: at, Button: "Skip it", Fields: []form.Field{
 		{Name: "as", Kind: "hidden", Value: string(logbook.Skipped)}, {Name: "text", Label: "Skip it, because", Kind: "text", Hint: "In a few words, for next year"},
 	}})
 	s.render(c, status, "later", view{Title: "Not now", Stage: "Today", Body: body})
@@ -277,19 +278,19 @@ func (s *Site) laterPage(c *gin.Context, status int, t typed) error {
 }
 
 func (s *Site) putOff(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	ask := forecast.JobRequest{Planting: idOf(c), What: job.Kind(c.Param("job")), As: logbook.Kind(r.text("as")), Reason: r.text("text")}
-	form := "skip"
+	ask := forecast.JobRequest{Planting: idOf(c), What: job.Kind(c.Param("job")), As: logbook.Kind(r.Text("as")), Reason: r.Text("text")}
+	name := "skip"
 	if ask.As == logbook.PutOff {
-		form, ask.Days = "off", r.count("until")
+		name, ask.Days = "off", r.Count("until")
 	}
 	if !ask.What.Known() || ask.As != logbook.PutOff && ask.As != logbook.Skipped {
 		return logbook.ErrNotFound
 	}
 	return s.doJob(c, &r, ask, func() error {
-		return s.laterPage(c, http.StatusUnprocessableEntity, refuse(c, typed{form: form, values: r.values, faults: r.faults}))
+		return s.laterPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent(name)))
 	})
 }

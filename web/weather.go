@@ -16,6 +16,7 @@ import (
 	"glebata/garden/logbook"
 	"glebata/openformat"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 type weatherBody struct {
@@ -27,7 +28,7 @@ type weatherBody struct {
 	Earlier string
 	Later   string
 	Own     int // of the days shown
-	Form    Form
+	Form    form.Form
 	Said    string
 	// After a file was read:
 	Wrong   []openformat.LineError
@@ -61,20 +62,20 @@ type changeLine struct{ Day, New, Old string }
 const weatherDays = 42
 
 func (s *Site) weather(c *gin.Context) error {
-	return s.weatherPage(c, http.StatusOK, weatherBody{}, typed{})
+	return s.weatherPage(c, http.StatusOK, weatherBody{}, form.Sent{})
 }
 
-func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed) error {
+func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
 	today := look.Today()
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	t.units = r.units
+	t.Units = r.Units
 	body.Until = today
 	if d, err := measure.ParseDay(c.Query("until")); err == nil && d < today {
 		body.Until = d
@@ -98,8 +99,8 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 			return err
 		}
 	}
-	body.Chart = draw.WeatherOf(days, nights, normals, r.units)
-	body.tell(days, nights, r.units)
+	body.Chart = draw.WeatherOf(days, nights, normals, r.Units)
+	body.tell(days, nights, r.Units)
 	body.Earlier = (body.Until - weatherDays).ISO()
 	if body.Until < today {
 		body.Later = min(today, body.Until+weatherDays).ISO()
@@ -107,15 +108,15 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t typed
 	if body.Said == "" {
 		body.Said = s.said(c)
 	}
-	body.Key = newKey()
+	body.Key = form.NewKey()
 	imports, err := look.WeatherImports()
 	if err != nil {
 		return err
 	}
 	for _, i := range imports[:min(len(imports), maxBrought)] {
-		body.Brought = append(body.Brought, broughtLine{i, newKey()})
+		body.Brought = append(body.Brought, broughtLine{i, form.NewKey()})
 	}
-	body.Form = t.fill(weatherForm())
+	body.Form = t.Fill(weatherForm())
 	s.render(c, status, "weather", view{Title: "Weather", Stage: "Site", Body: body})
 	return nil
 }
@@ -142,8 +143,8 @@ func (b *weatherBody) tell(days []logbook.DayRecord, nights []forecast.Forecast,
 
 func degrees(t float64, sys measure.System) string { return sys.Temperature(measure.Temperature(t)) }
 
-func weatherForm() Form {
-	return Form{Name: "weather", Title: "Bring in daily records of your own", Action: "/weather/read", Button: "Look at what it would change", Fields: []Field{
+func weatherForm() form.Form {
+	return form.Form{Name: "weather", Title: "Bring in daily records of your own", Action: "/weather/read", Button: "Look at what it would change", Fields: []form.Field{
 		{Name: "source", Label: "Whose record", Kind: "text", Hint: "Like: thermometer on the north wall"},
 		{Name: "file", Label: "The file", Kind: "file", Hint: "CSV with a heading line: date,tmin,tmax,rain and humidity, wind, sun where you have them. Days like 2026-06-09, °C, mm."},
 		{Name: "lines", Label: "or paste its lines", Kind: "words"},
@@ -156,12 +157,12 @@ func (s *Site) readWeather(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	body := weatherBody{Source: r.text("source")}
-	file := []byte(r.values.Get("lines"))
+	body := weatherBody{Source: r.Text("source")}
+	file := []byte(r.Values.Get("lines"))
 	if up, _, err := c.Request.FormFile("file"); err == nil {
 		defer func() { _ = up.Close() }() // only read
 		if sent, err := io.ReadAll(up); err == nil && len(bytes.TrimSpace(sent)) > 0 {
@@ -169,12 +170,12 @@ func (s *Site) readWeather(c *gin.Context) error {
 		}
 	}
 	if body.Source == "" {
-		r.faults.Add("source", "Say whose record it is: the source of each day is kept.")
+		r.Faults.Add("source", "Say whose record it is: the source of each day is kept.")
 	}
 	if len(bytes.TrimSpace(file)) == 0 {
-		r.faults.Add("file", "Choose a file, or paste its lines.")
+		r.Faults.Add("file", "Choose a file, or paste its lines.")
 	}
-	if r.faults == nil {
+	if r.Faults == nil {
 		days, wrong := openformat.ReadWeather(file, s.clock.Today())
 		body.Wrong = wrong
 		if wrong == nil {
@@ -182,15 +183,15 @@ func (s *Site) readWeather(c *gin.Context) error {
 			if err != nil {
 				return err
 			}
-			body.preview(p, string(file), r.units)
+			body.preview(p, string(file), r.Units)
 		}
 	}
 	status := http.StatusOK
-	if r.faults != nil || body.Wrong != nil {
+	if r.Faults != nil || body.Wrong != nil {
 		status = http.StatusUnprocessableEntity
-		r.values.Set("lines", string(file))
+		r.Values.Set("lines", string(file))
 	}
-	return s.weatherPage(c, status, body, refuse(c, typed{form: "weather", values: r.values, faults: r.faults, units: r.units}))
+	return s.weatherPage(c, status, body, refuse(c, r.Sent("weather")))
 }
 
 // mostChanges that a preview lists.
@@ -212,22 +213,22 @@ func (b *weatherBody) preview(p garden.WeatherPreview, file string, sys measure.
 
 // importWeather keeps what was looked at.
 func (s *Site) importWeather(c *gin.Context) error {
-	r, err := s.reads(c)
+	r, err := s.parseForm(c)
 	if err != nil {
 		return err
 	}
-	days, wrong := openformat.ReadWeather([]byte(r.values.Get("lines")), s.clock.Today())
+	days, wrong := openformat.ReadWeather([]byte(r.Values.Get("lines")), s.clock.Today())
 	if wrong != nil {
-		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Wrong: wrong, Source: r.text("source")}, typed{form: "weather", values: r.values, units: r.units})
+		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Wrong: wrong, Source: r.Text("source")}, form.Sent{Form: "weather", Values: r.Values, Units: r.Units})
 	}
-	_, err = s.garden.ImportWeather(c.Request.Context(), days, r.text("source"), s.asked(c))
+	_, err = s.garden.ImportWeather(c.Request.Context(), days, r.Text("source"), s.asked(c))
 	if err := r.refused(err); err != nil {
 		return err
 	}
-	if r.faults != nil {
-		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Source: r.text("source")}, refuse(c, typed{form: "weather", values: r.values, faults: r.faults, units: r.units}))
+	if r.Faults != nil {
+		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Source: r.Text("source")}, refuse(c, r.Sent("weather")))
 	}
-	said := fmt.Sprintf("Kept: %d days of %s, from %s to %s.", len(days), r.text("source"), days[0].Day, days[len(days)-1].Day)
+	said := fmt.Sprintf("Kept: %d days of %s, from %s to %s.", len(days), r.Text("source"), days[0].Day, days[len(days)-1].Day)
 	return s.redirectWithFlash(c, "/weather?until="+days[len(days)-1].Day.ISO(), said)
 }
 
@@ -235,7 +236,7 @@ func (s *Site) importWeather(c *gin.Context) error {
 func (s *Site) undoWeather(c *gin.Context) error {
 	_, err := s.garden.UndoWeather(c.Request.Context(), idOf(c), s.asked(c))
 	if faults, ok := faultsOf(err); ok {
-		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{}, refuse(c, typed{form: "undo", faults: faults}))
+		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{}, refuse(c, form.Sent{Form: "undo", Faults: faults}))
 	}
 	if err != nil {
 		return err

@@ -1,0 +1,102 @@
+package form
+
+import (
+	"net/url"
+	"strings"
+
+	"glebata/core/measure"
+	"glebata/garden/logbook"
+)
+
+// Sent is what came with a request: the values as typed and what is wrong
+// with them. The zero Sent is a form nobody has filled in yet.
+type Sent struct {
+	Form   string // name of the form the values belong to
+	Values url.Values
+	Faults logbook.Faults
+	Units  measure.System
+	shown  *bool // the page has told what is wrong; nil for a form nobody has sent
+}
+
+// Await is t with a note of whether a page has told what is wrong.
+func (t Sent) Await() Sent {
+	t.shown = new(bool)
+	return t
+}
+
+// Untold is what a page was to tell of a refused form and did not.
+func (t Sent) Untold(sys measure.System) string {
+	if t.shown == nil || *t.shown {
+		return ""
+	}
+	var words []string
+	for _, f := range t.Faults {
+		words = append(words, f.Says.In(sys))
+	}
+	return strings.Join(words, " ")
+}
+
+func (t Sent) tell() {
+	if t.shown != nil {
+		*t.shown = true
+	}
+}
+
+// Fill lays the typed values and faults over a form's fields and gives it a
+// fresh client key.
+func (t Sent) Fill(f Form) Form {
+	f.Key = NewKey()
+	mine := t.Form == f.Name
+	known := map[string]bool{}
+	for i := range f.Fields {
+		field := &f.Fields[i]
+		known[field.Name] = true
+		field.ID = f.Name + "-" + field.Name
+		if !mine {
+			continue
+		}
+		if field.Kind == "tick" {
+			field.Value = t.Values.Get(field.Name)
+		} else if field.Kind == "file" {
+			field.Value = ""
+		} else if values, sent := t.Values[field.Name]; sent && len(values) > 0 {
+			field.Value = values[0]
+		}
+		field.Error = t.At(field.Name)
+	}
+	for i := range f.Fields {
+		for j := range f.Fields[i].Options {
+			o := &f.Fields[i].Options[j]
+			o.Chosen = o.Value == f.Fields[i].Value
+		}
+	}
+	if !mine {
+		return f
+	}
+	f.Open = true
+	t.tell()
+	for _, fault := range t.Faults {
+		if !known[fault.Field] {
+			f.Error = strings.TrimSpace(f.Error + " " + fault.Says.In(t.Units))
+		}
+	}
+	return f
+}
+
+func (t Sent) At(field string) string {
+	var said []string
+	for _, f := range t.Faults {
+		if f.Field == field {
+			said = append(said, f.Says.In(t.Units))
+			t.tell()
+		}
+	}
+	return strings.Join(said, " ")
+}
+
+// Anew is the form of a name as it is read now; what it tells counts as told of t.
+func (t Sent) Anew(name string, r *Reader) Sent {
+	s := r.Sent(name)
+	s.shown = t.shown
+	return s
+}
