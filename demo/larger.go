@@ -24,11 +24,11 @@ func FillLarger(ctx context.Context, g *garden.Garden, bags, seasons int) error 
 	if err != nil {
 		return err
 	}
-	dice := rand.New(rand.NewPCG(2026, 6))
+	rng := rand.New(rand.NewPCG(2026, 6))
 	last := Today().Year()
 	for year := last - seasons + 1; year <= last; year++ {
 		for i, label := range labels {
-			s := invent(dice, year, label, i, year < last)
+			s := invent(rng, year, label, i, year < last)
 			if err := b.sow(ctx, s); err != nil {
 				return fmt.Errorf("sowing %s in %s, %d: %w", s.variety, s.bag, s.year, err)
 			}
@@ -59,24 +59,24 @@ func (b *builder) moreBags(ctx context.Context, n int) ([]string, error) {
 }
 
 // invent makes a believable planting.
-func invent(dice *rand.Rand, year int, label string, i int, finished bool) sowing {
+func invent(rng *rand.Rand, year int, label string, i int, finished bool) sowing {
 	v := varieties[i%5] // the potatoes
 	s := sowing{
 		year: year, bag: label, variety: v.Name, planned: "03-01",
 		school: hill.Default(v.Class), planted: fmt.Sprintf("04-%02d", 5+i%20),
 	}
 	for range 2 {
-		s.pieces = append(s.pieces, measure.Mass(48+dice.IntN(24)))
+		s.pieces = append(s.pieces, measure.Mass(48+rng.IntN(24)))
 	}
-	s.doings = append(s.doings, topped("04-28", 2), up("05-08"), stem("05-15", measure.Length(8+dice.IntN(8))))
+	s.doings = append(s.doings, topped("04-28", 2), up("05-08"), stem("05-15", measure.Length(8+rng.IntN(8))))
 	if v.Class == crop.Maincrop || v.Class == crop.EarlyMaincrop {
-		s.doings = append(s.doings, stem("05-28", measure.Length(18+dice.IntN(5))), raise("05-28", 5))
+		s.doings = append(s.doings, stem("05-28", measure.Length(18+rng.IntN(5))), raise("05-28", 5))
 	}
-	s.doings = append(s.doings, fed("05-30"), tied("06-03"), stem("06-05", measure.Length(14+dice.IntN(30))))
+	s.doings = append(s.doings, fed("05-30"), tied("06-03"), stem("06-05", measure.Length(14+rng.IntN(30))))
 	if finished {
 		s.doings = append(s.doings,
-			weigh("09-01", measure.Mass(1400+dice.IntN(2600)), "blue bucket", lift.Keep, 12+dice.IntN(14)),
-			weigh("09-01", measure.Mass(80+dice.IntN(300)), "", lift.Small, 4+dice.IntN(8)), closed("09-01"))
+			weigh("09-01", measure.Mass(1400+rng.IntN(2600)), "blue bucket", lift.Keep, 12+rng.IntN(14)),
+			weigh("09-01", measure.Mass(80+rng.IntN(300)), "", lift.Small, 4+rng.IntN(8)), closed("09-01"))
 	}
 	return s
 }

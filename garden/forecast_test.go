@@ -28,10 +28,10 @@ func jobOf(st *forecast.PlantingForecast, k job.Kind) (job.Job, bool) {
 func TestAMeasuredHeightMovesTheNextLayer(t *testing.T) {
 	p, id := planted(t)
 	before := p.state(id)
-	if len(before.Grown.Climbs) != 2 || before.Grown.Course.Up == 0 {
-		t.Fatalf("%d layers to come, up %v", len(before.Grown.Climbs), before.Grown.Course.Up)
+	if len(before.Grown.Climbs) != 2 || before.Grown.Run.Up == 0 {
+		t.Fatalf("%d layers to come, up %v", len(before.Grown.Climbs), before.Grown.Run.Up)
 	}
-	up := before.Grown.Course.Up
+	up := before.Grown.Run.Up
 	low, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: before.Now * 0.6})
 	p.must(err)
 	short := p.state(id)
@@ -43,7 +43,7 @@ func TestAMeasuredHeightMovesTheNextLayer(t *testing.T) {
 	}
 	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: up + 3, Height: 140})
 	p.must(err)
-	if q := p.state(id); len(q.Grown.Fit.Questioned) != 1 || q.Grown.Fit.Rate != short.Grown.Fit.Rate || len(q.Heights) != 2 {
+	if q := p.state(id); len(q.Grown.Fit.Outliers) != 1 || q.Grown.Fit.Rate != short.Grown.Fit.Rate || len(q.Heights) != 2 {
 		t.Errorf("140 cm after three days: %+v", q.Grown.Fit)
 	}
 	_, err = p.Undo(ctx, low, p.asked())
@@ -51,8 +51,8 @@ func TestAMeasuredHeightMovesTheNextLayer(t *testing.T) {
 	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Emerged, Day: up + 9})
 	p.must(err)
 	late := p.state(id)
-	if late.Grown.Course.Up != up+9 || late.Grown.Fit.ShiftSD != 0 || late.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
-		t.Errorf("seen up nine days later: %v, layer on %v", late.Grown.Course.Up, late.Grown.Climbs[0].Day)
+	if late.Grown.Run.Up != up+9 || late.Grown.Fit.ShiftSD != 0 || late.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
+		t.Errorf("seen up nine days later: %v, layer on %v", late.Grown.Run.Up, late.Grown.Climbs[0].Day)
 	}
 }
 
@@ -88,23 +88,23 @@ func (p *plot) frost(night measure.Day) {
 func TestALateFrostSetsBack(t *testing.T) {
 	p, id := planted(t)
 	before := p.state(id)
-	night := before.Grown.Course.Up + 5
+	night := before.Grown.Run.Up + 5
 	p.frost(night)
 	hit := p.state(id)
-	if c := hit.Grown.Course; len(c.Frosts) != 1 || c.Frosts[0] != night || c.Mature <= before.Grown.Course.Mature || hit.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
-		t.Errorf("after −3 °C: frosts %v, mature %v, before %v", c.Frosts, c.Mature, before.Grown.Course.Mature)
+	if c := hit.Grown.Run; len(c.Frosts) != 1 || c.Frosts[0] != night || c.Mature <= before.Grown.Run.Mature || hit.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
+		t.Errorf("after −3 °C: frosts %v, mature %v, before %v", c.Frosts, c.Mature, before.Grown.Run.Mature)
 	}
 	seen, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: before.Now})
 	p.must(err)
-	if c := p.state(id).Grown.Course; len(c.Frosts) != 0 {
+	if c := p.state(id).Grown.Run; len(c.Frosts) != 0 {
 		t.Errorf("measured whole since, it still has frosts %v", c.Frosts)
 	}
 	_, err = p.Undo(ctx, seen, p.asked())
 	p.must(err)
 	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Frosted, Day: night})
 	p.must(err)
-	if st := p.state(id); len(st.Grown.Course.Frosts) != 1 || st.StemKnown {
-		t.Errorf("seen black: %+v", st.Grown.Course.Frosts)
+	if st := p.state(id); len(st.Grown.Run.Frosts) != 1 || st.StemKnown {
+		t.Errorf("seen black: %+v", st.Grown.Run.Frosts)
 	}
 }
 
@@ -129,7 +129,7 @@ func TestAFreshFrostIsAskedAbout(t *testing.T) {
 	p.must(err)
 	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Frosted, Day: today - 1})
 	p.must(err)
-	if asks() || len(p.state(id).Grown.Course.Frosts) != 1 {
+	if asks() || len(p.state(id).Grown.Run.Frosts) != 1 {
 		t.Error("logged, it is asked about still")
 	}
 }
@@ -214,7 +214,7 @@ func TestProspectsSpreadAroundTheCourse(t *testing.T) {
 		}
 	}
 	st, a := row[0], prospects[id]
-	if up := float64(st.Grown.Course.Up); a.Up.Low > up || a.Up.High < up || a.Up.Low == a.Up.High {
+	if up := float64(st.Grown.Run.Up); a.Up.Low > up || a.Up.High < up || a.Up.Low == a.Up.High {
 		t.Errorf("up %v lies outside %+v", up, a.Up)
 	}
 	day := measure.Day(0)

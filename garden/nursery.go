@@ -11,7 +11,7 @@ import (
 
 // Nursery as it stands, open ones first.
 func (v *View) Nursery() ([]logbook.NursingState, error) {
-	list, err := v.m.nursery.get(func() ([]logbook.NursingState, error) { return nurseryOf(v.ctx, v.r) })
+	list, err := v.m.nursery.get(func() ([]logbook.NursingState, error) { return readNursery(v.ctx, v.r) })
 	out := slices.Clone(list)
 	slices.SortStableFunc(out, func(a, b logbook.NursingState) int {
 		return boolOrder(b.Open()) - boolOrder(a.Open())
@@ -26,7 +26,7 @@ func boolOrder(b bool) int {
 	return 0
 }
 
-func nurseryOf(ctx context.Context, r Reader) ([]logbook.NursingState, error) {
+func readNursery(ctx context.Context, r Reader) ([]logbook.NursingState, error) {
 	list, err := r.Nurslings(ctx)
 	if err != nil {
 		return nil, err

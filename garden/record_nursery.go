@@ -51,8 +51,8 @@ func (g *Garden) Start(ctx context.Context, n logbook.Nursling, a Request) (logb
 		if n.Kind == logbook.Root && !(n.Temp >= 5 && n.Temp <= 40) {
 			faults.Add("temp", "Roots are started at {} to {}.", measure.Temperature(22), measure.Temperature(28))
 		}
-		if n.Weight != 0 && !(n.Weight >= seed.LeastPiece && n.Weight <= 3*measure.Kilogram) || n.Kind == logbook.Pot && n.Weight == 0 {
-			faults.Add("weight", "Weigh the tuber: between {} and {}.", seed.LeastPiece, seed.MostPiece)
+		if n.Weight != 0 && !(n.Weight >= seed.MinPiece && n.Weight <= 3*measure.Kilogram) || n.Kind == logbook.Pot && n.Weight == 0 {
+			faults.Add("weight", "Weigh the tuber: between {} and {}.", seed.MinPiece, seed.MaxPiece)
 		}
 		if !n.Shelter.Known() {
 			faults.Add("shelter", "Choose where it stands.")
@@ -71,7 +71,7 @@ func (g *Garden) Start(ctx context.Context, n logbook.Nursling, a Request) (logb
 func (g *Garden) RecordNursery(ctx context.Context, e logbook.NurseryEntry, a Request) (logbook.ID, error) {
 	return g.idempotent(ctx, a.Key, e, func(w Writer) (logbook.ID, error) {
 		e.Key, e.Logged = a.Key, a.Today
-		list, err := nurseryOf(ctx, w)
+		list, err := readNursery(ctx, w)
 		if err != nil {
 			return 0, err
 		}
@@ -91,7 +91,7 @@ func (g *Garden) RecordNursery(ctx context.Context, e logbook.NurseryEntry, a Re
 func (g *Garden) UndoNursery(ctx context.Context, entry logbook.ID, a Request) (logbook.ID, error) {
 	type undoNursery struct{ Entry logbook.ID }
 	return g.idempotent(ctx, a.Key, undoNursery{entry}, func(w Writer) (logbook.ID, error) {
-		list, err := nurseryOf(ctx, w)
+		list, err := readNursery(ctx, w)
 		if err != nil {
 			return 0, err
 		}
@@ -130,7 +130,7 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting logbook.ID, day 
 		if err != nil {
 			return 0, err
 		}
-		list, err := nurseryOf(ctx, w)
+		list, err := readNursery(ctx, w)
 		if err != nil {
 			return 0, err
 		}

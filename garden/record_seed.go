@@ -120,7 +120,7 @@ func (g *Garden) RecordSeed(ctx context.Context, e logbook.SeedEntry, a Request)
 		if e.Day == 0 {
 			e.Day = a.Today
 		}
-		b, err := benchOf(ctx, w, a.Today)
+		b, err := readBench(ctx, w, a.Today)
 		if err != nil {
 			return 0, err
 		}
@@ -150,7 +150,7 @@ func (g *Garden) RecordSeed(ctx context.Context, e logbook.SeedEntry, a Request)
 func (g *Garden) UndoSeed(ctx context.Context, entry logbook.ID, a Request) (logbook.ID, error) {
 	type undoSeed struct{ Entry logbook.ID }
 	return g.idempotent(ctx, a.Key, undoSeed{entry}, func(w Writer) (logbook.ID, error) {
-		b, err := benchOf(ctx, w, a.Today)
+		b, err := readBench(ctx, w, a.Today)
 		if err != nil {
 			return 0, err
 		}

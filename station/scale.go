@@ -22,7 +22,7 @@ const (
 
 // Reading of the n-th tuber put on the scale, to the gram.
 func (s *Scale) Reading(n int) measure.Mass {
-	dice := rand.New(rand.NewPCG(s.seed, uint64(n)))
-	g := usualTuber * math.Exp(spreadTuber*dice.NormFloat64())
+	rng := rand.New(rand.NewPCG(s.seed, uint64(n)))
+	g := usualTuber * math.Exp(spreadTuber*rng.NormFloat64())
 	return measure.Mass(math.Round(min(240, max(24, g))))
 }

@@ -75,15 +75,15 @@ func tenth(v float64) float64 { return math.Round(v*10) / 10 }
 // the more to the usual the further off it is.
 func (w *Weather) Forecast(s *logbook.Site, n *climate.Normals, today measure.Day) []forecast.Forecast {
 	out := make([]forecast.Forecast, forecast.ForecastDays)
-	dice := rand.New(rand.NewPCG(w.seed^siteOf(s), uint64(today)))
-	drift := dice.NormFloat64()
+	rng := rand.New(rand.NewPCG(w.seed^siteOf(s), uint64(today)))
+	drift := rng.NormFloat64()
 	for i := range out {
 		lead := i + 1
 		d := today + measure.Day(lead)
 		truth := w.Day(s, n, d)
 		sd := forecast.ForecastSpread(lead)
 		// Days of one forecast err alike.
-		drift = 0.7*drift + math.Sqrt(1-0.49)*dice.NormFloat64()
+		drift = 0.7*drift + math.Sqrt(1-0.49)*rng.NormFloat64()
 		wet := 0.0
 		if truth.Rain > 0.2 {
 			wet = 1

@@ -91,7 +91,7 @@ func (r *Report) recognise(ctx context.Context, path string) error {
 		return err
 	}
 	defer func() { _ = db.Close() }() // nothing was written
-	if r.Version, err = versionOf(ctx, db); err != nil {
+	if r.Version, err = readVersion(ctx, db); err != nil {
 		return told(err)
 	}
 	if r.Version > r.Newest {
@@ -114,8 +114,8 @@ func looksLikeSQLite(path string) error {
 	return nil
 }
 
-// versionOf a garden's tables; ErrForeign for another program's.
-func versionOf(ctx context.Context, db *sqlx.DB) (int64, error) {
+// readVersion of a garden's tables; ErrForeign for another program's.
+func readVersion(ctx context.Context, db *sqlx.DB) (int64, error) {
 	var id, tables, ours int64
 	if err := db.GetContext(ctx, &id, `PRAGMA application_id`); err != nil {
 		return 0, err

@@ -15,7 +15,7 @@ func (r *reader) Site(ctx context.Context) (s logbook.Site, known bool, err erro
 		var risk, lift, heated float64
 		known = true
 		err := rows.Scan(&s.Name, &s.Climate, &s.Latitude, &s.Last, &s.First, &s.LastSD, &s.FirstSD, &risk, &lift, &heated)
-		s.Risk, s.LiftLimit, s.Heated = climate.Appetite(risk), measure.Mass(lift), measure.Temperature(heated)
+		s.Risk, s.LiftLimit, s.Heated = climate.RiskTolerance(risk), measure.Mass(lift), measure.Temperature(heated)
 		return err
 	}, `SELECT name, climate, latitude, last_frost, first_frost, last_sd, first_sd, risk, lift_limit_g, heated_c FROM site`)
 	if err != nil || !known {

@@ -146,7 +146,7 @@ func (s *Site) allotPage(c *gin.Context, status int, refused logbook.Faults) err
 	}
 	if len(ask.Plantings) > 0 {
 		draft, err := look.DraftAllotment(ask)
-		if faults, ok := faultsOf(err); ok {
+		if faults, ok := asFaults(err); ok {
 			for _, f := range faults {
 				body.Error += f.Says.In(r.Units) + " "
 			}
@@ -219,17 +219,17 @@ func (b *allotBody) tell(d *forecast.AllotmentDraft, ask forecast.AllotmentReque
 		place := allotPlace{Label: p.Planting.Bag.Label, Total: p.Total, Short: p.Short, Bar: int(1000 * float64(p.Total/heaviest)), Of: sys.Volume(p.Litres)}
 		b.Total += p.Total
 		for _, piece := range p.Pieces {
-			place.Discs = append(place.Discs, draw.DiscOf(piece, allotScale, sys))
+			place.Discs = append(place.Discs, draw.NewDisc(piece, allotScale, sys))
 			b.Gives = append(b.Gives, fmt.Sprintf("%d.%s", p.Planting.ID, pieceKey(piece.PieceRef)))
 			b.Swap.Pieces = append(b.Swap.Pieces, form.Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: "in " + p.Planting.Bag.Label})
 		}
 		b.Places = append(b.Places, place)
 	}
 	for _, piece := range d.Left {
-		b.Left = append(b.Left, draw.DiscOf(piece, allotScale, sys))
+		b.Left = append(b.Left, draw.NewDisc(piece, allotScale, sys))
 		b.Swap.Pieces = append(b.Swap.Pieces, form.Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: "left over"})
 	}
-	b.Notes = []note{noteOf(spreadWorking(d), d.Variety.Name, sys)}
+	b.Notes = []note{newNote(spreadWorking(d), d.Variety.Name, sys)}
 }
 
 // spreadWords say what of the bags is compared.

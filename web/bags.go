@@ -87,7 +87,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t form.Sent) error {
 }
 
 func lineOfModel(m logbook.Model, mix medium.Mix, limit measure.Mass) modelLine {
-	l := modelLine{Model: m, Outline: draw.OutlineOf(m), Usable: m.Shape.Usable(hill.UsualHeadspace), Full: m.Shape.Full(), Facts: m.Drainage.Facts(m.Shape)}
+	l := modelLine{Model: m, Outline: draw.NewOutline(m), Usable: m.Shape.Usable(hill.UsualHeadspace), Full: m.Shape.Full(), Facts: m.Drainage.Facts(m.Shape)}
 	l.Wet = mix.WetWeight(l.Usable, m.Empty)
 	l.Heavy = l.Wet > limit
 	if m.Price > 0 {
@@ -123,7 +123,7 @@ func placesAndShelters(cat garden.Catalogue) (places []string, shelters []form.O
 		places = append(places, p.Name)
 	}
 	for _, sh := range climate.Shelters() {
-		shelters = append(shelters, form.Option{Value: string(sh), Name: sh.Gain().Name})
+		shelters = append(shelters, form.Option{Value: string(sh), Name: sh.Offset().Name})
 	}
 	return places, shelters
 }
@@ -277,7 +277,7 @@ func (r *reading) shape() bag.Shape {
 // added answers a form that adds to the catalogue: back to its page, or the
 // page again with what was typed and what is wrong.
 func (s *Site) added(c *gin.Context, name string, r reading, err error, said string, page func(*gin.Context, int, form.Sent) error) error {
-	if faults, ok := faultsOf(err); ok {
+	if faults, ok := asFaults(err); ok {
 		return page(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: name, Values: r.Values, Faults: faults}))
 	}
 	if err != nil {

@@ -59,7 +59,7 @@ func (s *Site) card(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	st, err := look.Planting(idOf(c))
+	st, err := look.Planting(pathID(c))
 	if err != nil {
 		return err
 	}
@@ -100,9 +100,9 @@ func (s *Site) card(c *gin.Context) error {
 	case st.SeedWanted() > 0:
 		body.Seed = fmt.Sprintf("%d pieces, about %s", st.Number, sys.Mass(st.SeedWanted()))
 	}
-	body.Drawing.Detail = draw.DetailOf(draw.Look{Standing: &st, Units: sys, Ladder: true}, &body.Drawing.Defs)
-	body.Above = draw.AboveOf(st.Bag.Model.Shape, st.Spots(&st.Planting), draw.SeedRef(st.Variety.Class.Crop()), &body.Drawing.Detail, sys)
-	code, err := codeOf(addressOf(c) + "/bags/" + st.Bag.Label + "#entries")
+	body.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &st, Units: sys, Ladder: true}, &body.Drawing.Defs)
+	body.Above = draw.NewAbove(st.Bag.Model.Shape, st.Spots(&st.Planting), draw.SeedRef(st.Variety.Class.Crop()), &body.Drawing.Detail, sys)
+	code, err := newCodeView(requestAddress(c) + "/bags/" + st.Bag.Label + "#entries")
 	if err != nil {
 		return err
 	}

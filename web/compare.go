@@ -76,7 +76,7 @@ func (s *Site) compare(c *gin.Context) error {
 	body := compareBody{Any: len(done) > 0, Sort: q.Get("sort"), Down: q.Get("dir") != "up"}
 	body.choices(done, q)
 	body.Query = url.Values{"variety": {q.Get("variety")}, "year": {q.Get("year")}}.Encode()
-	chosen := chosenOf(done, q)
+	chosen := chooseLines(done, q)
 	for _, st := range chosen {
 		line := compareLine{PlantingForecast: st, M: st.Measures()}
 		line.Ratio, line.HasRatio = line.M.Ratio()
@@ -86,7 +86,7 @@ func (s *Site) compare(c *gin.Context) error {
 	}
 	group := forecast.Group(chosen)
 	if body.Ratio, body.HasRatio = lift.RatioOfTotals(group); body.HasRatio {
-		body.Notes = []note{noteOf(lift.RatioOfTotalsWorking(group), "The bags chosen", sys)}
+		body.Notes = []note{newNote(lift.RatioOfTotalsWorking(group), "The bags chosen", sys)}
 	}
 	body.chart(done, sys)
 	body.sort(q)
@@ -95,8 +95,8 @@ func (s *Site) compare(c *gin.Context) error {
 	return nil
 }
 
-// chosenOf are the bags of the variety and year asked for, all when none is.
-func chosenOf(done []forecast.PlantingForecast, q url.Values) []forecast.PlantingForecast {
+// chooseLines are the bags of the variety and year asked for, all when none is.
+func chooseLines(done []forecast.PlantingForecast, q url.Values) []forecast.PlantingForecast {
 	return slices.DeleteFunc(slices.Clone(done), func(s forecast.PlantingForecast) bool {
 		return q.Get("variety") != "" && q.Get("variety") != fmt.Sprint(s.Variety.ID) ||
 			q.Get("year") != "" && q.Get("year") != fmt.Sprint(s.Season.Year)
@@ -113,7 +113,7 @@ func (s *Site) groupWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	group := forecast.Group(chosenOf(done, c.Request.URL.Query()))
+	group := forecast.Group(chooseLines(done, c.Request.URL.Query()))
 	if _, ok := lift.RatioOfTotals(group); !ok {
 		return logbook.ErrNotFound
 	}
@@ -133,7 +133,7 @@ func (b *compareBody) heaps(sys measure.System) {
 			b.MoreHeaps = true
 			break
 		}
-		h := draw.HeapOf(&b.Lines[i].PlantingForecast, rowScale, sys)
+		h := draw.NewHeap(&b.Lines[i].PlantingForecast, rowScale, sys)
 		h.Href = draw.Escape(b.Lines[i].Href())
 		b.Heaps = append(b.Heaps, h)
 	}
@@ -179,10 +179,10 @@ func (b *compareBody) chart(done []forecast.PlantingForecast, sys measure.System
 				l.Bag.Label, l.Variety.Name, l.Season.Year, sys.Mass(l.Seed), sys.Mass(l.M.Edible), l.Ratio)),
 		})
 	}
-	b.Chart = draw.CompareOf(points, sys)
+	b.Chart = draw.NewCompare(points, sys)
 	for i, y := range years {
 		if shown[i] {
-			b.Keys = append(b.Keys, seriesKey{y, draw.KeyOf(i)})
+			b.Keys = append(b.Keys, seriesKey{y, draw.NewKey(i)})
 		}
 	}
 }

@@ -139,7 +139,7 @@ func (b *designBody) tell(ask forecast.DesignRequest, kind logbook.ID, sys measu
 	for i := range b.Sheet.Candidates {
 		c := &b.Sheet.Candidates[i]
 		k := designKind{Candidate: c, Href: fmt.Sprintf("/plan/design?%s&kind=%d", b.Query, c.Model.ID)}
-		k.Section = draw.Of(draw.Look{Standing: &c.Draft, Units: sys, Ladder: true}, &b.Defs)
+		k.Section = draw.NewSection(draw.Look{Standing: &c.Draft, Units: sys, Ladder: true}, &b.Defs)
 		k.Section.Tag = nil
 		k.PxW, k.PxH = draw.Px(k.Section.W, designScale), draw.Px(k.Section.H, designScale)
 		k.Bars = gradeBars(c.Choice.Grades)
@@ -170,12 +170,12 @@ func (b *designBody) tell(ask forecast.DesignRequest, kind logbook.ID, sys measu
 	b.Kinds[best].Chosen = true
 	b.Chosen = &b.Kinds[best]
 	c := b.Chosen.Candidate
-	b.Curve = draw.YieldOf(c.Choices, c.Choice, sys)
+	b.Curve = draw.NewYield(c.Choices, c.Choice, sys)
 	for _, aim := range bag.Aims() {
 		b.Aims = append(b.Aims, aimChoice{aim.Name(), aim.Best(c.Choices)})
 	}
 	g := growingAt(c)
-	b.Notes = []note{noteOf(bag.ExpectWorking(g), c.Model.Name, sys), noteOf(bag.TubersWorking(g), c.Model.Name, sys)}
+	b.Notes = []note{newNote(bag.ExpectWorking(g), c.Model.Name, sys), newNote(bag.TubersWorking(g), c.Model.Name, sys)}
 }
 
 // growingAt is what a candidate's choice was asked of.

@@ -33,9 +33,9 @@ func untold(c *gin.Context, sys measure.System) string {
 // reading reads the form of one request; the pages add to it how their own are read.
 type reading struct{ form.Reader }
 
-// faultsOf makes faults of any refusal a use case gives; ok is false for an
+// asFaults makes faults of any refusal a use case gives; ok is false for an
 // error that is not the grower's.
-func faultsOf(err error) (f logbook.Faults, ok bool) {
+func asFaults(err error) (f logbook.Faults, ok bool) {
 	if errors.As(err, &f) {
 		return f, true
 	}
@@ -43,7 +43,7 @@ func faultsOf(err error) (f logbook.Faults, ok bool) {
 		f.Add("", "This form was sent once already, with other values. Look at the log first; send it again to save this too.")
 		return f, true
 	}
-	if t, ok := troubleOf(err); ok {
+	if t, ok := asTrouble(err); ok {
 		f.Add("", t.words)
 		return f, true
 	}
@@ -53,7 +53,7 @@ func faultsOf(err error) (f logbook.Faults, ok bool) {
 // refused takes what a use case refuses into the faults; an error that is not
 // the grower's comes back.
 func (r *reading) refused(err error) error {
-	faults, ok := faultsOf(err)
+	faults, ok := asFaults(err)
 	if !ok {
 		return err
 	}

@@ -84,7 +84,7 @@ func beware(keys ...string) []form.Caution {
 type guideBody struct {
 	Terms    []term
 	Cautions []form.Caution
-	Schools  []hill.Habit
+	Schools  []hill.SchoolParams
 	Classes  []crop.Constants
 	Marks    []working.Mark
 	Growth   []growth.Constant
@@ -93,7 +93,7 @@ type guideBody struct {
 func (s *Site) guide(c *gin.Context) {
 	body := guideBody{Growth: growth.Table(), Terms: terms, Cautions: cautions, Marks: []working.Mark{working.Sum, working.Practice, working.Published, working.Model, working.Yours}}
 	for _, school := range hill.Schools() {
-		body.Schools = append(body.Schools, school.Habit())
+		body.Schools = append(body.Schools, school.Params())
 	}
 	for _, class := range crop.Classes() {
 		body.Classes = append(body.Classes, class.Constants())

@@ -72,7 +72,7 @@ func (s *Site) allLabels(c *gin.Context) ([]labelGroup, error) {
 	if err != nil {
 		return nil, err
 	}
-	base := addressOf(c)
+	base := requestAddress(c)
 	bags, trays, pots := labelGroup{Name: "Bags"}, labelGroup{Name: "Trays"}, labelGroup{Name: "Pots and roots"}
 	for i := range row {
 		st := &row[i]
@@ -164,7 +164,7 @@ func (s *Site) plainLabels(c *gin.Context) error {
 	}
 	body := labelsBody{Query: c.Request.URL.RawQuery}
 	for _, l := range chosenLabels(groups, c.QueryArray("label")) {
-		code, err := codeOf(l.Address)
+		code, err := newCodeView(l.Address)
 		if err != nil {
 			return err
 		}
@@ -174,8 +174,8 @@ func (s *Site) plainLabels(c *gin.Context) error {
 	return nil
 }
 
-// codeOf an address: a QR code, its dark modules as one path.
-func codeOf(address string) (codeView, error) {
+// newCodeView of an address: a QR code, its dark modules as one path.
+func newCodeView(address string) (codeView, error) {
 	code, err := openformat.Code(address)
 	if err != nil {
 		return codeView{}, err

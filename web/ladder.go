@@ -58,7 +58,7 @@ func (s *Site) ladderPage(c *gin.Context, status int, t form.Sent) error {
 		return err
 	}
 	today := look.Today()
-	st, err := look.Planting(idOf(c))
+	st, err := look.Planting(pathID(c))
 	if err != nil {
 		return err
 	}
@@ -101,7 +101,7 @@ func (s *Site) ladderPage(c *gin.Context, status int, t form.Sent) error {
 	body.rungs(p, t.Units)
 	body.tell(t.Units)
 	body.forms(t, today)
-	body.Outlook = yieldViewOf(&st, growing, p, today, t.Units)
+	body.Outlook = newYieldView(&st, growing, p, today, t.Units)
 	for _, e := range st.Log {
 		if c.Query("done") == fmt.Sprint(e.ID) {
 			body.Done = &logLine{e.ID, e.Day, entryWords(&st, &e, t.Units), form.NewKey()}
@@ -114,14 +114,14 @@ func (s *Site) ladderPage(c *gin.Context, status int, t form.Sent) error {
 // draw the section on the day that is looked at, and the season beside it.
 func (b *ladderBody) draw(p *forecast.EnsembleForecast, sys measure.System) error {
 	st := b.S
-	b.Chart = draw.LadderOf(st, p, b.Day, b.Today, b.Href+"#raise", sys)
+	b.Chart = draw.NewLadderChart(st, p, b.Day, b.Today, b.Href+"#raise", sys)
 	b.Day = min(max(b.Day, b.Chart.First), b.Chart.Last)
 	b.Future = b.Day > b.Today
 	then, err := st.OnDay(b.Day, b.Today)
 	if err != nil {
 		return err
 	}
-	b.Section = draw.Of(draw.Look{Standing: &then, Units: sys, Ladder: true}, &b.Defs)
+	b.Section = draw.NewSection(draw.Look{Standing: &then, Units: sys, Ladder: true}, &b.Defs)
 	b.Section.Tag = nil
 	scale := b.Chart.PxCm / 10 // px to a mm
 	top, foot := int(float64(b.Chart.Ground)/scale), int(draw.LadderFoot/scale)
@@ -177,7 +177,7 @@ func (b *ladderBody) rungs(p *forecast.EnsembleForecast, sys measure.System) {
 func (b *ladderBody) tell(sys measure.System) {
 	st := b.S
 	f := st.Grown.Fit
-	for _, q := range f.Questioned {
+	for _, q := range f.Outliers {
 		level := measure.Say("{} of stem by {} is hardly to be believed: a slip in typing, or has something stopped it? It is kept, and left out of the forecast.", q.Length, q.Day)
 		b.Asks = append(b.Asks, level.In(sys))
 	}
@@ -192,7 +192,7 @@ func (b *ladderBody) tell(sys measure.System) {
 		}
 		say("Measured heights say that its stems grow {} % "+word+" than usual.", int(100*absolute(f.Rate-1)+0.5))
 	}
-	was, is := st.Grown.Usual.Up, st.Grown.Course.Up
+	was, is := st.Grown.Usual.Up, st.Grown.Run.Up
 	if was != is && was != 0 && is != 0 {
 		say("It came up about {}, and not on {}.", is, was)
 	}
@@ -250,7 +250,7 @@ type yieldView struct {
 	Computing, Started bool
 }
 
-func yieldViewOf(st *forecast.PlantingForecast, growing bag.Growing, p *forecast.EnsembleForecast, today measure.Day, sys measure.System) *yieldView {
+func newYieldView(st *forecast.PlantingForecast, growing bag.Growing, p *forecast.EnsembleForecast, today measure.Day, sys measure.System) *yieldView {
 	o := st.YieldOutlook(growing, p, today)
 	v := &yieldView{Now: o.Now, Ready: o.Ready, From: o.From, Computing: p == nil, Started: o.Now.Yield > 0}
 	for _, w := range o.Weeks {
@@ -258,7 +258,7 @@ func yieldViewOf(st *forecast.PlantingForecast, growing bag.Growing, p *forecast
 			v.Weeks = append(v.Weeks, w)
 		}
 	}
-	v.Curve = draw.BulkingOf(v.Weeks, st.ReadyOn(), sys)
+	v.Curve = draw.NewBulking(v.Weeks, st.ReadyOn(), sys)
 	if p != nil {
 		switch {
 		case p.Ripe < 0.995 && p.Ripe >= 0.5:

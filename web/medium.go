@@ -52,7 +52,7 @@ type componentView struct {
 	Price string
 }
 
-func componentsOf(cs medium.Components, products []logbook.Product) []componentView {
+func newComponentViews(cs medium.Components, products []logbook.Product) []componentView {
 	out := make([]componentView, len(cs))
 	for i, c := range cs {
 		out[i].Component = c
@@ -112,10 +112,10 @@ func (s *Site) mediumPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	body := mediumBody{Components: componentsOf(cat.Components, products), Said: s.said(c), Base: logbook.ByKind(products, logbook.FeedPack), Liquid: logbook.ByKind(products, logbook.LiquidFeed)}
+	body := mediumBody{Components: newComponentViews(cat.Components, products), Said: s.said(c), Base: logbook.ByKind(products, logbook.FeedPack), Liquid: logbook.ByKind(products, logbook.LiquidFeed)}
 	body.Defs.Large = true
 	for _, r := range cat.Recipes {
-		body.Mixes = append(body.Mixes, mixViewOf(r, cat.Components))
+		body.Mixes = append(body.Mixes, newMixView(r, cat.Components))
 	}
 	key := c.Query("component")
 	if t.Form == "component" {
@@ -129,13 +129,13 @@ func (s *Site) mediumPage(c *gin.Context, status int, t form.Sent) error {
 		body.Handful = &f
 	}
 	for i := range row {
-		body.Feeds = append(body.Feeds, feedViewOf(&row[i], body.Base, t.Units))
+		body.Feeds = append(body.Feeds, newFeedView(&row[i], body.Base, t.Units))
 	}
 	s.render(c, status, "medium", view{Title: "Medium and feed", Stage: "Plan", Body: body})
 	return nil
 }
 
-func mixViewOf(r medium.Recipe, cs medium.Components) mixView {
+func newMixView(r medium.Recipe, cs medium.Components) mixView {
 	v := mixView{
 		Recipe: r, WetKg: fmt.Sprintf("%.2f", r.Mix.WetKg()), Settles: fmt.Sprintf("%.0f", 100*r.Mix.Settling()),
 		Water: fmt.Sprintf("%.2f", r.Mix.Water()), PH: fmt.Sprintf("%.1f", r.Mix.PH()),
@@ -161,7 +161,7 @@ func mixViewOf(r medium.Recipe, cs medium.Components) mixView {
 	return v
 }
 
-func feedViewOf(st *forecast.PlantingForecast, base *logbook.Product, sys measure.System) feedView {
+func newFeedView(st *forecast.PlantingForecast, base *logbook.Product, sys measure.System) feedView {
 	f := st.Feed
 	v := feedView{Label: st.Bag.Label, Variety: st.Variety.Name, ID: st.Planting.ID, Refused: f.Refused, Minds: f.Advice}
 	for i, l := range f.Layers {
@@ -325,7 +325,7 @@ func (s *Site) feedWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	w, st, err := look.FeedWorking(idOf(c))
+	w, st, err := look.FeedWorking(pathID(c))
 	if err != nil {
 		return err
 	}

@@ -82,7 +82,7 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t form.Sent) error {
 	body.Frost = frostLines(forecast.FrostyNights(nights, list), t.Units)
 	for i := range list {
 		n := &list[i]
-		line := nurseLineOf(n, t, today)
+		line := newNurseLine(n, t, today)
 		if h, ok := harvests[n.ID]; ok {
 			line.Harvest = &h
 		}
@@ -130,8 +130,8 @@ func frostLines(nights []forecast.FrostyNight, sys measure.System) []frostLine {
 // nurseScale is the scale of pots and roots, in px per mm.
 const nurseScale = 0.72
 
-func nurseLineOf(n *logbook.NursingState, t form.Sent, today measure.Day) nurseLine {
-	l := nurseLine{NursingState: *n, Drawing: draw.NurslingOf(n, today, nurseScale), Stage: nurseStage(n, today)}
+func newNurseLine(n *logbook.NursingState, t form.Sent, today measure.Day) nurseLine {
+	l := nurseLine{NursingState: *n, Drawing: draw.NewNursling(n, today, nurseScale), Stage: nurseStage(n, today)}
 	for _, e := range n.Log {
 		line := givenLine{e.ID, e.Day, nurseWords(e), form.NewKey()}
 		if e.Kind == logbook.NursePlanted {
@@ -152,7 +152,7 @@ func nurseStage(n *logbook.NursingState, today measure.Day) string {
 		case n.Ended:
 			return "given up"
 		}
-		return fmt.Sprintf("day %d in its pot, %s", int(today-n.Started), n.Now.Gain().Where)
+		return fmt.Sprintf("day %d in its pot, %s", int(today-n.Started), n.Now.Offset().Where)
 	}
 	switch {
 	case n.Ended:
@@ -172,7 +172,7 @@ func nurseStage(n *logbook.NursingState, today measure.Day) string {
 func nurseWords(e logbook.NurseryEntry) string {
 	switch e.Kind {
 	case logbook.NurseMoved:
-		return "moved to stand " + e.Shelter.Gain().Where
+		return "moved to stand " + e.Shelter.Offset().Where
 	case logbook.NurseShoots:
 		return fmt.Sprintf("%d shoots", e.Count)
 	case logbook.NurseTaken:
@@ -197,7 +197,7 @@ func nurseWords(e logbook.NurseryEntry) string {
 func shelterOptions() []form.Option {
 	var out []form.Option
 	for _, sh := range climate.Shelters() {
-		out = append(out, form.Option{Value: string(sh), Name: sh.Gain().Name})
+		out = append(out, form.Option{Value: string(sh), Name: sh.Offset().Name})
 	}
 	return out
 }
@@ -311,7 +311,7 @@ func (s *Site) recordNursery(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	e := logbook.NurseryEntry{Nursling: idOf(c), Kind: logbook.NurseryKind(r.Text("what")), Day: r.Day("day")}
+	e := logbook.NurseryEntry{Nursling: pathID(c), Kind: logbook.NurseryKind(r.Text("what")), Day: r.Day("day")}
 	switch e.Kind {
 	case logbook.NurseMoved:
 		e.Shelter = climate.Shelter(r.Text("shelter"))
@@ -332,8 +332,8 @@ func (s *Site) recordNursery(c *gin.Context) error {
 }
 
 func (s *Site) undoNursery(c *gin.Context) error {
-	_, err := s.garden.UndoNursery(c.Request.Context(), idOf(c), s.asked(c))
-	if faults, ok := faultsOf(err); ok {
+	_, err := s.garden.UndoNursery(c.Request.Context(), pathID(c), s.asked(c))
+	if faults, ok := asFaults(err); ok {
 		return s.nurseryPage(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: "undo", Faults: faults}))
 	}
 	if err != nil {

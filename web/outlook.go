@@ -70,7 +70,7 @@ func (s *Site) outlook(c *gin.Context) error {
 		if len(o.Weeks) > 1 {
 			l.NextWeek = o.Weeks[1].Adds
 		}
-		if l.Window = windowOf(p); l.Window == "" && p != nil {
+		if l.Window = windowWords(p); l.Window == "" && p != nil {
 			l.Window = fmt.Sprintf("ripe in %.0f of 100 seasons", 100*p.Ripe)
 		}
 		body.Now += o.Now.Yield
@@ -87,7 +87,7 @@ func (s *Site) outlook(c *gin.Context) error {
 		}
 	}
 	slices.SortStableFunc(body.Lines, func(a, b outlookLine) int { return cmp.Compare(a.ReadyOn, b.ReadyOn) })
-	body.Weeks = draw.WeeksOf(readyWeeks(body.Lines, today), sys)
+	body.Weeks = draw.NewWeeks(readyWeeks(body.Lines, today), sys)
 	s.render(c, http.StatusOK, "outlook", view{Title: "Outlook", Stage: "Plan", Body: body})
 	return nil
 }
@@ -105,9 +105,9 @@ func readyWeeks(lines []outlookLine, today measure.Day) []forecast.ProposedWeek 
 	return out
 }
 
-// windowOf the day a planting is ripe, in four years of five; empty where that is not
+// windowWords of the day a planting is ripe, in four years of five; empty where that is not
 // known yet, or where it does not ripen in so many.
-func windowOf(p *forecast.EnsembleForecast) string {
+func windowWords(p *forecast.EnsembleForecast) string {
 	if p == nil || p.Ripe < 0.91 {
 		return ""
 	}

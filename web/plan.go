@@ -163,7 +163,7 @@ func (s *Site) planPage(c *gin.Context, status int, t form.Sent) error {
 		plan.Faults = t.Faults
 	}
 	draft, err := forecast.DraftPlanting(a.bag, a.variety, a.number, a.filling)
-	if faults, ok := faultsOf(err); ok && len(plan.Faults) == 0 {
+	if faults, ok := asFaults(err); ok && len(plan.Faults) == 0 {
 		plan.Faults = append(plan.Faults, faults...)
 	}
 	if cat.TakenIn(a.bag.ID, a.year) && len(plan.Faults) == 0 && t.Form != "plan" && r.Text("bag") != "" {
@@ -184,9 +184,9 @@ func (s *Site) planPage(c *gin.Context, status int, t form.Sent) error {
 		}
 	}
 	body.Drill = !draft.Drainage.Plantable
-	body.Reason = a.school.Habit().Reason.In(r.Units)
+	body.Reason = a.school.Params().Reason.In(r.Units)
 	if a.usual {
-		body.Reason = strings.ToUpper(a.school.Habit().Name[:1]) + a.school.Habit().Name[1:] + ". " + body.Reason
+		body.Reason = strings.ToUpper(a.school.Params().Name[:1]) + a.school.Params().Name[1:] + ". " + body.Reason
 	}
 	if err == nil && r.Faults == nil {
 		body.show(&draft, a, r.Units)
@@ -202,7 +202,7 @@ func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk
 		return err
 	}
 	_, sch, err := look.CountDraft(d, a.year, a.timing)
-	if faults, ok := faultsOf(err); ok {
+	if faults, ok := asFaults(err); ok {
 		t.Faults = append(t.Faults, faults...)
 		return nil
 	}
@@ -243,10 +243,10 @@ const planScale = 1.15
 // show puts the drawings and totals of a draft in the body.
 func (b *planBody) show(d *forecast.Draft, a planAsk, sys measure.System) {
 	b.Draft = d
-	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: &d.PlantingForecast, Units: sys, Ladder: true}, &b.Drawing.Defs)
+	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &d.PlantingForecast, Units: sys, Ladder: true}, &b.Drawing.Defs)
 	b.Drawing.Shown = b.Drawing.Scale * planScale
 	lower := d.Spots(&d.Planting)
-	b.Above = draw.AboveOf(d.Bag.Model.Shape, lower, draw.SeedRef(d.Variety.Class.Crop()), &b.Drawing.Detail, sys)
+	b.Above = draw.NewAbove(d.Bag.Model.Shape, lower, draw.SeedRef(d.Variety.Class.Crop()), &b.Drawing.Detail, sys)
 	b.Settled, b.Loose = d.Ladder.Wanted()
 	q := url.Values{}
 	q.Set("bag", fmt.Sprint(a.bag.ID))
@@ -268,7 +268,7 @@ func (b *planBody) show(d *forecast.Draft, a planAsk, sys measure.System) {
 	}
 	b.Query = q.Encode()
 	figures := []string{forecast.FigureNumber, forecast.FigureLadder, forecast.FigureLitres, forecast.FigureSeed}
-	b.Notes = notesOf(&d.PlantingForecast, figures, sys)
+	b.Notes = newNotes(&d.PlantingForecast, figures, sys)
 }
 
 // missing says what to add first.

@@ -28,7 +28,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		varieties = append(varieties, form.Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
 	}
 	for _, school := range hill.Schools() {
-		schools = append(schools, form.Option{Value: string(school), Name: school.Habit().Name})
+		schools = append(schools, form.Option{Value: string(school), Name: school.Params().Name})
 	}
 	chosen := string(a.school)
 	if a.usual {
@@ -60,7 +60,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		if f.Name == "shelter" {
 			usual := logbook.UsualTiming(a.bag, a.variety).Shelter
 			f.Value, f.Options = "", append([]form.Option{{Value: "", Name: "as its place"}}, f.Options...)
-			f.Hint = "Its place: " + usual.Gain().Name
+			f.Hint = "Its place: " + usual.Offset().Name
 		}
 		out.Fields = append(out.Fields, f)
 	}

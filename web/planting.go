@@ -50,8 +50,8 @@ type nextJob struct {
 // mostNext that are told on a bag's page.
 const mostNext = 5
 
-// nextOf a bag: what else is due, and what comes.
-func nextOf(st *forecast.PlantingForecast, sys measure.System) []nextJob {
+// nextJobs of a bag: what else is due, and what comes.
+func nextJobs(st *forecast.PlantingForecast, sys measure.System) []nextJob {
 	var out []nextJob
 	for _, j := range st.Jobs {
 		if j.Kind == st.Job.Kind || len(out) == mostNext {
@@ -74,7 +74,7 @@ type logLine struct {
 	Key  string
 }
 
-func idOf(c *gin.Context) logbook.ID {
+func pathID(c *gin.Context) logbook.ID {
 	n, err := strconv.ParseInt(c.Param("id"), 10, 64)
 	if err != nil {
 		return 0
@@ -97,7 +97,7 @@ func (s *Site) bag(c *gin.Context) error {
 
 // planting is the page of one planting, finished ones too.
 func (s *Site) planting(c *gin.Context) error {
-	st, h, err := s.withHistory(c, idOf(c))
+	st, h, err := s.withHistory(c, pathID(c))
 	if err != nil {
 		return err
 	}
@@ -150,7 +150,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 				return err
 			}
 			o := st.YieldOutlook(growing, prospects[st.Planting.ID], s.clock.Today())
-			body.Outlook, body.Window = &o, windowOf(o.Prospect)
+			body.Outlook, body.Window = &o, windowWords(o.Prospect)
 		}
 		body.Given, body.Sum = supply.given, supply.sum()
 		body.Aside = asideLines(st.SetAside(), sys)
@@ -177,20 +177,20 @@ func (b *plantingBody) tell(st *forecast.PlantingForecast, t form.Sent, done str
 		}
 	}
 	fresh := b.Done != nil && len(st.Layers) > 0 && st.Log[len(st.Log)-1].Kind == logbook.Raised
-	b.Drawing.Detail = draw.DetailOf(draw.Look{Standing: st, Units: t.Units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
-	b.Next = nextOf(st, t.Units)
+	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: st, Units: t.Units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
+	b.Next = nextJobs(st, t.Units)
 	_, b.Loose = st.Ladder.Wanted()
 	if r, ok := st.Measures().Ratio(); ok {
 		b.Ratio = fmt.Sprintf("%.1f", r)
 	}
 	if len(st.Batches) > 0 {
-		heap := draw.HeapOf(st, heapScale, t.Units)
+		heap := draw.NewHeap(st, heapScale, t.Units)
 		b.Heap = &heap
 	}
 	for _, f := range entryForms(st, supply, t.Units, today) {
 		b.Forms = append(b.Forms, t.Fill(f))
 	}
-	b.Notes = notesOf(st, []string{
+	b.Notes = newNotes(st, []string{
 		forecast.FigureSeed, forecast.FigureLadder, forecast.FigureRung + "1",
 		forecast.FigureHarvest, forecast.FigureRatio, forecast.FigurePerLitre, forecast.FigurePerPlant,
 	}, t.Units)
@@ -269,12 +269,12 @@ func (s *Site) undo(c *gin.Context) error {
 		return err
 	}
 	planting := r.ID("planting")
-	_, err = s.garden.Undo(c.Request.Context(), idOf(c), s.asked(c))
+	_, err = s.garden.Undo(c.Request.Context(), pathID(c), s.asked(c))
 	st, h, lookErr := s.withHistory(c, planting)
 	if lookErr != nil {
 		return lookErr
 	}
-	if faults, ok := faultsOf(err); ok {
+	if faults, ok := asFaults(err); ok {
 		return s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, refuse(c, form.Sent{Form: "undo", Faults: faults}))
 	}
 	if err != nil {

@@ -119,7 +119,7 @@ func (s *Site) proposalPage(c *gin.Context, status int, refused logbook.Faults) 
 
 func (b *proposalBody) tell(sys measure.System) {
 	b.Ran = true
-	b.Weeks = draw.WeeksOf(b.P.Weeks, sys)
+	b.Weeks = draw.NewWeeks(b.P.Weeks, sys)
 	b.Cost = money(b.P.Cost)
 	for _, pb := range b.P.Bags {
 		l := proposedLine{ProposedBag: pb, Options: []form.Option{{Value: "", Name: "as proposed"}, {Value: "0", Name: "leave empty", Chosen: pb.ByHand && pb.Variety.ID == 0}}}

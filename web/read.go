@@ -89,7 +89,7 @@ func (s *Site) readRise(c *gin.Context, r *reading) string {
 		return ""
 	}
 	to, settled, loose, err := st.Raising(by, loose)
-	if faults, ok := faultsOf(err); ok {
+	if faults, ok := asFaults(err); ok {
 		r.Faults = faults
 		return ""
 	}
@@ -128,7 +128,7 @@ func (s *Site) readNet(c *gin.Context, r *reading) said {
 		return said{}
 	}
 	b, err = look.WithTare(b)
-	if faults, ok := faultsOf(err); ok {
+	if faults, ok := asFaults(err); ok {
 		r.Faults = faults
 		return said{}
 	}

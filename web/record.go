@@ -119,7 +119,7 @@ func (s *Site) record(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	st, h, err := s.withHistory(c, idOf(c))
+	st, h, err := s.withHistory(c, pathID(c))
 	if err != nil {
 		return err
 	}
@@ -258,7 +258,7 @@ func (s *Site) weighPage(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	st, err := look.Planting(idOf(c))
+	st, err := look.Planting(pathID(c))
 	if err != nil {
 		return err
 	}
@@ -294,7 +294,7 @@ func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecas
 			body.Done = &line
 		}
 	}
-	body.Notes = notesOf(st, []string{forecast.FigureHarvest, forecast.FigureRatio}, sys)
+	body.Notes = newNotes(st, []string{forecast.FigureHarvest, forecast.FigureRatio}, sys)
 	s.render(c, status, "weigh", view{Title: "Weigh in " + st.Bag.Label, Stage: "Bags", Body: body})
 	return nil
 }

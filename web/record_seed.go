@@ -26,7 +26,7 @@ func (s *Site) recordSeed(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	tr, ok := bench.Tray(idOf(c))
+	tr, ok := bench.Tray(pathID(c))
 	if !ok {
 		return logbook.ErrNotFound
 	}

@@ -107,8 +107,8 @@ func (view) Systems() []measure.System { return measure.Systems[:] }
 func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	v.Today = s.clock.Today()
 	_, v.Demo = s.clock.(Stepper)
-	v.Path = pathOf(c)
-	if t, ok := troubleOf(s.garden.Trouble()); ok {
+	v.Path = requestPath(c)
+	if t, ok := asTrouble(s.garden.Trouble()); ok {
 		v.Trouble = t.words
 	}
 	var line forecast.SeasonLine
@@ -128,9 +128,9 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	s.write(c, status, page, name, v)
 }
 
-// pathOf is the address of the page a request is for, without what it was to say
+// requestPath is the address of the page a request is for, without what it was to say
 // once; "/" for a form that came back.
-func pathOf(c *gin.Context) string {
+func requestPath(c *gin.Context) string {
 	if c.Request.Method != http.MethodGet {
 		return "/"
 	}

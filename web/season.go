@@ -61,7 +61,7 @@ func (s *Site) seasonPage(c *gin.Context, status int, t form.Sent) error {
 			t.Faults = r.Faults
 		}
 		sch, err := sheet.Try(l, tried, today)
-		if faults, ok := faultsOf(err); ok {
+		if faults, ok := asFaults(err); ok {
 			t.Faults = append(t.Faults, faults...)
 		} else if err != nil {
 			return err
@@ -80,11 +80,11 @@ func (s *Site) seasonPage(c *gin.Context, status int, t form.Sent) error {
 			q.Set(f.Name, f.Value)
 		}
 		body.Query = q.Encode()
-		body.Notes = []note{noteOf(sheet.Place.PlantWorking(&l.Schedule), l.Bag.Label, r.Units), noteOf(l.Schedule.WarmthWorking(), l.Bag.Label, r.Units)}
+		body.Notes = []note{newNote(sheet.Place.PlantWorking(&l.Schedule), l.Bag.Label, r.Units), newNote(l.Schedule.WarmthWorking(), l.Bag.Label, r.Units)}
 	}
 	body.Lines = sheet.Lines
 	href := func(id logbook.ID) string { return fmt.Sprintf("/plan/season?year=%d&line=%d#change", sheet.Year, id) }
-	body.Drawing = draw.SheetOf(sheet, chosen, href, today)
+	body.Drawing = draw.NewSheet(sheet, chosen, href, today)
 	s.render(c, status, "season", view{Title: "The season", Stage: "Plan", Body: body})
 	return nil
 }
@@ -130,7 +130,7 @@ func (s *Site) feed(c *gin.Context) error {
 		return err
 	}
 	var b bytes.Buffer
-	if err := openformat.WriteCalendar(&b, sheet, moments, addressOf(c), s.clock.Today(), sys); err != nil {
+	if err := openformat.WriteCalendar(&b, sheet, moments, requestAddress(c), s.clock.Today(), sys); err != nil {
 		return err
 	}
 	c.Header("Cache-Control", "no-store")
@@ -138,8 +138,8 @@ func (s *Site) feed(c *gin.Context) error {
 	return nil
 }
 
-// addressOf the program, as it is reached.
-func addressOf(c *gin.Context) string {
+// requestAddress of the program, as it is reached.
+func requestAddress(c *gin.Context) string {
 	scheme := "http"
 	if c.Request.TLS != nil {
 		scheme = "https"

@@ -145,7 +145,7 @@ func potatoesOf(cat garden.Catalogue) []logbook.Variety {
 const miniScale = 0.42
 
 func lineOfTray(t *logbook.TrayState, sys measure.System) trayLine {
-	l := trayLine{TrayState: t, Tubers: draw.TrayOf(t, miniScale, 0, func(int) string { return "" }, sys)}
+	l := trayLine{TrayState: t, Tubers: draw.NewTray(t, miniScale, 0, func(int) string { return "" }, sys)}
 	counts := t.Counts()
 	say := func(call seed.Call, words string) {
 		if n := counts[call]; n > 0 {
@@ -261,8 +261,8 @@ func (s *Site) undoSeed(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	_, err = s.garden.UndoSeed(c.Request.Context(), idOf(c), s.asked(c))
-	if faults, ok := faultsOf(err); ok {
+	_, err = s.garden.UndoSeed(c.Request.Context(), pathID(c), s.asked(c))
+	if faults, ok := asFaults(err); ok {
 		c.Params = gin.Params{{Key: "id", Value: r.Text("tray")}}
 		if r.Text("tray") == "" {
 			return s.benchPage(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: "undo", Faults: faults}))

@@ -206,7 +206,7 @@ func (s *Site) fail(c *gin.Context, err error) {
 	} else if c.Request.Context().Err() != nil {
 		c.Abort() // who asked has gone
 		return
-	} else if t, ok := troubleOf(err); ok {
+	} else if t, ok := asTrouble(err); ok {
 		status, said = t.status, t.words
 		c.Header("Retry-After", "5")
 	} else if large := new(http.MaxBytesError); errors.As(err, &large) {

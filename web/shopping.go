@@ -62,7 +62,7 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t form.Sent) error {
 	}
 	body := shoppingBody{List: list, Cost: money(list.Cost), Said: s.said(c), Error: t.At("")}
 	for _, l := range list.Lines {
-		body.Lines = append(body.Lines, buyLineOf(l, t.Units))
+		body.Lines = append(body.Lines, newBuyLine(l, t.Units))
 	}
 	for _, l := range list.Seed {
 		if l.Short() > 0 {
@@ -97,7 +97,7 @@ func plural(n int, word string) string {
 	return word + "s"
 }
 
-func buyLineOf(l forecast.ShoppingLine, sys measure.System) buyLine {
+func newBuyLine(l forecast.ShoppingLine, sys measure.System) buyLine {
 	out := buyLine{ShoppingLine: l, Name: l.Component.Name, Key: form.NewKey()}
 	p := l.Product
 	if p != nil {
@@ -185,8 +185,8 @@ func (s *Site) stock(c *gin.Context) error {
 }
 
 func (s *Site) undoStock(c *gin.Context) error {
-	_, err := s.garden.UndoStock(c.Request.Context(), idOf(c), s.asked(c))
-	if faults, ok := faultsOf(err); ok {
+	_, err := s.garden.UndoStock(c.Request.Context(), pathID(c), s.asked(c))
+	if faults, ok := asFaults(err); ok {
 		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: "stock", Faults: faults}))
 	}
 	if err != nil {
@@ -213,7 +213,7 @@ func (s *Site) shoppingCSV(c *gin.Context) error {
 	w := csv.NewWriter(&b)
 	rows := [][]string{{"needed by", "what", "wanted", "in the shed", "buy", "pack", "cost", "left over"}}
 	for _, l := range list.Lines {
-		x := buyLineOf(l, sys)
+		x := newBuyLine(l, sys)
 		buy := strconv.Itoa(l.Buy.Sacks)
 		if l.Product == nil {
 			buy = ""

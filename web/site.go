@@ -58,7 +58,7 @@ func (r *reading) site(before logbook.Site) logbook.Site {
 		s.Last, s.First = r.monthDay("last", s.Last), r.monthDay("first", s.First)
 	}
 	s.LastSD, s.FirstSD = r.Number("last-sd", s.LastSD), r.Number("first-sd", s.FirstSD)
-	s.Risk = climate.Appetite(r.Number("risk", float64(s.Risk)))
+	s.Risk = climate.RiskTolerance(r.Number("risk", float64(s.Risk)))
 	if r.Text("lift") != "" {
 		s.LiftLimit = r.Mass("lift", r.Units.ScaleUnit())
 	}
@@ -112,18 +112,18 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 	}
 	body := siteBody{Known: known, Said: s.said(c)}
 	outlook, err := forecast.NewSiteOutlook(named(site), s.clock.Today())
-	if faults, ok := faultsOf(err); ok {
+	if faults, ok := asFaults(err); ok {
 		t.Faults = append(t.Faults, faults...)
 	}
 	if refused != nil {
 		t.Faults = refused
 	}
 	if err == nil && r.Faults == nil {
-		year := draw.YearOf(outlook, s.clock.Today(), r.Units)
+		year := draw.NewSiteYear(outlook, s.clock.Today(), r.Units)
 		body.Year, body.Windows = &year, outlook.Windows
 		for _, w := range outlook.Windows {
 			if w.Have {
-				body.Notes = append(body.Notes, noteOf(outlook.Normals.SafeWorking(outlook.Frosts, w.Shelter, site.Risk), site.Name, r.Units))
+				body.Notes = append(body.Notes, newNote(outlook.Normals.SafeWorking(outlook.Frosts, w.Shelter, site.Risk), site.Name, r.Units))
 			}
 		}
 	}
@@ -155,7 +155,7 @@ func named(s logbook.Site) logbook.Site {
 func (b *siteBody) fields(kept, site logbook.Site, t form.Sent, sys measure.System) {
 	usual := usualSite(kept)
 	for _, shelter := range climate.Shelters()[1:] {
-		g := shelter.Gain()
+		g := shelter.Offset()
 		b.Shelters = append(b.Shelters, shelterTick{string(shelter), g.Name, g.Note, site.Has(shelter)})
 	}
 	month := func(kind string, i int, label string, print func(float64) string, of func(*logbook.Site) float64) form.Field {

@@ -133,7 +133,7 @@ func successionForm(potatoes []logbook.Variety, v logbook.Variety, t logbook.Tim
 		varieties = append(varieties, form.Option{Value: fmt.Sprint(p.ID), Name: p.Name + " · " + p.Class.Name()})
 	}
 	for _, sh := range climate.Shelters() {
-		shelters = append(shelters, form.Option{Value: string(sh), Name: sh.Gain().Name})
+		shelters = append(shelters, form.Option{Value: string(sh), Name: sh.Offset().Name})
 	}
 	for _, w := range []calendar.Way{calendar.Direct, calendar.PreGrown} {
 		ways = append(ways, form.Option{Value: string(w), Name: w.Name()})

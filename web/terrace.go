@@ -47,7 +47,7 @@ func (s *Site) terracePage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	body := terraceBody{View: v, Drawing: draw.TerraceOf(v), Said: s.said(c), Caution: beware("load", "lifting", "heat"), MoveKey: form.NewKey()}
+	body := terraceBody{View: v, Drawing: draw.NewTerrace(v), Said: s.said(c), Caution: beware("load", "lifting", "heat"), MoveKey: form.NewKey()}
 	body.Move = t.Fill(moveForm(v))
 	body.Outline = t.Fill(outlineForm(v))
 	body.walls(v, t)
@@ -186,7 +186,7 @@ func (s *Site) sunWorking(c *gin.Context) error {
 		return err
 	}
 	for _, b := range v.Bags {
-		if b.Bag.ID == idOf(c) && b.Placed {
+		if b.Bag.ID == pathID(c) && b.Placed {
 			return s.answerWorking(c, v.HoursWorking(v.Latitude, v.From, v.Until, b.Stand.At), "Bag "+b.Bag.Label)
 		}
 	}

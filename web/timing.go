@@ -62,7 +62,7 @@ func timingFields(t logbook.Timing, c crop.Crop, s *calendar.Schedule) []form.Fi
 		ways = append(ways, form.Option{Value: string(w), Name: w.Name()})
 	}
 	for _, sh := range climate.Shelters() {
-		shelters = append(shelters, form.Option{Value: string(sh), Name: sh.Gain().Name})
+		shelters = append(shelters, form.Option{Value: string(sh), Name: sh.Offset().Name})
 	}
 	yesNo := func(yes, no string) []form.Option {
 		return []form.Option{{Value: "yes", Name: yes}, {Value: "no", Name: no}}
@@ -126,7 +126,7 @@ func (s *Site) saveTiming(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	st, err := look.Planting(idOf(c))
+	st, err := look.Planting(pathID(c))
 	if err != nil {
 		return err
 	}
@@ -158,7 +158,7 @@ func (s *Site) timingWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	st, err := look.Planting(idOf(c))
+	st, err := look.Planting(pathID(c))
 	if err == nil && st.Season.Year != sheet.Year {
 		sheet, err = look.SeasonSheet(st.Season.Year)
 	}

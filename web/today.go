@@ -51,7 +51,7 @@ func makeRow(bags []forecast.PlantingForecast, sys measure.System) row {
 		if st.Stage == logbook.StagePlanned {
 			b.Class = "b planned"
 		}
-		b.Section = draw.Of(draw.Look{Standing: st, Units: sys}, &r.Defs)
+		b.Section = draw.NewSection(draw.Look{Standing: st, Units: sys}, &r.Defs)
 		b.PxW, b.PxH = draw.Px(b.Section.W, rowScale), draw.Px(b.Section.H, rowScale)
 		s.Bags = append(s.Bags, b)
 	}
@@ -70,7 +70,7 @@ type line struct {
 	Tag            draw.Text
 }
 
-func lineOf(st *forecast.PlantingForecast, sys measure.System) line {
+func newLine(st *forecast.PlantingForecast, sys measure.System) line {
 	l := line{
 		ID: st.Planting.ID, Label: draw.Escape(st.Bag.Label), Variety: draw.Escape(st.Variety.Name),
 		Planted: "planned", Tag: draw.Escape(st.Job.Tag.In(sys)),
@@ -134,12 +134,12 @@ func (s *Site) today(c *gin.Context) error {
 	body := todayBody{Row: makeRow(bags, sys), Lines: make([]line, len(bags)), Loose: forecast.Mix(bags)}
 	for i := range bags {
 		b := &bags[i]
-		body.Lines[i] = lineOf(b, sys)
+		body.Lines[i] = newLine(b, sys)
 		if b.Job.Due() {
 			body.Due++
 		}
 	}
-	body.Walk = walkOf(bags, 0, mostStops, sys, day)
+	body.Walk = newWalk(bags, 0, mostStops, sys, day)
 	body.Said = s.said(c)
 	for i, d := range body.Walk.Done {
 		if c.Query("done") == fmt.Sprint(d.L.ID) {
@@ -160,7 +160,7 @@ func (s *Site) today(c *gin.Context) error {
 	}
 	body.Aside = asideLines(aside, sys)
 	if body.Loose > 0 {
-		body.Notes = []note{noteOf(forecast.MixWorking(bags), "All bags", sys)}
+		body.Notes = []note{newNote(forecast.MixWorking(bags), "All bags", sys)}
 	}
 	s.render(c, http.StatusOK, "today", view{Title: day.Long(), Stage: "Today", Body: body})
 	return nil

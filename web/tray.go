@@ -76,7 +76,7 @@ func (s *Site) trayPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	tr, ok := bench.Tray(idOf(c))
+	tr, ok := bench.Tray(pathID(c))
 	if !ok {
 		return logbook.ErrNotFound
 	}
@@ -87,7 +87,7 @@ func (s *Site) trayPage(c *gin.Context, status int, t form.Sent) error {
 		chosen = n
 	}
 	body := trayBody{T: tr, Line: lineOfTray(tr, sys), Said: s.said(c), LenUnit: sproutUnit(sys), LookKey: form.NewKey()}
-	body.Tubers = draw.TrayOf(tr, trayScale, chosen, func(n int) string { return fmt.Sprintf("%s?tuber=%d#tuber", at, n) }, sys)
+	body.Tubers = draw.NewTray(tr, trayScale, chosen, func(n int) string { return fmt.Sprintf("%s?tuber=%d#tuber", at, n) }, sys)
 	body.Weigh = t.Fill(form.Form{
 		Name: "weights", Action: at + "/weigh", Button: "Into the tray", Caution: beware("green"),
 		Fields: []form.Field{{Name: "weights", Label: "Weights, one after another", Kind: "weights", Hint: "One to a line, or a column pasted in. A bare number is in " + string(sys.MassUnit()) + "."}},
@@ -177,7 +177,7 @@ func (b *trayBody) choose(tr *logbook.TrayState, u *logbook.TuberState, t form.S
 	sys := t.Units
 	b.U, b.Name = u, fmt.Sprintf("%s·%d", tr.Label, u.N)
 	one := logbook.TrayState{Tubers: []logbook.TuberState{*u}}
-	b.Large = draw.TrayOf(&one, tuberScale, 0, func(int) string { return "" }, sys)[0]
+	b.Large = draw.NewTray(&one, tuberScale, 0, func(int) string { return "" }, sys)[0]
 	for _, aim := range []seed.Aim{seed.FewLarge, seed.Balance, seed.ManySmall} {
 		off := seed.RubOff(u.Seen.Sprouts, aim)
 		b.Aims = append(b.Aims, aimLine{aim, u.Seen.Sprouts - off, off})
@@ -190,7 +190,7 @@ func (b *trayBody) choose(tr *logbook.TrayState, u *logbook.TuberState, t form.S
 		b.Cut = t.Fill(cutForm(u, number, at, sys))
 		b.CutNote = u.Cuts.In(sys)
 	}
-	b.Notes = []note{noteOf(seed.UsualCutting.Working(u.Weight, u.Seen.Eyes), b.Name, sys)}
+	b.Notes = []note{newNote(seed.UsualCutting.Working(u.Weight, u.Seen.Eyes), b.Name, sys)}
 }
 
 func outWords(u *logbook.TuberState) string {
@@ -269,7 +269,7 @@ func (s *Site) seedWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	tr, ok := bench.Tray(idOf(c))
+	tr, ok := bench.Tray(pathID(c))
 	n, _ := strconv.Atoi(c.Param("tuber"))
 	if !ok || n < 1 || n > len(tr.Tubers) {
 		return logbook.ErrNotFound

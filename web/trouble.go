@@ -24,8 +24,8 @@ var troubles = []trouble{
 	{logbook.ErrDamaged, http.StatusServiceUnavailable, "The garden's file is damaged. Stop the program and restore a backup: the program's own lie in the folder beside the file."},
 }
 
-// troubleOf an error; ok is false for any other.
-func troubleOf(err error) (t trouble, ok bool) {
+// asTrouble of an error; ok is false for any other.
+func asTrouble(err error) (t trouble, ok bool) {
 	for _, t := range troubles {
 		if errors.Is(err, t.err) {
 			return t, true

@@ -64,8 +64,8 @@ var pressed = map[job.Kind]string{
 	job.CutDown: "Cut", job.Measure: "Measured",
 }
 
-// walkOf a row of bags, from one stop on.
-func walkOf(row []forecast.PlantingForecast, from, most int, sys measure.System, today measure.Day) walk {
+// newWalk of a row of bags, from one stop on.
+func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System, today measure.Day) walk {
 	w := walk{Key: form.NewKey()}
 	place, n := "", 0
 	var soon []soonLine
@@ -81,7 +81,7 @@ func walkOf(row []forecast.PlantingForecast, from, most int, sys measure.System,
 			if n++; n <= from || n > from+most {
 				continue
 			}
-			s := stopOf(st, j, sys)
+			s := newStop(st, j, sys)
 			if st.Bag.Place.Name != place {
 				place = st.Bag.Place.Name
 				s.Place = draw.Escape(place)
@@ -139,7 +139,7 @@ func workKind(k logbook.Kind) bool {
 	return false
 }
 
-func stopOf(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop {
+func newStop(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop {
 	s := stop{
 		ID: st.Planting.ID, Kind: j.Kind, Label: draw.Escape(st.Bag.Label), Tag: draw.Escape(j.Tag.In(sys)), Why: draw.Escape(j.Why.In(sys)),
 		Press: draw.Escape(pressed[j.Kind]), Late: j.Status() == job.Late, Measure: j.Kind == job.Measure,
@@ -177,7 +177,7 @@ func (s *Site) walking(c *gin.Context, status int, r *reading) error {
 		return err
 	}
 	from, _ := strconv.Atoi(c.Query("from"))
-	body := walkBody{Walk: walkOf(row, max(0, from), 60, sys, day), From: max(0, from)}
+	body := walkBody{Walk: newWalk(row, max(0, from), 60, sys, day), From: max(0, from)}
 	if len(r.Faults) > 0 {
 		body.Walk.Error = r.Faults[0].Says.In(sys)
 		for i := range body.Walk.Stops {
@@ -248,7 +248,7 @@ func (s *Site) laterPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	st, err := look.Planting(idOf(c))
+	st, err := look.Planting(pathID(c))
 	if err != nil {
 		return err
 	}
@@ -282,7 +282,7 @@ func (s *Site) putOff(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	ask := forecast.JobRequest{Planting: idOf(c), What: job.Kind(c.Param("job")), As: logbook.Kind(r.Text("as")), Reason: r.Text("text")}
+	ask := forecast.JobRequest{Planting: pathID(c), What: job.Kind(c.Param("job")), As: logbook.Kind(r.Text("as")), Reason: r.Text("text")}
 	name := "skip"
 	if ask.As == logbook.PutOff {
 		name, ask.Days = "off", r.Count("until")

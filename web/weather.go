@@ -99,7 +99,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t form.
 			return err
 		}
 	}
-	body.Chart = draw.WeatherOf(days, nights, normals, r.Units)
+	body.Chart = draw.NewWeather(days, nights, normals, r.Units)
 	body.tell(days, nights, r.Units)
 	body.Earlier = (body.Until - weatherDays).ISO()
 	if body.Until < today {
@@ -234,8 +234,8 @@ func (s *Site) importWeather(c *gin.Context) error {
 
 // undoWeather takes days that were brought in back.
 func (s *Site) undoWeather(c *gin.Context) error {
-	_, err := s.garden.UndoWeather(c.Request.Context(), idOf(c), s.asked(c))
-	if faults, ok := faultsOf(err); ok {
+	_, err := s.garden.UndoWeather(c.Request.Context(), pathID(c), s.asked(c))
+	if faults, ok := asFaults(err); ok {
 		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{}, refuse(c, form.Sent{Form: "undo", Faults: faults}))
 	}
 	if err != nil {

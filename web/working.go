@@ -26,7 +26,7 @@ type note struct {
 
 type noteLine struct{ Says, Result string }
 
-func noteOf(w working.Working, of string, sys measure.System) note {
+func newNote(w working.Working, of string, sys measure.System) note {
 	n := note{
 		Title: w.Title, Figure: w.Figure(sys), Mark: w.Mark, Means: w.Mark.Means(),
 		Source: w.Source, Changes: w.Changes, Of: of,
@@ -37,13 +37,13 @@ func noteOf(w working.Working, of string, sys measure.System) note {
 	return n
 }
 
-// notesOf are the workings printed below a page; figures a planting does not
+// newNotes are the workings printed below a page; figures a planting does not
 // have are left out.
-func notesOf(st *forecast.PlantingForecast, figures []string, sys measure.System) []note {
+func newNotes(st *forecast.PlantingForecast, figures []string, sys measure.System) []note {
 	var notes []note
 	for _, f := range figures {
 		if w, err := st.Working(f); err == nil {
-			notes = append(notes, noteOf(w, st.Bag.Label, sys))
+			notes = append(notes, newNote(w, st.Bag.Label, sys))
 		}
 	}
 	return notes
@@ -65,7 +65,7 @@ func (s *Site) answerWorking(c *gin.Context, w working.Working, of string) error
 	if err != nil {
 		return err
 	}
-	n := noteOf(w, of, sys)
+	n := newNote(w, of, sys)
 	if fragment(c) {
 		s.write(c, http.StatusOK, "working", "note", n)
 		return nil
@@ -97,9 +97,9 @@ func (s *Site) modelWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	m := choose(cat.Models, idOf(c), func(m logbook.Model) logbook.ID { return m.ID })
+	m := choose(cat.Models, pathID(c), func(m logbook.Model) logbook.ID { return m.ID })
 	switch {
-	case m.ID == 0 || m.ID != idOf(c):
+	case m.ID == 0 || m.ID != pathID(c):
 		return logbook.ErrNotFound
 	case c.Param("figure") == "usable":
 		return s.answerWorking(c, m.Shape.UsableWorking(hill.UsualHeadspace), m.Name)
@@ -117,7 +117,7 @@ func (s *Site) plantingWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	st, err := look.Planting(idOf(c))
+	st, err := look.Planting(pathID(c))
 	if err != nil {
 		return err
 	}
@@ -140,7 +140,7 @@ func (s *Site) yieldWorking(c *gin.Context, st *forecast.PlantingForecast, on me
 	if err != nil {
 		return err
 	}
-	if g.Season = st.Grown.Course.IndexOn(on); g.Season <= 0 {
+	if g.Season = st.Grown.Run.IndexOn(on); g.Season <= 0 {
 		return logbook.ErrNotFound // nothing yet
 	}
 	return s.answerWorking(c, bag.ExpectWorking(g), "Bag "+st.Bag.Label+", "+st.Variety.Name)

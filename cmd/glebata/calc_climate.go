@@ -137,7 +137,7 @@ func calcFrost() *cobra.Command {
 			if a.err != nil {
 				return a.err
 			}
-			day := climate.SafeFrom(last, sd, climate.Appetite(risk))
+			day := climate.SafeFrom(last, sd, climate.RiskTolerance(risk))
 			then := climate.After(float64(day-last), sd)
 			figures := struct {
 				Day  string      `json:"day"`
@@ -145,7 +145,7 @@ func calcFrost() *cobra.Command {
 				Then json.Number `json:"risk_that_day"`
 			}{day.ISO()[5:], figure(risk, 4), figure(then, 4)}
 			return answer(cmd, figures, func(w io.Writer) {
-				steps := climate.SafeFromWorking(last, sd, climate.Appetite(risk)).Steps
+				steps := climate.SafeFromWorking(last, sd, climate.RiskTolerance(risk)).Steps
 				tellSteps(w, a, []working.Step{steps[1], steps[3]}) // the others name a year, and none is meant
 				fmt.Fprintf(w, "safe from %s (%s), when %.0f %% of years still have a frost to come\n", day.ISO()[5:], day.Short(), then*100)
 			})

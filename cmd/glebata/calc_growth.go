@@ -42,7 +42,7 @@ func growthFlags(cmd *cobra.Command) {
 }
 
 // grows reads a planting and grows it through a usual year of a climate.
-func (a *asked) grows(cover measure.Length) (*growth.Plant, *growth.Course) {
+func (a *asked) grows(cover measure.Length) (*growth.Plant, *growth.Run) {
 	preset, ok := climate.PresetNamed(a.text("climate"))
 	if !ok {
 		a.refuse("climate", fmt.Errorf("there is no climate %q", a.text("climate")))
@@ -81,7 +81,7 @@ func (a *asked) grows(cover measure.Length) (*growth.Plant, *growth.Course) {
 	}
 	p := &growth.Plant{
 		Class: class, PacketDays: packet, Planted: planted, Need: growth.EmergenceNeed(chitted, cover),
-		Stays: []growth.Stay{{Gain: shelter.Gain()}}, Heated: climate.UsualHeated, Dark: !light,
+		Stays: []growth.Stay{{Offset: shelter.Offset()}}, Heated: climate.UsualHeated, Dark: !light,
 	}
 	if class.Crop() == crop.SweetPotato {
 		p.Need = growth.EstablishNeed()
@@ -92,7 +92,7 @@ func (a *asked) grows(cover measure.Length) (*growth.Plant, *growth.Course) {
 		w.Min, w.Max = append(w.Min, low), append(w.Max, high)
 		w.PAR = append(w.PAR, climate.PAR(climate.Solar(low, high, climate.Radiation(latitude, d.YearDay()))))
 	}
-	c := &growth.Course{}
+	c := &growth.Run{}
 	growth.Grow(p, &w, c)
 	return p, c
 }
@@ -132,7 +132,7 @@ func calcGrowth() *cobra.Command {
 	return cmd
 }
 
-func tellGrowth(w io.Writer, a *asked, p *growth.Plant, c *growth.Course) {
+func tellGrowth(w io.Writer, a *asked, p *growth.Plant, c *growth.Run) {
 	tell := func(what string, d measure.Day) {
 		if d == 0 {
 			fmt.Fprintf(w, "%-14s not in this season\n", what)

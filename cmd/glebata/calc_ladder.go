@@ -149,7 +149,7 @@ func dated(shape bag.Shape, plan hill.Plan, rungs []hill.Rung, climbs []hill.Cli
 	for i, c := range climbs {
 		laid[i] = c.Rung
 	}
-	rest, err := hill.Again(shape, plan, laid[len(laid)-1].To)
+	rest, err := hill.Replan(shape, plan, laid[len(laid)-1].To)
 	if err != nil {
 		return nil, err
 	}
@@ -162,7 +162,7 @@ func dated(shape bag.Shape, plan hill.Plan, rungs []hill.Rung, climbs []hill.Cli
 
 func tellLadder(w io.Writer, a *asked, l hill.Ladder, climbs []hill.Climb) {
 	u := a.units
-	fmt.Fprintf(w, "School %s: start %s, usable top %s\n\n", l.School.Habit().Name, u.Length(l.Start), u.Length(l.Top))
+	fmt.Fprintf(w, "School %s: start %s, usable top %s\n\n", l.School.Params().Name, u.Length(l.Start), u.Length(l.Top))
 	fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "", "from", "to", "settled", "loose")
 	for _, r := range l.Fills {
 		fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "planting day", u.Length(r.From), u.Length(r.To), u.Volume(r.Settled), u.Volume(r.Loose))

@@ -26,7 +26,7 @@ func flat(t *testing.T, low, high float64) *Place {
 	return NewPlace(n, f, climate.Even, 24, measure.Date(2026, 1, 1))
 }
 
-func placeOf(t *testing.T, key string, risk climate.Appetite) *Place {
+func placeOf(t *testing.T, key string, risk climate.RiskTolerance) *Place {
 	t.Helper()
 	p, ok := climate.PresetNamed(key)
 	if !ok {
@@ -55,7 +55,7 @@ func is(t *testing.T, what string, got measure.Day, want string) {
 // before that, 30 January. A first early needs 600 ÷ 8 = 75 days more: 16 July; at
 // 14.2 °C 65.2 days, 7 July; at 11.8 °C 88.2 days, 30 July.
 func TestPotatoIsCountedBackFromTheFrost(t *testing.T) {
-	s := flat(t, 8, 18).Plan(Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8})
+	s := flat(t, 8, 18).Plan(Request{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8})
 	is(t, "ordered", s.Order, "2026-01-30")
 	is(t, "chitted", s.Chit, "2026-03-13")
 	is(t, "planted", s.Plant, "2026-04-17")
@@ -75,7 +75,7 @@ func TestPotatoIsCountedBackFromTheFrost(t *testing.T) {
 
 // A transplant goes out on the safe day, from a pot filled 21 days before.
 func TestPreGrownIsCountedBackFromTheSafeDay(t *testing.T) {
-	s := flat(t, 8, 18).Plan(Asked{Class: crop.FirstEarly, Way: PreGrown, Chitted: true, Cover: 8})
+	s := flat(t, 8, 18).Plan(Request{Class: crop.FirstEarly, Way: PreGrown, Chitted: true, Cover: 8})
 	is(t, "transplanted", s.Plant, "2026-05-02")
 	is(t, "potted", s.Pots, "2026-04-11")
 	is(t, "chitted", s.Chit, "2026-03-07")
@@ -86,7 +86,7 @@ func TestPreGrownIsCountedBackFromTheSafeDay(t *testing.T) {
 // 60 ÷ 8 days, 21 May; from there to 24 October 156 × 8 = 1248 °C·days.
 func TestSweetPotatoIsToldWhatItLacks(t *testing.T) {
 	p := flat(t, 15, 25)
-	s := p.Plan(Asked{Class: crop.SweetEarly, PacketDays: 100, Way: OwnSlips})
+	s := p.Plan(Request{Class: crop.SweetEarly, PacketDays: 100, Way: OwnSlips})
 	is(t, "planted out", s.Plant, "2026-05-13")
 	is(t, "slips started", s.Slips, "2026-03-11")
 	is(t, "established", s.Emerge, "2026-05-21")
@@ -94,18 +94,18 @@ func TestSweetPotatoIsToldWhatItLacks(t *testing.T) {
 	if s.Need != 1200 || s.Have != 1248 || !s.Feasible {
 		t.Errorf("%g of %g, feasible %v; want 1248 of 1200", s.Have, s.Need, s.Feasible)
 	}
-	s = p.Plan(Asked{Class: crop.SweetMid, PacketDays: 116, Way: OwnSlips})
+	s = p.Plan(Request{Class: crop.SweetMid, PacketDays: 116, Way: OwnSlips})
 	if s.Feasible || s.Need-s.Have != 144 || s.Closes == "" {
 		t.Errorf("lacks %g, closed by %q; want 144 and a shelter", s.Need-s.Have, s.Closes)
 	}
-	if got := p.Plan(Asked{Class: crop.SweetMid, PacketDays: 116, Way: OwnSlips, Shelter: s.Closes}); !got.Feasible {
+	if got := p.Plan(Request{Class: crop.SweetMid, PacketDays: 116, Way: OwnSlips, Shelter: s.Closes}); !got.Feasible {
 		t.Errorf("%s is said to close the gap and does not", s.Closes)
 	}
-	cool := p.Plan(Asked{Class: crop.SweetEarly, PacketDays: 100, Way: OwnSlips, CoolRoom: true})
+	cool := p.Plan(Request{Class: crop.SweetEarly, PacketDays: 100, Way: OwnSlips, CoolRoom: true})
 	is(t, "slips started in a cool room", cool.Slips, "2026-02-25")
-	ordered := p.Plan(Asked{Class: crop.SweetEarly, PacketDays: 100, Way: OrderedSlips})
+	ordered := p.Plan(Request{Class: crop.SweetEarly, PacketDays: 100, Way: OrderedSlips})
 	is(t, "slips ordered", ordered.Order, "2026-03-18")
-	indoors := p.Plan(Asked{Class: crop.SweetMid, PacketDays: 116, Way: Indoors})
+	indoors := p.Plan(Request{Class: crop.SweetMid, PacketDays: 116, Way: Indoors})
 	if !indoors.Feasible || indoors.End != 0 {
 		t.Errorf("indoors: feasible %v, up before %s", indoors.Feasible, indoors.End)
 	}
@@ -114,15 +114,15 @@ func TestSweetPotatoIsToldWhatItLacks(t *testing.T) {
 // A chosen day that breaks something is kept, and what it breaks is said.
 func TestChosenDayThatBreaksSomethingIsWarnedOf(t *testing.T) {
 	for what, c := range map[string]struct {
-		ask   Asked
+		ask   Request
 		wants string
 	}{
-		"frost on the shoots": {Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 3, Dark: true, Plant: measure.Date(2026, 4, 1)}, "chance of a frost"},
-		"cold medium":         {Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8, Plant: measure.Date(2026, 2, 1)}, "cold and wet"},
-		"no time":             {Asked{Class: crop.Maincrop, Way: Direct, Chitted: true, Cover: 8, Plant: measure.Date(2026, 7, 20)}, "Frost takes the tops"},
-		"moved too early":     {Asked{Class: crop.FirstEarly, Way: Direct, Cover: 8, Shelter: climate.Greenhouse, Then: climate.Open, Move: measure.Date(2026, 4, 10)}, "Moved on"},
-		"moved before":        {Asked{Class: crop.FirstEarly, Way: Direct, Cover: 8, Shelter: climate.Greenhouse, Then: climate.Open, Move: measure.Date(2026, 1, 10)}, "comes before planting"},
-		"late too late":       {Asked{Class: crop.SecondEarly, Way: Late, Cover: 8, Plant: measure.Date(2026, 9, 10)}, "Too late"},
+		"frost on the shoots": {Request{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 3, Dark: true, Plant: measure.Date(2026, 4, 1)}, "chance of a frost"},
+		"cold medium":         {Request{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8, Plant: measure.Date(2026, 2, 1)}, "cold and wet"},
+		"no time":             {Request{Class: crop.Maincrop, Way: Direct, Chitted: true, Cover: 8, Plant: measure.Date(2026, 7, 20)}, "Frost takes the tops"},
+		"moved too early":     {Request{Class: crop.FirstEarly, Way: Direct, Cover: 8, Shelter: climate.Greenhouse, Then: climate.Open, Move: measure.Date(2026, 4, 10)}, "Moved on"},
+		"moved before":        {Request{Class: crop.FirstEarly, Way: Direct, Cover: 8, Shelter: climate.Greenhouse, Then: climate.Open, Move: measure.Date(2026, 1, 10)}, "comes before planting"},
+		"late too late":       {Request{Class: crop.SecondEarly, Way: Late, Cover: 8, Plant: measure.Date(2026, 9, 10)}, "Too late"},
 	} {
 		s := placeOf(t, "cool-maritime", climate.Even).Plan(c.ask)
 		if c.ask.Plant != 0 && s.Plant != c.ask.Plant {
@@ -140,7 +140,7 @@ func TestChosenDayThatBreaksSomethingIsWarnedOf(t *testing.T) {
 
 func TestLateCropWindowIsShorterTowardThePole(t *testing.T) {
 	width := func(key string) int {
-		s := placeOf(t, key, climate.Even).Plan(Asked{Class: crop.FirstEarly, Way: Late, Cover: 8})
+		s := placeOf(t, key, climate.Even).Plan(Request{Class: crop.FirstEarly, Way: Late, Cover: 8})
 		if s.Window[1] == 0 {
 			return 0
 		}
@@ -153,8 +153,8 @@ func TestLateCropWindowIsShorterTowardThePole(t *testing.T) {
 	if !(south > middle && middle > north) {
 		t.Errorf("windows of %d, %d and %d days from south to north", south, middle, north)
 	}
-	open := placeOf(t, "cool-maritime", climate.Even).Plan(Asked{Class: crop.FirstEarly, Way: Late, Cover: 8})
-	under := placeOf(t, "cool-maritime", climate.Even).Plan(Asked{Class: crop.FirstEarly, Way: Late, Cover: 8, Then: climate.Greenhouse})
+	open := placeOf(t, "cool-maritime", climate.Even).Plan(Request{Class: crop.FirstEarly, Way: Late, Cover: 8})
+	under := placeOf(t, "cool-maritime", climate.Even).Plan(Request{Class: crop.FirstEarly, Way: Late, Cover: 8, Then: climate.Greenhouse})
 	if under.Window[1] <= open.Window[1] {
 		t.Errorf("under glass at the end it may be planted until %s, in the open until %s", under.Window[1], open.Window[1])
 	}
@@ -165,13 +165,13 @@ func TestLateCropWindowIsShorterTowardThePole(t *testing.T) {
 func TestBolderAndShelteredAreNeverLater(t *testing.T) {
 	for _, preset := range climate.Presets() {
 		last := measure.Day(0)
-		for _, risk := range []climate.Appetite{climate.Cautious, climate.Even, climate.Bold} {
-			s := placeOf(t, preset.Key, risk).Plan(Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8})
+		for _, risk := range []climate.RiskTolerance{climate.Cautious, climate.Even, climate.Bold} {
+			s := placeOf(t, preset.Key, risk).Plan(Request{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8})
 			if last != 0 && s.Plant > last {
 				t.Errorf("%s: bolder plants later, on %s", preset.Key, s.Plant)
 			}
 			last = s.Plant
-			under := placeOf(t, preset.Key, risk).Plan(Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8, Shelter: climate.Greenhouse})
+			under := placeOf(t, preset.Key, risk).Plan(Request{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8, Shelter: climate.Greenhouse})
 			if under.Plant > s.Plant {
 				t.Errorf("%s: under glass planted on %s, in the open on %s", preset.Key, under.Plant, s.Plant)
 			}
@@ -180,7 +180,7 @@ func TestBolderAndShelteredAreNeverLater(t *testing.T) {
 			}
 		}
 	}
-	s := placeOf(t, "southern-temperate", climate.Even).Plan(Asked{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8})
+	s := placeOf(t, "southern-temperate", climate.Even).Plan(Request{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8})
 	if s.Plant < measure.Date(2026, 7, 15) || s.Plant > measure.Date(2026, 10, 1) {
 		t.Errorf("in the south a first early is planted on %s", s.Plant)
 	}
@@ -191,7 +191,7 @@ func TestBolderAndShelteredAreNeverLater(t *testing.T) {
 func TestSuccessionTilesTheWeeks(t *testing.T) {
 	p := placeOf(t, "cool-maritime", climate.Even)
 	from, until := measure.Date(2026, 7, 1), measure.Date(2026, 10, 31)
-	batches, gaps := p.Succession(Asked{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, 0, from, until, 21)
+	batches, gaps := p.Succession(Request{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, 0, from, until, 21)
 	if len(batches) < 3 || len(gaps) == 0 {
 		t.Fatalf("%d batches, %d gaps", len(batches), len(gaps))
 	}
@@ -224,7 +224,7 @@ func TestSuccessionTilesTheWeeks(t *testing.T) {
 func TestSuccessionBeginsNoSoonerThanToday(t *testing.T) {
 	p := placeOf(t, "cool-maritime", climate.Even)
 	today := measure.Date(2026, 6, 9)
-	batches, gaps := p.Succession(Asked{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, today, measure.Date(2026, 7, 1), measure.Date(2026, 9, 30), 21)
+	batches, gaps := p.Succession(Request{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, today, measure.Date(2026, 7, 1), measure.Date(2026, 9, 30), 21)
 	if len(batches) == 0 || batches[0].Plant != today || len(gaps) == 0 || gaps[0].Until != batches[0].Likely-1 {
 		t.Errorf("%+v, %+v", batches, gaps)
 	}
@@ -232,7 +232,7 @@ func TestSuccessionBeginsNoSoonerThanToday(t *testing.T) {
 
 func TestWorkingsHaveTheirNumbers(t *testing.T) {
 	p := placeOf(t, "cool-maritime", climate.Even)
-	for _, a := range []Asked{
+	for _, a := range []Request{
 		{Class: crop.FirstEarly, Way: Direct, Chitted: true, Cover: 8},
 		{Class: crop.FirstEarly, Way: PreGrown, Cover: 8, Shelter: climate.FrostFree},
 		{Class: crop.SecondEarly, Way: Late, Cover: 8, Plant: measure.Date(2026, 7, 1)},
@@ -262,7 +262,7 @@ func BenchmarkPlan(b *testing.B) {
 	p := NewPlace(n, climate.FrostsOf(2026, preset.Last, preset.First, preset.SD), climate.Even, 24, 0)
 	b.ReportAllocs()
 	for b.Loop() {
-		p.Plan(Asked{Class: crop.Maincrop, Way: Direct, Chitted: true, Cover: 8})
+		p.Plan(Request{Class: crop.Maincrop, Way: Direct, Chitted: true, Cover: 8})
 	}
 }
 
@@ -274,7 +274,7 @@ func TestSchedulesHoldTogether(t *testing.T) {
 		pre := presets[int(preset)%len(presets)]
 		c := classes[int(class)%len(classes)]
 		ways := Ways(c.Crop())
-		a := Asked{
+		a := Request{
 			Class: c, Way: ways[int(way)%len(ways)], Chitted: chitted, Dark: dark, Cover: 8,
 			Shelter: shelters[int(shelter)%len(shelters)], Then: shelters[int(then)%len(shelters)],
 		}

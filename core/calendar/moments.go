@@ -29,7 +29,7 @@ func (p *Place) moments(s *Schedule) {
 		add(StartChit, s.Chit, 0, say("start chitting"), say("{} days before {}, cool (8 to 12 °C) and light, rose ends up.", s.ChitDays, s.Chit+measure.Day(s.ChitDays)))
 		if s.Pots != 0 {
 			add(FillPots, s.Pots-fillAhead, 0, say("fill pots"), say("So that the mix in them is warm when the seed goes in on {}.", s.Pots))
-			add(StartPots, s.Pots, 0, say("pot up the seed"), say("{} days before transplanting on {}, {}.", int(s.Plant-s.Pots), s.Plant, s.Asked.Pots.Gain().Where))
+			add(StartPots, s.Pots, 0, say("pot up the seed"), say("{} days before transplanting on {}, {}.", int(s.Plant-s.Pots), s.Plant, s.Request.Pots.Offset().Where))
 		}
 	}
 	add(Harden, s.Harden, 0, say("harden off"), say("Out by day and in by night for {} days, before {}.", hardenDays, s.Harden+hardenDays))
@@ -43,7 +43,7 @@ func (p *Place) moments(s *Schedule) {
 		add(Emerge, s.Emerge, 0, say("shoots up"), say("About {} days after planting, by the warmth of the medium under {} of cover.", int(s.Emerge-s.Plant), s.Cover))
 	}
 	if s.Move != 0 {
-		add(MoveOut, s.Move, 0, say("move it to stand {}", s.Then.Gain().Where), p.moveWhy(s))
+		add(MoveOut, s.Move, 0, say("move it to stand {}", s.Then.Offset().Where), p.moveWhy(s))
 	}
 	add(Ready, s.Early, s.Late, say("ready, likely {}", s.Likely), say("{} °C·days after {}; early and late as a season runs {} °C over or under the normals.", s.Need, s.Emerge, seasonSpread))
 	if isSweet(s.Class) {
@@ -66,9 +66,9 @@ func plantWords(s *Schedule) measure.Phrase {
 }
 
 func (p *Place) plantWhy(s *Schedule) measure.Phrase {
-	at := s.Shelter.Gain().Where
+	at := s.Shelter.Offset().Where
 	switch {
-	case s.Asked.Plant != 0:
+	case s.Request.Plant != 0:
 		return measure.Say("The day you chose.")
 	case isSweet(s.Class):
 		return measure.Say("The medium has {} {}, and the risk of a frost is {} % or less.", measure.Temperature(warmMedium), at, percent(sweetRisk))
@@ -84,7 +84,7 @@ func (p *Place) plantWhy(s *Schedule) measure.Phrase {
 
 func (p *Place) moveWhy(s *Schedule) measure.Phrase {
 	switch {
-	case s.Asked.Move != 0:
+	case s.Request.Move != 0:
 		return measure.Say("The day you chose.")
 	case s.Way == Late || p.window(s.Then).Always:
 		return measure.Say("Under cover before the first frost.")
@@ -103,7 +103,7 @@ func (p *Place) PlantWorking(s *Schedule) working.Working {
 	step := func(result any, says string, args ...any) {
 		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
 	}
-	at := s.Shelter.Gain().Where
+	at := s.Shelter.Offset().Where
 	window := p.window(s.Shelter)
 	if window.Always {
 		step(nil, "no frost comes {}", at)
@@ -111,7 +111,7 @@ func (p *Place) PlantWorking(s *Schedule) working.Working {
 		step(window.From, "green growth is safe {} from", at)
 	}
 	switch {
-	case s.Asked.Plant != 0:
+	case s.Request.Plant != 0:
 		step(s.Plant, "the day you chose")
 		w.Mark = working.Yours
 	case isSweet(s.Class):

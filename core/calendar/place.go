@@ -13,7 +13,7 @@ import (
 type Place struct {
 	normals *climate.Normals
 	frosts  climate.Frosts
-	risk    climate.Appetite
+	risk    climate.RiskTolerance
 	heated  measure.Temperature
 	from    measure.Day // first day that temperatures are held for
 	held    map[spot][]float64
@@ -35,7 +35,7 @@ const (
 // NewPlace takes a site's normals, the frosts of one season and what a heated
 // room is kept at. Where there are no frosts the season begins on a day of its
 // own.
-func NewPlace(n *climate.Normals, f climate.Frosts, risk climate.Appetite, heated measure.Temperature, begins measure.Day) *Place {
+func NewPlace(n *climate.Normals, f climate.Frosts, risk climate.RiskTolerance, heated measure.Temperature, begins measure.Day) *Place {
 	p := &Place{normals: n, frosts: f, risk: risk, heated: heated, held: map[spot][]float64{}}
 	if f.None {
 		p.frosts.Last, p.frosts.First = begins, begins+364
@@ -49,7 +49,7 @@ func (p *Place) air(s climate.Shelter) growth.Warmth { return p.holds(spot{shelt
 
 // medium is the mean temperature of the medium in a bag under a shelter, °C.
 func (p *Place) medium(s climate.Shelter, dark bool) growth.Warmth {
-	return p.holds(spot{s, true, dark && !s.Gain().Kept})
+	return p.holds(spot{s, true, dark && !s.Offset().Kept})
 }
 
 func (p *Place) holds(at spot) growth.Warmth {
@@ -75,7 +75,7 @@ func (p *Place) holds(at spot) growth.Warmth {
 }
 
 func (p *Place) mean(s climate.Shelter) growth.Warmth {
-	gain := s.Gain()
+	gain := s.Offset()
 	return func(d measure.Day) float64 {
 		low, high := gain.Inside(p.normals.Min.At(d), p.normals.Max.At(d), p.heated)
 		return (low + high) / 2

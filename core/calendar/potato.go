@@ -12,14 +12,14 @@ import (
 )
 
 // emergence of a tuber planted on a day under the first shelter.
-func (p *Place) emergence(a *Asked, planted measure.Day) measure.Day {
+func (p *Place) emergence(a *Request, planted measure.Day) measure.Day {
 	up, _ := growth.Reach(crop.Potato, planted, p.medium(a.Shelter, a.Dark), growth.EmergenceNeed(a.Chitted, a.Cover), longest)
 	return up
 }
 
 // earliestPlanting is the first day on which shoots come up no earlier than they
 // are safe and the medium is warm enough for a potato.
-func (p *Place) earliestPlanting(a *Asked) measure.Day {
+func (p *Place) earliestPlanting(a *Request) measure.Day {
 	medium := p.medium(a.Shelter, a.Dark)
 	begins := p.frosts.Last - 150
 	d := begins
@@ -48,10 +48,10 @@ func (p *Place) potato(s *Schedule) {
 		p.late(s)
 	default:
 		if s.Plant == 0 {
-			s.Plant = p.earliestPlanting(&s.Asked)
+			s.Plant = p.earliestPlanting(&s.Request)
 		}
 		s.Stays = []Stay{{s.Plant, s.Shelter}}
-		s.Emerge = p.emergence(&s.Asked, s.Plant)
+		s.Emerge = p.emergence(&s.Request, s.Plant)
 		p.checkUp(s, s.Shelter, s.Emerge)
 	}
 	p.moves(s)
@@ -72,12 +72,12 @@ func (p *Place) preGrown(s *Schedule) {
 	if s.Plant == 0 {
 		w := p.window(s.Shelter)
 		if s.Plant = w.From; w.Always {
-			s.Plant = p.earliestPlanting(&s.Asked) + preGrowDays
+			s.Plant = p.earliestPlanting(&s.Request) + preGrowDays
 		}
 	}
 	s.Pots = s.Plant - preGrowDays
 	s.Harden = s.Plant - hardenDays
-	s.Stays = []Stay{{s.Pots, s.Asked.Pots}, {s.Plant, s.Shelter}}
+	s.Stays = []Stay{{s.Pots, s.Request.Pots}, {s.Plant, s.Shelter}}
 	need := growth.EmergenceNeed(s.Chitted, potCover)
 	up, _ := growth.Reach(crop.Potato, s.Pots, along(s.Stays, func(sh climate.Shelter) growth.Warmth { return p.medium(sh, false) }), need, longest)
 	if up > s.Plant {
@@ -96,7 +96,7 @@ func (p *Place) checkUp(s *Schedule, shelter climate.Shelter, green measure.Day)
 		if s.Way == PreGrown {
 			what = "Transplanted on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}."
 		}
-		s.warn(advice.FrostRisk, what, green, percent(p.riskAt(shelter, green)), shelter.Gain().Where, percent(float64(p.risk)), w.From)
+		s.warn(advice.FrostRisk, what, green, percent(p.riskAt(shelter, green)), shelter.Offset().Where, percent(float64(p.risk)), w.From)
 	}
 	if t := p.medium(shelter, s.Dark)(s.Plant); t < coldestMedium && s.Way != PreGrown {
 		s.warn(advice.MediumCold, "The medium has about {} on {}: seed lies cold and wet; wait for {}.", measure.Temperature(math.Round(t*10)/10), s.Plant, measure.Temperature(coldestMedium))
@@ -110,7 +110,7 @@ func (p *Place) moves(s *Schedule) {
 		return
 	}
 	w := p.window(s.Then)
-	s.Move = s.Asked.Move
+	s.Move = s.Request.Move
 	if s.Move == 0 {
 		s.Move = max(w.From, s.Plant)
 		if w.Always || s.Way == Late {
@@ -127,7 +127,7 @@ func (p *Place) moves(s *Schedule) {
 	}
 	if green := max(s.Move, s.Emerge); !w.Always && green < w.From && s.Way != Late {
 		s.warn(advice.FrostRisk, "Moved on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}.",
-			s.Move, percent(p.riskAt(s.Then, green)), s.Then.Gain().Where, percent(float64(p.risk)), w.From)
+			s.Move, percent(p.riskAt(s.Then, green)), s.Then.Offset().Where, percent(float64(p.risk)), w.From)
 	}
 }
 
@@ -203,10 +203,10 @@ func (p *Place) late(s *Schedule) {
 		end = p.frosts.First + 60
 	}
 	mature := func(d measure.Day) (measure.Day, bool) {
-		up := p.emergence(&s.Asked, d)
+		up := p.emergence(&s.Request, d)
 		stays := []Stay{{d, s.Shelter}}
 		if s.Then != "" {
-			under := Schedule{Asked: s.Asked, Plant: d}
+			under := Schedule{Request: s.Request, Plant: d}
 			stays = append(stays, Stay{p.autumnMove(&under), s.Then})
 		}
 		air := along(stays, p.air)
@@ -228,12 +228,12 @@ func (p *Place) late(s *Schedule) {
 		}
 	}
 	s.Stays = []Stay{{s.Plant, s.Shelter}}
-	s.Emerge = p.emergence(&s.Asked, s.Plant)
+	s.Emerge = p.emergence(&s.Request, s.Plant)
 	switch {
 	case !ok:
-		s.warn(advice.Season, "No late crop here {}: from high summer to the frost there is too little warmth for a {}.", last.Gain().Where, s.Class.Name())
+		s.warn(advice.Season, "No late crop here {}: from high summer to the frost there is too little warmth for a {}.", last.Offset().Where, s.Class.Name())
 	case s.Plant > latest:
-		s.warn(advice.Window, "Too late: after {} a {} has no time to bulk before frost {}.", latest, s.Class.Name(), last.Gain().Where)
+		s.warn(advice.Window, "Too late: after {} a {} has no time to bulk before frost {}.", latest, s.Class.Name(), last.Offset().Where)
 	case latest <= midsummer:
 		s.warn(advice.Window, "The window is past high summer's start: {} at the latest, which is hardly a second crop.", latest)
 	}

@@ -56,8 +56,8 @@ type Stay struct {
 	Shelter climate.Shelter
 }
 
-// Asked is how one planting is to go. Days of 0 are counted.
-type Asked struct {
+// Request is how one planting is to go. Days of 0 are counted.
+type Request struct {
 	Class      crop.Class
 	PacketDays int // 0 for the usual of the class
 	Way        Way
@@ -106,7 +106,7 @@ type Moment struct {
 // Schedule is how a planting goes from chitting to lifting. A day of 0 does not
 // come in it.
 type Schedule struct {
-	Asked
+	Request
 	Order, Chit, Slips, Pots, Plant, Emerge, Harden, Move measure.Day
 
 	Early, Likely, Late measure.Day // ready
@@ -137,7 +137,7 @@ func (s *Schedule) Begins() measure.Day {
 }
 
 // Plan counts one planting back and forward.
-func (p *Place) Plan(a Asked) Schedule {
+func (p *Place) Plan(a Request) Schedule {
 	if a.Shelter == "" {
 		a.Shelter = climate.Open
 	}
@@ -153,7 +153,7 @@ func (p *Place) Plan(a Asked) Schedule {
 	if a.Way == Indoors {
 		a.Shelter, a.Then = climate.Heated, ""
 	}
-	s := Schedule{Asked: a, Need: growth.MaturityNeed(a.Class, a.PacketDays), Plant: a.Plant}
+	s := Schedule{Request: a, Need: growth.MaturityNeed(a.Class, a.PacketDays), Plant: a.Plant}
 	if isSweet(a.Class) {
 		p.sweet(&s)
 	} else {

@@ -29,7 +29,7 @@ func Feeds() int { return feeds }
 // empty and why. The plantings are counted back from the first day of each
 // window; none is earlier than is safe or a day before which nothing is planted
 // any more, or so late that frost takes it.
-func (p *Place) Succession(a Asked, notBefore, from, until measure.Day, each int) ([]Batch, []Gap) {
+func (p *Place) Succession(a Request, notBefore, from, until measure.Day, each int) ([]Batch, []Gap) {
 	a.Plant, a.Move = 0, 0
 	var batches []Batch
 	var gaps []Gap
@@ -67,7 +67,7 @@ func (p *Place) Succession(a Asked, notBefore, from, until measure.Day, each int
 
 // latestReadyBy is the latest planting between two days that is likely ready by
 // a third.
-func (p *Place) latestReadyBy(a Asked, low, high, by measure.Day) Schedule {
+func (p *Place) latestReadyBy(a Request, low, high, by measure.Day) Schedule {
 	at := func(d measure.Day) Schedule {
 		a.Plant = d
 		return p.Plan(a)

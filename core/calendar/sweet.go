@@ -17,7 +17,7 @@ import (
 func (p *Place) plantOut(s climate.Shelter, dark bool) (measure.Day, bool) {
 	medium, frosts := p.medium(s, dark), p.normals.Under(p.frosts, s)
 	begins := p.frosts.Last - 60
-	if s.Gain().Kept {
+	if s.Offset().Kept {
 		begins = p.frosts.Last
 	}
 	return first(begins, 300, func(d measure.Day) bool {
@@ -57,7 +57,7 @@ func (p *Place) warmth(s climate.Shelter, dark bool, planted, end measure.Day) (
 }
 
 // closes is the shelter, in order of what it costs, under which a need is met.
-func (p *Place) closes(a *Asked, need float64) climate.Shelter {
+func (p *Place) closes(a *Request, need float64) climate.Shelter {
 	for _, s := range climate.Shelters() {
 		out, ok := p.plantOut(s, a.Dark)
 		if !ok {
@@ -104,7 +104,7 @@ func (p *Place) sweet(s *Schedule) {
 	}
 	s.ready(ready(0), ready(seasonSpread), ready(-seasonSpread))
 
-	at := s.Shelter.Gain().Where
+	at := s.Shelter.Offset().Where
 	if !ok {
 		s.warn(advice.MediumCold, "The medium does not reach {} {}: too cool for slips.", measure.Temperature(warmMedium), at)
 	} else if s.Plant < out {
@@ -112,10 +112,10 @@ func (p *Place) sweet(s *Schedule) {
 			measure.Temperature(math.Round(medium(s.Plant)*10)/10), at, measure.Temperature(warmMedium), out)
 	}
 	if !s.Feasible {
-		s.Closes = p.closes(&s.Asked, s.Need)
+		s.Closes = p.closes(&s.Request, s.Need)
 		lacks := math.Round(s.Need - s.Have)
 		if s.Closes != "" {
-			s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. Roots stay small. It would be enough {}.", lacks, at, math.Round(s.Have), math.Round(s.Need), s.Closes.Gain().Where)
+			s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. Roots stay small. It would be enough {}.", lacks, at, math.Round(s.Have), math.Round(s.Need), s.Closes.Offset().Where)
 		} else {
 			s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. No shelter makes up for it; choose an earlier variety.", lacks, at, math.Round(s.Have), math.Round(s.Need))
 		}
@@ -136,7 +136,7 @@ func (s *Schedule) WarmthWorking() working.Working {
 	w.Steps = []working.Step{{Says: rule, Args: []any{s.packet()}, Result: s.Need}, {Says: "growing from", Result: s.Emerge}}
 	if s.End != 0 {
 		w.Steps = append(w.Steps, working.Step{Says: "up before", Result: s.End},
-			working.Step{Says: "effective degrees between the two, {}", Args: []any{s.Stays[len(s.Stays)-1].Shelter.Gain().Where}, Result: math.Round(s.Have)})
+			working.Step{Says: "effective degrees between the two, {}", Args: []any{s.Stays[len(s.Stays)-1].Shelter.Offset().Where}, Result: math.Round(s.Have)})
 	}
 	switch {
 	case s.Feasible:

@@ -148,7 +148,7 @@ func TestMonthsThatNoPlaceHas(t *testing.T) {
 func TestFrostRiskFallsThroughTheAppetites(t *testing.T) {
 	last := measure.Date(2026, time.April, 24)
 	// z(0.75) = 0.6745, × 11 = 7.42 days, so the eighth day: 2 May; z(0.9)·11 = 14.1; z(0.6)·11 = 2.79
-	for risk, want := range map[Appetite]measure.Day{
+	for risk, want := range map[RiskTolerance]measure.Day{
 		Even:     measure.Date(2026, time.May, 2),
 		Cautious: measure.Date(2026, time.May, 9),
 		Bold:     measure.Date(2026, time.April, 27),
@@ -186,7 +186,7 @@ func TestShelterOpensTheWindow(t *testing.T) {
 		for _, s := range Shelters() {
 			days := n.Safe(f, s, Even).Days()
 			if days < before {
-				t.Errorf("%s: %s gives %d days, fewer than the shelter before it (%d)", p.Name, s.Gain().Name, days, before)
+				t.Errorf("%s: %s gives %d days, fewer than the shelter before it (%d)", p.Name, s.Offset().Name, days, before)
 			}
 			before = days
 		}

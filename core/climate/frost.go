@@ -9,15 +9,15 @@ import (
 	"glebata/core/working"
 )
 
-// Appetite for risk: the chance of a frost after planting out that a grower
+// RiskTolerance: the chance of a frost after planting out that a grower
 // accepts, between 0 and 1, both excluded.
-type Appetite float64
+type RiskTolerance float64
 
 // The appetites offered.
 const (
-	Cautious Appetite = 0.10
-	Even     Appetite = 0.25
-	Bold     Appetite = 0.40
+	Cautious RiskTolerance = 0.10
+	Even     RiskTolerance = 0.25
+	Bold     RiskTolerance = 0.40
 )
 
 var normal = distuv.UnitNormal
@@ -33,7 +33,7 @@ func Before(days, sd float64) float64 { return normal.CDF(days / sd) }
 // Margin is how many days past the median last frost, or before the median first
 // one, the risk falls to an appetite: z(1 − risk) · sd. It is below 0 for a risk
 // over one half.
-func Margin(risk Appetite, sd float64) float64 {
+func Margin(risk RiskTolerance, sd float64) float64 {
 	return normal.Quantile(1-float64(risk)) * sd
 }
 
@@ -42,18 +42,18 @@ func wholeDays(margin float64) measure.Day { return measure.Day(math.Ceil(margin
 
 // SafeFrom is the earliest day for unprotected green growth: the first whole day
 // on which the risk of a later frost is no more than the appetite.
-func SafeFrom(medianLast measure.Day, sd float64, risk Appetite) measure.Day {
+func SafeFrom(medianLast measure.Day, sd float64, risk RiskTolerance) measure.Day {
 	return medianLast + wholeDays(Margin(risk, sd))
 }
 
 // SafeUntil is the last day of autumn on which the risk of an earlier frost is no
 // more than the appetite.
-func SafeUntil(medianFirst measure.Day, sd float64, risk Appetite) measure.Day {
+func SafeUntil(medianFirst measure.Day, sd float64, risk RiskTolerance) measure.Day {
 	return medianFirst - wholeDays(Margin(risk, sd))
 }
 
 // SafeFromWorking is SafeFrom with its steps.
-func SafeFromWorking(medianLast measure.Day, sd float64, risk Appetite) working.Working {
+func SafeFromWorking(medianLast measure.Day, sd float64, risk RiskTolerance) working.Working {
 	day := SafeFrom(medianLast, sd, risk)
 	return working.Working{
 		Title: "Earliest safe day for green growth", Result: day, Mark: working.Model,

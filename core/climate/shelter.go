@@ -22,8 +22,8 @@ const (
 	Heated     Shelter = "heated"
 )
 
-// Gain of a shelter over the open air. Practice.
-type Gain struct {
+// MicroclimateOffset of a shelter over the open air. Practice.
+type MicroclimateOffset struct {
 	Name  string
 	Where string              // in a sentence: "under fleece"
 	Night measure.Temperature // added to the night's minimum
@@ -36,7 +36,7 @@ type Gain struct {
 	Note string
 }
 
-var gains = map[Shelter]Gain{
+var gains = map[Shelter]MicroclimateOffset{
 	Open:       {Name: "in the open", Where: "in the open"},
 	Wall:       {Name: "by a wall, or wrapped", Where: "by a wall", Night: 1, Day: 0.5},
 	Fleece:     {Name: "under fleece", Where: "under fleece", Night: 2, Day: 1, Note: "take it off in the day when plants are in leaf"},
@@ -56,11 +56,11 @@ func Shelters() []Shelter {
 }
 
 // Frostless reports whether no frost comes in at all.
-func (g Gain) Frostless() bool { return g.Floored || g.Kept }
+func (g MicroclimateOffset) Frostless() bool { return g.Floored || g.Kept }
 
 // Inside is the day's minimum and maximum in °C where a bag stands, from those
 // of the open air; kept is the temperature of a heated room. Practice.
-func (g Gain) Inside(tmin, tmax float64, kept measure.Temperature) (low, high float64) {
+func (g MicroclimateOffset) Inside(tmin, tmax float64, kept measure.Temperature) (low, high float64) {
 	if g.Kept {
 		return float64(kept), float64(kept)
 	}
@@ -72,8 +72,8 @@ func (g Gain) Inside(tmin, tmax float64, kept measure.Temperature) (low, high fl
 	return low, high
 }
 
-// Gain of the shelter; the zero Gain for an unknown one.
-func (s Shelter) Gain() Gain { return gains[s] }
+// Offset of the shelter; the zero offset for an unknown one.
+func (s Shelter) Offset() MicroclimateOffset { return gains[s] }
 
 // Known reports whether s is one of Shelters.
 func (s Shelter) Known() bool { _, ok := gains[s]; return ok }
@@ -86,7 +86,7 @@ const steepest = 90
 // minimum at that date, the slope taken over a fortnight. A site whose minimum
 // hardly changes then is given no more than 90 days.
 func (n *Normals) ShiftDays(s Shelter, at measure.Day) float64 {
-	gain := float64(s.Gain().Night)
+	gain := float64(s.Offset().Night)
 	if gain == 0 {
 		return 0
 	}
@@ -95,10 +95,10 @@ func (n *Normals) ShiftDays(s Shelter, at measure.Day) float64 {
 }
 
 // SafeWorking shows how a window came about.
-func (n *Normals) SafeWorking(f Frosts, s Shelter, risk Appetite) working.Working {
+func (n *Normals) SafeWorking(f Frosts, s Shelter, risk RiskTolerance) working.Working {
 	w := n.Safe(f, s, risk)
 	out := working.Working{
-		Title: "Safe days for green growth, " + s.Gain().Name, Mark: working.Model,
+		Title: "Safe days for green growth, " + s.Offset().Name, Mark: working.Model,
 		Source:  "normal distribution of the frosts, and the night gain of the shelter",
 		Changes: "Your appetite for risk, the frost dates of your site, another shelter.",
 	}
@@ -112,7 +112,7 @@ func (n *Normals) SafeWorking(f Frosts, s Shelter, risk Appetite) working.Workin
 		{Says: "median last frost", Result: f.Last},
 		{Says: "days past it at a risk of {}: z(1 − {}) × {}", Args: []any{float64(risk), float64(risk), f.LastSD}, Result: Margin(risk, f.LastSD)},
 		{Says: "in the open, safe from", Result: SafeFrom(f.Last, f.LastSD, risk)},
-		{Says: "days the shelter brings it forward: {} a night ÷ the slope of the minimum", Args: []any{s.Gain().Night}, Result: n.ShiftDays(s, f.Last)},
+		{Says: "days the shelter brings it forward: {} a night ÷ the slope of the minimum", Args: []any{s.Offset().Night}, Result: n.ShiftDays(s, f.Last)},
 		{Says: "safe from", Result: w.From},
 		{Says: "median first frost", Result: f.First},
 		{Says: "in the open, safe until", Result: SafeUntil(f.First, f.FirstSD, risk)},
@@ -147,8 +147,8 @@ type Frosts struct {
 }
 
 // Safe is the window under a shelter at an appetite for risk.
-func (n *Normals) Safe(f Frosts, s Shelter, risk Appetite) Window {
-	if f.None || s.Gain().Frostless() {
+func (n *Normals) Safe(f Frosts, s Shelter, risk RiskTolerance) Window {
+	if f.None || s.Offset().Frostless() {
 		return Window{Always: true}
 	}
 	w := Window{
@@ -161,7 +161,7 @@ func (n *Normals) Safe(f Frosts, s Shelter, risk Appetite) Window {
 
 // Under a shelter the frosts of a site come earlier to an end and later on.
 func (n *Normals) Under(f Frosts, s Shelter) Frosts {
-	if f.None || s.Gain().Frostless() {
+	if f.None || s.Offset().Frostless() {
 		return Frosts{None: true}
 	}
 	f.Last -= measure.Day(math.Floor(n.ShiftDays(s, f.Last)))

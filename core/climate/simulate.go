@@ -19,7 +19,7 @@ type DayWeather struct {
 // NewSimulator; it is not safe for concurrent use.
 type Simulator struct {
 	normals *Normals
-	dice    *rand.Rand
+	rng     *rand.Rand
 	wet     Year    // chance that a day is wet
 	anomaly float64 // °C, of the mean, carried from day to day
 	swing   float64 // °C, of the daily range
@@ -42,11 +42,11 @@ const (
 
 // NewSimulator starts on a first of January.
 func NewSimulator(n *Normals, seed uint64) *Simulator {
-	s := &Simulator{normals: n, dice: rand.New(rand.NewPCG(seed, 0x9e3779b97f4a7c15))}
+	s := &Simulator{normals: n, rng: rand.New(rand.NewPCG(seed, 0x9e3779b97f4a7c15))}
 	for i, rain := range n.Rain {
 		s.wet[i] = math.Min(wettest, rain/rainOfWetDay)
 	}
-	s.anomaly = anomalySpread * s.dice.NormFloat64()
+	s.anomaly = anomalySpread * s.rng.NormFloat64()
 	return s
 }
 
@@ -65,10 +65,10 @@ func (s *Simulator) day(i int) DayWeather {
 	if !s.raining {
 		chance = wet * (1 - persistence)
 	}
-	s.raining = s.dice.Float64() < chance
+	s.raining = s.rng.Float64() < chance
 
-	s.anomaly = anomalyMemory*s.anomaly + anomalySpread*math.Sqrt(1-anomalyMemory*anomalyMemory)*s.dice.NormFloat64()
-	s.swing = swingMemory*s.swing + swingSpread*math.Sqrt(1-swingMemory*swingMemory)*s.dice.NormFloat64()
+	s.anomaly = anomalyMemory*s.anomaly + anomalySpread*math.Sqrt(1-anomalyMemory*anomalyMemory)*s.rng.NormFloat64()
+	s.swing = swingMemory*s.swing + swingSpread*math.Sqrt(1-swingMemory*swingMemory)*s.rng.NormFloat64()
 	d := DayWeather{Min: s.normals.Min[i] + s.anomaly - s.swing/2, Max: s.normals.Max[i] + s.anomaly + s.swing/2}
 	// The wet days' share is taken off every day, so that the normals stay.
 	d.Max += wetDayCooler * wet
@@ -91,15 +91,15 @@ func (s *Simulator) gamma() float64 {
 	const d = gammaShape + 1 - 1.0/3
 	c := 1 / math.Sqrt(9*d)
 	for {
-		x := s.dice.NormFloat64()
+		x := s.rng.NormFloat64()
 		v := 1 + c*x
 		if v <= 0 {
 			continue
 		}
 		v = v * v * v
-		u := s.dice.Float64()
+		u := s.rng.Float64()
 		if u < 1-0.0331*x*x*x*x || math.Log(u) < 0.5*x*x+d*(1-v+math.Log(v)) {
-			return d * v * math.Pow(s.dice.Float64(), 1/gammaShape)
+			return d * v * math.Pow(s.rng.Float64(), 1/gammaShape)
 		}
 	}
 }

@@ -11,7 +11,7 @@ import (
 )
 
 // Seeded is one planting of an ensemble with what is known of its shift and rate.
-type Seeded struct {
+type Member struct {
 	Plant Plant
 	Fit   Fit
 }
@@ -22,19 +22,19 @@ type Seeded struct {
 // goroutine; the course is used again after visit returns. Done is told, from any
 // goroutine, each time a planting has been through all years. The same seed draws
 // the same. It ends early with the context's error.
-func Ensemble(ctx context.Context, plants []Seeded, years []Weather, seed uint64, visit func(plant, year int, c *Course), done func()) error {
+func Ensemble(ctx context.Context, plants []Member, years []Weather, seed uint64, visit func(plant, year int, c *Run), done func()) error {
 	var wg sync.WaitGroup
 	next := make(chan int)
 	for range min(runtime.GOMAXPROCS(0), max(1, len(plants))) {
 		wg.Go(func() {
-			var c Course
+			var c Run
 			for i := range next {
 				s := &plants[i]
-				dice := rand.New(rand.NewPCG(seed, uint64(i)))
+				rng := rand.New(rand.NewPCG(seed, uint64(i)))
 				for k := range years {
 					p := s.Plant
-					p.Shift = s.Fit.Shift + s.Fit.ShiftSD*dice.NormFloat64()
-					p.Rate = min(fastest, max(slowest, s.Fit.Rate+s.Fit.RateSD*dice.NormFloat64()))
+					p.Shift = s.Fit.Shift + s.Fit.ShiftSD*rng.NormFloat64()
+					p.Rate = min(fastest, max(slowest, s.Fit.Rate+s.Fit.RateSD*rng.NormFloat64()))
 					Grow(&p, &years[k], &c)
 					visit(i, k, &c)
 					if ctx.Err() != nil {

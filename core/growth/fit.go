@@ -28,21 +28,21 @@ const slowest, fastest = 0.4, 2.0
 type Fit struct {
 	Shift, ShiftSD float64
 	Rate, RateSD   float64
-	// Questioned are measurements that no believable rate explains. They are left
+	// Outliers are measurements that no believable rate explains. They are left
 	// out of the fit.
-	Questioned []Measured
+	Outliers []Measured
 }
 
 // Prior is the fit of a planting that nothing is known of yet.
 func Prior() Fit { return Fit{Rate: 1, ShiftSD: ShiftSD, RateSD: RateSD} }
 
-// Refit a planting to its measurements: the most probable shift and rate,
+// Calibrate a planting to its measurements: the most probable shift and rate,
 //
 //	Σ ((seen − L) ÷ (2 cm + 10 %))² + (shift ÷ 40)² + ((rate − 1) ÷ 0.25)² least,
 //
 // with the shift fixed at 0 where the day it came up was seen. What is left of the
 // spread follows from the curvature there. Model.
-func Refit(p Plant, w *Weather, seen []Measured) Fit {
+func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
 	f := Prior()
 	if p.Up != 0 {
 		f.ShiftSD = 0
@@ -56,7 +56,7 @@ func Refit(p Plant, w *Weather, seen []Measured) Fit {
 		if q.believable(m) {
 			good = append(good, m)
 		} else {
-			f.Questioned = append(f.Questioned, m)
+			f.Outliers = append(f.Outliers, m)
 		}
 	}
 	if len(good) == 0 {
@@ -83,11 +83,11 @@ type question struct {
 	p    Plant
 	w    *Weather
 	seen []Measured
-	c    Course
+	c    Run
 }
 
 // stems of the course with a shift and a rate.
-func (q *question) stems(shift, rate float64) *Course {
+func (q *question) stems(shift, rate float64) *Run {
 	q.p.Shift, q.p.Rate = shift, rate
 	Grow(&q.p, q.w, &q.c)
 	return &q.c

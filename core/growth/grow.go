@@ -17,8 +17,8 @@ type Weather struct {
 
 // Stay under a shelter from a day on.
 type Stay struct {
-	From measure.Day
-	Gain climate.Gain
+	From   measure.Day
+	Offset climate.MicroclimateOffset
 }
 
 // Plant is one planting as growth sees it.
@@ -52,9 +52,9 @@ type Plant struct {
 	Theta []float64
 }
 
-// Course is how a planting goes. Days that are not reached within the weather are
-// 0. The zero Course is ready for Grow, and is best used again.
-type Course struct {
+// Run is how a planting goes. Days that are not reached within the weather are
+// 0. The zero Run is ready for Grow, and is best used again.
+type Run struct {
 	Planted, Up, Initiation, Mature, Gone measure.Day
 	// Frosts are the days on which the tops were killed.
 	Frosts []measure.Day
@@ -66,7 +66,7 @@ type Course struct {
 }
 
 // Stages of a course by day.
-func (c *Course) at(of []float64, d measure.Day) float64 {
+func (c *Run) at(of []float64, d measure.Day) float64 {
 	i := int(d - c.Planted)
 	if i < 0 || len(of) == 0 {
 		return 0
@@ -75,14 +75,14 @@ func (c *Course) at(of []float64, d measure.Day) float64 {
 }
 
 // StemOn a day, cm from where it came through.
-func (c *Course) StemOn(d measure.Day) measure.Length { return measure.Length(c.at(c.Stem, d)) }
+func (c *Run) StemOn(d measure.Day) measure.Length { return measure.Length(c.at(c.Stem, d)) }
 
 // IndexOn a day: the season index of all that has grown up to its end.
-func (c *Course) IndexOn(d measure.Day) float64 { return c.at(c.Index, d) }
+func (c *Run) IndexOn(d measure.Day) float64 { return c.at(c.Index, d) }
 
 // Season index of the course on the day it is mature; of all that grew where it never
 // is.
-func (c *Course) Season() float64 {
+func (c *Run) Season() float64 {
 	if c.Mature != 0 {
 		return c.IndexOn(c.Mature)
 	}
@@ -103,9 +103,9 @@ func (c *Course) Season() float64 {
 // under −1 °C at the leaves kills the tops. Model. Weather must begin at least
 // five days before planting to give the medium its smoothing; it is taken as
 // steady before that.
-func Grow(p *Plant, w *Weather, c *Course) {
+func Grow(p *Plant, w *Weather, c *Run) {
 	days := int(w.From) + len(w.Min) - int(p.Planted)
-	*c = Course{Planted: p.Planted, Frosts: c.Frosts[:0], Stem: c.Stem[:0], Canopy: c.Canopy[:0], Index: c.Index[:0]}
+	*c = Run{Planted: p.Planted, Frosts: c.Frosts[:0], Stem: c.Stem[:0], Canopy: c.Canopy[:0], Index: c.Index[:0]}
 	if days <= 0 {
 		return
 	}
@@ -145,8 +145,8 @@ func grown(s []float64, n int) []float64 {
 type grower struct {
 	p     *Plant
 	w     *Weather
-	c     *Course
-	habit Habit
+	c     *Run
+	habit ClassParams
 	need  float64
 	rate  float64
 	light float64
@@ -160,7 +160,7 @@ type grower struct {
 
 	stay    int
 	until   measure.Day // it stays there up to this day, that one left out
-	shelter climate.Gain
+	shelter climate.MicroclimateOffset
 	recent  [smoothDays]float64 // means of the air, in a ring
 	at      int                 // today's place in it
 	sum     float64             // of them
@@ -186,7 +186,7 @@ func (g *grower) warm() {
 
 // enter a stay.
 func (g *grower) enter(stay int) {
-	g.stay, g.shelter, g.until = stay, g.p.Stays[stay].Gain, math.MaxInt32
+	g.stay, g.shelter, g.until = stay, g.p.Stays[stay].Offset, math.MaxInt32
 	if stay+1 < len(g.p.Stays) {
 		g.until = g.p.Stays[stay+1].From
 	}
@@ -313,7 +313,7 @@ func (g *grower) frost(d measure.Day) {
 
 // LeastIndex of a season that a harvest tells something by: one that was lifted long
 // before its time does not. Model.
-const LeastIndex = 0.3
+const MinIndex = 0.3
 
 // TallestStem is a height above which no stem has stood in a bag, in cm.
-const TallestStem measure.Length = 300
+const MaxStem measure.Length = 300

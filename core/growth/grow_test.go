@@ -29,10 +29,10 @@ func ordinary(t testing.TB, preset string) *Weather {
 }
 
 func planted(class crop.Class) Plant {
-	p := Plant{Class: class, Planted: measure.Date(2026, 4, 10), Dark: true, Stays: []Stay{{Gain: climate.Open.Gain()}}}
+	p := Plant{Class: class, Planted: measure.Date(2026, 4, 10), Dark: true, Stays: []Stay{{Offset: climate.Open.Offset()}}}
 	p.Need = EmergenceNeed(true, 10)
 	if class.Crop() == crop.SweetPotato {
-		p.Planted, p.Need, p.Stays = measure.Date(2026, 6, 1), EstablishNeed(), []Stay{{Gain: climate.Greenhouse.Gain()}}
+		p.Planted, p.Need, p.Stays = measure.Date(2026, 6, 1), EstablishNeed(), []Stay{{Offset: climate.Greenhouse.Offset()}}
 	}
 	return p
 }
@@ -46,7 +46,7 @@ func TestASeasonGrowsAsItOrdinarilyDoes(t *testing.T) {
 		from, to measure.Day
 	}{{crop.FirstEarly, 90, 105}, {crop.Maincrop, 140, 160}} {
 		p := planted(c.class)
-		var course Course
+		var course Run
 		Grow(&p, w, &course)
 		up, mature := course.Up-p.Planted, course.Mature-p.Planted
 		if up < 20 || up > 28 || mature < c.from || mature > c.to {
@@ -55,14 +55,14 @@ func TestASeasonGrowsAsItOrdinarilyDoes(t *testing.T) {
 		if s := course.Season(); s < 0.85 || s > 1.2 {
 			t.Errorf("%s: a season index of %.2f", c.class, s)
 		}
-		if h := course.StemOn(course.Mature); h < 0.75*HabitOf(c.class).Longest || h > HabitOf(c.class).Longest {
+		if h := course.StemOn(course.Mature); h < 0.75*ParamsOf(c.class).Longest || h > ParamsOf(c.class).Longest {
 			t.Errorf("%s: stems of %v", c.class, h)
 		}
 		if len(course.Frosts) > 0 || course.Gone <= course.Mature || course.Initiation <= course.Up {
 			t.Errorf("%s: %+v", c.class, course)
 		}
 	}
-	sweet, course := planted(crop.SweetMid), Course{}
+	sweet, course := planted(crop.SweetMid), Run{}
 	Grow(&sweet, w, &course)
 	if course.Share <= 0.2 || course.Share >= 1 || course.Mature != 0 {
 		t.Errorf("sweet potatoes in a cold greenhouse up north reach %.2f of it, mature %v", course.Share, course.Mature)
@@ -77,8 +77,8 @@ func TestTheReferenceSeasonHasAnIndexOfOne(t *testing.T) {
 		for range 400 {
 			w.Min, w.Max, w.PAR = append(w.Min, mean-4), append(w.Max, mean+4), append(w.PAR, referencePAR)
 		}
-		p := Plant{Class: class, Planted: 10, Need: 60, Stays: []Stay{{Gain: climate.Open.Gain()}}}
-		var c Course
+		p := Plant{Class: class, Planted: 10, Need: 60, Stays: []Stay{{Offset: climate.Open.Offset()}}}
+		var c Run
 		Grow(&p, &w, &c)
 		if math.Abs(c.Season()-1) > 1e-9 {
 			t.Errorf("%s: index %g", class, c.Season())
@@ -102,7 +102,7 @@ func TestTheReferenceSeasonHasAnIndexOfOne(t *testing.T) {
 // Frost on a young plant puts it back, once; on an old one it is the end.
 func TestFrostPutsBackOnce(t *testing.T) {
 	w := ordinary(t, "cool-maritime")
-	var free, hit Course
+	var free, hit Run
 	p := planted(crop.Maincrop)
 	Grow(&p, w, &free)
 	cold := func(at measure.Day, nights int) {
@@ -123,11 +123,11 @@ func TestFrostPutsBackOnce(t *testing.T) {
 	if cold(free.Mature-30, 1); hit.Gone != free.Mature-30 || hit.Season() >= free.Season() {
 		t.Errorf("late in the season it goes on until %v", hit.Gone)
 	}
-	p.Stays = []Stay{{Gain: climate.Fleece.Gain()}}
+	p.Stays = []Stay{{Offset: climate.Fleece.Offset()}}
 	if cold(at, 2); len(hit.Frosts) != 0 {
 		t.Errorf("fleece let %v through", hit.Frosts)
 	}
-	p.Stays, p.Frosted = []Stay{{Gain: climate.Open.Gain()}}, []measure.Day{at}
+	p.Stays, p.Frosted = []Stay{{Offset: climate.Open.Offset()}}, []measure.Day{at}
 	if Grow(&p, w, &hit); len(hit.Frosts) != 1 {
 		t.Errorf("a frost that was seen is not in it")
 	}
@@ -142,14 +142,14 @@ func TestFrostPutsBackOnce(t *testing.T) {
 func TestMeasurementsMoveTheFit(t *testing.T) {
 	w := ordinary(t, "cool-maritime")
 	p := planted(crop.Maincrop)
-	truth, c := p, Course{}
+	truth, c := p, Run{}
 	truth.Rate = 1.5
 	Grow(&truth, w, &c)
 	var seen []Measured
 	for _, after := range []measure.Day{8, 15, 22, 30} {
 		seen = append(seen, Measured{c.Up + after, c.StemOn(c.Up + after)})
 	}
-	one, all := Refit(p, w, seen[:1]), Refit(p, w, seen)
+	one, all := Calibrate(p, w, seen[:1]), Calibrate(p, w, seen)
 	// The priors draw the most probable values towards none and 1.
 	if all.Rate < 1.2 || all.Rate > 1.5 || all.Shift > 0 {
 		t.Errorf("fitted %+v, truth 0 and 1.5", all)
@@ -157,27 +157,27 @@ func TestMeasurementsMoveTheFit(t *testing.T) {
 	if all.RateSD >= one.RateSD || one.RateSD > RateSD || all.ShiftSD > one.ShiftSD || all.RateSD <= 0 {
 		t.Errorf("spread after one %+v, after all %+v", one, all)
 	}
-	if q := Refit(p, w, append(seen, Measured{c.Up + 12, 180})); len(q.Questioned) != 1 || q.Rate != all.Rate {
+	if q := Calibrate(p, w, append(seen, Measured{c.Up + 12, 180})); len(q.Outliers) != 1 || q.Rate != all.Rate {
 		t.Errorf("180 cm after 12 days: %+v", q)
 	}
 	p.Up = c.Up
-	if f := Refit(p, w, seen); f.Shift != 0 || f.ShiftSD != 0 || math.Abs(f.Rate-1.5) > 0.15 {
+	if f := Calibrate(p, w, seen); f.Shift != 0 || f.ShiftSD != 0 || math.Abs(f.Rate-1.5) > 0.15 {
 		t.Errorf("with the day it came up: %+v", f)
 	}
-	if f := Refit(p, w, nil); f.Rate != 1 || f.RateSD != RateSD {
+	if f := Calibrate(p, w, nil); f.Rate != 1 || f.RateSD != RateSD {
 		t.Errorf("nothing measured: %+v", f)
 	}
 }
 
 // Warmer is never later while the mean stays under 18 °C; deeper is never earlier.
 func TestDatesKeepTheirOrder(t *testing.T) {
-	grow := func(mean, cover float64, class crop.Class) Course {
+	grow := func(mean, cover float64, class crop.Class) Run {
 		w := Weather{}
 		for range 600 {
 			w.Min, w.Max, w.PAR = append(w.Min, mean-4), append(w.Max, mean+4), append(w.PAR, 8)
 		}
-		p := Plant{Class: class, Planted: 10, Need: EmergenceNeed(true, measure.Length(cover)), Stays: []Stay{{Gain: climate.Open.Gain()}}}
-		var c Course
+		p := Plant{Class: class, Planted: 10, Need: EmergenceNeed(true, measure.Length(cover)), Stays: []Stay{{Offset: climate.Open.Offset()}}}
+		var c Run
 		Grow(&p, &w, &c)
 		return c
 	}
@@ -197,10 +197,10 @@ func TestDatesKeepTheirOrder(t *testing.T) {
 // The same seed gives the same spread; nothing is left out; it can be broken off.
 func TestEnsembleIsRepeatable(t *testing.T) {
 	years := simulated(t, 40)
-	plants := []Seeded{{planted(crop.Maincrop), Prior()}, {planted(crop.FirstEarly), Prior()}}
+	plants := []Member{{planted(crop.Maincrop), Prior()}, {planted(crop.FirstEarly), Prior()}}
 	run := func() [2]Spread {
 		var ups [2][]float64
-		err := Ensemble(context.Background(), plants, years, 7, func(i, _ int, c *Course) { ups[i] = append(ups[i], float64(c.Up)) }, func() {})
+		err := Ensemble(context.Background(), plants, years, 7, func(i, _ int, c *Run) { ups[i] = append(ups[i], float64(c.Up)) }, func() {})
 		if err != nil || len(ups[0]) != 40 || len(ups[1]) != 40 {
 			t.Fatalf("%v, %d and %d", err, len(ups[0]), len(ups[1]))
 		}
@@ -212,7 +212,7 @@ func TestEnsembleIsRepeatable(t *testing.T) {
 	}
 	ctx, stop := context.WithCancel(context.Background())
 	stop()
-	if err := Ensemble(ctx, plants, years, 7, func(int, int, *Course) {}, func() {}); err == nil {
+	if err := Ensemble(ctx, plants, years, 7, func(int, int, *Run) {}, func() {}); err == nil {
 		t.Error("a broken off ensemble says nothing")
 	}
 }
@@ -252,7 +252,7 @@ func BenchmarkSeason(b *testing.B) {
 	b.ReportAllocs()
 	days := 0
 	for b.Loop() {
-		var c Course
+		var c Run
 		Grow(&p, w, &c)
 		days += len(c.Stem)
 	}
@@ -262,12 +262,12 @@ func BenchmarkSeason(b *testing.B) {
 // 48 plantings through 200 years.
 func BenchmarkEnsemble(b *testing.B) {
 	years := simulated(b, 200)
-	plants := make([]Seeded, 48)
+	plants := make([]Member, 48)
 	for i := range plants {
-		plants[i] = Seeded{planted(crop.Classes()[i%4]), Prior()}
+		plants[i] = Member{planted(crop.Classes()[i%4]), Prior()}
 	}
 	for b.Loop() {
-		err := Ensemble(context.Background(), plants, years, 7, func(int, int, *Course) {}, func() {})
+		err := Ensemble(context.Background(), plants, years, 7, func(int, int, *Run) {}, func() {})
 		if err != nil {
 			b.Fatal(err)
 		}
@@ -278,7 +278,7 @@ func BenchmarkRefit(b *testing.B) {
 	w, p := ordinary(b, "cool-maritime"), planted(crop.Maincrop)
 	seen := []Measured{{p.Planted + 40, 12}, {p.Planted + 47, 21}, {p.Planted + 54, 33}}
 	for b.Loop() {
-		Refit(p, w, seen)
+		Calibrate(p, w, seen)
 	}
 }
 
@@ -305,7 +305,7 @@ func TestSharesOfGrowthAreBoundedAndWhole(t *testing.T) {
 // Whatever the weather, stems stay between 0 and their longest, the index never falls
 // and days keep their order; a course that is used again is as a new one.
 func TestAnyWeatherGrowsWithinBounds(t *testing.T) {
-	var again Course
+	var again Run
 	holds := func(temps []int8, class uint8, shelter uint8, cut uint8) bool {
 		k := crop.Classes()[int(class)%len(crop.Classes())]
 		w := Weather{From: 95}
@@ -316,16 +316,16 @@ func TestAnyWeatherGrowsWithinBounds(t *testing.T) {
 			}
 			w.Min, w.Max, w.PAR = append(w.Min, mean-5), append(w.Max, mean+5), append(w.PAR, 7)
 		}
-		p := Plant{Class: k, Planted: 100, Need: 70, Dark: true, Stays: []Stay{{From: 0, Gain: climate.Shelters()[int(shelter)%7].Gain()}, {From: 150, Gain: climate.Open.Gain()}}, Heated: 22}
+		p := Plant{Class: k, Planted: 100, Need: 70, Dark: true, Stays: []Stay{{From: 0, Offset: climate.Shelters()[int(shelter)%7].Offset()}, {From: 150, Offset: climate.Open.Offset()}}, Heated: 22}
 		if cut > 200 {
 			p.Cut = measure.Day(cut)
 		}
-		var c Course
+		var c Run
 		Grow(&p, &w, &c)
 		Grow(&p, &w, &again)
 		index := 0.0
 		for i := range c.Stem {
-			if c.Stem[i] < 0 || c.Stem[i] > float64(HabitOf(k).Longest) || c.Index[i] < index || c.Canopy[i] < 0 || c.Canopy[i] > 1 || again.Stem[i] != c.Stem[i] || again.Index[i] != c.Index[i] {
+			if c.Stem[i] < 0 || c.Stem[i] > float64(ParamsOf(k).Longest) || c.Index[i] < index || c.Canopy[i] < 0 || c.Canopy[i] > 1 || again.Stem[i] != c.Stem[i] || again.Index[i] != c.Index[i] {
 				return false
 			}
 			index = c.Index[i]

@@ -19,7 +19,7 @@ func TestDegreesCountBetweenTheirTemperatures(t *testing.T) {
 		{crop.Potato, 5, 0}, {crop.Potato, 13, 8}, {crop.Potato, 18, 13}, {crop.Potato, 24, 13}, {crop.Potato, 28, 6.5}, {crop.Potato, 32, 0}, {crop.Potato, 45, 0},
 		{crop.SweetPotato, 12, 0}, {crop.SweetPotato, 25, 13}, {crop.SweetPotato, 30, 16}, {crop.SweetPotato, 36, 8}, {crop.SweetPotato, 40, 0},
 	} {
-		if got := Degrees(c.crop, c.mean); got != c.want {
+		if got := EffectiveDegrees(c.crop, c.mean); got != c.want {
 			t.Errorf("%s at %g °C counts %g, want %g", c.crop, c.mean, got, c.want)
 		}
 	}

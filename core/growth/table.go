@@ -36,14 +36,14 @@ const (
 	RateSD  = 0.25 // of stem growth between plantings, against the usual
 )
 
-// Habit of growth of a class. Model.
-type Habit struct {
+// ClassParams of growth. Model.
+type ClassParams struct {
 	Rate       float64        // cm of stem a °C·day
 	Longest    measure.Length // stem or vine
 	Initiation float64        // °C·days from being up to tubers or storage roots
 }
 
-var habits = map[crop.Class]Habit{
+var habits = map[crop.Class]ClassParams{
 	crop.FirstEarly:    {0.15, 60, 150},
 	crop.SecondEarly:   {0.165, 70, 180},
 	crop.EarlyMaincrop: {0.18, 85, 220},
@@ -53,8 +53,8 @@ var habits = map[crop.Class]Habit{
 	crop.SweetLate:     {0.22, 300, 250},
 }
 
-// HabitOf a class; the zero Habit for an unknown one.
-func HabitOf(c crop.Class) Habit { return habits[c] }
+// ParamsOf a class; the zero ClassParams for an unknown one.
+func ParamsOf(c crop.Class) ClassParams { return habits[c] }
 
 // Constant of the model, for reading.
 type Constant struct {
@@ -133,7 +133,7 @@ func reference(c crop.Class, need float64) float64 {
 	if c.Crop() == crop.SweetPotato {
 		mean = 25
 	}
-	a, sum, sets, l := Degrees(c.Crop(), mean), 0.0, habits[c].Initiation, leavesOf(need)
+	a, sum, sets, l := EffectiveDegrees(c.Crop(), mean), 0.0, habits[c].Initiation, leavesOf(need)
 	for tt := 0.0; tt < need+a-1e-9; tt += a {
 		if tt >= sets {
 			sum += l.at(tt)

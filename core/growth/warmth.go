@@ -30,7 +30,7 @@ func Medium(air Warmth, dark bool) Warmth {
 // up to 5 °C, T − 5 up to 18, 13 up to 24, falling straight to none at 32. Sweet
 // potato: none up to 12, T − 12 up to 28, 16 up to 32, falling to none at 40.
 // Model.
-func Degrees(c crop.Crop, mean float64) float64 {
+func EffectiveDegrees(c crop.Crop, mean float64) float64 {
 	return degreesOf(c).at(mean)
 }
 
@@ -72,7 +72,7 @@ func Reach(c crop.Crop, from measure.Day, w Warmth, need float64, within int) (d
 		if sum >= need-1e-9 {
 			return from + measure.Day(i), true
 		}
-		sum += Degrees(c, w(from+measure.Day(i)))
+		sum += EffectiveDegrees(c, w(from+measure.Day(i)))
 	}
 	return from + measure.Day(within), sum >= need-1e-9
 }
@@ -81,7 +81,7 @@ func Reach(c crop.Crop, from measure.Day, w Warmth, need float64, within int) (d
 func Sum(c crop.Crop, from, until measure.Day, w Warmth) float64 {
 	sum := 0.0
 	for d := from; d < until; d++ {
-		sum += Degrees(c, w(d))
+		sum += EffectiveDegrees(c, w(d))
 	}
 	return sum
 }

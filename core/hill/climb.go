@@ -33,7 +33,7 @@ type Height struct {
 // not reach within their days are left out. The days never run backwards. The result
 // is appended to into.
 func (p Plan) Climbs(s bag.Shape, at Height, stems Stems, into []Climb) []Climb {
-	h := p.School.Habit()
+	h := p.School.Params()
 	top := s.UsableTop(p.Headspace)
 	if h.Trigger <= 0 || p.MaxLayer <= 0 {
 		return into

@@ -48,13 +48,13 @@ func TestClimbsKeepTheirOrder(t *testing.T) {
 		at := Height{Level: 15 + measure.Length(level%22)}
 		slow := p.Climbs(cask(t), at, growing(1+float64(pace%30)/10), nil)
 		fast := p.Climbs(cask(t), at, growing(1+float64(pace%30)/10+float64(faster%10)/10), nil)
-		if p.School.Habit().Trigger > 0 && slow[len(slow)-1].To < 38-slack {
+		if p.School.Params().Trigger > 0 && slow[len(slow)-1].To < 38-slack {
 			return false
 		}
 		day, from := measure.Day(0), at.Level
 		for i, c := range slow {
 			shows := c.Stem - c.Thickness()
-			if c.Day <= day || math.Abs(float64(c.From-from)) > 1e-9 || shows < p.School.Habit().Showing-1e-9 || shows < c.Stem/3-1e-9 ||
+			if c.Day <= day || math.Abs(float64(c.From-from)) > 1e-9 || shows < p.School.Params().Showing-1e-9 || shows < c.Stem/3-1e-9 ||
 				i == 0 && fast[0].Day > c.Day {
 				return false
 			}

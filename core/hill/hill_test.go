@@ -71,7 +71,7 @@ func TestLitresOfTheLadderFillTheBag(t *testing.T) {
 			return false
 		}
 		var all, brought float64
-		for _, of := range []Stuff{Medium, Chips, Straw} {
+		for _, of := range []Material{Medium, Chips, Straw} {
 			settled, loose := l.WantedOf(of)
 			all += float64(settled)
 			brought += float64(loose) * (1 - p.settling(of))
@@ -114,7 +114,7 @@ func TestAgainLaysTheRestFromTheActualLevel(t *testing.T) {
 	}{
 		{18, 2, 10}, {23, 2, 7.5}, {30, 1, 8}, {38, 0, 0}, {40, 0, 0},
 	} {
-		rungs, err := Again(cask(t), Defaults(Steps), c.level)
+		rungs, err := Replan(cask(t), Defaults(Steps), c.level)
 		if err != nil || len(rungs) != c.rungs {
 			t.Errorf("from %v: %d rungs, %v; want %d", c.level, len(rungs), err, c.rungs)
 			continue

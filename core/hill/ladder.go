@@ -30,17 +30,17 @@ const (
 
 // Defaults of a school, with the usual headspace and settling.
 func Defaults(s School) Plan {
-	h := s.Habit()
+	h := s.Params()
 	return Plan{School: s, Headspace: UsualHeadspace, Base: h.Base, Cover: h.Cover, MaxLayer: h.Layer, Settling: UsualSettling}
 }
 
-// Stuff that a layer is made of.
-type Stuff int
+// Material that a layer is made of.
+type Material int
 
-// The stuffs. Medium is what the grower mixed, Chips are coarse and aged at the
+// The materials. Medium is what the grower mixed, Chips are coarse and aged at the
 // bottom, Straw goes over the seed where that is the school.
 const (
-	Medium Stuff = iota
+	Medium Material = iota
 	Chips
 	Straw
 )
@@ -50,7 +50,7 @@ const chipsSettle, strawSettles = 0.08, 0.40
 
 // Rung is one filling of the bag from a level to the next.
 type Rung struct {
-	Of       Stuff
+	Of       Material
 	From, To measure.Length
 	Settled  measure.Volume
 	Loose    measure.Volume // to bring: settled ÷ (1 − settling)
@@ -151,8 +151,8 @@ func (p Plan) chips(s bag.Shape) []Rung {
 }
 
 // over is what goes over the seed.
-func (p Plan) over() Stuff {
-	if p.School.Habit().Straw {
+func (p Plan) over() Material {
+	if p.School.Params().Straw {
 		return Straw
 	}
 	return Medium
@@ -181,9 +181,9 @@ func layTwoLevel(s bag.Shape, p Plan, top measure.Length) (Ladder, error) {
 	}, nil
 }
 
-// Again lays the rungs that are left from an actual level, after a raise that
+// Replan lays the rungs that are left from an actual level, after a raise that
 // differed from the plan. No rungs are left at or above the usable top.
-func Again(s bag.Shape, p Plan, level measure.Length) ([]Rung, error) {
+func Replan(s bag.Shape, p Plan, level measure.Length) ([]Rung, error) {
 	if err := p.check(s); err != nil {
 		return nil, err
 	}
@@ -203,18 +203,18 @@ func rise(s bag.Shape, p Plan, from, top measure.Length) []Rung {
 	rungs := make([]Rung, n)
 	for i := range rungs {
 		rungs[i] = p.rung(s, p.over(), from+thick*measure.Length(i), from+thick*measure.Length(i+1))
-		rungs[i].Trigger = p.School.Habit().Trigger
+		rungs[i].Trigger = p.School.Params().Trigger
 	}
 	return rungs
 }
 
-func (p Plan) rung(s bag.Shape, of Stuff, from, to measure.Length) Rung {
+func (p Plan) rung(s bag.Shape, of Material, from, to measure.Length) Rung {
 	settled := s.Between(from, to)
 	return Rung{Of: of, From: from, To: to, Settled: settled, Loose: settled / measure.Volume(1-p.settling(of))}
 }
 
 // settling is the share of its loose volume that a stuff loses.
-func (p Plan) settling(of Stuff) float64 {
+func (p Plan) settling(of Material) float64 {
 	switch of {
 	case Chips:
 		return chipsSettle
@@ -225,7 +225,7 @@ func (p Plan) settling(of Stuff) float64 {
 }
 
 // LooseOf is the loose volume of a stuff that settled to a volume.
-func (p Plan) LooseOf(of Stuff, settled measure.Volume) measure.Volume {
+func (p Plan) LooseOf(of Material, settled measure.Volume) measure.Volume {
 	return settled / measure.Volume(1-p.settling(of))
 }
 
@@ -257,7 +257,7 @@ func (p Plan) Fit(s bag.Shape, r Rung, stem measure.Length) Rung {
 // Room is the most that may be buried of a stem standing so high above the
 // medium; never under 0.
 func (p Plan) Room(stem measure.Length) measure.Length {
-	keep := max(p.School.Habit().Showing, stem/3)
+	keep := max(p.School.Params().Showing, stem/3)
 	return max(0, stem-keep)
 }
 
@@ -292,7 +292,7 @@ func (p Plan) check(s bag.Shape) error {
 func (l Ladder) Wanted() (settled, loose measure.Volume) { return l.WantedOf(Medium) }
 
 // WantedOf is what a whole ladder takes of one stuff, settled and loose.
-func (l Ladder) WantedOf(of Stuff) (settled, loose measure.Volume) {
+func (l Ladder) WantedOf(of Material) (settled, loose measure.Volume) {
 	for _, rungs := range [2][]Rung{l.Fills, l.Rungs} {
 		for _, r := range rungs {
 			if r.Of == of {

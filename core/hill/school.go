@@ -24,8 +24,8 @@ func Schools() []School {
 	return []School{FillOnce, Steps, LittleAndOften, TwoLevel, BuryTransplant, RolledRim, StrawOver}
 }
 
-// Habit of a school: what it says about filling and raising. Practice.
-type Habit struct {
+// SchoolParams are what a school says: what it says about filling and raising. Practice.
+type SchoolParams struct {
 	Name   string
 	Reason measure.Phrase // one line, for whom and why
 	Base   measure.Length
@@ -39,7 +39,7 @@ type Habit struct {
 	Rolled bool
 }
 
-var habits = map[School]Habit{
+var habits = map[School]SchoolParams{
 	FillOnce: {
 		Name: "fill once", Reason: measure.Say("Early types set tubers at one level, and a filled bag dries less."),
 		Base: 10, Cover: 8,
@@ -69,8 +69,8 @@ var habits = map[School]Habit{
 	},
 }
 
-// Habit of the school; the zero Habit for an unknown school.
-func (s School) Habit() Habit { return habits[s] }
+// Params of the school; zero for an unknown school.
+func (s School) Params() SchoolParams { return habits[s] }
 
 // Known reports whether s is one of Schools.
 func (s School) Known() bool { _, ok := habits[s]; return ok }

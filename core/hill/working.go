@@ -16,7 +16,7 @@ func (p Plan) RungWorking(s bag.Shape, r Rung) working.Working {
 	)
 	w.Result = r.Loose
 	w.Mark = working.Practice
-	w.Source = "volume of a tapered body, and " + p.School.Habit().Name
+	w.Source = "volume of a tapered body, and " + p.School.Params().Name
 	w.Changes = "A mix that settles more or less, a thicker or thinner layer."
 	return w
 }
@@ -27,7 +27,7 @@ func (p Plan) LadderWorking(s bag.Shape, l Ladder) working.Working {
 		Title:   "Raises after planting day",
 		Result:  len(l.Rungs),
 		Mark:    working.Practice,
-		Source:  l.School.Habit().Name,
+		Source:  l.School.Params().Name,
 		Changes: "The school of filling, the headspace, or a raise of your own: the rest is then laid again.",
 	}
 	w.Steps = []working.Step{
@@ -65,7 +65,7 @@ func (l Ladder) PlantingDay() measure.Volume {
 func (l Ladder) PlantingDayWorking(p Plan) working.Working {
 	w := working.Working{
 		Title: "Medium to bring on planting day", Result: l.PlantingDay(), Mark: working.Practice,
-		Source: l.School.Habit().Name, Changes: "The base and cover, and how much the mix settles.",
+		Source: l.School.Params().Name, Changes: "The base and cover, and how much the mix settles.",
 	}
 	for _, f := range l.Fills {
 		if f.Of != Medium {
@@ -84,7 +84,7 @@ func (l Ladder) TotalWorking(p Plan) working.Working {
 	settled, loose := l.Wanted()
 	w := working.Working{
 		Title: "Medium for the whole bag", Result: loose, Mark: working.Practice,
-		Source: l.School.Habit().Name, Changes: "The headspace, and how much the mix settles.",
+		Source: l.School.Params().Name, Changes: "The headspace, and how much the mix settles.",
 	}
 	for i, rungs := range [2][]Rung{l.Fills, l.Rungs} {
 		says := [2]string{"planting day, {} to {}, settled", "raise, {} to {}, settled"}[i]

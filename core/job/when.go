@@ -13,7 +13,7 @@ const TieAt measure.Length = 35
 const tieAhead measure.Day = 4
 
 // TieOn is when canes are asked for: some days before stems reach their height.
-func TieOn(c *growth.Course) measure.Day {
+func TieOn(c *growth.Run) measure.Day {
 	for i, l := range c.Stem {
 		if measure.Length(l) >= TieAt {
 			return max(c.Up, c.Planted+measure.Day(i)-tieAhead)

@@ -172,13 +172,13 @@ func (s *search) best(chosen []int, seed uint64) [][]int {
 
 // improved is the best of several layouts that were each improved.
 func (s *search) improved(chosen []int, seed uint64) [][]int {
-	dice := rand.New(rand.NewPCG(seed, uint64(len(chosen))))
+	rng := rand.New(rand.NewPCG(seed, uint64(len(chosen))))
 	var best [][]int
 	least := math.Inf(1)
 	for i := range beginnings(len(chosen)) {
 		order := slices.Clone(chosen)
 		if i > 0 {
-			dice.Shuffle(len(order), func(a, b int) { order[a], order[b] = order[b], order[a] })
+			rng.Shuffle(len(order), func(a, b int) { order[a], order[b] = order[b], order[a] })
 		}
 		got := s.layOut(order)
 		s.improve(got)

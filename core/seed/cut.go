@@ -82,8 +82,8 @@ func (k Cutting) Working(weight measure.Mass, eyes int) working.Working {
 
 // Believable weight of one piece of seed.
 const (
-	LeastPiece = 3 * measure.Gram
-	MostPiece  = 1.2 * measure.Kilogram
+	MinPiece = 3 * measure.Gram
+	MaxPiece = 1.2 * measure.Kilogram
 )
 
 // LostInCutting is the share of a tuber's weight that may be missing from its

@@ -160,4 +160,4 @@ const fullSun = 10.0
 func Share(hours float64) float64 { return math.Min(1, math.Max(0, hours)/fullSun) }
 
 // LeastSun that potatoes do well with, in hours a day. Practice.
-const LeastSun = 6
+const MinSun = 6

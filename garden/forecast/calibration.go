@@ -15,7 +15,7 @@ func Calibration(finished []PlantingForecast, class crop.Class, variety logbook.
 	var ofVariety, ofClass bag.Calibration
 	for i := range finished {
 		s := &finished[i]
-		if s.Variety.Class != class || s.Unweighed || s.Harvest.Edible <= 0 || s.Index > 0 && s.Index < growth.LeastIndex {
+		if s.Variety.Class != class || s.Unweighed || s.Harvest.Edible <= 0 || s.Index > 0 && s.Index < growth.MinIndex {
 			continue
 		}
 		e := bag.Expect(s.Growing(bag.Calibration{}))
@@ -52,7 +52,7 @@ func (s *PlantingForecast) Growing(from bag.Calibration) bag.Growing {
 func (s *PlantingForecast) WetWeight(mix medium.Mix) measure.Mass {
 	shape, l := s.Bag.Model.Shape, &s.Ladder
 	of := map[string]measure.Volume{"chips": shape.Between(0, l.Bottom)}
-	if l.School.Habit().Straw && len(l.Seed) > 0 {
+	if l.School.Params().Straw && len(l.Seed) > 0 {
 		of["straw"] = shape.Between(l.Seed[0], l.Top)
 	}
 	settled := shape.Between(0, l.Top)

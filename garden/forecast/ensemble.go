@@ -53,16 +53,16 @@ func (s *PlantingForecast) Key(today measure.Day) uint64 {
 // what is known. done is called as each planting is through.
 func Ensemble(list []PlantingForecast, site *logbook.Site, n *climate.Normals, forecast []Forecast, today measure.Day, done func()) []*EnsembleForecast {
 	runs := make([]ensembleRun, len(list))
-	plants := make([]growth.Seeded, len(list))
+	plants := make([]growth.Member, len(list))
 	from, until := today, today
 	for i := range list {
 		gr := list[i].Grown
-		plants[i] = growth.Seeded{Plant: gr.Plant, Fit: gr.Fit}
+		plants[i] = growth.Member{Plant: gr.Plant, Fit: gr.Fit}
 		runs[i] = ensembleRun{st: &list[i], today: today, raises: make([][]float64, 0, 4)}
-		from, until = min(from, gr.Plant.Planted-airBefore), max(until, gr.Plant.Planted+measure.Day(len(gr.Course.Stem)+60))
+		from, until = min(from, gr.Plant.Planted-airBefore), max(until, gr.Plant.Planted+measure.Day(len(gr.Run.Stem)+60))
 	}
 	years := simulate(list[0].Grown.Air, site, n, forecast, from, until, today)
-	_ = growth.Ensemble(context.Background(), plants, years, 1, func(i, _ int, c *growth.Course) { runs[i].visit(c) }, done) // it is never broken off
+	_ = growth.Ensemble(context.Background(), plants, years, 1, func(i, _ int, c *growth.Run) { runs[i].visit(c) }, done) // it is never broken off
 	out := make([]*EnsembleForecast, len(runs))
 	for i := range runs {
 		out[i] = runs[i].sum()
@@ -75,7 +75,7 @@ func Ensemble(list []PlantingForecast, site *logbook.Site, n *climate.Normals, f
 func simulate(known *growth.Weather, site *logbook.Site, n *climate.Normals, forecast []Forecast, from, until, today measure.Day) []growth.Weather {
 	days := int(until-from) + 1
 	sim := climate.NewSimulator(n, 1)
-	dice := rand.New(rand.NewPCG(1, uint64(today)))
+	rng := rand.New(rand.NewPCG(1, uint64(today)))
 	radiation := make([]float64, days)
 	for i := range radiation {
 		radiation[i] = climate.Radiation(site.Latitude, (from + measure.Day(i)).YearDay())
@@ -87,7 +87,7 @@ func simulate(known *growth.Weather, site *logbook.Site, n *climate.Normals, for
 		year = next
 		sim.Year(&next)
 		w := growth.Weather{From: from, Min: make([]float64, days), Max: make([]float64, days), PAR: make([]float64, days)}
-		err := dice.NormFloat64()
+		err := rng.NormFloat64()
 		for i := range days {
 			d := from + measure.Day(i)
 			var low, high float64
@@ -127,7 +127,7 @@ type ensembleRun struct {
 // never is what a day that is not reached counts as when days are put in order.
 var never = math.Inf(1)
 
-func (r *ensembleRun) visit(c *growth.Course) {
+func (r *ensembleRun) visit(c *growth.Run) {
 	day := func(d measure.Day) float64 {
 		if d == 0 {
 			return never
@@ -197,7 +197,7 @@ type YieldOutlook struct {
 // YieldOutlook of a planting that was reckoned, from what is expected of it.
 func (s *PlantingForecast) YieldOutlook(growing bag.Growing, p *EnsembleForecast, today measure.Day) YieldOutlook {
 	out := YieldOutlook{From: growing.From, Prospect: p}
-	c := &s.Grown.Course
+	c := &s.Grown.Run
 	low, high := growing.From.Range()
 	at := func(d measure.Day, spread growth.Spread) Harvest {
 		h := Harvest{Day: d, Mature: c.Mature != 0 && d >= c.Mature, Beyond: c.Gone != 0 && d > c.Gone}

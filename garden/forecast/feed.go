@@ -16,7 +16,7 @@ func (in *Inputs) feedAsk(st *PlantingForecast) {
 		ask.Liquid = &in.Liquid.Feed
 	}
 	ask.Layers = dressed(&st.Ladder)
-	if c := &st.Grown.Course; c.Up != 0 {
+	if c := &st.Grown.Run; c.Up != 0 {
 		ask.From = c.Initiation
 		if ask.Mix.Inert() {
 			ask.From = c.Up

@@ -18,8 +18,8 @@ import (
 )
 
 // ShareOf a component in what a layer is made of, 0 to 1.
-func (s *PlantingForecast) ShareOf(of hill.Stuff, component string, cs medium.Components) float64 {
-	if key := map[hill.Stuff]string{hill.Chips: "chips", hill.Straw: "straw"}[of]; key != "" {
+func (s *PlantingForecast) ShareOf(of hill.Material, component string, cs medium.Components) float64 {
+	if key := map[hill.Material]string{hill.Chips: "chips", hill.Straw: "straw"}[of]; key != "" {
 		if strings.EqualFold(key, component) {
 			return 1
 		}
@@ -84,7 +84,7 @@ func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 		return s.mediumWorking(), nil
 	case figure == FigureMean && s.Harvest.Count > 0:
 		return s.Harvest.MeanTuberWorking(), nil
-	case figure == FigureReady && s.Grown != nil && s.Grown.Course.Up != 0:
+	case figure == FigureReady && s.Grown != nil && s.Grown.Run.Up != 0:
 		return s.readyWorking(), nil
 	case figure == FigureStem && s.Grown != nil && s.NowKnown:
 		return s.stemWorking(), nil
@@ -188,7 +188,7 @@ func (s *PlantingForecast) seedWorking() working.Working {
 
 // readyWorking shows how the day came about on which half of the leaves are yellow.
 func (s *PlantingForecast) readyWorking() working.Working {
-	c, k := &s.Grown.Course, s.Variety.Class.Constants()
+	c, k := &s.Grown.Run, s.Variety.Class.Constants()
 	days := s.Variety.PacketDays
 	if days == 0 {
 		days = k.PacketDays
@@ -220,7 +220,7 @@ func (s *PlantingForecast) readyWorking() working.Working {
 
 // stemWorking shows how high the stems stand by the forecast.
 func (s *PlantingForecast) stemWorking() working.Working {
-	c, h := &s.Grown.Course, growth.HabitOf(s.Variety.Class)
+	c, h := &s.Grown.Run, growth.ParamsOf(s.Variety.Class)
 	rate := h.Rate
 	w := working.Working{
 		Title: "Stems by now", Result: s.Now, Mark: working.Model,

@@ -64,7 +64,7 @@ func Of(state logbook.PlantingState, in *Inputs) (PlantingForecast, error) {
 	st.Grown = in.grow(&st, s, air)
 	st.believe()
 	st.EndsOn = s.End
-	st.Index = st.Grown.Course.IndexOn(st.ReadyOn())
+	st.Index = st.Grown.Run.IndexOn(st.ReadyOn())
 	st.now(in.Today)
 	in.feedAsk(&st)
 	feed := medium.FeedSeason(st.FeedAsk)
@@ -81,7 +81,7 @@ func (in *Inputs) schedule(st *PlantingForecast, t logbook.Timing) (*calendar.Sc
 	}
 	if st.Stage == logbook.StageGrowing && t.Then == "" && t.Way != calendar.PreGrown && st.Variety.Class.Crop() == crop.Potato {
 		return &calendar.Schedule{
-			Asked: t.Asked(st.Variety, st.cover()), Plant: st.State.Planted, End: place.Ends(t.Shelter),
+			Request: t.Asked(st.Variety, st.cover()), Plant: st.State.Planted, End: place.Ends(t.Shelter),
 			Stays: []calendar.Stay{{From: st.State.Planted, Shelter: t.Shelter}},
 		}, nil
 	}

@@ -112,9 +112,9 @@ func ptr[T any](v T) *T { return &v }
 func TestCanesComeBeforeTheyAreNeeded(t *testing.T) {
 	f := forecastOn(t, plantedOn+20, nil)
 	reached := measure.Day(0)
-	for i, l := range f.Grown.Course.Stem {
+	for i, l := range f.Grown.Run.Stem {
 		if l >= 35 {
-			reached = f.Grown.Course.Planted + measure.Day(i)
+			reached = f.Grown.Run.Planted + measure.Day(i)
 			break
 		}
 	}
@@ -130,7 +130,7 @@ func TestAFrostIsAskedAboutWhileItIsFresh(t *testing.T) {
 		in := inputsOn(today)
 		in.Own = []logbook.DayRecord{{Day: night, DayWeather: climate.DayWeather{Min: -4, Max: 8}, Source: "wall"}}
 		f := forecastOn(t, today, in)
-		if n := len(f.Grown.Course.Frosts); n != 1 && today >= night {
+		if n := len(f.Grown.Run.Frosts); n != 1 && today >= night {
 			t.Fatalf("%d frosts", n)
 		}
 		return f.frostUnseen(today) == night
@@ -242,7 +242,7 @@ func TestTheCacheGivesWhatIsWorkedOutAnew(t *testing.T) {
 }
 
 func sameRun(a, b *GrowthRun) bool {
-	same := func(x, y *growth.Course) bool {
+	same := func(x, y *growth.Run) bool {
 		if x.Up != y.Up || x.Mature != y.Mature || x.Gone != y.Gone || len(x.Stem) != len(y.Stem) || len(x.Frosts) != len(y.Frosts) {
 			return false
 		}
@@ -253,7 +253,7 @@ func sameRun(a, b *GrowthRun) bool {
 		}
 		return true
 	}
-	return same(&a.Course, &b.Course) && same(&a.Usual, &b.Usual) && len(a.Climbs) == len(b.Climbs)
+	return same(&a.Run, &b.Run) && same(&a.Usual, &b.Usual) && len(a.Climbs) == len(b.Climbs)
 }
 
 func TestForecastingStopsWhenItsReaderHasGone(t *testing.T) {

@@ -20,7 +20,7 @@ func FrostyNights(forecast []Forecast, nursery []logbook.NursingState) []FrostyN
 		night := FrostyNight{Forecast: f}
 		for i := range nursery {
 			n := &nursery[i]
-			gain := n.Now.Gain()
+			gain := n.Now.Offset()
 			if !n.Open() || n.Kind != logbook.Pot || gain.Frostless() || f.Min+float64(gain.Night) > climate.FrostWatch {
 				continue
 			}

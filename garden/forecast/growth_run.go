@@ -34,14 +34,14 @@ func newGrown(p growth.Plant, st *PlantingForecast, a *air, key uint64) *GrowthR
 		}
 	}
 	growth.Grow(&p, &a.Weather, &out.Usual)
-	out.Course = out.Usual
+	out.Run = out.Usual
 	if len(seen) > 0 {
-		out.Fit = growth.Refit(p, &a.Weather, seen)
+		out.Fit = growth.Calibrate(p, &a.Weather, seen)
 		out.Plant.Shift, out.Plant.Rate = out.Fit.Shift, out.Fit.Rate
-		out.Course = growth.Course{}
-		growth.Grow(&out.Plant, &a.Weather, &out.Course)
+		out.Run = growth.Run{}
+		growth.Grow(&out.Plant, &a.Weather, &out.Run)
 	}
-	out.Climbs, out.UsualClimbs = climbs(st, &out.Course, nil), climbs(st, &out.Usual, nil)
+	out.Climbs, out.UsualClimbs = climbs(st, &out.Run, nil), climbs(st, &out.Usual, nil)
 	return out
 }
 
@@ -75,7 +75,7 @@ func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 }
 
 // climbs are the raises to come along a course, appended to into.
-func climbs(st *PlantingForecast, c *growth.Course, into []hill.Climb) []hill.Climb {
+func climbs(st *PlantingForecast, c *growth.Run, into []hill.Climb) []hill.Climb {
 	if st.Stage == logbook.StagePlanned && len(st.Ladder.Rungs) == 0 || st.Stage == logbook.StageGrowing && len(st.Rungs) == 0 || st.Flowered != 0 {
 		return into
 	}
@@ -101,10 +101,10 @@ func newPlant(st *logbook.PlantingState, t logbook.Timing, s *calendar.Schedule,
 	p.Looked = max(p.Looked, st.Up)
 	p.Cut = st.CutOn()
 	for _, stay := range s.Stays {
-		p.Stays = append(p.Stays, growth.Stay{From: stay.From, Gain: stay.Shelter.Gain()})
+		p.Stays = append(p.Stays, growth.Stay{From: stay.From, Offset: stay.Shelter.Offset()})
 	}
 	if len(p.Stays) == 0 {
-		p.Stays = []growth.Stay{{Gain: climate.Open.Gain()}}
+		p.Stays = []growth.Stay{{Offset: climate.Open.Offset()}}
 	}
 	switch {
 	case st.Variety.Class.Crop() == crop.SweetPotato:
@@ -132,7 +132,7 @@ func headStart(p *growth.Plant, s *calendar.Schedule, a *air) float64 {
 		if i < 0 || i >= len(a.Min) {
 			return 0
 		}
-		low, high := p.Stays[0].Gain.Inside(a.Min[i], a.Max[i], p.Heated)
+		low, high := p.Stays[0].Offset.Inside(a.Min[i], a.Max[i], p.Heated)
 		return (low + high) / 2
 	})
 }

@@ -14,7 +14,7 @@ import (
 
 // jobs of a planting, with their days.
 func (s *PlantingForecast) jobs(sch *calendar.Schedule, nips bool, today measure.Day) {
-	c := &s.Grown.Course
+	c := &s.Grown.Run
 	b := job.Bag{
 		Today: today, Class: s.Variety.Class, PacketDays: s.Variety.PacketDays, Number: s.Number,
 		PotGrown: sch.Way == calendar.PreGrown, PlantOn: sch.Plant, Next: s.Upcoming(),
@@ -34,7 +34,7 @@ func (s *PlantingForecast) jobs(sch *calendar.Schedule, nips bool, today measure
 		}
 		b.FeedOn, b.Feed = s.nextFeed()
 		if sch.Move > s.State.Planted && s.Last(job.Move, logbook.Tended, logbook.Skipped) == 0 && sch.Then != "" {
-			b.MoveOn, b.MoveTo = sch.Move, sch.Then.Gain().Where
+			b.MoveOn, b.MoveTo = sch.Move, sch.Then.Offset().Where
 		}
 		if s.Variety.Class.Crop() == crop.SweetPotato {
 			b.EndsOn = sch.End
@@ -47,7 +47,7 @@ func (s *PlantingForecast) jobs(sch *calendar.Schedule, nips bool, today measure
 
 // frostUnseen is the day of a frost that the weather has and the log has not.
 func (s *PlantingForecast) frostUnseen(today measure.Day) measure.Day {
-	frosts := s.Grown.Course.Frosts
+	frosts := s.Grown.Run.Frosts
 	if len(frosts) == 0 {
 		return 0
 	}

@@ -33,7 +33,7 @@ func (s *PlantingForecast) OnDay(day, today measure.Day) (PlantingForecast, erro
 	if out.Stage != logbook.StageGrowing || s.Grown == nil {
 		return out, nil
 	}
-	c := &s.Grown.Course
+	c := &s.Grown.Run
 	if out.Believed.Known && out.Believed.Day == day {
 		out.Now, out.NowKnown = out.Believed.Stem, true
 	} else if c.Up != 0 && c.Up <= day || s.Grown.Plant.Start > 0 {
@@ -68,7 +68,7 @@ func (s *PlantingForecast) ahead(day measure.Day) {
 		s.Layers = append(s.Layers, logbook.Layer{Of: c.Of, From: c.From, To: c.To, Settled: c.Settled, Day: c.Day})
 		s.Raised += c.To - s.Level
 		s.Level = c.To
-		s.Rungs, _ = hill.Again(s.Bag.Model.Shape, s.Filling, s.Level) // the plan was laid before
+		s.Rungs, _ = hill.Replan(s.Bag.Model.Shape, s.Filling, s.Level) // the plan was laid before
 	}
 }
 

@@ -96,7 +96,7 @@ type Believed struct {
 // believe the last measured height that is not questioned: jobs and drawings go by it.
 func (s *PlantingForecast) believe() {
 	s.Believed = Believed{s.StemKnown, s.Stem, s.StemDay}
-	asked := s.Grown.Fit.Questioned
+	asked := s.Grown.Fit.Outliers
 	if len(asked) == 0 {
 		return
 	}
@@ -118,7 +118,7 @@ func (s *PlantingForecast) now(today measure.Day) {
 		s.Now, s.NowKnown = s.Believed.Stem, true
 		return
 	}
-	if c := &s.Grown.Course; c.Up != 0 && c.Up <= today || s.Grown.Plant.Start > 0 {
+	if c := &s.Grown.Run; c.Up != 0 && c.Up <= today || s.Grown.Plant.Start > 0 {
 		s.Now, s.NowKnown = max(0, c.StemOn(today)-s.Raised), true
 	}
 }
@@ -164,7 +164,7 @@ func Group(bags []PlantingForecast) []lift.Bag {
 // ReadyOn is the day a planting is ready by its course: mature, or where it never is,
 // the last day that its leaves stand, or that it may stay out.
 func (s *PlantingForecast) ReadyOn() measure.Day {
-	c := &s.Grown.Course
+	c := &s.Grown.Run
 	day := c.Mature
 	if day == 0 {
 		day = c.Planted + measure.Day(len(c.Stem)) - 1
@@ -180,9 +180,9 @@ func (s *PlantingForecast) ReadyOn() measure.Day {
 type GrowthRun struct {
 	Plant  growth.Plant
 	Fit    growth.Fit
-	Course growth.Course
-	Usual  growth.Course // without what was measured; the same where nothing was
-	Climbs []hill.Climb  // raises to come
+	Run    growth.Run
+	Usual  growth.Run   // without what was measured; the same where nothing was
+	Climbs []hill.Climb // raises to come
 	// UsualClimbs are those without what was measured.
 	UsualClimbs []hill.Climb
 	Air         *growth.Weather
@@ -190,7 +190,7 @@ type GrowthRun struct {
 }
 
 // StemOn a day, from where it came through, cm.
-func (g *GrowthRun) StemOn(d measure.Day) measure.Length { return g.Course.StemOn(d) }
+func (g *GrowthRun) StemOn(d measure.Day) measure.Length { return g.Run.StemOn(d) }
 
 // cover that shoots have to come through, as the plan has it. Of a bag that is filled
 // once it is that of its school, and not all up to the rim: by 7 °C·days a cm a first

@@ -6,12 +6,12 @@ import (
 	"strings"
 
 	"glebata/core/advice"
+	"glebata/core/assign"
 	"glebata/core/bag"
 	"glebata/core/climate"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/core/sow"
 	"glebata/garden/logbook"
 )
 
@@ -160,7 +160,7 @@ func (b *Proposer) Run() error {
 		return err
 	}
 	weeks := int(b.Ask.Until-b.Ask.From)/7 + 1
-	p := sow.Problem{Week: make([]measure.Mass, weeks), Litres: b.Ask.Litres, Cost: b.Ask.Budget}
+	p := assign.Problem{Week: make([]measure.Mass, weeks), Litres: b.Ask.Litres, Cost: b.Ask.Budget}
 	for w := range p.Week {
 		p.Week[w] = b.Ask.Weekly()
 		b.Out.Wanted += p.Week[w]
@@ -177,24 +177,24 @@ func (b *Proposer) Run() error {
 		if !s.Feasible {
 			last, seed.Late = -1, true
 		}
-		p.Seeds = append(p.Seeds, sow.Seed{Pieces: seed.There, First: max(0, first), Last: last})
+		p.Seeds = append(p.Seeds, assign.Seed{Pieces: seed.There, First: max(0, first), Last: last})
 	}
 	for i := range b.Out.Bags {
 		p.Pairs = append(p.Pairs, b.pairs(&b.Out.Bags[i]))
 		p.Fixed = append(p.Fixed, b.byHand(&b.Out.Bags[i]))
 	}
-	b.tell(sow.Propose(p), plants, readies)
+	b.tell(assign.Propose(p), plants, readies)
 	return nil
 }
 
 // pairs of one bag with each variety.
-func (b *Proposer) pairs(pb *ProposedBag) []sow.Pair {
+func (b *Proposer) pairs(pb *ProposedBag) []assign.Pair {
 	shape := pb.Bag.Model.Shape
 	usable := shape.Usable(hill.UsualHeadspace)
 	pb.Wet = b.Mix.WetWeight(usable, pb.Bag.Model.Empty)
 	pb.Heavy = pb.Wet > b.Site.LiftLimit
 	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && pb.Bag.Condition != logbook.Torn && !(b.Ask.LiftAlone && pb.Heavy)
-	out := make([]sow.Pair, len(b.Varieties))
+	out := make([]assign.Pair, len(b.Varieties))
 	for i, v := range b.Varieties {
 		s := bag.Suggest(shape, bag.Room{Headspace: hill.UsualHeadspace}, v.Class, false)
 		if !plantable || s.TooSmall || s.TooShallow || b.Out.Seeds[i].Late {
@@ -202,7 +202,7 @@ func (b *Proposer) pairs(pb *ProposedBag) []sow.Pair {
 		}
 		e := bag.Expect(bag.Growing{Class: v.Class, Usable: usable, Depth: shape.UsableTop(hill.UsualHeadspace), Plants: s.Number, Sprouts: bag.UsualSprouts, Season: b.season(v, pb.Bag.Place), From: b.Own[i]})
 		loose := hill.Defaults(hill.Default(v.Class)).Loose(usable)
-		out[i] = sow.Pair{Pieces: s.Number, Yield: e.Yield, Litres: loose, Cost: int(float64(loose) * b.PerLitre)}
+		out[i] = assign.Pair{Pieces: s.Number, Yield: e.Yield, Litres: loose, Cost: int(float64(loose) * b.PerLitre)}
 	}
 	return out
 }
@@ -210,14 +210,14 @@ func (b *Proposer) pairs(pb *ProposedBag) []sow.Pair {
 func (b *Proposer) byHand(pb *ProposedBag) int {
 	variety, ok := b.Ask.ByHand[pb.Bag.ID]
 	if !ok {
-		return sow.Open
+		return assign.Open
 	}
 	pb.ByHand = true
 	return slices.IndexFunc(b.Varieties, func(v logbook.Variety) bool { return v.ID == variety }) // −1, empty, for none
 }
 
 // tell puts a plan into the proposal, and what it could not meet into words.
-func (b *Proposer) tell(plan sow.Plan, plants, readies []measure.Day) {
+func (b *Proposer) tell(plan assign.Plan, plants, readies []measure.Day) {
 	out := b.Out
 	out.Over, out.Litres, out.Cost = plan.Over, plan.Litres, plan.Cost
 	for i := range out.Bags {

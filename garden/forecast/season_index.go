@@ -26,7 +26,7 @@ func FullSeason(s *logbook.Site, v logbook.Variety, shelter climate.Shelter, tod
 	sch := NewSchedule(place, &st, t, 0)
 	a := usualAir(s, n, sch.Plant-airBefore, sch.Plant+airAfter)
 	p := newPlant(&st.PlantingState, t, &sch, s, a, 0)
-	var c growth.Course
+	var c growth.Run
 	growth.Grow(&p, &a.Weather, &c)
 	return c.Season(), nil
 }
@@ -52,10 +52,10 @@ func Ended(list []logbook.PlantingState, in *Inputs) ([]PlantingForecast, error)
 		if st.Timing, set = in.Timings[st.Planting.ID]; !set {
 			st.Timing = logbook.UsualTiming(st.Bag, st.Variety)
 		}
-		s := &calendar.Schedule{Asked: st.Timing.Asked(st.Variety, st.cover()), Plant: st.State.Planted, Stays: []calendar.Stay{{From: st.State.Planted, Shelter: st.Timing.Shelter}}}
+		s := &calendar.Schedule{Request: st.Timing.Asked(st.Variety, st.cover()), Plant: st.State.Planted, Stays: []calendar.Stay{{From: st.State.Planted, Shelter: st.Timing.Shelter}}}
 		p := newPlant(&st.PlantingState, st.Timing, s, &in.Site, air, 0)
 		st.Index = in.Cache.endedIndex(runKey(&p, st, air)^uint64(st.Ended), func() float64 {
-			var c growth.Course
+			var c growth.Run
 			growth.Grow(&p, &air.Weather, &c)
 			return c.IndexOn(st.Ended)
 		})

@@ -86,12 +86,12 @@ func (sh *Sheet) Try(l *SheetLine, t logbook.Timing, today measure.Day) (calenda
 // Follow puts the days of a growing planting where its course has them: what was
 // counted on planting day gives way to how it has grown since.
 func (s *PlantingForecast) Follow(sch *calendar.Schedule) {
-	if s.Stage != logbook.StageGrowing || s.Grown == nil || s.Grown.Course.Up == 0 {
+	if s.Stage != logbook.StageGrowing || s.Grown == nil || s.Grown.Run.Up == 0 {
 		return
 	}
 	ready := s.ReadyOn()
 	off := ready - sch.Likely
-	sch.Emerge, sch.Likely, sch.Early, sch.Late = s.Grown.Course.Up, ready, sch.Early+off, max(ready, sch.Late+off)
+	sch.Emerge, sch.Likely, sch.Early, sch.Late = s.Grown.Run.Up, ready, sch.Early+off, max(ready, sch.Late+off)
 	for i := range sch.Moments {
 		switch m := &sch.Moments[i]; m.Kind {
 		case calendar.Emerge:

@@ -93,7 +93,7 @@ func (l *ShoppingLine) add(n Need) {
 func (s *ShoppingList) Fill(st *PlantingForecast, cs medium.Components, today measure.Day) {
 	ask := func(what string, by measure.Day, r hill.Rung) {
 		parts := st.FeedAsk.Mix
-		if key := map[hill.Stuff]string{hill.Chips: "chips", hill.Straw: "straw"}[r.Of]; key != "" {
+		if key := map[hill.Material]string{hill.Chips: "chips", hill.Straw: "straw"}[r.Of]; key != "" {
 			c, _ := cs.Named(key)
 			parts = medium.Mix{{Component: c, Share: 1}}
 		}
@@ -117,7 +117,7 @@ func (s *ShoppingList) Fill(st *PlantingForecast, cs medium.Components, today me
 		}
 	}
 	for i, r := range st.Rungs {
-		by := planted + measure.Day(len(st.Grown.Course.Stem)) // where the weather never brings it on
+		by := planted + measure.Day(len(st.Grown.Run.Stem)) // where the weather never brings it on
 		if i < len(st.Grown.Climbs) {
 			by = st.Grown.Climbs[i].Day
 		}
@@ -159,8 +159,8 @@ func (s *ShoppingList) Sundries(st *PlantingForecast, today measure.Day) {
 			add(logbook.BagSundry(st.Bag.Model.ID), st.Bag.Model.Name+", a new bag", "in place of the torn one", planted, 1)
 		}
 	}
-	if growth.HabitOf(st.Variety.Class).Longest >= job.WantsCanes && st.Times(job.Tie, logbook.Tended, logbook.Skipped) == 0 {
-		if by := job.TieOn(&st.Grown.Course); by != 0 {
+	if growth.ParamsOf(st.Variety.Class).Longest >= job.WantsCanes && st.Times(job.Tie, logbook.Tended, logbook.Skipped) == 0 {
+		if by := job.TieOn(&st.Grown.Run); by != 0 {
 			add(logbook.Canes, "canes", "before stems lean", by, job.CanesToABag)
 		}
 	}

@@ -17,7 +17,7 @@ type SiteOutlook struct {
 // ShelterWindow is the safe window under one shelter.
 type ShelterWindow struct {
 	Shelter climate.Shelter
-	Gain    climate.Gain
+	Offset  climate.MicroclimateOffset
 	Have    bool
 	climate.Window
 }
@@ -33,7 +33,7 @@ func NewSiteOutlook(s logbook.Site, today measure.Day) (SiteOutlook, error) {
 	}
 	o := SiteOutlook{Site: s, Normals: n, Frosts: s.Frosts(today)}
 	for _, shelter := range climate.Shelters() {
-		o.Windows = append(o.Windows, ShelterWindow{shelter, shelter.Gain(), s.Has(shelter), n.Safe(o.Frosts, shelter, s.Risk)})
+		o.Windows = append(o.Windows, ShelterWindow{shelter, shelter.Offset(), s.Has(shelter), n.Safe(o.Frosts, shelter, s.Risk)})
 	}
 	return o, nil
 }

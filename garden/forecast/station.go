@@ -33,7 +33,7 @@ type Forecast struct {
 // FrostChance is the chance that a night falls under 0 °C where a shelter adds
 // to it: P(min < 0). Model: normal distribution of the forecast's error.
 func (f Forecast) FrostChance(s climate.Shelter) float64 {
-	g := s.Gain()
+	g := s.Offset()
 	if g.Frostless() {
 		return 0
 	}

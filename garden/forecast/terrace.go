@@ -86,7 +86,7 @@ func (v *TerraceView) Judge() {
 		if !a.Placed {
 			continue
 		}
-		if a.Variety != "" && a.Sun < terrace.LeastSun {
+		if a.Variety != "" && a.Sun < terrace.MinSun {
 			v.Advice.Add(advice.Shade, advice.Warn, a.Bag.Label, "{} has {} hours of sun a day: potatoes want 8 to 10, sweet potatoes the most.", a.Bag.Label, math.Round(a.Sun*10)/10)
 		}
 		for j := i + 1; j < len(v.Bags); j++ {

@@ -99,8 +99,8 @@ func (t *TrayState) checkWeights(faults *Faults, weights []measure.Mass) {
 		faults.Add("weights", "Write the weight of at least one tuber.")
 	}
 	for _, w := range weights {
-		if !(w >= seed.LeastPiece && w <= seed.MostPiece) {
-			faults.Add("weights", "A tuber of {} is not believed: between {} and {}.", w, seed.LeastPiece, seed.MostPiece)
+		if !(w >= seed.MinPiece && w <= seed.MaxPiece) {
+			faults.Add("weights", "A tuber of {} is not believed: between {} and {}.", w, seed.MinPiece, seed.MaxPiece)
 			return
 		}
 	}
@@ -139,7 +139,7 @@ func (t *TrayState) checkCut(faults *Faults, e *SeedEntry) {
 	}
 	var sum measure.Mass
 	for _, w := range e.Weights {
-		if w < seed.LeastPiece {
+		if w < seed.MinPiece {
 			faults.Add("piece-1", "A piece of {} is not believed.", w)
 		}
 		sum += w

@@ -23,7 +23,7 @@ func (l *PlantingLog) CheckMeant(e *Entry) error {
 		return Refuse("day", "{} is not in the season {}.", e.Day, year)
 	}
 	if s := &l.State; e.Kind == Measured && s.Stage == StageGrowing && e.Day >= s.Planted {
-		if most := min(growth.TallestStem, TallestPlanted+fastestDay*measure.Length(e.Day-s.Planted)); e.Height > most {
+		if most := min(growth.MaxStem, TallestPlanted+fastestDay*measure.Length(e.Day-s.Planted)); e.Height > most {
 			return Refuse("height", "{} is more than stems can stand {} days after planting: check the number and its unit.", e.Height, int(e.Day-s.Planted))
 		}
 	}

@@ -27,7 +27,7 @@ const (
 
 // Layer of medium as it lies in the bag.
 type Layer struct {
-	Of       hill.Stuff
+	Of       hill.Material
 	From, To measure.Length
 	Settled  measure.Volume
 	Day      measure.Day
@@ -145,7 +145,7 @@ func (s *State) apply(p *Planting, e *Entry) error {
 	case Raised:
 		return s.raise(p, e)
 	case Measured:
-		if !(e.Height >= 0 && e.Height <= growth.TallestStem) {
+		if !(e.Height >= 0 && e.Height <= growth.MaxStem) {
 			return Refuse("height", "A stem of {} in a bag is not believed: check the unit.", e.Height)
 		}
 		s.Stem, s.StemDay, s.StemKnown = e.Height, e.Day, true
@@ -202,8 +202,8 @@ func (s *State) inOrder(p *Planting, e *Entry) error {
 func (s *State) plant(p *Planting, e *Entry) error {
 	var sum measure.Mass
 	for i, piece := range e.Pieces {
-		if !(piece >= seed.LeastPiece && piece <= seed.MostPiece) {
-			return Refuse(fmt.Sprintf("piece-%d", i+1), "A seed piece of {} is not believed: between {} and {}.", piece, seed.LeastPiece, seed.MostPiece)
+		if !(piece >= seed.MinPiece && piece <= seed.MaxPiece) {
+			return Refuse(fmt.Sprintf("piece-%d", i+1), "A seed piece of {} is not believed: between {} and {}.", piece, seed.MinPiece, seed.MaxPiece)
 		}
 		sum += piece
 	}
@@ -231,7 +231,7 @@ func (s *State) raise(p *Planting, e *Entry) error {
 	if err != nil {
 		return err
 	}
-	rungs, err := hill.Again(shape, p.Filling, to)
+	rungs, err := hill.Replan(shape, p.Filling, to)
 	if err != nil {
 		return PlanFault(err)
 	}
@@ -282,8 +282,8 @@ func (s *State) weigh(e *Entry) error {
 }
 
 // stuff that raises are made of.
-func (s *State) stuff() hill.Stuff {
-	if s.Ladder.School.Habit().Straw {
+func (s *State) stuff() hill.Material {
+	if s.Ladder.School.Params().Straw {
 		return hill.Straw
 	}
 	return hill.Medium

@@ -48,7 +48,7 @@ func TestReplayOfAnything(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if s.Level < 0 || s.Level > p.Bag.Model.Shape.Height()+0.1 || s.Seed < 0 || s.Stem > growth.TallestStem || s.Stage == StageGrowing && s.Plants < 1 {
+		if s.Level < 0 || s.Level > p.Bag.Model.Shape.Height()+0.1 || s.Seed < 0 || s.Stem > growth.MaxStem || s.Stage == StageGrowing && s.Plants < 1 {
 			t.Fatalf("%+v\ncomes to level %v, seed %v, stem %v, %d plants", log, s.Level, s.Seed, s.Stem, s.Plants)
 		}
 		for _, a := range s.Aside {

@@ -19,7 +19,7 @@ type Site struct {
 	// both 0 where there are none.
 	Last, First     int
 	LastSD, FirstSD float64
-	Risk            climate.Appetite
+	Risk            climate.RiskTolerance
 	Shelters        []climate.Shelter   // that the grower has, beside the open
 	LiftLimit       measure.Mass        // the grower lifts alone
 	Heated          measure.Temperature // that a heated room, lamp or mat keeps

@@ -37,8 +37,8 @@ func UsualTiming(b Bag, v Variety) Timing {
 	return t
 }
 
-func (t Timing) Asked(v Variety, cover measure.Length) calendar.Asked {
-	return calendar.Asked{
+func (t Timing) Asked(v Variety, cover measure.Length) calendar.Request {
+	return calendar.Request{
 		Class: v.Class, PacketDays: v.PacketDays, Way: t.Way, Chitted: t.Chitted, ChitDays: t.ChitDays, Cover: cover,
 		Dark: t.Dark, CoolRoom: t.CoolRoom, Shelter: t.Shelter, Then: t.Then, Plant: t.Plant, Move: t.Move,
 	}

@@ -30,9 +30,9 @@ type Distance struct {
 	Text           Text
 }
 
-// AboveOf draws spots in a bag from above, at the scale of a detail; ref is the
+// NewAbove draws spots in a bag from above, at the scale of a detail; ref is the
 // symbol of the seed.
-func AboveOf(s bag.Shape, spots []bag.Spot, ref string, like *Detail, sys measure.System) Above {
+func NewAbove(s bag.Shape, spots []bag.Spot, ref string, like *Detail, sys measure.System) Above {
 	if len(spots) == 0 {
 		return Above{}
 	}

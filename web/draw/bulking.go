@@ -25,8 +25,8 @@ type BulkingDot struct {
 	TY   int
 }
 
-// BulkingOf draws harvests a week apart.
-func BulkingOf(weeks []forecast.Harvest, ready measure.Day, sys measure.System) Bulking {
+// NewBulking draws harvests a week apart.
+func NewBulking(weeks []forecast.Harvest, ready measure.Day, sys measure.System) Bulking {
 	b := Bulking{W: 620, H: 250, Left: 70, Right: 600, Top: 24, Foot: 200}
 	if len(weeks) < 2 {
 		return b

@@ -58,8 +58,8 @@ const (
 	pointR                                       int = 7
 )
 
-// CompareOf draws points in the grower's units.
-func CompareOf(points []Point, sys measure.System) Compare {
+// NewCompare draws points in the grower's units.
+func NewCompare(points []Point, sys measure.System) Compare {
 	c := Compare{W: chartW, H: chartH, Left: chartLeft, Top: chartTop, Right: chartRight, Bottom: chartBottom}
 	xUnit, xName, yUnit, yName := 1.0, "g", 1000.0, "kg"
 	if sys != measure.Metric {
@@ -214,5 +214,5 @@ func letterPoints(marks []MarkedPoint) {
 	}
 }
 
-// KeyOf is the mark of a series for the key of the chart, drawn about 0, 0.
-func KeyOf(series int) MarkedPoint { return MarkedPoint{Shape: Mark(shape(series, 0, 0))} }
+// NewKey is the mark of a series for the key of the chart, drawn about 0, 0.
+func NewKey(series int) MarkedPoint { return MarkedPoint{Shape: Mark(shape(series, 0, 0))} }

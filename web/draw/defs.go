@@ -52,7 +52,7 @@ func (d *Defs) wall(m logbook.Model) string {
 	}
 	ref := fmt.Sprintf("w%d", m.ID)
 	d.walls[m.ID] = ref
-	d.Walls = append(d.Walls, wallOf(ref, m))
+	d.Walls = append(d.Walls, newWall(ref, m))
 	return ref
 }
 
@@ -64,8 +64,8 @@ func SeedRef(c crop.Crop) string {
 	return "t"
 }
 
-// wallOf draws a wall by what it is made of.
-func wallOf(ref string, m logbook.Model) Wall {
+// newWall draws a wall by what it is made of.
+func newWall(ref string, m logbook.Model) Wall {
 	s := m.Shape
 	h := mm(s.Height())
 	b, t := mm(s.LengthAt(0))/2, mm(s.LengthAt(s.Height()))/2
@@ -208,9 +208,9 @@ type Outline struct {
 	X0, Y0, W, H int
 }
 
-// OutlineOf draws a kind of bag.
-func OutlineOf(m logbook.Model) Outline {
+// NewOutline draws a kind of bag.
+func NewOutline(m logbook.Model) Outline {
 	half := max(mm(m.Shape.LengthAt(0)), mm(m.Shape.LengthAt(m.Shape.Height())))/2 + 60
 	h := mm(m.Shape.Height()) + 30
-	return Outline{wallOf("", m), -half, -h, 2 * half, h + 10}
+	return Outline{newWall("", m), -half, -h, 2 * half, h + 10}
 }

@@ -43,12 +43,12 @@ const (
 	linePx     = 18.0
 )
 
-// DetailOf draws a planting large.
-func DetailOf(l Look, defs *Defs) Detail {
+// NewDetail draws a planting large.
+func NewDetail(l Look, defs *Defs) Detail {
 	st := l.Standing
 	shape := st.Bag.Model.Shape
 	defs.Large = true
-	d := Detail{Section: Of(l, defs)}
+	d := Detail{Section: NewSection(l, defs)}
 	d.Tag = nil
 	half := mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height()))) / 2
 	leaves := 30

@@ -57,7 +57,7 @@ func numbers(t *testing.T, s string) []int {
 func TestSectionIsTrueToScale(t *testing.T) {
 	st := cask(t, grown...)
 	var defs Defs
-	s := Of(Look{Standing: &st}, &defs)
+	s := NewSection(Look{Standing: &st}, &defs)
 	if len(s.Bands) != 3 {
 		t.Fatalf("%d layers are drawn, want 3", len(s.Bands))
 	}
@@ -111,7 +111,7 @@ func TestDetailLettersDoNotMeet(t *testing.T) {
 	for _, log := range [][]logbook.Entry{nil, grown[:1], grown, append(append([]logbook.Entry{}, grown...), logbook.Entry{ID: 4, Kind: logbook.Raised, Day: 150, RaiseBy: 1})} {
 		st := cask(t, log...)
 		var defs Defs
-		d := DetailOf(Look{Standing: &st}, &defs)
+		d := NewDetail(Look{Standing: &st}, &defs)
 		for _, letters := range [][]Letter{d.Levels, d.Litres} {
 			for i := range letters[1:] {
 				if letters[i].Y-letters[i+1].Y < d.Type {
@@ -135,13 +135,13 @@ func TestHeapHoldsTheWholeHarvest(t *testing.T) {
 			batches = append(batches, lift.Batch{Gross: measure.Mass(n * (20 + 40*i)), Grade: lift.Grades()[i], Count: n})
 		}
 		var up []Use
-		width, height := stack(discsOf(batches), &up)
+		width, height := stack(newDiscs(batches), &up)
 		return len(up) == want && width > 0 && height > 0
 	}
 	if err := quick.Check(check, nil); err != nil {
 		t.Error(err)
 	}
-	if got := discsOf([]lift.Batch{{Gross: 70, Grade: lift.OldMother, Count: 1}, {Gross: 790, Grade: lift.Keep}}); len(got) != 10 {
+	if got := newDiscs([]lift.Batch{{Gross: 70, Grade: lift.OldMother, Count: 1}, {Gross: 790, Grade: lift.Keep}}); len(got) != 10 {
 		t.Errorf("790 g uncounted and the mother tuber make %d tubers, want 10 of about 80 g", len(got))
 	}
 	if r := radius(80); math.Abs(r-26.05) > 0.05 { // (3·80 ÷ 4π·1.08)^⅓ = 2.605 cm
@@ -151,7 +151,7 @@ func TestHeapHoldsTheWholeHarvest(t *testing.T) {
 
 func TestCompareStandsPointsAndFansRatios(t *testing.T) {
 	points := []Point{{Label: "R1", Seed: 100, Harvest: 2000}, {Label: "R2", Seed: 200, Harvest: 1000, Unweighed: true}, {Label: "R3", Seed: 150, Harvest: 100}}
-	c := CompareOf(points, measure.Metric)
+	c := NewCompare(points, measure.Metric)
 	unit := func(m MarkedPoint) (g, kg float64) {
 		x0, x1, y0, y1 := c.XTicks[0], c.XTicks[1], c.YTicks[0], c.YTicks[1]
 		sx, _ := strconv.ParseFloat(string(x1.Text), 64)
@@ -178,7 +178,7 @@ func TestCompareStandsPointsAndFansRatios(t *testing.T) {
 	if even != 1 || len(c.Rays) < 3 {
 		t.Errorf("%d lines, %d of them break-even", len(c.Rays), even)
 	}
-	if none := CompareOf(nil, measure.US); len(none.Marks) != 0 || len(none.XTicks) == 0 {
+	if none := NewCompare(nil, measure.US); len(none.Marks) != 0 || len(none.XTicks) == 0 {
 		t.Errorf("no points make %+v", none)
 	}
 }
@@ -188,7 +188,7 @@ func TestLabelsOfCloseBagsDoNotMeet(t *testing.T) {
 	for i := range 9 {
 		points = append(points, Point{Label: Escape("R" + strconv.Itoa(i)), Seed: measure.Mass(150 + 14*(i%3)), Harvest: measure.Mass(2000 + 160*(i/3))})
 	}
-	c := CompareOf(points, measure.Metric)
+	c := NewCompare(points, measure.Metric)
 	at := func(m MarkedPoint) box {
 		b := box{m.TX, m.TY - labelH + 3, m.TX + labelW, m.TY + 3}
 		switch m.Anchor {

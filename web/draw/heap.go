@@ -34,10 +34,10 @@ const (
 	badTuber   = "t1"
 )
 
-// HeapOf draws what was lifted from a planting at a scale in px per mm.
-func HeapOf(st *forecast.PlantingForecast, scale float64, sys measure.System) Heap {
+// NewHeap draws what was lifted from a planting at a scale in px per mm.
+func NewHeap(st *forecast.PlantingForecast, scale float64, sys measure.System) Heap {
 	h := Heap{Shown: scale, Label: Escape(st.Bag.Label), Variety: Escape(st.Variety.Name)}
-	discs := discsOf(st.Batches)
+	discs := newDiscs(st.Batches)
 	width, height := stack(discs, &h.Tubers)
 	var seed []disc
 	for _, p := range st.Pieces {
@@ -61,9 +61,9 @@ func radius(m measure.Mass) float64 {
 	return 10 * math.Cbrt(3*m.Grams()/(4*math.Pi*tuberDensity))
 }
 
-// discsOf makes a disc of each tuber lifted, each as heavy as the mean of its
+// newDiscs makes a disc of each tuber lifted, each as heavy as the mean of its
 // batch, largest first. The old mother tuber is left out.
-func discsOf(batches []lift.Batch) []disc {
+func newDiscs(batches []lift.Batch) []disc {
 	var out []disc
 	for _, b := range batches {
 		if !b.Grade.Counted() {

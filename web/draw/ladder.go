@@ -69,15 +69,15 @@ const (
 	ladderTall                       = 400.0
 )
 
-// LadderOf draws the season of a planting that was reckoned. Prospect is nil while
+// NewLadderChart draws the season of a planting that was reckoned. Prospect is nil while
 // the windows are being worked out; href leads to logging the next raise.
-func LadderOf(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, day, today measure.Day, href string, sys measure.System) LadderChart {
+func NewLadderChart(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, day, today measure.Day, href string, sys measure.System) LadderChart {
 	g := st.Grown
 	c := LadderChart{W: ladderW, Left: ladderLeft, Right: ladderW - ladderRight, Top: ladderTop, First: g.Plant.Planted - 4}
 	c.Last = max(st.ReadyOn()+10, today+10, c.First+60)
 	tall := st.Bag.Model.Shape.Height()
 	for d := c.First; d <= c.Last; d++ {
-		tall = max(tall, c.tip(st, g.Course.StemOn(d), d, today))
+		tall = max(tall, c.tip(st, g.Run.StemOn(d), d, today))
 	}
 	if p != nil {
 		for _, b := range p.Stems {
@@ -191,12 +191,12 @@ func (c *LadderChart) stems(st *forecast.PlantingForecast, today measure.Day) {
 		}
 		return string(b)
 	}
-	if g.Course.Up == 0 {
+	if g.Run.Up == 0 {
 		return
 	}
-	end := min(c.Last, g.Plant.Planted+measure.Day(len(g.Course.Stem))-1)
-	c.Stem = Mark(line(g.StemOn, g.Course.Up, c.First, min(today, end)))
-	c.Ahead = Mark(line(g.StemOn, g.Course.Up, max(c.First, today), end))
+	end := min(c.Last, g.Plant.Planted+measure.Day(len(g.Run.Stem))-1)
+	c.Stem = Mark(line(g.StemOn, g.Run.Up, c.First, min(today, end)))
+	c.Ahead = Mark(line(g.StemOn, g.Run.Up, max(c.First, today), end))
 	if g.Fit.Shift != 0 || g.Fit.Rate != 1 {
 		c.Usual = Mark(line(g.Usual.StemOn, g.Usual.Up, c.First, end))
 	}
@@ -223,7 +223,7 @@ func (c *LadderChart) band(st *forecast.PlantingForecast, p *forecast.EnsembleFo
 
 func (c *LadderChart) points(st *forecast.PlantingForecast, sys measure.System) {
 	questioned := map[measure.Day]bool{}
-	for _, q := range st.Grown.Fit.Questioned {
+	for _, q := range st.Grown.Fit.Outliers {
 		questioned[q.Day] = true
 	}
 	for _, h := range st.Heights {
@@ -278,9 +278,9 @@ func (c *LadderChart) events(st *forecast.PlantingForecast, p *forecast.Ensemble
 		c.Events = append(c.Events, e)
 	}
 	add(g.Plant.Planted, 0, "planted "+g.Plant.Planted.Short())
-	add(g.Course.Up, 1, seen+g.Course.Up.Short())
-	add(g.Course.Initiation, 0, "tubers set "+g.Course.Initiation.Short())
-	for _, f := range g.Course.Frosts {
+	add(g.Run.Up, 1, seen+g.Run.Up.Short())
+	add(g.Run.Initiation, 0, "tubers set "+g.Run.Initiation.Short())
+	for _, f := range g.Run.Frosts {
 		add(f, 1, "frost "+f.Short())
 	}
 	if st.Flowered != 0 {

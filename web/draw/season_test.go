@@ -28,7 +28,7 @@ func cool(t *testing.T) (logbook.Site, *climate.Normals) {
 }
 
 // sheet of some plantings in a cool maritime season.
-func sheetOf(t *testing.T, asks ...calendar.Asked) forecast.Sheet {
+func sheetOf(t *testing.T, asks ...calendar.Request) forecast.Sheet {
 	t.Helper()
 	s, n := cool(t)
 	place, err := s.Calendar(2026)
@@ -47,12 +47,12 @@ func sheetOf(t *testing.T, asks ...calendar.Asked) forecast.Sheet {
 
 func TestSheetKeepsTheOrderOfTheSeason(t *testing.T) {
 	sh := sheetOf(t,
-		calendar.Asked{Class: crop.FirstEarly, Way: calendar.Direct, Chitted: true, Cover: 8},
-		calendar.Asked{Class: crop.SecondEarly, Way: calendar.PreGrown, Chitted: true, Cover: 8, Shelter: climate.Greenhouse, Then: climate.Open},
-		calendar.Asked{Class: crop.SecondEarly, Way: calendar.Late, Cover: 8, Then: climate.Greenhouse},
-		calendar.Asked{Class: crop.SweetEarly, Way: calendar.OwnSlips, Shelter: climate.Greenhouse},
-		calendar.Asked{Class: crop.SweetEarly, Way: calendar.OrderedSlips, Shelter: climate.Greenhouse})
-	d := SheetOf(sh, 2, func(id logbook.ID) string { return fmt.Sprint("/x?line=", id, "&y=1") }, june)
+		calendar.Request{Class: crop.FirstEarly, Way: calendar.Direct, Chitted: true, Cover: 8},
+		calendar.Request{Class: crop.SecondEarly, Way: calendar.PreGrown, Chitted: true, Cover: 8, Shelter: climate.Greenhouse, Then: climate.Open},
+		calendar.Request{Class: crop.SecondEarly, Way: calendar.Late, Cover: 8, Then: climate.Greenhouse},
+		calendar.Request{Class: crop.SweetEarly, Way: calendar.OwnSlips, Shelter: climate.Greenhouse},
+		calendar.Request{Class: crop.SweetEarly, Way: calendar.OrderedSlips, Shelter: climate.Greenhouse})
+	d := NewSheet(sh, 2, func(id logbook.ID) string { return fmt.Sprint("/x?line=", id, "&y=1") }, june)
 	if len(d.Rows) != 5 || d.H <= d.Foot || d.Today <= d.Left || d.Today >= d.Right {
 		t.Fatalf("%d rows, today at %d", len(d.Rows), d.Today)
 	}
@@ -99,8 +99,8 @@ func TestSheetKeepsTheOrderOfTheSeason(t *testing.T) {
 
 // The shading is darkest in winter, absent in summer, and lies side by side.
 func TestFrostIsShadedByItsRisk(t *testing.T) {
-	sh := sheetOf(t, calendar.Asked{Class: crop.Maincrop, Way: calendar.Direct, Chitted: true, Cover: 8, Plant: measure.Date(2026, 3, 1)})
-	d := SheetOf(sh, 0, func(logbook.ID) string { return "" }, june)
+	sh := sheetOf(t, calendar.Request{Class: crop.Maincrop, Way: calendar.Direct, Chitted: true, Cover: 8, Plant: measure.Date(2026, 3, 1)})
+	d := NewSheet(sh, 0, func(logbook.ID) string { return "" }, june)
 	if len(d.Frost) < 4 || d.Frost[0].Class != 4 {
 		t.Fatalf("%+v", d.Frost)
 	}
@@ -116,7 +116,7 @@ func TestFrostIsShadedByItsRisk(t *testing.T) {
 		t.Errorf("the safe days read %+v", d.Safe)
 	}
 	sh.Frosts = climate.Frosts{None: true}
-	if d := SheetOf(sh, 0, func(logbook.ID) string { return "" }, june); len(d.Frost)+len(d.Safe) != 0 {
+	if d := NewSheet(sh, 0, func(logbook.ID) string { return "" }, june); len(d.Frost)+len(d.Safe) != 0 {
 		t.Error("frost is drawn where there is none")
 	}
 }
@@ -145,7 +145,7 @@ func TestTrayStandsOnOneLineWithSproutsAsMeasured(t *testing.T) {
 		u.Cut = seed.UsualCutting.Of(u.Weight, u.Seen.Eyes)
 		u.Cuts = u.Cut.Reason
 	}
-	got := TrayOf(&tr, 1, 2, func(n int) string { return fmt.Sprint("?tuber=", n) }, measure.Metric)
+	got := NewTray(&tr, 1, 2, func(n int) string { return fmt.Sprint("?tuber=", n) }, measure.Metric)
 	for i := 1; i < len(got); i++ {
 		if got[i].Y0 != got[0].Y0 || got[i].H != got[0].H {
 			t.Errorf("tuber %d does not stand where the first does", i+1)
@@ -187,7 +187,7 @@ func TestWeatherStaysOnItsPanel(t *testing.T) {
 	for lead := 1; lead <= 7; lead++ {
 		ahead = append(ahead, forecast.Forecast{Day: june + measure.Day(lead), Lead: lead, Min: 4, Max: 15, Spread: forecast.ForecastSpread(lead), WetChance: 0.4})
 	}
-	w := WeatherOf(days, ahead, n, measure.Metric)
+	w := NewWeather(days, ahead, n, measure.Metric)
 	if len(w.Days) != 49 || w.Today == 0 || w.Zero == 0 {
 		t.Fatalf("%d days, today at %d, freezing at %d", len(w.Days), w.Today, w.Zero)
 	}
@@ -209,7 +209,7 @@ func TestWeatherStaysOnItsPanel(t *testing.T) {
 		}
 		last = d.X
 	}
-	if got := WeatherOf(nil, nil, n, measure.Metric); len(got.Days) != 0 {
+	if got := NewWeather(nil, nil, n, measure.Metric); len(got.Days) != 0 {
 		t.Error("days are drawn where there are none")
 	}
 }
@@ -220,7 +220,7 @@ func TestNurslingsFitTheirFrame(t *testing.T) {
 		if method == "" {
 			n.Kind, n.Weight = logbook.Pot, 90
 		}
-		d := NurslingOf(&n, june, 1)
+		d := NewNursling(&n, june, 1)
 		inside := func(what, path string) {
 			t.Helper()
 			if path == "" {
@@ -235,7 +235,7 @@ func TestNurslingsFitTheirFrame(t *testing.T) {
 		}
 	}
 	young := logbook.NursingState{Nursling: logbook.Nursling{Label: "P1", Kind: logbook.Pot, Weight: 60, Started: june - 3}}
-	if d := NurslingOf(&young, june, 1); d.Shoots != "" {
+	if d := NewNursling(&young, june, 1); d.Shoots != "" {
 		t.Error("shoots are drawn three days after potting")
 	}
 }

@@ -102,9 +102,9 @@ const (
 	leastWidth = 500
 )
 
-// Of makes the section of a planted or planned bag. Symbols it refers to are
+// NewSection makes the section of a planted or planned bag. Symbols it refers to are
 // collected in defs.
-func Of(l Look, defs *Defs) Section {
+func NewSection(l Look, defs *Defs) Section {
 	st := l.Standing
 	shape := st.Bag.Model.Shape
 	s := Section{
@@ -193,7 +193,7 @@ func bands(st *forecast.PlantingForecast, fresh bool) []Band {
 }
 
 // hatchOf a layer: chips and straw have their own.
-func hatchOf(of hill.Stuff, i int) int {
+func hatchOf(of hill.Material, i int) int {
 	switch of {
 	case hill.Chips:
 		return hatches

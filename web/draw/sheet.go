@@ -74,8 +74,8 @@ var shortShelter = map[climate.Shelter]string{
 	climate.Wrapped: "glass + fleece", climate.FrostFree: "frost-free", climate.Heated: "heated",
 }
 
-// SheetOf draws a season; the line of the chosen planting is marked.
-func SheetOf(sh forecast.Sheet, chosen logbook.ID, href func(logbook.ID) string, today measure.Day) Sheet {
+// NewSheet draws a season; the line of the chosen planting is marked.
+func NewSheet(sh forecast.Sheet, chosen logbook.ID, href func(logbook.ID) string, today measure.Day) Sheet {
 	out := Sheet{W: sheetW, Left: sheetLeft, Right: sheetRight, Top: sheetTop}
 	from, until := span(sh, today)
 	x := func(d measure.Day) int {
@@ -83,7 +83,7 @@ func SheetOf(sh forecast.Sheet, chosen logbook.ID, href func(logbook.ID) string,
 		return sheetLeft + int(math.Round(share*(sheetRight-sheetLeft)))
 	}
 	for i := range sh.Lines {
-		out.Rows = append(out.Rows, rowOf(&sh.Lines[i], sheetTop+i*sheetPitch, x, chosen, href))
+		out.Rows = append(out.Rows, newSheetRow(&sh.Lines[i], sheetTop+i*sheetPitch, x, chosen, href))
 	}
 	out.Foot = sheetTop + len(sh.Lines)*sheetPitch + 6
 	out.H = out.Foot + 32
@@ -116,7 +116,7 @@ func span(sh forecast.Sheet, today measure.Day) (from, until measure.Day) {
 	return from - 7, until + 16
 }
 
-func rowOf(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen logbook.ID, href func(logbook.ID) string) SheetRow {
+func newSheetRow(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen logbook.ID, href func(logbook.ID) string) SheetRow {
 	s := &l.Schedule
 	r := SheetRow{
 		Href: Escape(href(l.Planting.ID)), Label: Escape(l.Bag.Label), Name: Escape(fitting(l.Variety.Name, 16, sheetLeft-sheetName-6)), Y: y, Mid: y + 16,

@@ -78,8 +78,8 @@ func sunClass(h float64) int {
 	return 4
 }
 
-// TerraceOf draws a terrace.
-func TerraceOf(v forecast.TerraceView) Terrace {
+// NewTerrace draws a terrace.
+func NewTerrace(v forecast.TerraceView) Terrace {
 	t := Terrace{DepthM: v.Depth}
 	t.Scale = math.Min(terraceMost/v.Width, terraceHi/v.Depth)
 	t.TW, t.TH = int(v.Width*t.Scale), int(v.Depth*t.Scale)

@@ -19,7 +19,7 @@ func TestTerraceIsDrawnToScaleAndNothingOverlaps(t *testing.T) {
 	box := forecast.PlacedBag{Bag: logbook.Bag{ID: 2, Label: "R2"}, Placed: true, Stand: terrace.Standing{At: terrace.Point{X: 4, Y: 2}, L: 0.8, W: 0.4}}
 	spare := forecast.PlacedBag{Bag: logbook.Bag{ID: 3, Label: "R3"}, Stand: terrace.Standing{L: 0.8, W: 0.4}}
 	v.Bags = []forecast.PlacedBag{round, box, spare}
-	d := TerraceOf(v)
+	d := NewTerrace(v)
 	if d.TW != 705 || d.TH != 470 {
 		t.Fatalf("6 by 4 m are %d by %d px, want 117.5 px a metre", d.TW, d.TH)
 	}

@@ -60,13 +60,13 @@ func trayRoom(t *logbook.TrayState) (half, high float64) {
 	return half, high
 }
 
-// TrayOf draws the tubers of a tray at a scale in px per mm.
-func TrayOf(t *logbook.TrayState, scale float64, chosen int, href func(int) string, sys measure.System) []Tuber {
+// NewTray draws the tubers of a tray at a scale in px per mm.
+func NewTray(t *logbook.TrayState, scale float64, chosen int, href func(int) string, sys measure.System) []Tuber {
 	half, high := trayRoom(t)
 	out := make([]Tuber, 0, len(t.Tubers))
 	for i := range t.Tubers {
 		u := &t.Tubers[i]
-		d := TuberOf(u, half+40, high+40, scale)
+		d := NewTuber(u, half+40, high+40, scale)
 		d.Number, d.Weight, d.Chosen = u.N, Escape(sys.Mass(u.Weight)), u.N == chosen
 		call, words := callWords(u)
 		d.Call, d.Words = Mark(call), Escape(words)
@@ -108,8 +108,8 @@ func gone(u *logbook.TuberState) bool {
 	return true
 }
 
-// TuberOf draws one tuber in a room of half a width and a height.
-func TuberOf(u *logbook.TuberState, half, high, scale float64) Tuber {
+// NewTuber draws one tuber in a room of half a width and a height.
+func NewTuber(u *logbook.TuberState, half, high, scale float64) Tuber {
 	w, h := halves(u.Weight)
 	d := Tuber{X0: -int(half), Y0: -int(high), W: int(2 * half), H: int(high) + 30}
 	d.PxW, d.PxH = int(math.Round(float64(d.W)/10*scale)), int(math.Round(float64(d.H)/10*scale))
@@ -180,8 +180,8 @@ type Disc struct {
 	Cut     bool
 }
 
-// DiscOf a piece at a scale in px per mm.
-func DiscOf(p logbook.PieceState, scale float64, sys measure.System) Disc {
+// NewDisc of a piece at a scale in px per mm.
+func NewDisc(p logbook.PieceState, scale float64, sys measure.System) Disc {
 	r := int(math.Round(radius(p.Weight) * scale))
 	return Disc{R: r, Size: 2*r + 4, Name: Escape(p.Name), Weight: Escape(sys.Mass(p.Weight)), Cut: p.Piece > 0}
 }
@@ -202,8 +202,8 @@ type Nursling struct {
 // potShape of a 2 L pot, in mm: width at the base and the top, height. Practice.
 const potBase, potTop, potHigh = 118, 160, 138
 
-// NurslingOf draws one at a scale in px per mm.
-func NurslingOf(n *logbook.NursingState, today measure.Day, scale float64) Nursling {
+// NewNursling draws one at a scale in px per mm.
+func NewNursling(n *logbook.NursingState, today measure.Day, scale float64) Nursling {
 	d := Nursling{X0: -110, Y0: -250, W: 220, H: 258}
 	w, h := halves(max(n.Weight, 40))
 	if d.Pot = n.Kind == logbook.Pot; d.Pot {

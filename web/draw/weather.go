@@ -51,8 +51,8 @@ const (
 // likely is how many standard deviations hold 80 % of a normal distribution.
 const likely = 1.2816
 
-// WeatherOf draws records and what is forecast after them.
-func WeatherOf(days []logbook.DayRecord, nights []forecast.Forecast, n *climate.Normals, sys measure.System) Weather {
+// NewWeather draws records and what is forecast after them.
+func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate.Normals, sys measure.System) Weather {
 	w := Weather{
 		W: weatherW, H: rainFoot + 30, Left: weatherLeft, Right: weatherRight, TempTop: weatherTop, TempFoot: weatherFoot,
 		RainTop: rainTop, RainFoot: rainFoot, Forecast: len(nights) > 0,

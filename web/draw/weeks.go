@@ -30,9 +30,9 @@ const (
 	weeksW, weeksLeft, weeksRight, weeksTop, weeksFoot = 1000, 70, 990, 20, 150
 )
 
-// WeeksOf draws what is wanted each week and what feeds it; where nothing is wanted,
+// NewWeeks draws what is wanted each week and what feeds it; where nothing is wanted,
 // what is ready in it.
-func WeeksOf(weeks []forecast.ProposedWeek, sys measure.System) Weeks {
+func NewWeeks(weeks []forecast.ProposedWeek, sys measure.System) Weeks {
 	w := Weeks{W: weeksW, H: weeksFoot + 30, Left: weeksLeft, Right: weeksRight, Top: weeksTop, Foot: weeksFoot}
 	if len(weeks) == 0 {
 		return w

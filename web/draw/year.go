@@ -62,8 +62,8 @@ const (
 	barsTop, barHeight, barPitch = 372, 20, 30
 )
 
-// YearOf draws an outlook; today is marked.
-func YearOf(o forecast.SiteOutlook, today measure.Day, sys measure.System) SiteYear {
+// NewSiteYear draws an outlook; today is marked.
+func NewSiteYear(o forecast.SiteOutlook, today measure.Day, sys measure.System) SiteYear {
 	start := yearStart(o.Frosts, today)
 	y := SiteYear{
 		W: yearW, Left: yearLeft, Right: yearRight, TempTop: tempTop, TempBottom: tempBottom,
@@ -178,7 +178,7 @@ func (y *SiteYear) light(latitude float64, start measure.Day, x func(measure.Day
 func (y *SiteYear) bars(o forecast.SiteOutlook, start measure.Day, x func(measure.Day) int) {
 	for i, w := range o.Windows {
 		top := barsTop + i*barPitch
-		b := Bar{Name: Escape(w.Gain.Name), Have: w.Have, Key: Mark(w.Shelter), Y: top, Y0: barHeight, TextY: top + 15}
+		b := Bar{Name: Escape(w.Offset.Name), Have: w.Have, Key: Mark(w.Shelter), Y: top, Y0: barHeight, TextY: top + 15}
 		switch {
 		case w.Always:
 			b.X, b.W, b.AlwaysText = yearLeft, yearRight-yearLeft, "no frost expected, all year"

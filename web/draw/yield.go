@@ -40,8 +40,8 @@ const (
 	yieldLeft, yieldMid, meanLeft, meanTo = 64, 400, 500, 770
 )
 
-// YieldOf draws choices with one of them chosen.
-func YieldOf(choices []bag.Choice, chosen bag.Choice, sys measure.System) Yield {
+// NewYield draws choices with one of them chosen.
+func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System) Yield {
 	y := Yield{W: yieldW, H: yieldFoot + 44, Top: yieldTop, Foot: yieldFoot, Left: yieldLeft, Mid: yieldMid, Left2: meanLeft, Right: meanTo}
 	most, highest, largest := chosen.Plants, float64(chosen.High), float64(chosen.Mean)
 	for _, c := range choices {

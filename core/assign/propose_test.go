@@ -1,4 +1,4 @@
-package sow
+package assign
 
 import (
 	"math"
@@ -18,23 +18,23 @@ func worth(p Plan) float64 {
 }
 
 // problem of bags and seeds drawn by chance.
-func problem(dice *rand.Rand, bags, seeds, weeks int) Problem {
+func problem(rng *rand.Rand, bags, seeds, weeks int) Problem {
 	p := Problem{Week: make([]measure.Mass, weeks)}
 	for range seeds {
-		first := dice.Intn(weeks)
-		p.Seeds = append(p.Seeds, Seed{Pieces: dice.Intn(3*bags/seeds+2) - 1, First: first, Last: first + dice.Intn(weeks)})
+		first := rng.Intn(weeks)
+		p.Seeds = append(p.Seeds, Seed{Pieces: rng.Intn(3*bags/seeds+2) - 1, First: first, Last: first + rng.Intn(weeks)})
 	}
 	for w := range p.Week {
-		p.Week[w] = measure.Mass(dice.Intn(1500))
+		p.Week[w] = measure.Mass(rng.Intn(1500))
 	}
 	for range bags {
 		var row []Pair
 		for range seeds {
-			row = append(row, Pair{Pieces: dice.Intn(4), Yield: measure.Mass(300 + dice.Intn(2500)), Litres: measure.Volume(10 + dice.Intn(40)), Cost: dice.Intn(900)})
+			row = append(row, Pair{Pieces: rng.Intn(4), Yield: measure.Mass(300 + rng.Intn(2500)), Litres: measure.Volume(10 + rng.Intn(40)), Cost: rng.Intn(900)})
 		}
 		p.Pairs = append(p.Pairs, row)
 	}
-	if dice.Intn(2) == 0 {
+	if rng.Intn(2) == 0 {
 		p.Litres, p.Cost = measure.Volume(20*bags), 400*bags
 	}
 	return p
@@ -71,10 +71,10 @@ func TestEarlyAndKeeperShareTheWeeks(t *testing.T) {
 // Never worse than greedy, never over what there is, and on small problems within a
 // hair of the best of all plans.
 func TestProposalBeatsGreedyAndKeepsItsLimits(t *testing.T) {
-	dice := rand.New(rand.NewSource(4))
+	rng := rand.New(rand.NewSource(4))
 	short, sum := 0.0, 0.0
 	for range 300 {
-		p := problem(dice, 2+dice.Intn(4), 1+dice.Intn(3), 3+dice.Intn(5))
+		p := problem(rng, 2+rng.Intn(4), 1+rng.Intn(3), 3+rng.Intn(5))
 		got, greedy := Propose(p), Greedy(p)
 		if worth(got) < worth(greedy)-1e-6 {
 			t.Fatalf("proposed %.1f, greedily %.1f", worth(got), worth(greedy))

@@ -1,4 +1,4 @@
-package sow
+package assign
 
 import (
 	"cmp"
