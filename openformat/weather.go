@@ -180,8 +180,8 @@ func (w *weatherReader) number(line int, fields []string, column string, must bo
 		}
 		return math.NaN()
 	}
-	v, err := strconv.ParseFloat(strings.NewReplacer(",", ".", "−", "-").Replace(text), 64)
-	if err != nil || math.IsNaN(v) || math.IsInf(v, 0) {
+	v, err := measure.ParseNumber(text)
+	if err != nil {
 		w.refuse(line, "{} is “{}”, which is not a number.", column, text)
 		return math.NaN()
 	}

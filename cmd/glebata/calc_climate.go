@@ -5,7 +5,6 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"math"
 	"strconv"
 	"strings"
 	"time"
@@ -18,8 +17,8 @@ import (
 )
 
 func (a *asked) number(flag string) float64 {
-	v, err := strconv.ParseFloat(strings.Replace(a.text(flag), ",", ".", 1), 64)
-	if err != nil || math.IsNaN(v) || math.IsInf(v, 0) {
+	v, err := measure.ParseNumber(a.text(flag))
+	if err != nil {
 		a.refuse(flag, fmt.Errorf("%q is not a number", a.text(flag)))
 	}
 	return v
@@ -234,7 +233,7 @@ func (a *asked) months(flag string) climate.Months {
 		return m
 	}
 	for i, part := range parts {
-		v, err := strconv.ParseFloat(part, 64)
+		v, err := measure.ParseNumber(part)
 		if err != nil {
 			a.refuse(flag, fmt.Errorf("%q is not a number", part))
 		}

@@ -4,7 +4,6 @@ import (
 	"encoding/json"
 	"fmt"
 	"io"
-	"strconv"
 
 	"github.com/spf13/cobra"
 
@@ -133,7 +132,7 @@ func (a *asked) plan() hill.Plan {
 		p.Filler = a.length("filler")
 	}
 	var err error
-	if p.Settling, err = strconv.ParseFloat(a.text("settling"), 64); err != nil {
+	if p.Settling, err = measure.ParseNumber(a.text("settling")); err != nil {
 		a.refuse("settling", fmt.Errorf("write a share like 0.15"))
 	}
 	return p

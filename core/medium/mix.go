@@ -106,7 +106,7 @@ func (cs Components) ParseMix(text string) (Mix, error) {
 		if !known {
 			return nil, fmt.Errorf("%w: there is no component %q", ErrMix, strings.TrimSpace(key))
 		}
-		share, err := strconv.ParseFloat(strings.TrimSuffix(strings.TrimSpace(parts), "%"), 64)
+		share, err := measure.ParseNumber(strings.TrimSuffix(strings.TrimSpace(parts), "%"))
 		if err != nil || !(share > 0 && share <= 1e6) {
 			return nil, fmt.Errorf("%w: the part of %s is not a number over 0", ErrMix, c.Key)
 		}

@@ -1,7 +1,6 @@
 package form
 
 import (
-	"fmt"
 	"math"
 	"net/url"
 	"strconv"
@@ -110,12 +109,12 @@ func (r *Reader) ID(field string) logbook.ID {
 
 // Number reads a plain number, or takes other when nothing is typed.
 func (r *Reader) Number(field string, other float64) float64 {
-	text := strings.NewReplacer(",", ".", "−", "-").Replace(r.Text(field))
+	text := r.Text(field)
 	if text == "" {
 		return other
 	}
-	var v float64
-	if n, err := fmt.Sscanf(text+"\n", "%g\n", &v); err != nil || n != 1 || v != v || v > 1e6 || v < -1e6 {
+	v, err := measure.ParseNumber(text)
+	if err != nil || v > 1e6 || v < -1e6 {
 		r.Faults.Add(field, "Write a number, like 11.")
 		return other
 	}
@@ -137,12 +136,12 @@ func (r *Reader) Degrees(field string, other float64) float64 {
 
 // Cents reads money, like 4.50.
 func (r *Reader) Cents(field string) int {
-	text := strings.ReplaceAll(r.Text(field), ",", ".")
+	text := r.Text(field)
 	if text == "" {
 		return 0
 	}
-	v, err := strconv.ParseFloat(text, 64)
-	if err != nil || v < 0 || v > 100_000 || math.IsNaN(v) {
+	v, err := measure.ParseNumber(text)
+	if err != nil || v < 0 || v > 100_000 {
 		r.Faults.Add(field, "Write what it cost, like 4.50.")
 		return 0
 	}
