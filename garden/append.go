@@ -11,7 +11,7 @@ import (
 // refused when that sets anything aside.
 
 // openLog reads a planting with its log; ErrNotFound when there is none.
-func openLog(ctx context.Context, r Reader, planting logbook.ID) (*logbook.PlantingLog, error) {
+func openLog(ctx context.Context, r logReader, planting logbook.ID) (*logbook.PlantingLog, error) {
 	if planting == 0 {
 		return nil, logbook.ErrNotFound
 	}
@@ -32,7 +32,7 @@ func openLog(ctx context.Context, r Reader, planting logbook.ID) (*logbook.Plant
 }
 
 // appendEntry to the log of a planting.
-func appendEntry(ctx context.Context, w Writer, l *logbook.PlantingLog, e logbook.Entry) (logbook.ID, error) {
+func appendEntry(ctx context.Context, w logWriter, l *logbook.PlantingLog, e logbook.Entry) (logbook.ID, error) {
 	next, err := l.With(e)
 	if err != nil {
 		return 0, err
@@ -46,7 +46,7 @@ func appendEntry(ctx context.Context, w Writer, l *logbook.PlantingLog, e logboo
 }
 
 // appendSeedEntry to the log of a tray.
-func appendSeedEntry(ctx context.Context, w Writer, t *logbook.TrayState, e logbook.SeedEntry) (logbook.ID, error) {
+func appendSeedEntry(ctx context.Context, w logWriter, t *logbook.TrayState, e logbook.SeedEntry) (logbook.ID, error) {
 	e.Tray = t.ID
 	if err := t.MayFollow(e); err != nil {
 		return 0, err
@@ -55,13 +55,13 @@ func appendSeedEntry(ctx context.Context, w Writer, t *logbook.TrayState, e logb
 }
 
 // appendAllotment, or the taking back of one: it is checked against the whole bench.
-func appendAllotment(ctx context.Context, w Writer, e logbook.SeedEntry) (logbook.ID, error) {
+func appendAllotment(ctx context.Context, w logWriter, e logbook.SeedEntry) (logbook.ID, error) {
 	e.Tray = 0
 	return w.AddSeedEntry(ctx, e)
 }
 
 // appendNurseryEntry to the log of a pot or root.
-func appendNurseryEntry(ctx context.Context, w Writer, n *logbook.NursingState, e logbook.NurseryEntry) (logbook.ID, error) {
+func appendNurseryEntry(ctx context.Context, w logWriter, n *logbook.NursingState, e logbook.NurseryEntry) (logbook.ID, error) {
 	e.Nursling = n.ID
 	if err := n.MayFollow(e); err != nil {
 		return 0, err
@@ -70,6 +70,6 @@ func appendNurseryEntry(ctx context.Context, w Writer, n *logbook.NursingState, 
 }
 
 // appendStockEntry to the log of the shed, which nothing can contradict.
-func appendStockEntry(ctx context.Context, w Writer, e logbook.StockEntry) (logbook.ID, error) {
+func appendStockEntry(ctx context.Context, w logWriter, e logbook.StockEntry) (logbook.ID, error) {
 	return w.AddStockEntry(ctx, e)
 }

@@ -12,7 +12,7 @@ func (v *View) Bench() (logbook.Bench, error) {
 	return v.m.benches.get(v.today, func() (logbook.Bench, error) { return readBench(v.ctx, v.r, v.today) })
 }
 
-func readBench(ctx context.Context, r Reader, today measure.Day) (logbook.Bench, error) {
+func readBench(ctx context.Context, r benchReader, today measure.Day) (logbook.Bench, error) {
 	lots, err := r.Lots(ctx)
 	if err != nil {
 		return logbook.Bench{}, err

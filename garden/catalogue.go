@@ -154,7 +154,7 @@ func checkLabels(faults *logbook.Faults, bags []logbook.Bag, labels []string) []
 	return good
 }
 
-func placeNamed(ctx context.Context, w Writer, name string, s climate.Shelter) (logbook.Place, error) {
+func placeNamed(ctx context.Context, w shelfWriter, name string, s climate.Shelter) (logbook.Place, error) {
 	places, err := w.Places(ctx)
 	if err != nil {
 		return logbook.Place{}, err

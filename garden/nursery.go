@@ -26,7 +26,7 @@ func boolOrder(b bool) int {
 	return 0
 }
 
-func readNursery(ctx context.Context, r Reader) ([]logbook.NursingState, error) {
+func readNursery(ctx context.Context, r nurseryReader) ([]logbook.NursingState, error) {
 	list, err := r.Nurslings(ctx)
 	if err != nil {
 		return nil, err

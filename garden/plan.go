@@ -80,7 +80,7 @@ func setMix(ctx context.Context, w Writer, planting logbook.ID, m medium.Mix) er
 // isFree refuses a bag that is planned or growing in the season of a year, or in a
 // later one. What still grows in it from a season before does not count: it is up by
 // then, and nothing is planted before it is closed.
-func isFree(ctx context.Context, r Reader, b logbook.Bag, year int) error {
+func isFree(ctx context.Context, r logReader, b logbook.Bag, year int) error {
 	open, err := r.Plantings(ctx, Filter{Bag: b.ID, Open: true})
 	if err != nil {
 		return err
@@ -92,7 +92,7 @@ func isFree(ctx context.Context, r Reader, b logbook.Bag, year int) error {
 }
 
 // growsNothing refuses a bag in which something else grows.
-func growsNothing(ctx context.Context, r Reader, p *logbook.Planting) error {
+func growsNothing(ctx context.Context, r logReader, p *logbook.Planting) error {
 	f := Filter{Bag: p.Bag.ID, Open: true}
 	open, err := r.Plantings(ctx, f)
 	if err != nil {
@@ -113,7 +113,7 @@ func growsNothing(ctx context.Context, r Reader, p *logbook.Planting) error {
 	return nil
 }
 
-func bagAndVariety(ctx context.Context, r Reader, bagID, varietyID logbook.ID) (logbook.Bag, logbook.Variety, error) {
+func bagAndVariety(ctx context.Context, r shelfReader, bagID, varietyID logbook.ID) (logbook.Bag, logbook.Variety, error) {
 	var faults logbook.Faults
 	bags, err := r.Bags(ctx)
 	if err != nil {
@@ -134,7 +134,7 @@ func bagAndVariety(ctx context.Context, r Reader, bagID, varietyID logbook.ID) (
 	return b, v, faults.Err()
 }
 
-func theSeason(ctx context.Context, w Writer, year int) (logbook.Season, error) {
+func theSeason(ctx context.Context, w shelfWriter, year int) (logbook.Season, error) {
 	seasons, err := w.Seasons(ctx)
 	if err != nil {
 		return logbook.Season{}, err

@@ -85,7 +85,7 @@ func (g *Garden) Undo(ctx context.Context, entry logbook.ID, a Request) (logbook
 }
 
 // takeTares puts in the tare of each batch whose container is known by name.
-func takeTares(ctx context.Context, r Reader, e *logbook.Entry) error {
+func takeTares(ctx context.Context, r shelfReader, e *logbook.Entry) error {
 	if len(e.Batches) == 0 {
 		return nil
 	}
@@ -125,7 +125,7 @@ func (v *View) WithTare(b logbook.Batch) (logbook.Batch, error) {
 	return e.Batches[0], faults.Err()
 }
 
-func rememberContainers(ctx context.Context, w Writer, batches []logbook.Batch) error {
+func rememberContainers(ctx context.Context, w shelfWriter, batches []logbook.Batch) error {
 	known, err := w.Containers(ctx)
 	if err != nil {
 		return err
