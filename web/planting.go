@@ -10,7 +10,6 @@ import (
 
 	"glebata/core/calendar"
 	"glebata/core/crop"
-	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/garden/forecast"
@@ -222,23 +221,14 @@ func entryWords(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.Sys
 		return weighedWords(e, sys)
 	case logbook.Taken:
 		return "some taken unweighed. " + e.Text
-	case logbook.Closed:
-		return "closed"
-	case logbook.Emerged:
-		return "shoots through"
+	case logbook.Closed, logbook.Emerged, logbook.Frosted, logbook.Fed:
+		return e.Kind.Name()
 	case logbook.Flowered:
 		return "first flowers open: raising ends"
-	case logbook.Frosted:
-		return "tops black from frost"
 	case logbook.Topped:
 		return "topped up with " + sys.Volume(e.Loose) + " loose"
-	case logbook.Fed:
-		return "fed"
 	case logbook.Tended:
-		return map[job.Kind]string{
-			job.TopUp: "looked, no top-up wanted", job.Tie: "canes and string on", job.Nip: "flowers nipped", job.Look: "looked at",
-			job.Move: "moved", job.CutDown: "tops cut down",
-		}[e.What]
+		return e.What.Facts().Logged
 	case logbook.Skipped:
 		return string(e.What) + " skipped: " + e.Text
 	case logbook.PutOff:

@@ -58,12 +58,6 @@ type soonLine struct {
 // mostStops that are listed on the first page, and most of what is to come.
 const mostStops, mostSoon = 24, 8
 
-// pressed is what is written on the button of a job.
-var pressed = map[job.Kind]string{
-	job.Raise: "Raised", job.TopUp: "Topped up", job.Feed: "Fed", job.Tie: "Tied", job.Nip: "Nipped", job.Look: "Looked", job.Move: "Moved",
-	job.CutDown: "Cut", job.Measure: "Measured",
-}
-
 // newWalk of a row of bags, from one stop on.
 func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System, today measure.Day) walk {
 	w := walk{Key: form.NewKey()}
@@ -105,13 +99,9 @@ func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System
 
 // bewareOn are the cautions of the jobs of a walk, each once.
 func bewareOn(stops []stop) []form.Caution {
-	of := map[job.Kind][]string{
-		job.Raise: {"mix", "lifting"}, job.TopUp: {"mix"}, job.Plant: {"mix", "dust"}, job.Feed: {"sprays"}, job.Tie: {"canes"}, job.Move: {"lifting"},
-		job.CutDown: {"green"}, job.Lift: {"green", "lifting"},
-	}
 	var keys []string
 	for _, s := range stops {
-		for _, key := range of[s.Kind] {
+		for _, key := range s.Kind.Facts().Cautions {
 			if !slices.Contains(keys, key) {
 				keys = append(keys, key)
 			}
@@ -142,7 +132,7 @@ func workKind(k logbook.Kind) bool {
 func newStop(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop {
 	s := stop{
 		ID: st.Planting.ID, Kind: j.Kind, Label: draw.Escape(st.Bag.Label), Tag: draw.Escape(j.Tag.In(sys)), Why: draw.Escape(j.Why.In(sys)),
-		Press: draw.Escape(pressed[j.Kind]), Late: j.Status() == job.Late, Measure: j.Kind == job.Measure,
+		Press: draw.Escape(j.Kind.Facts().Ticked), Late: j.Status() == job.Late, Measure: j.Kind == job.Measure,
 	}
 	switch j.Kind {
 	case job.Plant:

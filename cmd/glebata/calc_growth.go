@@ -86,12 +86,7 @@ func (a *asked) grows(cover measure.Length) (*growth.Plant, *growth.Run) {
 	if class.Crop() == crop.SweetPotato {
 		p.Need = growth.EstablishNeed()
 	}
-	w := growth.Weather{From: planted - 10}
-	for d := w.From; d < planted+330; d++ {
-		low, high := n.Min.At(d), n.Max.At(d)
-		w.Min, w.Max = append(w.Min, low), append(w.Max, high)
-		w.PAR = append(w.PAR, climate.PAR(climate.Solar(low, high, climate.Radiation(latitude, d.YearDay()))))
-	}
+	w := growth.Usual(n, latitude, planted-10, planted+329)
 	c := &growth.Run{}
 	growth.Grow(p, &w, c)
 	return p, c

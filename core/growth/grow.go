@@ -8,13 +8,6 @@ import (
 	"glebata/core/measure"
 )
 
-// Weather in the open from a day on, one value a day: °C, °C, and PAR in
-// MJ/m²/day. The slices are as long as one another.
-type Weather struct {
-	From          measure.Day
-	Min, Max, PAR []float64
-}
-
 // Stay under a shelter from a day on.
 type Stay struct {
 	From   measure.Day

@@ -19,12 +19,7 @@ func ordinary(t testing.TB, preset string) *Weather {
 	if err != nil {
 		t.Fatal(err)
 	}
-	w := Weather{From: measure.Date(2026, 1, 1)}
-	for d := w.From; d < w.From+420; d++ {
-		low, high := n.Min.At(d), n.Max.At(d)
-		w.Min, w.Max = append(w.Min, low), append(w.Max, high)
-		w.PAR = append(w.PAR, climate.PAR(climate.Solar(low, high, climate.Radiation(54, d.YearDay()))))
-	}
+	w := Usual(n, 54, measure.Date(2026, 1, 1), measure.Date(2026, 1, 1)+419)
 	return &w
 }
 

@@ -9,31 +9,6 @@ import (
 	"glebata/core/measure"
 )
 
-// Kind of work.
-type Kind string
-
-// The kinds.
-const (
-	Plant   Kind = "plant"
-	TopUp   Kind = "top-up" // medium has settled: put back what is missing
-	Raise   Kind = "raise"
-	Feed    Kind = "feed"
-	Tie     Kind = "tie" // canes and string before stems fall over
-	Nip     Kind = "nip" // flowers, for those who do
-	Look    Kind = "look"
-	Measure Kind = "measure"
-	Move    Kind = "move"
-	CutDown Kind = "cut-down"
-	Lift    Kind = "lift"
-	Wait    Kind = "wait" // nothing to do; Tag says what is waited for
-)
-
-// urgent is the order of pressing: what dies or rots when it waits comes first.
-var urgent = []Kind{Plant, Move, Lift, Raise, TopUp, Feed, CutDown, Tie, Look, Measure, Nip}
-
-// Known reports whether k is a kind of work.
-func (k Kind) Known() bool { return slices.Contains(urgent, k) }
-
 // Job is one thing to do at one bag.
 type Job struct {
 	Kind  Kind
@@ -144,7 +119,7 @@ func Of(b Bag) []Job {
 		dx, dy := x.Due(), y.Due()
 		switch {
 		case dx && dy:
-			return cmp.Compare(slices.Index(urgent, x.Kind), slices.Index(urgent, y.Kind))
+			return cmp.Compare(x.Kind.urgency(), y.Kind.urgency())
 		case dx != dy:
 			if dx {
 				return -1

@@ -28,17 +28,6 @@ const (
 	WantsCanes  measure.Length = 85
 )
 
-// Quiet is how long a kind of job rests after it was skipped, in days. A layer
-// is asked for again a week later, when stems have grown on; other jobs that come
-// once do not come again. Practice.
-func (k Kind) Quiet() measure.Day {
-	switch k {
-	case Raise, Measure, Look, TopUp, Feed:
-		return 7
-	}
-	return 300
-}
-
 // FrostFresh is how long after a frost that nobody looked at it is asked about, in
 // days. Practice.
 const FrostFresh measure.Day = 10

@@ -41,10 +41,10 @@ func (s *PlantingForecast) MayDo(ask JobRequest) error {
 
 // lastDone is the entry that last answered a kind of job.
 func (s *PlantingForecast) lastDone(what job.Kind) (logbook.Entry, bool) {
-	answers := map[job.Kind]logbook.Kind{job.Plant: logbook.Planted, job.Raise: logbook.Raised, job.TopUp: logbook.Topped, job.Feed: logbook.Fed, job.Measure: logbook.Measured, job.Lift: logbook.Weighed}
+	answer := logbook.AnswerTo[what]
 	for i := len(s.Log) - 1; i >= 0; i-- {
 		e := s.Log[i]
-		if e.Kind == answers[what] && answers[what] != "" || e.What == what || e.Kind == logbook.Closed {
+		if e.Kind == answer && answer != "" || e.What == what || e.Kind == logbook.Closed {
 			return e, true
 		}
 	}

@@ -26,32 +26,23 @@ const (
 // newAir days from one on: own records, the station's observations, its forecast, and
 // then the normals.
 func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbook.DayRecord, from, until, today measure.Day) *air {
-	a := &air{Weather: growth.Weather{From: from}}
-	days := max(0, int(until-from)+1)
-	a.Min, a.Max, a.PAR = make([]float64, days), make([]float64, days), make([]float64, days)
 	forecast := station.Forecast(site, n, today)
-	for i := range days {
-		d := from + measure.Day(i)
+	at := func(d measure.Day) (low, high float64) {
 		for len(own) > 0 && own[0].Day < d {
 			own = own[1:]
 		}
-		var low, high float64
 		switch lead := int(d - today); {
 		case d <= today && len(own) > 0 && own[0].Day == d:
-			low, high = own[0].Min, own[0].Max
+			return own[0].Min, own[0].Max
 		case d <= today:
 			w := station.Day(site, n, d)
-			low, high = w.Min, w.Max
+			return w.Min, w.Max
 		case lead <= len(forecast):
-			low, high = forecast[lead-1].Min, forecast[lead-1].Max
-		default:
-			low, high = n.Min.At(d), n.Max.At(d)
+			return forecast[lead-1].Min, forecast[lead-1].Max
 		}
-		a.Min[i], a.Max[i] = low, high
-		a.PAR[i] = climate.PAR(climate.Solar(low, high, climate.Radiation(site.Latitude, d.YearDay())))
+		return n.Min.At(d), n.Max.At(d)
 	}
-	a.latitude = site.Latitude
-	return a
+	return &air{growth.NewWeather(site.Latitude, from, until, at), site.Latitude}
 }
 
 // hashOf the weather of some days, both counted: what a planting that uses just those
@@ -78,11 +69,5 @@ var hashSeed = maphash.MakeSeed()
 
 // usualAir is the normals of a run of days.
 func usualAir(s *logbook.Site, n *climate.Normals, from, until measure.Day) *air {
-	a := &air{Weather: growth.Weather{From: from}}
-	for d := from; d <= until; d++ {
-		low, high := n.Min.At(d), n.Max.At(d)
-		a.Min, a.Max = append(a.Min, low), append(a.Max, high)
-		a.PAR = append(a.PAR, climate.PAR(climate.Solar(low, high, climate.Radiation(s.Latitude, d.YearDay()))))
-	}
-	return a
+	return &air{growth.Usual(n, s.Latitude, from, until), s.Latitude}
 }

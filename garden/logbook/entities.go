@@ -166,6 +166,11 @@ type Entry struct {
 	Voids   ID             // Voided: the entry taken back
 }
 
+// AnswerTo is the entry of its own that a kind of job is done by; any other job is Tended.
+var AnswerTo = map[job.Kind]Kind{
+	job.Plant: Planted, job.Raise: Raised, job.TopUp: Topped, job.Feed: Fed, job.Measure: Measured, job.Lift: Weighed,
+}
+
 var kindNames = map[Kind]string{
 	Planted: "planted", Raised: "raised", Measured: "stem height", Noted: "a note", Weighed: "weighed in", Taken: "some taken unweighed",
 	Closed: "closed", Dropped: "plan dropped", Emerged: "shoots through", Flowered: "first flowers", Frosted: "tops black from frost",
