@@ -21,7 +21,7 @@ func TestOverCrowdedBagIsCorrected(t *testing.T) {
 	p.sees("Crowded: 1 keep their 18 cm to each other.")
 	p.sees("plan one")
 	p.fill("Your own number", "1")
-	p.waits("nothing is crowded", `() => document.querySelector("#design-result .designs") && !document.querySelector("#design-result").innerText.includes("Crowded")`)
+	p.waits("nothing is crowded", `() => document.querySelector("#design-result .designs") && !document.querySelector("#design-result")?.innerText.includes("Crowded")`)
 	p.choose("For", "most salad size")
 	p.fill("Sprouts kept on each", "4")
 	p.sees("1 × 4 sprouts")
@@ -234,7 +234,7 @@ func TestSeasonIsPlannedWithKeysAlone(t *testing.T) {
 	p.sees("Crowded")
 	p.key(input.Backspace)
 	p.must("typing", p.page.InsertText("2"))
-	p.waits("nothing is crowded", `() => document.querySelector("#design-result .designs") && !document.querySelector("#design-result").innerText.includes("Crowded")`)
+	p.waits("nothing is crowded", `() => document.querySelector("#design-result .designs") && !document.querySelector("#design-result")?.innerText.includes("Crowded")`)
 
 	p.enters("How much")
 	p.writes("Seed", "in")

@@ -159,7 +159,7 @@ func TestSlipPlanForAColdSiteNamesTheShelterThatDoes(t *testing.T) {
 		t.Fatalf("no shelter is named: %s", said)
 	}
 	p.choose("Stands first", shelter)
-	p.waits("nothing is lacking", `() => document.querySelector("#plan-result .follows") && !document.querySelector("#plan-result").innerText.includes("lacking")`)
+	p.waits("nothing is lacking", `() => document.querySelector("#plan-result .follows") && !document.querySelector("#plan-result")?.innerText.includes("lacking")`)
 	p.sees("start slips")
 	p.press("Save this plan")
 	p.at("/bags/R10")
