@@ -22,7 +22,8 @@ type siteBody struct {
 	Windows  []forecast.ShelterWindow
 	Shelters []shelterTick
 	Months   []monthLine
-	Own      bool // the monthly numbers are open
+	Hints    string // their hints, to be swapped as one types
+	Own      bool   // the monthly numbers are open
 	Query    string
 	Said     string
 	Known    bool
@@ -35,10 +36,19 @@ type shelterTick struct {
 	Have            bool
 }
 
-// monthLine is one month of the site's numbers.
+// monthLine is one month of the site's numbers, laid out as a drawing is: there are 36
+// of them on the page.
 type monthLine struct {
-	Name           string
-	Min, Max, Rain form.Field
+	Name  draw.Text
+	Cells []monthCell
+}
+
+// monthCell is one number of a month.
+type monthCell struct {
+	ID, Name    draw.Mark
+	Label       draw.Text
+	Value, Hint draw.Text
+	Error       draw.Text
 }
 
 // readSite reads a site as typed; what is left empty is as the climate has it.
@@ -158,27 +168,30 @@ func (b *siteBody) fields(kept, site logbook.Site, t form.Sent, sys measure.Syst
 		g := shelter.Offset()
 		b.Shelters = append(b.Shelters, shelterTick{string(shelter), g.Name, g.Note, site.Has(shelter)})
 	}
-	month := func(kind string, i int, label string, print func(float64) string, of func(*logbook.Site) float64) form.Field {
-		f := form.Field{Name: fmt.Sprintf("%s-%d", kind, i+1), Label: label, Hint: print(of(&site)), Kind: "month"}
+	month := func(kind string, i int, label string, print func(float64) string, of func(*logbook.Site) float64) monthCell {
+		name := fmt.Sprintf("%s-%d", kind, i+1)
+		value, wrong := "", ""
 		if of(&kept) != of(&usual) {
-			f.Value = print(of(&kept))
+			value = print(of(&kept))
 		}
-		f.ID = "site-" + f.Name
 		if t.Form == "site" {
-			f.Value, f.Error = t.Values.Get(f.Name), t.At(f.Name)
+			value, wrong = t.Values.Get(name), t.At(name)
 		}
-		b.Own = b.Own || f.Value != "" || f.Error != ""
-		return f
+		b.Own = b.Own || value != "" || wrong != ""
+		b.Hints += ",#site-" + name + "-hint"
+		return monthCell{
+			ID: draw.Mark("site-" + name), Name: draw.Mark(name), Label: draw.Escape(label),
+			Value: draw.Escape(value), Hint: draw.Escape(print(of(&site))), Error: draw.Escape(wrong),
+		}
 	}
 	degrees := func(v float64) string { return sys.Temperature(measure.Temperature(v)) }
 	for i := range 12 {
 		name := (measure.Date(2025, 1, 1) + measure.Day(30*i+15)).MonthName()
-		b.Months = append(b.Months, monthLine{
-			Name: name,
-			Min:  month("min", i, name+" minimum", degrees, func(s *logbook.Site) float64 { return s.Monthly.Min[i] }),
-			Max:  month("max", i, name+" maximum", degrees, func(s *logbook.Site) float64 { return s.Monthly.Max[i] }),
-			Rain: month("rain", i, name+" rain", number, func(s *logbook.Site) float64 { return s.Monthly.Rain[i] }),
-		})
+		b.Months = append(b.Months, monthLine{draw.Escape(name), []monthCell{
+			month("min", i, name+" minimum", degrees, func(s *logbook.Site) float64 { return s.Monthly.Min[i] }),
+			month("max", i, name+" maximum", degrees, func(s *logbook.Site) float64 { return s.Monthly.Max[i] }),
+			month("rain", i, name+" rain", number, func(s *logbook.Site) float64 { return s.Monthly.Rain[i] }),
+		}})
 	}
 }
 
