@@ -7,6 +7,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/advice"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
@@ -26,8 +27,8 @@ type cardBody struct {
 	Fills   []cardFill
 	Mix     string
 	Parts   []cardPart
-	Later   string   // feed with later layers
-	Minds   []string // of the feed
+	Later   string      // feed with later layers
+	Advice  advice.List // of the feed
 	Seed    string
 	Soak    measure.Volume
 	Mulch   measure.Volume
@@ -157,9 +158,7 @@ func (b *cardBody) dress(st *forecast.PlantingForecast, products []logbook.Produ
 	if n := len(doses); n > 0 {
 		b.Later = fmt.Sprintf("With each layer that is raised later, about %s.", handfuls(base, doses[0].Dose))
 	}
-	for _, says := range st.Feed.Advice {
-		b.Minds = append(b.Minds, says.In(sys))
-	}
+	b.Advice = st.Feed.Advice
 }
 
 // fillWords say what a filling on planting day is, and where it goes.

@@ -76,7 +76,7 @@ type feedView struct {
 	Times          string // days of the liquid feed
 	Each           string
 	Bars           []feedBar
-	Minds          advice.List
+	Advice         advice.List
 	Refused        bool
 }
 
@@ -163,7 +163,7 @@ func newMixView(r medium.Recipe, cs medium.Components) mixView {
 
 func newFeedView(st *forecast.PlantingForecast, base *logbook.Product, sys measure.System) feedView {
 	f := st.Feed
-	v := feedView{Label: st.Bag.Label, Variety: st.Variety.Name, ID: st.Planting.ID, Refused: f.Refused, Minds: f.Advice}
+	v := feedView{Label: st.Bag.Label, Variety: st.Variety.Name, ID: st.Planting.ID, Refused: f.Refused, Advice: f.Advice}
 	for i, l := range f.Layers {
 		into := "under the seed"
 		if i > 0 {

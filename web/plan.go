@@ -42,7 +42,7 @@ type planBody struct {
 	Timing *calendar.Schedule
 	Expect *bag.Expectation
 	Wet    measure.Mass // full, in summer
-	Minds  advice.List  // of weight and mix
+	Advice advice.List  // of weight and mix
 	When   []form.Field
 	Hints  []string // fields whose hints are renewed one by one
 }
@@ -231,9 +231,9 @@ func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk
 func (b *planBody) weigh(d *forecast.Draft, m medium.Mix, limit measure.Mass) {
 	b.Wet = d.WetWeight(m)
 	if b.Wet > limit {
-		b.Minds.Add(advice.Heavy, advice.Warn, "", "Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit)
+		b.Advice.Add(advice.Heavy, advice.Warn, "", "Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit)
 	}
-	b.Minds = slices.Concat(b.Minds, d.Bag.Condition.Advice(), medium.Rotting(m), medium.Acidity(d.Variety.Class.Crop(), m))
+	b.Advice = slices.Concat(b.Advice, d.Bag.Condition.Advice(), medium.Rotting(m), medium.Acidity(d.Variety.Class.Crop(), m))
 }
 
 // planScale is how much larger than on a phone the pictures of a plan are shown:

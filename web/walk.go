@@ -19,14 +19,14 @@ import (
 
 // walk is one walk along the row: what is due, bag by bag as they stand.
 type walk struct {
-	Key   string
-	Stops []stop
-	More  int // that are not listed here
-	Done  []doneLine
-	Soon  []soonLine
-	Feed  string // in one batch, empty when nothing is fed
-	Minds []form.Caution
-	Error string
+	Key      string
+	Stops    []stop
+	More     int // that are not listed here
+	Done     []doneLine
+	Soon     []soonLine
+	Feed     string // in one batch, empty when nothing is fed
+	Cautions []form.Caution
+	Error    string
 }
 
 // stop is one job at one bag.
@@ -90,7 +90,7 @@ func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System
 	}
 	w.More = max(0, n-from-len(w.Stops))
 	w.Soon = soonest(soon)
-	w.Minds = bewareOn(w.Stops)
+	w.Cautions = bewareOn(w.Stops)
 	if water, bags := forecast.FeedBatch(row); bags > 1 {
 		w.Feed = measure.Say("Feed for {} bags in one batch: {} of water.", bags, water).In(sys)
 	}

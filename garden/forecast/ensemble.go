@@ -112,7 +112,7 @@ func simulate(known *growth.Weather, site *logbook.Site, n *climate.Normals, for
 	return out
 }
 
-// ensembleRun gathers what the courses of one planting come to.
+// ensembleRun gathers what the runs of one planting come to.
 type ensembleRun struct {
 	st         *PlantingForecast
 	today      measure.Day

@@ -64,7 +64,7 @@ func (a *air) hashOf(from, until measure.Day) uint64 {
 	return h
 }
 
-// hashSeed of what courses are kept by; it lasts as long as the program.
+// hashSeed of what runs are kept by; it lasts as long as the program.
 var hashSeed = maphash.MakeSeed()
 
 // usualAir is the normals of a run of days.
