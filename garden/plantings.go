@@ -75,7 +75,7 @@ func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
 	if err != nil {
 		return nil, err
 	}
-	in.Mixes = logbook.ReadableMixes(m.components, texts)
+	in.Mixes, in.Unread = logbook.ReadMixes(m.components, texts)
 	products, err := v.Products()
 	if err != nil {
 		return nil, err

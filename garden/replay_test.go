@@ -118,13 +118,16 @@ func TestWhatCannotBeAppliedIsSetAside(t *testing.T) {
 	if st.Stem != 12 || len(st.Aside) != 1 || st.Aside[0].Entry != tall || st.Grown == nil {
 		t.Errorf("with a wrong entry aside: stem %v, aside %+v", st.Stem, st.Aside)
 	}
+	if on := st.SetAside(); len(on) != 2 {
+		t.Errorf("its own page names %+v", on)
+	}
 	aside, err := p.look().SetAside()
 	p.must(err)
 	var named []string
 	for _, a := range aside {
 		named = append(named, a.What.In(measure.Metric))
 	}
-	want := "R1, 6 June 2026: stem height · Tray A1, 9 June 2026: looked · P1, 9 June 2026: rooted · Your mix lunar · The mix of a planting"
+	want := "R1, 6 June 2026: stem height · Tray A1, 9 June 2026: looked · P1, 9 June 2026: rooted · The mix of R1, Cold Quay for 2026 · Your mix lunar"
 	if got := strings.Join(named, " · "); got != want {
 		t.Errorf("set aside: %s\nwant %s", got, want)
 	}

@@ -32,5 +32,11 @@ func (v *View) SetAside() ([]logbook.SetAside, error) {
 		return nil, err
 	}
 	chosen, err := v.mixes(Filter{Open: true})
-	return append(out, logbook.AsideMixes(m.components, m.own, chosen)...), err
+	_, unread := logbook.ReadMixes(m.components, chosen)
+	for i := range open.list {
+		if p := &open.list[i].Planting; unread[p.ID] != nil {
+			out = append(out, logbook.AsideMix(p, unread[p.ID]))
+		}
+	}
+	return append(out, logbook.AsideOwnMixes(m.components, m.own)...), err
 }

@@ -47,6 +47,7 @@ func Of(state logbook.PlantingState, in *Inputs) (PlantingForecast, error) {
 	if st.FeedAsk.Mix = in.Mixes[st.Planting.ID]; len(st.FeedAsk.Mix) == 0 {
 		st.FeedAsk.Mix = in.Usual
 	}
+	st.mixUnread = in.Unread[st.Planting.ID]
 	if st.Timing, st.TimingSet = in.Timings[st.Planting.ID]; !st.TimingSet {
 		st.Timing = logbook.UsualTiming(st.Bag, st.Variety)
 	}

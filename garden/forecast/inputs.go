@@ -16,6 +16,7 @@ type Inputs struct {
 	Own     []logbook.DayRecord           // weather of the grower's own, in order of day
 	Station Station
 	Mixes   map[logbook.ID]medium.Mix // of plantings for which one was chosen
+	Unread  map[logbook.ID]error      // why the mix of a planting cannot be read
 	Usual   medium.Mix
 	Base    *logbook.Product // bed dressing; nil where none is kept
 	Liquid  *logbook.Product

@@ -26,8 +26,9 @@ type PlantingForecast struct {
 	Jobs  []job.Job  // all that are due or to come
 	Grown *GrowthRun // how it grows; nil when it is finished or was not reckoned
 	// Feed over its season, and what it was asked of; nil as Grown is.
-	Feed    *medium.SeasonFeed
-	FeedAsk medium.FeedAsk
+	Feed      *medium.SeasonFeed
+	FeedAsk   medium.FeedAsk
+	mixUnread error // why the mix that was chosen cannot be read; the usual stands in
 	// Index of its season: of what has grown by its end, by the model. 0 where it
 	// was not reckoned.
 	Index float64
@@ -196,3 +197,12 @@ func (g *GrowthRun) StemOn(d measure.Day) measure.Length { return g.Run.StemOn(d
 // once it is that of its school, and not all up to the rim: by 7 °C·days a cm a first
 // early under 28 cm would be up after eight weeks, which growers do not see.
 func (s *PlantingForecast) cover() measure.Length { return s.Filling.Cover }
+
+// SetAside is what is kept of a planting and cannot be applied: entries, and its mix.
+func (s *PlantingForecast) SetAside() []logbook.SetAside {
+	out := s.PlantingState.SetAside()
+	if s.mixUnread != nil {
+		out = append(out, logbook.AsideMix(&s.Planting, s.mixUnread))
+	}
+	return out
+}

@@ -19,15 +19,19 @@ func Recipes(cs medium.Components, own []OwnMix) []medium.Recipe {
 	return out
 }
 
-// ReadableMixes are those of a list that name nothing that is not there any more.
-func ReadableMixes(cs medium.Components, texts map[ID]string) map[ID]medium.Mix {
-	out := make(map[ID]medium.Mix, len(texts))
+// ReadMixes of plantings as they are written; unread says why one cannot be read, like
+// one that names what is not there any more.
+func ReadMixes(cs medium.Components, texts map[ID]string) (mixes map[ID]medium.Mix, unread map[ID]error) {
+	mixes, unread = make(map[ID]medium.Mix, len(texts)), map[ID]error{}
 	for id, text := range texts {
-		if m, err := cs.ParseMix(text); err == nil {
-			out[id] = m
+		m, err := cs.ParseMix(text)
+		if err != nil {
+			unread[id] = err
+			continue
 		}
+		mixes[id] = m
 	}
-	return out
+	return mixes, unread
 }
 
 // OwnMix is a mix of the grower's own, its parts as medium.Mix writes them.

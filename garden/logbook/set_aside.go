@@ -72,20 +72,25 @@ func (n *NursingState) SetAside() []SetAside {
 	return out
 }
 
-// AsideMixes are mixes that name what is not there, of plantings and of the grower's
-// own: the usual mix stands in for them.
-func AsideMixes(cs medium.Components, own []OwnMix, chosen map[ID]string) []SetAside {
+// AsideMix is the mix of a planting that cannot be read.
+func AsideMix(p *Planting, why error) SetAside {
+	return SetAside{
+		What: measure.Say("The mix of {}, {} for {}", p.Bag.Label, p.Variety.Name, p.Season.Year), Why: unreadMix(why),
+		Page: fmt.Sprintf("/plantings/%d", p.ID), Of: p.ID,
+	}
+}
+
+// AsideOwnMixes are mixes of the grower's own that cannot be read.
+func AsideOwnMixes(cs medium.Components, own []OwnMix) []SetAside {
 	var out []SetAside
-	add := func(what measure.Phrase, parts, page string) {
-		if _, err := cs.ParseMix(parts); err != nil {
-			out = append(out, SetAside{What: what, Why: measure.Say("{}; the usual mix stands in for it.", err.Error()), Page: page})
+	for _, m := range own {
+		if _, err := cs.ParseMix(m.Parts); err != nil {
+			out = append(out, SetAside{What: measure.Say("Your mix {}", m.Name), Why: unreadMix(err), Page: "/plan/medium"})
 		}
 	}
-	for _, m := range own {
-		add(measure.Say("Your mix {}", m.Name), m.Parts, "/plan/medium")
-	}
-	for id, parts := range chosen {
-		add(measure.Say("The mix of a planting"), parts, fmt.Sprintf("/plantings/%d", id))
-	}
 	return out
+}
+
+func unreadMix(why error) measure.Phrase {
+	return measure.Say("It is {}. The usual mix stands in for it; add that component, and it is read again.", why.Error())
 }
