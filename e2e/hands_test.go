@@ -301,3 +301,25 @@ func TestCompareChoosesAndSorts(t *testing.T) {
 	p.choose("Season", "2025")
 	p.sees("15 bags together")
 }
+
+// What is worked out while a thumb is down would push the button from under it:
+// it waits, and the press counts.
+func TestAPressIsNotLostToWhatIsWorkedOutMeanwhile(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, desk)
+	p.open("/plan")
+	p.asks(`() => { document.body.addEventListener("htmx:beforeOnLoad", () => { window.came = true }) }`)
+	button := p.element("the button", `() => document.querySelector("#plan-form button.go")`)
+	p.must("going to the button", button.ScrollIntoView())
+	shape, err := button.Shape()
+	p.must("seeing the button", err)
+	p.must("going over the button", p.page.Mouse.MoveTo(*shape.OnePointInside()))
+	p.must("pressing", p.page.Mouse.Down(proto.InputMouseButtonLeft, 1))
+	p.asks(`() => { // its answer puts a line above the button
+		const field = document.getElementById("plan-number");
+		field.value = "apples";
+		field.dispatchEvent(new Event("input", {bubbles: true})) }`)
+	p.waits("the answer", `() => window.came`)
+	p.must("letting go", p.page.Mouse.Up(proto.InputMouseButtonLeft, 1))
+	p.marked("plan-number")
+}

@@ -279,21 +279,26 @@ func (p *person) press(words string) {
 	})
 }
 
-// clicks what is found, found anew when the page gave way under it.
+// clicks what is found: found anew when the page gave way under it, and again when
+// it moved away between the look and the press.
 func (p *person) clicks(what string, find func() *rod.Element) {
 	p.t.Helper()
 	deadline := time.Now().Add(patience)
 	for {
 		el := find()
-		_, err := el.Eval(`() => this.scrollIntoView({block: "center", behavior: "instant"})`)
+		_, err := el.Eval(`() => {
+			this.scrollIntoView({block: "center", behavior: "instant"});
+			window.unpressed = true;
+			this.addEventListener("click", () => { window.unpressed = false }, {once: true, capture: true}) }`)
 		if err == nil {
 			err = el.Timeout(2*time.Second).Click(proto.InputMouseButtonLeft, 1)
 		}
-		if err == nil {
+		if err == nil && p.asks(`() => window.unpressed ?? false`) == "false" {
 			return
 		}
 		if time.Now().After(deadline) {
 			p.must("pressing "+what, err)
+			p.t.Fatalf("pressing %s: it was not there when pressed", what)
 		}
 	}
 }
@@ -317,11 +322,11 @@ func (p *person) openEntry(title string) {
 	}
 }
 
-// sees waits until the page shows some words.
+// sees waits until the page shows some words and all of it has come.
 func (p *person) sees(words string) {
 	p.t.Helper()
 	p.try("waiting to see “"+words+"”", func(page *rod.Page) error {
-		return page.Wait(rod.Eval(`words => document.body.innerText.replace(/\s+/g, " ").includes(words)`, words))
+		return page.Wait(rod.Eval(`words => document.readyState === "complete" && document.body.innerText.replace(/\s+/g, " ").includes(words)`, words))
 	})
 }
 

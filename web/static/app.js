@@ -58,10 +58,28 @@
   });
 
   // After an entry: the first thing wrong, else what was saved, has the focus.
+  const lookAt = (selector) => document.querySelector(selector)?.focus();
+  const wrong = '#page [aria-invalid="true"], #page .wrong[role=alert]:not(:empty)';
   document.body.addEventListener("htmx:afterSettle", (e) => {
-    if (e.detail.target.id !== "page") return;
-    const at = document.querySelector('#page [aria-invalid="true"], #page .wrong[role=alert]:not(:empty), #page [data-focus]');
-    if (at) at.focus();
+    if (e.detail.target.id === "page") lookAt(wrong + ", #page [data-focus]");
+  });
+  lookAt(wrong);
+
+  // Nothing moves under a thumb: an answer that comes while something is being
+  // pressed is drawn when it has been.
+  let pressing = false;
+  let waiting = [];
+  addEventListener("pointerdown", (e) => (pressing = !!e.target.closest?.("button, a, summary")), true);
+  for (const up of ["pointerup", "pointercancel"]) addEventListener(up, () => setTimeout(() => {
+    pressing = false;
+    const came = waiting;
+    waiting = [];
+    for (const { elt, xhr } of came) if (elt.isConnected) xhr.onload();
+  }), true);
+  document.body.addEventListener("htmx:beforeOnLoad", (e) => {
+    if (!pressing || e.detail.requestConfig.verb !== "get") return;
+    e.preventDefault();
+    waiting.push(e.detail);
   });
 
   // No signal, or trouble on the other side: what was typed stays, and sending it
