@@ -112,7 +112,7 @@ func (s *Site) term(c *gin.Context) error {
 			if err != nil {
 				return err
 			}
-			s.write(c, http.StatusOK, "guide", "term", struct{ Key, Word, Says string }{t.Key, t.Word, t.Means.In(sys)})
+			s.write(c, http.StatusOK, "term", struct{ Key, Word, Says string }{t.Key, t.Word, t.Means.In(sys)})
 			return nil
 		}
 		c.Redirect(http.StatusSeeOther, "/guide#"+t.Key)

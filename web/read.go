@@ -60,7 +60,7 @@ func (s *Site) read(c *gin.Context) error {
 	if len(r.Faults) > 0 {
 		out = said{Text: r.Faults[0].Says.In(r.Units), Wrong: true}
 	}
-	s.write(c, http.StatusOK, "message", "said", out)
+	s.write(c, http.StatusOK, "said", out)
 	return nil
 }
 

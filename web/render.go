@@ -27,8 +27,12 @@ var templates embed.FS
 // buffers that pages and drawings are made in, *bytes.Buffer.
 var buffers = sync.Pool{New: func() any { return new(bytes.Buffer) }}
 
-// pages are the parsed templates, one set a page, each with the layout.
-type pages struct{ sets map[string]*template.Template }
+// pages are the parsed templates: the layout and the parts once, and the main block of
+// each page under a name of its own.
+type pages struct{ set *template.Template }
+
+// mainOf is the name of a page's main block.
+func mainOf(page string) string { return "main " + page }
 
 func loadPages(a *assets) (*pages, error) {
 	funcs := template.FuncMap{
@@ -59,24 +63,28 @@ func loadPages(a *assets) (*pages, error) {
 		err := drawings.ExecuteTemplate(b, name, data)
 		return template.HTML(b.String()), err // the drawings escape what is text
 	}
-	parts, err := template.New("").Funcs(funcs).ParseFS(templates, "templates/parts/*.html")
-	if err != nil {
+	p := &pages{}
+	funcs["main"] = func(v view) (template.HTML, error) {
+		b := buffers.Get().(*bytes.Buffer)
+		defer buffers.Put(b)
+		b.Reset()
+		err := p.set.ExecuteTemplate(b, mainOf(v.page), v)
+		return template.HTML(b.String()), err // made by the templates, which escape
+	}
+	if p.set, err = template.New("").Funcs(funcs).ParseFS(templates, "templates/parts/*.html"); err != nil {
 		return nil, err
 	}
 	names, err := fs.Glob(templates, "templates/*.html")
 	if err != nil {
 		return nil, err
 	}
-	p := &pages{map[string]*template.Template{}}
 	for _, name := range names {
-		set, err := parts.Clone()
-		if err != nil {
+		if p.set, err = p.set.ParseFS(templates, name); err != nil {
 			return nil, err
 		}
-		if set, err = set.ParseFS(templates, name); err != nil {
+		if _, err := p.set.AddParseTree(mainOf(strings.TrimSuffix(path.Base(name), ".html")), p.set.Lookup("main").Tree); err != nil {
 			return nil, err
 		}
-		p.sets[strings.TrimSuffix(path.Base(name), ".html")] = set
 	}
 	return p, nil
 }
@@ -88,6 +96,7 @@ type view struct {
 	Body  any
 
 	// Filled in by render.
+	page   string
 	Units  measure.System
 	Today  measure.Day
 	Season seasonLine
@@ -105,7 +114,7 @@ func (view) Systems() []measure.System { return measure.Systems[:] }
 // render answers with a page, or with its main part when htmx asks. The whole
 // answer is made before any of it is sent.
 func (s *Site) render(c *gin.Context, status int, page string, v view) {
-	v.Today = s.clock.Today()
+	v.page, v.Today = page, s.clock.Today()
 	_, v.Demo = s.clock.(Stepper)
 	v.Path = requestPath(c)
 	if t, ok := asTrouble(s.garden.Trouble()); ok {
@@ -125,7 +134,7 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 			c.Header("HX-Push-Url", "false") // the address of a form is no page
 		}
 	}
-	s.write(c, status, page, name, v)
+	s.write(c, status, name, v)
 }
 
 // requestPath is the address of the page a request is for, without what it was to say
@@ -143,13 +152,13 @@ func requestPath(c *gin.Context) string {
 	return c.Request.URL.Path + "?" + q.Encode()
 }
 
-// write executes one block of a page's templates.
-func (s *Site) write(c *gin.Context, status int, page, block string, data any) {
+// write executes one block of the templates.
+func (s *Site) write(c *gin.Context, status int, block string, data any) {
 	b := buffers.Get().(*bytes.Buffer)
 	defer buffers.Put(b)
 	b.Reset()
-	if err := s.pages.sets[page].ExecuteTemplate(b, block, data); err != nil {
-		slog.Error("rendering", "page", page, "error", err)
+	if err := s.pages.set.ExecuteTemplate(b, block, data); err != nil {
+		slog.Error("rendering", "block", block, "error", err)
 		c.String(500, "This page could not be drawn.")
 		return
 	}

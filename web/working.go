@@ -67,7 +67,7 @@ func (s *Site) answerWorking(c *gin.Context, w working.Working, of string) error
 	}
 	n := newNote(w, of, sys)
 	if fragment(c) {
-		s.write(c, http.StatusOK, "working", "note", n)
+		s.write(c, http.StatusOK, "note", n)
 		return nil
 	}
 	s.render(c, http.StatusOK, "working", view{Title: n.Title, Stage: "Bags", Body: n})

@@ -66,8 +66,8 @@ func (g MicroclimateOffset) Inside(tmin, tmax float64, kept measure.Temperature)
 	}
 	low, high = tmin+float64(g.Night), tmax+float64(g.Day)
 	if g.Floored {
-		low = math.Max(low, float64(g.Floor))
-		high = math.Max(high, low)
+		low = max(low, float64(g.Floor))
+		high = max(high, low)
 	}
 	return low, high
 }

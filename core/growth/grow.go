@@ -111,11 +111,13 @@ func Grow(p *Plant, w *Weather, c *Run) {
 	if p.Rate > 0 {
 		g.rate *= p.Rate
 	}
+	g.slowing = g.rate / float64(g.habit.Longest)
+	g.cover = g.leaves.at(g.tt)
 	g.light = 1 / (referencePAR * math.Max(1e-9, reference(p.Class, g.need)))
 	if p.Sun > 0 {
 		g.light *= math.Min(1, p.Sun)
 	}
-	c.Stem, c.Canopy, c.Index = grown(c.Stem, days), grown(c.Canopy, days), grown(c.Index, days)
+	c.room(days)
 	g.warm()
 	n := 0
 	for n < days && !g.day(n) {
@@ -126,12 +128,14 @@ func Grow(p *Plant, w *Weather, c *Run) {
 	c.Share = math.Min(1, g.tt/math.Max(1e-9, g.need))
 }
 
-// grown is a slice of a length, made anew when it is too short.
-func grown(s []float64, n int) []float64 {
-	if cap(s) < n {
-		return make([]float64, n)
+// room for so many days: what there is, or all three series from one piece.
+func (c *Run) room(days int) {
+	if cap(c.Stem) < days || cap(c.Canopy) < days || cap(c.Index) < days {
+		all := make([]float64, 3*days)
+		c.Stem, c.Canopy, c.Index = all[:days:days], all[days:2*days:2*days], all[2*days:]
+		return
 	}
-	return s[:n]
+	c.Stem, c.Canopy, c.Index = c.Stem[:days], c.Canopy[:days], c.Index[:days]
 }
 
 // grower is a planting on its way.
@@ -142,8 +146,10 @@ type grower struct {
 	habit ClassParams
 	need  float64
 	rate  float64
-	light float64
-	sweet bool
+	// slowing of the stem for each cm it has, cm a °C·day
+	slowing float64
+	light   float64
+	sweet   bool
 
 	// What does not change from day to day.
 	degrees, share response
@@ -152,14 +158,16 @@ type grower struct {
 	first          int     // place of planting day in the weather
 
 	stay    int
-	until   measure.Day // it stays there up to this day, that one left out
+	until   int // it stays there up to this day from planting, that one left out
 	shelter climate.MicroclimateOffset
+	warmer  float64             // °C, of its medium where it stays
 	recent  [smoothDays]float64 // means of the air, in a ring
 	at      int                 // today's place in it
 	sum     float64             // of them
 
 	soil  float64 // °C·days in the medium
 	tt    float64 // °C·days from being up
+	cover float64 // share of the ground under its leaves, at tt
 	stem  float64
 	index float64
 	again bool // it has grown again after a frost
@@ -179,35 +187,40 @@ func (g *grower) warm() {
 
 // enter a stay.
 func (g *grower) enter(stay int) {
-	g.stay, g.shelter, g.until = stay, g.p.Stays[stay].Offset, math.MaxInt32
+	g.stay, g.shelter, g.until, g.warmer = stay, g.p.Stays[stay].Offset, math.MaxInt, 0
 	if stay+1 < len(g.p.Stays) {
-		g.until = g.p.Stays[stay+1].From
+		g.until = int(g.p.Stays[stay+1].From - g.p.Planted)
+	}
+	if g.p.Dark && !g.shelter.Kept {
+		g.warmer = darkGain
 	}
 }
 
 // air at the leaves on day n from planting: its minimum and mean.
 func (g *grower) air(n int) (low, mean float64) {
-	for g.p.Planted+measure.Day(n) >= g.until {
+	for n >= g.until {
 		g.enter(g.stay + 1)
 	}
 	i := min(max(0, g.first+n), len(g.w.Min)-1)
 	low, high := g.shelter.Inside(g.w.Min[i], g.w.Max[i], g.p.Heated)
-	return low, (low + high) / 2
+	return low, (low + high) * 0.5
+}
+
+// medium of a day after air of that mean, °C.
+func (g *grower) medium(mean float64) float64 {
+	g.sum += mean - g.recent[g.at]
+	g.recent[g.at] = mean
+	if g.at++; g.at == smoothDays {
+		g.at = 0
+	}
+	return g.sum*(1.0/smoothDays) + g.warmer
 }
 
 // day n from planting; done when the leaves are gone for good.
 func (g *grower) day(n int) (done bool) {
 	d := g.p.Planted + measure.Day(n)
 	low, mean := g.air(n)
-	g.sum += mean - g.recent[g.at]
-	g.recent[g.at] = mean
-	if g.at++; g.at == smoothDays {
-		g.at = 0
-	}
-	medium := g.sum / smoothDays
-	if g.p.Dark && !g.shelter.Kept {
-		medium += darkGain
-	}
+	medium := g.medium(mean)
 	warmth := mean
 	if g.sweet {
 		warmth = medium
@@ -216,20 +229,27 @@ func (g *grower) day(n int) (done bool) {
 		g.grow(n, d, low, warmth)
 	}
 	g.soil += g.degrees.at(medium)
-	g.c.Stem[n], g.c.Canopy[n], g.c.Index[n] = 0, 0, g.index
-	if g.c.Up != 0 && !g.dead && g.under == 0 {
-		g.c.Stem[n], g.c.Canopy[n] = g.stem, g.leaves.at(g.tt)
-	} else if g.c.Up == 0 {
-		g.c.Stem[n] = g.stem // of a slip that has not rooted yet
+	g.write(n)
+	if !g.dead && g.tt < g.leaves.gone {
+		return false
 	}
-	if g.dead || g.tt >= g.leaves.gone {
-		g.c.Gone = d
-		if g.c.Mature == 0 {
-			g.c.Mature = d
-		}
-		return true
+	g.c.Gone = d
+	if g.c.Mature == 0 {
+		g.c.Mature = d
 	}
-	return false
+	return true
+}
+
+// write how it stands at the end of day n.
+func (g *grower) write(n int) {
+	stem, cover := g.stem, g.cover
+	switch {
+	case g.c.Up == 0: // the stem of a slip that has not rooted yet
+		cover = 0
+	case g.dead || g.under != 0:
+		stem, cover = 0, 0
+	}
+	g.c.Stem[n], g.c.Canopy[n], g.c.Index[n] = stem, cover, g.index
 }
 
 // up reports whether it stands over the medium on a day.
@@ -271,7 +291,7 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 			g.c.Initiation = d
 		}
 		i := min(max(0, g.first+n), len(g.w.PAR)-1)
-		s := g.leaves.at(g.tt) * g.share.at(warmth) * g.w.PAR[i] * g.light
+		s := g.cover * g.share.at(warmth) * g.w.PAR[i] * g.light
 		if n < len(g.p.Theta) {
 			s *= WaterShare(g.p.Theta[n])
 		}
@@ -279,7 +299,8 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 	}
 	e := g.degrees.at(warmth)
 	g.tt += e
-	g.stem += g.rate * e * (1 - g.stem/float64(g.habit.Longest))
+	g.cover = g.leaves.at(g.tt)
+	g.stem += e * (g.rate - g.slowing*g.stem)
 }
 
 func (g *grower) seenFrosted(d measure.Day) bool {
@@ -301,6 +322,7 @@ func (g *grower) frost(d measure.Day) {
 	}
 	g.again, g.under = true, g.soil+needReappear
 	g.tt *= keptOfFrost
+	g.cover = g.leaves.at(g.tt)
 	g.stem *= keptOfFrost
 }
 

@@ -5,14 +5,21 @@ import "glebata/core/crop"
 // response of growth to a temperature by its cardinal temperatures, °C: none up to
 // base, rising straight to top at full, top up to falls, and falling straight to none
 // at end. Published form (trapezoidal); the temperatures are a model.
-type response struct{ base, full, falls, end, top float64 }
+type response struct {
+	base, full, falls, end, top float64
+	rise, fall                  float64 // for each °C
+}
+
+func trapezoid(base, full, falls, end, top float64) response {
+	return response{base, full, falls, end, top, top / (full - base), top / (end - falls)}
+}
 
 // The responses of each crop: effective degrees of a day, and share of growth.
 var (
-	potatoDegrees = response{5, 18, 24, 32, 13}
-	sweetDegrees  = response{12, 28, 32, 40, 16}
-	potatoShare   = response{5, 15, 21, 30, 1}
-	sweetShare    = response{12, 24, 30, 38, 1}
+	potatoDegrees = trapezoid(5, 18, 24, 32, 13)
+	sweetDegrees  = trapezoid(12, 28, 32, 40, 16)
+	potatoShare   = trapezoid(5, 15, 21, 30, 1)
+	sweetShare    = trapezoid(12, 24, 30, 38, 1)
 )
 
 func degreesOf(c crop.Crop) *response {
@@ -35,28 +42,32 @@ func (r *response) at(t float64) float64 {
 		return 0
 	}
 	if t < r.full {
-		return r.top * (t - r.base) / (r.full - r.base)
+		return r.rise * (t - r.base)
 	}
 	if t <= r.falls {
 		return r.top
 	}
-	return r.top * (r.end - t) / (r.end - r.falls)
+	return r.fall * (r.end - t)
 }
 
 // leaves of a plant that is mature at a thermal time.
 type leaves struct {
 	fade, gone float64 // thermal times, °C·days
-	full       float64 // share where they begin to fade
+	fall       float64 // share they lose a °C·day, from fade on
 }
 
 func leavesOf(need float64) leaves {
-	return leaves{fadesFrom * need, fadesTo * need, min(1, fadesFrom*need/canopyFull)}
+	l := leaves{fade: fadesFrom * need, gone: fadesTo * need}
+	if l.gone > l.fade {
+		l.fall = min(1, l.fade/canopyFull) / (l.gone - l.fade)
+	}
+	return l
 }
 
 // at a thermal time from being up, °C·days: share of the ground that they cover.
 func (l *leaves) at(tt float64) float64 {
 	if tt > l.fade {
-		return max(0, l.full*(l.gone-tt)/(l.gone-l.fade))
+		return max(0, l.fall*(l.gone-tt))
 	}
-	return max(0, min(1, tt/canopyFull))
+	return max(0, min(1, tt*(1/canopyFull)))
 }
