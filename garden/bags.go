@@ -15,6 +15,23 @@ func (v *View) Row() ([]forecast.PlantingForecast, error) {
 	return forecast.OneToABag(row), err
 }
 
+// RowIn is what Row has of some bags, by bag.
+func (v *View) RowIn(bags []logbook.Bag) (map[logbook.ID]*forecast.PlantingForecast, error) {
+	row, err := v.forecasts(Filter{Open: true})
+	out := make(map[logbook.ID]*forecast.PlantingForecast, len(bags))
+	for _, b := range bags {
+		out[b.ID] = nil
+	}
+	row = forecast.OneToABag(row)
+	for i := range row {
+		if _, asked := out[row[i].Bag.ID]; asked {
+			st := row[i]
+			out[st.Bag.ID] = &st
+		}
+	}
+	return out, err
+}
+
 // Finished is every closed bag of every season, newest season first.
 func (v *View) Finished() ([]forecast.PlantingForecast, error) {
 	s, err := v.states(Filter{Finished: true})

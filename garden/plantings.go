@@ -31,9 +31,16 @@ func (v *View) states(f Filter) (stateList, error) {
 	})
 }
 
-// standings are the forecasts of the plantings a filter chooses.
+// standings are the forecasts of the plantings a filter chooses, the caller's own.
 func (v *View) standings(f Filter) ([]forecast.PlantingForecast, error) {
-	list, err := v.m.forecasts.get(forecastAsk{f, v.today, false}, func() ([]forecast.PlantingForecast, error) {
+	list, err := v.forecasts(f)
+	return append([]forecast.PlantingForecast(nil), list...), err
+}
+
+// forecasts of the plantings a filter chooses, as they are kept for every view: not to be
+// changed.
+func (v *View) forecasts(f Filter) ([]forecast.PlantingForecast, error) {
+	return v.m.forecasts.get(forecastAsk{f, v.today, false}, func() ([]forecast.PlantingForecast, error) {
 		states, err := v.states(f)
 		if err != nil {
 			return nil, err
@@ -48,7 +55,6 @@ func (v *View) standings(f Filter) ([]forecast.PlantingForecast, error) {
 		}
 		return forecast.OfAll(v.ctx, states.list, in)
 	})
-	return append([]forecast.PlantingForecast(nil), list...), err
 }
 
 // mixes that plantings were given, as they are written.

@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"net/http"
 	"net/url"
+	"slices"
+	"strconv"
 	"strings"
 
 	"github.com/gin-gonic/gin"
@@ -22,6 +24,7 @@ import (
 
 type bagsBody struct {
 	Bags   []bagLine
+	Pages  []bagPage // of the list, when it has more than one
 	Models []modelLine
 	Add    form.Form
 	Look   form.Form
@@ -29,11 +32,63 @@ type bagsBody struct {
 	Said   string
 }
 
-// bagLine is one bag of the list; Now is nil when it is free.
+// bagLine is one bag of the list, in words put in the grower's units; In is empty when
+// it is free.
 type bagLine struct {
-	logbook.Bag
-	Usable measure.Volume
-	Now    *forecast.PlantingForecast
+	ID, Model                 logbook.ID
+	Label, Place, Kind, Worn  draw.Text
+	Usable, In, Medium, Ahead draw.Text
+	Due                       draw.Mark // kind of the job when it is due
+}
+
+func newBagLine(b logbook.Bag, now *forecast.PlantingForecast, sys measure.System) bagLine {
+	l := bagLine{
+		ID: b.ID, Model: b.Model.ID, Label: draw.Escape(b.Label), Place: draw.Escape(b.Place.Name), Kind: draw.Escape(b.Model.Name),
+		Usable: draw.Escape(sys.Volume(b.Model.Shape.Usable(hill.UsualHeadspace))),
+	}
+	if b.Condition != logbook.Sound {
+		l.Worn = draw.Escape(string(b.Condition))
+	}
+	if now == nil {
+		return l
+	}
+	l.In, l.Medium, l.Ahead = draw.Escape(now.Variety.Name), "planned", draw.Escape(now.Job.Tag.In(sys))
+	if now.Stage == logbook.StageGrowing {
+		l.Medium = draw.Escape(sys.Length(now.Level))
+	}
+	if now.Job.Due() {
+		l.Due = draw.Mark(now.Job.Kind)
+	}
+	return l
+}
+
+// bagsAPage of the list.
+const bagsAPage = 100
+
+// bagPage is one page of a long list.
+type bagPage struct {
+	Address, From, To string
+	Here              bool
+}
+
+// turnTo the page of the list that was asked for; to the first when there is none such.
+func turnTo(asked string, bags []logbook.Bag) (shown []logbook.Bag, pages []bagPage) {
+	at, err := strconv.Atoi(asked)
+	if err != nil || at < 1 || (at-1)*bagsAPage >= len(bags) {
+		at = 1
+	}
+	n := 0
+	for page := range slices.Chunk(bags, bagsAPage) {
+		n++
+		if n == at {
+			shown = page
+		}
+		pages = append(pages, bagPage{fmt.Sprintf("/bags?page=%d", n), page[0].Label, page[len(page)-1].Label, n == at})
+	}
+	if n < 2 {
+		pages = nil
+	}
+	return shown, pages
 }
 
 // modelLine is one kind of bag with its outline.
@@ -60,7 +115,8 @@ func (s *Site) bagsPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	row, err := look.Row()
+	shown, pages := turnTo(c.Query("page"), cat.Bags)
+	now, err := look.RowIn(shown)
 	if err != nil {
 		return err
 	}
@@ -71,13 +127,13 @@ func (s *Site) bagsPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	now := map[logbook.ID]*forecast.PlantingForecast{}
-	for i := range row {
-		now[row[i].Bag.ID] = &row[i]
+	body := bagsBody{Add: t.Fill(addBagsForm(cat)), Model: t.Fill(addModelForm(t.Units)), Said: s.said(c)}
+	body.Pages, body.Look = pages, t.Fill(lookForm(cat, shown))
+	if len(pages) > 0 {
+		body.Look.Action += "?" + url.Values{"page": c.QueryArray("page")}.Encode()
 	}
-	body := bagsBody{Add: t.Fill(addBagsForm(cat)), Look: t.Fill(lookForm(cat)), Model: t.Fill(addModelForm(t.Units)), Said: s.said(c)}
-	for _, b := range cat.Bags {
-		body.Bags = append(body.Bags, bagLine{b, b.Model.Shape.Usable(hill.UsualHeadspace), now[b.ID]})
+	for _, b := range shown {
+		body.Bags = append(body.Bags, newBagLine(b, now[b.ID], t.Units))
 	}
 	for _, m := range cat.Models {
 		body.Models = append(body.Models, lineOfModel(m, cat.Recipe("").Mix, site.LiftLimit))
@@ -128,9 +184,10 @@ func placesAndShelters(cat garden.Catalogue) (places []string, shelters []form.O
 	return places, shelters
 }
 
-func lookForm(cat garden.Catalogue) form.Form {
+// lookForm for the bags that are listed.
+func lookForm(cat garden.Catalogue, listed []logbook.Bag) form.Form {
 	var bags, conditions []form.Option
-	for _, b := range cat.Bags {
+	for _, b := range listed {
 		bags = append(bags, form.Option{Value: fmt.Sprint(b.ID), Name: fmt.Sprintf("%s · %s · %s", b.Label, b.Place.Name, b.Condition)})
 	}
 	for _, c := range logbook.Conditions() {

@@ -53,11 +53,12 @@ func BenchmarkSeasonSheet(b *testing.B) {
 }
 
 // BenchmarkWithoutForecast is whole requests for pages that need no forecast, in a
-// garden of 1,000 bags that stand, and for the bench, which counts dates only.
+// garden of 1,000 bags that stand; for the bench, which counts dates only; and for the
+// list of bags, which has those of a hundred at hand.
 func BenchmarkWithoutForecast(b *testing.B) {
 	s := open(b, func(g *garden.Garden) error { return demo.FillLarger(context.Background(), g, 1000, 1) })
 	client := &http.Client{Transport: &http.Transport{DisableCompression: true}}
-	for _, path := range []string{"/guide", "/site", "/seed"} {
+	for _, path := range []string{"/guide", "/site", "/seed", "/bags"} {
 		b.Run(path[1:], func(b *testing.B) {
 			b.ReportAllocs()
 			for b.Loop() {

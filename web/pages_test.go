@@ -1,7 +1,9 @@
 package web_test
 
 import (
+	"fmt"
 	"net/http"
+	"regexp"
 	"strings"
 	"testing"
 )
@@ -99,5 +101,31 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		if status, _ := s.get(path); status != http.StatusNotFound {
 			t.Errorf("%s answers %d, want 404", path, status)
 		}
+	}
+}
+
+// A long list of bags turns by the hundred; a refused form comes back on its own page.
+func TestLongListOfBagsTurns(t *testing.T) {
+	s := emptySite(t)
+	s.post("/models", "name", "cask", "shape", "round", "base", "36", "top", "40", "height", "42", "material", "fabric", "drain", "wall")
+	for _, hundred := range []int{0, 100, 200} {
+		var labels []string
+		for n := range min(100, 230-hundred) {
+			labels = append(labels, fmt.Sprintf("B%d", hundred+n+1))
+		}
+		if code, _ := s.post("/bags", "labels", strings.Join(labels, " "), "model", "1", "place", "Step", "shelter", "open"); code != http.StatusOK && code != http.StatusSeeOther {
+			t.Fatalf("adding bags answered %d", code)
+		}
+	}
+	for asked, want := range map[string]string{"": "B1 B100", "?page=2": "B101 B200", "?page=3": "B201 B230", "?page=4": "B1 B100", "?page=-1": "B1 B100", "?page=x": "B1 B100"} {
+		_, body := s.get("/bags" + asked)
+		rows := regexp.MustCompile(`<th><a href="/bags/(B\d+)">`).FindAllStringSubmatch(body, -1)
+		if len(rows) == 0 || rows[0][1]+" "+rows[len(rows)-1][1] != want {
+			t.Errorf("page %q has %d bags, want %s", asked, len(rows), want)
+		}
+	}
+	code, body := s.post("/looked-after?page=2", "bag", "150", "stands", strings.Repeat("x", 500), "condition", "worn")
+	if code != http.StatusUnprocessableEntity || !strings.Contains(body, `<option value="150" selected`) || !strings.Contains(body, "/looked-after?page=2") {
+		t.Errorf("a refused look answered %d without the page it was on", code)
 	}
 }
