@@ -43,8 +43,8 @@ shots: browser ## the pictures of the documentation, from the demo
 bench: ## what the work costs: rules, pages, start, memory
 	$(GO) test -run '^$$' -bench . -benchmem ./core/... ./web/... ./cmd/...
 
-race: browser
-	$(GO) test -race -count=1 ./...
+race: browser ## the tests with the race detector, the chaos one shorter
+	GLEBATA_CHAOS=200 $(GO) test -race -count=1 -timeout 30m ./...
 
 fuzz:
 	$(GO) test -run '^$$' -fuzz FuzzParse -fuzztime 1m ./core/measure
