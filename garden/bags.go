@@ -96,8 +96,8 @@ func (v *View) BagLabelled(label string) (BagHistory, error) {
 	return h, err
 }
 
-// BagOf is one planting by ID with the history of its bag.
-func (v *View) BagOf(planting logbook.ID) (forecast.PlantingForecast, BagHistory, error) {
+// BagOfPlanting is one planting by ID with the history of its bag.
+func (v *View) BagOfPlanting(planting logbook.ID) (forecast.PlantingForecast, BagHistory, error) {
 	found, err := v.r.Plantings(v.ctx, Filter{ID: planting})
 	if err != nil || len(found) == 0 || planting == 0 {
 		return forecast.PlantingForecast{}, BagHistory{}, cmp.Or(err, logbook.ErrNotFound)

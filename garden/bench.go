@@ -31,5 +31,5 @@ func readBench(ctx context.Context, r benchReader, today measure.Day) (logbook.B
 			return logbook.Bench{}, err
 		}
 	}
-	return logbook.ReplayBench(lots, trays, log, logbook.StagesOf(logs), today), nil
+	return logbook.ReplayBench(lots, trays, log, logbook.Stages(logs), today), nil
 }

@@ -71,11 +71,11 @@ func TestShoppingAsksForAllThatGoesIn(t *testing.T) {
 	p.product(logbook.Product{Name: "hazel", Kind: logbook.SundryPack, Sundry: logbook.Canes, Pieces: 5, Price: 300})
 	l := p.shopping()
 	st := p.state(id)
-	_, chips := st.Ladder.WantedOf(hill.Chips)
+	_, chips := st.Ladder.WantedMaterial(hill.Chips)
 	_, straw := func() (measure.Volume, measure.Volume) {
 		ladder, err := hill.Lay(p.bag.Model.Shape, plan.Filling)
 		p.must(err)
-		return ladder.WantedOf(hill.Straw)
+		return ladder.WantedMaterial(hill.Straw)
 	}()
 	if got := lineFor(l, "chips").Litres; chips == 0 || math.Abs(float64(got-chips)) > 1e-6 {
 		t.Errorf("%v of chips, want %v", got, chips)

@@ -8,15 +8,15 @@ import (
 
 // Expected harvest of a planting that was reckoned, and what it was asked of.
 func (v *View) Expected(s *forecast.PlantingForecast) (bag.Growing, error) {
-	all, err := v.ExpectedOf([]forecast.PlantingForecast{*s})
+	all, err := v.ExpectedInRow([]forecast.PlantingForecast{*s})
 	if err != nil {
 		return bag.Growing{}, err
 	}
 	return all[0], nil
 }
 
-// ExpectedOf is what Expected is of each of a row of plantings.
-func (v *View) ExpectedOf(row []forecast.PlantingForecast) ([]bag.Growing, error) {
+// ExpectedInRow is what Expected is of each of a row of plantings.
+func (v *View) ExpectedInRow(row []forecast.PlantingForecast) ([]bag.Growing, error) {
 	finished, err := v.FinishedGrown()
 	if err != nil {
 		return nil, err

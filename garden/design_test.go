@@ -30,7 +30,7 @@ func shelf(t *testing.T) *plot {
 }
 
 func askFor(class crop.Class) forecast.DesignRequest {
-	return forecast.DesignRequest{Class: class, Aim: bag.MostWeight, By: forecast.ByAim, Headspace: 4, Mix: medium.RecipeNamed("half").Mix}
+	return forecast.DesignRequest{Class: class, Aim: bag.MaxWeight, By: forecast.ByAim, Headspace: 4, Mix: medium.RecipeNamed("half").Mix}
 }
 
 func (p *plot) design(ask forecast.DesignRequest) map[string]forecast.Candidate {
@@ -81,8 +81,8 @@ func TestSchoolsSayHowMany(t *testing.T) {
 		own  int
 		want int
 	}{
-		{bag.Bakers, forecast.ByLitres, 0, 5}, {bag.MostWeight, forecast.ByGallons, 0, 12}, {bag.SaladSize, forecast.ByGallons, 0, 15},
-		{bag.Bakers, forecast.ByGallons, 0, 10}, {bag.ForShow, forecast.ByLitres, 0, 1}, {bag.MostWeight, forecast.ByOwn, 11, 11},
+		{bag.Bakers, forecast.ByLitres, 0, 5}, {bag.MaxWeight, forecast.ByGallons, 0, 12}, {bag.SaladSize, forecast.ByGallons, 0, 15},
+		{bag.Bakers, forecast.ByGallons, 0, 10}, {bag.ForShow, forecast.ByLitres, 0, 1}, {bag.MaxWeight, forecast.ByOwn, 11, 11},
 	} {
 		ask := askFor(crop.Maincrop)
 		ask.Aim, ask.By, ask.Own = c.aim, c.by, c.own

@@ -20,7 +20,7 @@ func (g *Garden) DoJob(ctx context.Context, ask forecast.JobRequest, a Request) 
 		if err := st.MayDo(ask); err != nil {
 			return 0, err
 		}
-		e, err := st.EntryOf(ask, a.Today)
+		e, err := st.NewEntry(ask, a.Today)
 		if err != nil {
 			return 0, err
 		}

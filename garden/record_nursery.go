@@ -134,7 +134,7 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting logbook.ID, day 
 		if err != nil {
 			return 0, err
 		}
-		if !(from.Height >= 0 && from.Height <= logbook.TallestPlanted) {
+		if !(from.Height >= 0 && from.Height <= logbook.MaxPlantedHeight) {
 			return 0, logbook.Refuse("height", "A transplant of {} is not believed: check the unit.", from.Height)
 		}
 		e := logbook.Entry{Kind: logbook.Planted, Day: day, Logged: a.Today, Key: a.Key, Slips: from.Slips}

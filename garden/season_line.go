@@ -13,5 +13,5 @@ func (v *View) SeasonLine() (forecast.SeasonLine, error) {
 		}
 		return v.r.SeasonSpans(v.ctx)
 	})
-	return forecast.SeasonOf(spans, v.today), err
+	return forecast.NewSeasonLine(spans, v.today), err
 }

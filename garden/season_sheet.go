@@ -23,7 +23,7 @@ func (v *View) SeasonSheet(year int) (forecast.Sheet, error) {
 		return sh, err
 	}
 	sh.ChooseYear(cat.Seasons, v.today)
-	sh.Frosts = site.FrostsOf(sh.Year)
+	sh.Frosts = site.FrostsIn(sh.Year)
 	sh.Place = calendar.NewPlace(sh.Normals, sh.Frosts, site.Risk, site.Heated, measure.Date(sh.Year, 1, 1))
 	list, err := v.standings(Filter{Year: sh.Year})
 	if err != nil {

@@ -44,12 +44,12 @@ func ReadWeather(file []byte, today measure.Day) ([]logbook.DayRecord, []LineErr
 	first, _, _ := bytes.Cut(file, []byte("\n"))
 	r := csv.NewReader(bytes.NewReader(file))
 	r.FieldsPerRecord, r.TrimLeadingSpace = -1, true
-	r.Comma = separatorOf(string(first))
+	r.Comma = separator(string(first))
 	header, err := r.Read()
 	if err != nil {
 		return nil, []LineError{{1, measure.Say("There is nothing in this file: the first line names the columns, date, tmin, tmax, rain.")}}
 	}
-	at, errs := columnsOf(header)
+	at, errs := parseColumns(header)
 	if errs != nil {
 		return nil, errs
 	}
@@ -84,7 +84,7 @@ func ReadWeather(file []byte, today measure.Day) ([]logbook.DayRecord, []LineErr
 	return w.days, nil
 }
 
-func separatorOf(header string) rune {
+func separator(header string) rune {
 	for _, sep := range []rune{';', '\t'} {
 		if strings.ContainsRune(header, sep) {
 			return sep
@@ -93,8 +93,8 @@ func separatorOf(header string) rune {
 	return ','
 }
 
-// columnsOf says at which place each known column stands; −1 when it does not.
-func columnsOf(header []string) (map[string]int, []LineError) {
+// parseColumns says at which place each known column stands; −1 when it does not.
+func parseColumns(header []string) (map[string]int, []LineError) {
 	at := map[string]int{}
 	for i, name := range header {
 		name = strings.ToLower(strings.TrimSpace(name))

@@ -36,8 +36,8 @@ func NewWeather(seed uint64) *Weather {
 // mostYears that are held before they are drawn anew.
 const mostYears = 200
 
-// siteOf tells two climates apart.
-func siteOf(s *logbook.Site) uint64 {
+// fingerprint tells two climates apart.
+func fingerprint(s *logbook.Site) uint64 {
 	h := fnv.New64a()
 	for _, m := range []climate.Months{s.Monthly.Min, s.Monthly.Max, s.Monthly.Rain} {
 		for _, v := range m {
@@ -51,7 +51,7 @@ func siteOf(s *logbook.Site) uint64 {
 
 // Day as the station observed it. 29 February has the weather of the day before.
 func (w *Weather) Day(s *logbook.Site, n *climate.Normals, d measure.Day) climate.DayWeather {
-	key := yearOf{siteOf(s), d.Year()}
+	key := yearOf{fingerprint(s), d.Year()}
 	w.mu.Lock()
 	defer w.mu.Unlock()
 	year := w.years[key]
@@ -75,7 +75,7 @@ func tenth(v float64) float64 { return math.Round(v*10) / 10 }
 // the more to the usual the further off it is.
 func (w *Weather) Forecast(s *logbook.Site, n *climate.Normals, today measure.Day) []forecast.Forecast {
 	out := make([]forecast.Forecast, forecast.ForecastDays)
-	rng := rand.New(rand.NewPCG(w.seed^siteOf(s), uint64(today)))
+	rng := rand.New(rand.NewPCG(w.seed^fingerprint(s), uint64(today)))
 	drift := rng.NormFloat64()
 	for i := range out {
 		lead := i + 1

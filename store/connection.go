@@ -83,7 +83,7 @@ func (p *pool) give(c *connection) { p.free <- c }
 
 // close waits for the transactions that are under way, no longer than they may take.
 func (p *pool) close() error {
-	ctx, cancel := context.WithTimeout(context.Background(), longestRead+time.Second)
+	ctx, cancel := context.WithTimeout(context.Background(), maxRead+time.Second)
 	defer cancel()
 	var err error
 	for range p.size {
@@ -103,8 +103,8 @@ func (p *pool) close() error {
 // connection included. Every transaction asks before each statement whether its
 // time is over, and gives its connection back.
 const (
-	longestRead  = 4 * time.Second
-	longestWrite = 20 * time.Second
+	maxRead  = 4 * time.Second
+	maxWrite = 20 * time.Second
 )
 
 // transaction is what a reader or writer works in.

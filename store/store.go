@@ -166,7 +166,7 @@ func (s *Store) stillThere() bool {
 
 // Read implements garden.Store.
 func (s *Store) Read(ctx context.Context) (garden.Reader, func(), error) {
-	ctx, cancel := context.WithTimeout(ctx, longestRead)
+	ctx, cancel := context.WithTimeout(ctx, maxRead)
 	t, err := begin(ctx, s.read, "BEGIN", s.trace.Load())
 	if err != nil {
 		cancel()
@@ -184,7 +184,7 @@ func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err e
 	if err := s.Trouble(); err != nil {
 		return err
 	}
-	wait, cancel := context.WithTimeout(ctx, longestRead)
+	wait, cancel := context.WithTimeout(ctx, maxRead)
 	defer cancel()
 	t, err := begin(wait, s.write, "BEGIN IMMEDIATE", s.trace.Load())
 	if err != nil {
@@ -199,7 +199,7 @@ func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err e
 	}()
 	// What was begun is carried out although its sender may have gone: sending it
 	// again counts once.
-	whole, cancelWhole := context.WithTimeout(context.WithoutCancel(ctx), longestWrite)
+	whole, cancelWhole := context.WithTimeout(context.WithoutCancel(ctx), maxWrite)
 	defer cancelWhole()
 	t.ctx = whole
 	if err = do(&writer{reader{transaction: t}}); err != nil {

@@ -233,7 +233,7 @@ func (b *allotBody) tell(d *forecast.AllotmentDraft, ask forecast.AllotmentReque
 }
 
 // spreadWords say what of the bags is compared.
-var spreadWords = map[forecast.SpreadOf]string{
+var spreadWords = map[forecast.SpreadBy]string{
 	forecast.OfBag:   "between the heaviest and the lightest bag, as a share of the mean",
 	forecast.OfPiece: "between the bags in weight of a piece, as they want different numbers",
 	forecast.OfLitre: "between the bags in seed to a litre",

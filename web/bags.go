@@ -326,7 +326,7 @@ func (r *reading) shape() bag.Shape {
 		shape, err = bag.NewRound(base, top, height)
 	}
 	if err != nil && r.Faults == nil {
-		r.Faults.Add("height", "A bag measures between {} and {} each way: check the units.", bag.SmallestSide, bag.LargestSide)
+		r.Faults.Add("height", "A bag measures between {} and {} each way: check the units.", bag.MinSide, bag.MaxSide)
 	}
 	return shape
 }

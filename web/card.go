@@ -73,7 +73,7 @@ func (s *Site) card(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	supply, err := s.supplyOf(c, &st)
+	supply, err := s.supply(c, &st)
 	if err != nil {
 		return err
 	}

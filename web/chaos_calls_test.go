@@ -163,7 +163,7 @@ func (c *chaos) record(ctx context.Context) error {
 }
 
 func (c *chaos) doJob(ctx context.Context) error {
-	ask := forecast.JobRequest{Planting: c.id(), What: oneOf(c, job.Raise, job.Feed, job.TopUp, job.Tie, job.Look, job.Measure, job.Plant, job.Lift, job.CutDown, job.Move), Height: measure.Length(c.number(20)), Reason: c.text(), Days: c.count(9)}
+	ask := forecast.JobRequest{Planting: c.id(), What: oneOf(c, job.Raise, job.Feed, job.TopUp, job.Tie, job.Look, job.Measure, job.Plant, job.Lift, job.CutHaulm, job.Move), Height: measure.Length(c.number(20)), Reason: c.text(), Days: c.count(9)}
 	ask.As = oneOf(c, logbook.Kind(""), "", logbook.Skipped, logbook.PutOff, logbook.Closed)
 	_, err := c.g.DoJob(ctx, ask, c.request())
 	return err

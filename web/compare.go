@@ -120,8 +120,8 @@ func (s *Site) groupWorking(c *gin.Context) error {
 	return s.answerWorking(c, lift.RatioOfTotalsWorking(group), "The bags chosen")
 }
 
-// mostHeaps are drawn, so that a page of many seasons stays light.
-const mostHeaps = 24
+// maxHeaps are drawn, so that a page of many seasons stays light.
+const maxHeaps = 24
 
 // heaps draws the first lines in the order of the table.
 func (b *compareBody) heaps(sys measure.System) {
@@ -129,7 +129,7 @@ func (b *compareBody) heaps(sys measure.System) {
 		if len(b.Lines[i].Batches) == 0 {
 			continue
 		}
-		if len(b.Heaps) == mostHeaps {
+		if len(b.Heaps) == maxHeaps {
 			b.MoreHeaps = true
 			break
 		}

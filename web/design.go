@@ -64,7 +64,7 @@ const designScale = 0.27
 
 // design reads what kinds of bag are weighed up for.
 func (r *reading) design(cat garden.Catalogue) (ask forecast.DesignRequest, kind logbook.ID) {
-	ask = forecast.DesignRequest{Class: crop.Maincrop, Aim: bag.MostWeight, By: forecast.ByAim, Headspace: hill.UsualHeadspace, Calibrate: r.Text("mine") != "no"}
+	ask = forecast.DesignRequest{Class: crop.Maincrop, Aim: bag.MaxWeight, By: forecast.ByAim, Headspace: hill.UsualHeadspace, Calibrate: r.Text("mine") != "no"}
 	if v := choose(cat.Varieties, r.ID("variety"), func(v logbook.Variety) logbook.ID { return v.ID }); v.ID != 0 && r.ID("variety") == v.ID {
 		ask.Class, ask.Variety = v.Class, v.ID
 	} else if c := crop.Class(r.Text("class")); c.Known() {

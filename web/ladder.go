@@ -142,7 +142,7 @@ func (b *ladderBody) rungs(p *forecast.EnsembleForecast, sys measure.System) {
 		if i > 0 && l.Day > st.State.Planted {
 			status = "done"
 		}
-		b.Rungs = append(b.Rungs, rungLine{Status: status, When: l.Day.Short(), From: l.From, To: l.To, Settled: l.Settled, Loose: st.Filling.LooseOf(l.Of, l.Settled)})
+		b.Rungs = append(b.Rungs, rungLine{Status: status, When: l.Day.Short(), From: l.From, To: l.To, Settled: l.Settled, Loose: st.Filling.LooseMaterial(l.Of, l.Settled)})
 	}
 	if len(st.Layers) == 0 {
 		for i, f := range st.Ladder.Fills {

@@ -101,7 +101,7 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t form.Sent) error {
 			sweet = append(sweet, v)
 		}
 	}
-	potatoes := potatoesOf(cat)
+	potatoes := potatoes(cat)
 	body.Sweet, body.Potatoes = len(sweet) > 0, len(potatoes) > 0
 	body.Root = t.Fill(rootForm(sweet, t.Units, today))
 	body.Pot = t.Fill(potForm(potatoes, t.Units, today))

@@ -45,7 +45,7 @@ func (s *Site) outlook(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	growing, err := look.ExpectedOf(row)
+	growing, err := look.ExpectedInRow(row)
 	if err != nil {
 		return err
 	}

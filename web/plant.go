@@ -21,8 +21,8 @@ type supply struct {
 	roots []logbook.NursingState // with slips in hand
 }
 
-// supplyOf a bag that is planned; nothing for any other.
-func (s *Site) supplyOf(c *gin.Context, st *forecast.PlantingForecast) (supply, error) {
+// supply of a bag that is planned; nothing for any other.
+func (s *Site) supply(c *gin.Context, st *forecast.PlantingForecast) (supply, error) {
 	look, err := s.look(c)
 	if err != nil {
 		return supply{}, err
@@ -95,7 +95,7 @@ func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, a
 		f.Says = "The seed that was given to this bag stands here, as it was weighed on the bench."
 	}
 	f.Caution = beware("green", "mix", "dust")
-	for i := 1; i <= min(max(st.Number, len(from.given))+spare, mostPieces); i++ {
+	for i := 1; i <= min(max(st.Number, len(from.given))+spare, maxPieces); i++ {
 		field := form.Field{
 			Name: fmt.Sprintf("piece-%d", i), Label: fmt.Sprintf("Piece %d", i), Kind: "piece",
 			Unit: string(sys.MassUnit()), Read: "/read/mass",
@@ -149,7 +149,7 @@ func (s *Site) plantFromNursery(c *gin.Context, r *reading, st *forecast.Plantin
 	if doing == "slips" {
 		from.Root, from.Slips = r.ID("root"), r.Count("slips")
 	} else {
-		supply, err := s.supplyOf(c, st)
+		supply, err := s.supply(c, st)
 		if err != nil {
 			return err
 		}

@@ -46,14 +46,14 @@ type nextJob struct {
 	When, Tag string
 }
 
-// mostNext that are told on a bag's page.
-const mostNext = 5
+// maxNext that are told on a bag's page.
+const maxNext = 5
 
 // nextJobs of a bag: what else is due, and what comes.
 func nextJobs(st *forecast.PlantingForecast, sys measure.System) []nextJob {
 	var out []nextJob
 	for _, j := range st.Jobs {
-		if j.Kind == st.Job.Kind || len(out) == mostNext {
+		if j.Kind == st.Job.Kind || len(out) == maxNext {
 			continue
 		}
 		n := nextJob{j.Day.Short(), j.Tag.In(sys)}
@@ -108,7 +108,7 @@ func (s *Site) withHistory(c *gin.Context, id logbook.ID) (forecast.PlantingFore
 	if err != nil {
 		return forecast.PlantingForecast{}, garden.BagHistory{}, err
 	}
-	return look.BagOf(id)
+	return look.BagOfPlanting(id)
 }
 
 func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st *forecast.PlantingForecast, t form.Sent) error {
@@ -128,7 +128,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 		}
 	}
 	if st != nil {
-		supply, err := s.supplyOf(c, st)
+		supply, err := s.supply(c, st)
 		if err != nil {
 			return err
 		}

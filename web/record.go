@@ -206,14 +206,14 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast) (e logbook.
 	return e, true
 }
 
-// mostPieces that one planting card reads.
-const mostPieces = 60
+// maxPieces that one planting card reads.
+const maxPieces = 60
 
 // pieces reads the weights of the planting card. Empty fields are skipped and
 // the others moved together, so that a piece keeps the number of its field.
 func (r *reading) pieces() []measure.Mass {
 	var typed []string
-	for i := 1; i <= mostPieces; i++ {
+	for i := 1; i <= maxPieces; i++ {
 		field := fmt.Sprintf("piece-%d", i)
 		if text := r.Text(field); text != "" {
 			typed = append(typed, text)

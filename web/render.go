@@ -31,8 +31,8 @@ var buffers = sync.Pool{New: func() any { return new(bytes.Buffer) }}
 // each page under a name of its own.
 type pages struct{ set *template.Template }
 
-// mainOf is the name of a page's main block.
-func mainOf(page string) string { return "main " + page }
+// mainBlock is the name of a page's main block.
+func mainBlock(page string) string { return "main " + page }
 
 func loadPages(a *assets) (*pages, error) {
 	funcs := template.FuncMap{
@@ -68,7 +68,7 @@ func loadPages(a *assets) (*pages, error) {
 		b := buffers.Get().(*bytes.Buffer)
 		defer buffers.Put(b)
 		b.Reset()
-		err := p.set.ExecuteTemplate(b, mainOf(v.page), v)
+		err := p.set.ExecuteTemplate(b, mainBlock(v.page), v)
 		return template.HTML(b.String()), err // made by the templates, which escape
 	}
 	if p.set, err = template.New("").Funcs(funcs).ParseFS(templates, "templates/parts/*.html"); err != nil {
@@ -82,7 +82,7 @@ func loadPages(a *assets) (*pages, error) {
 		if p.set, err = p.set.ParseFS(templates, name); err != nil {
 			return nil, err
 		}
-		if _, err := p.set.AddParseTree(mainOf(strings.TrimSuffix(path.Base(name), ".html")), p.set.Lookup("main").Tree); err != nil {
+		if _, err := p.set.AddParseTree(mainBlock(strings.TrimSuffix(path.Base(name), ".html")), p.set.Lookup("main").Tree); err != nil {
 			return nil, err
 		}
 	}

@@ -100,7 +100,7 @@ func (s *Site) benchPage(c *gin.Context, status int, t form.Sent) error {
 		}
 		body.Given = append(body.Given, givenLine{e.ID, e.Day, givenWords(e, labels), form.NewKey()})
 	}
-	potatoes := potatoesOf(cat)
+	potatoes := potatoes(cat)
 	body.Missing = len(potatoes) == 0
 	body.Lot = t.Fill(lotForm(potatoes, today, t.Units))
 	body.Tray = t.Fill(trayForm(bench.Lots, t.Units))
@@ -131,7 +131,7 @@ func givenWords(e logbook.SeedEntry, labels map[logbook.ID]string) string {
 	return fmt.Sprintf("%d %s given to %s", len(e.Allots), pieces, strings.Join(bags, ", "))
 }
 
-func potatoesOf(cat garden.Catalogue) []logbook.Variety {
+func potatoes(cat garden.Catalogue) []logbook.Variety {
 	var out []logbook.Variety
 	for _, v := range cat.Varieties {
 		if v.Class.Crop() == crop.Potato {

@@ -114,8 +114,8 @@ type todayBody struct {
 	Aside []asideLine
 }
 
-// mostAhead that the first page lists of what leads up to planting.
-const mostAhead = 5
+// maxAhead that the first page lists of what leads up to planting.
+const maxAhead = 5
 
 func (s *Site) today(c *gin.Context) error {
 	look, err := s.look(c)
@@ -139,7 +139,7 @@ func (s *Site) today(c *gin.Context) error {
 			body.Due++
 		}
 	}
-	body.Walk = newWalk(bags, 0, mostStops, sys, day)
+	body.Walk = newWalk(bags, 0, maxStops, sys, day)
 	body.Said = s.said(c)
 	for i, d := range body.Walk.Done {
 		if c.Query("done") == fmt.Sprint(d.L.ID) {
@@ -177,7 +177,7 @@ func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []forecast.Planti
 	if err != nil {
 		return err
 	}
-	body.Ahead = ahead[:min(len(ahead), mostAhead)]
+	body.Ahead = ahead[:min(len(ahead), maxAhead)]
 	body.More = len(ahead) - len(body.Ahead)
 	nursery, err := look.Nursery()
 	if err != nil || len(nursery) == 0 {

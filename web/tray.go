@@ -139,7 +139,7 @@ func (b *trayBody) lookLines(tr *logbook.TrayState, t form.Sent) {
 			return f
 		}
 		l := lookLine{N: u.N, Weight: t.Units.Mass(u.Weight), Reason: u.Reason.In(t.Units)}
-		l.Call, l.Words = callOf(u)
+		l.Call, l.Words = call(u)
 		eyes, sprouts, longest, thick, soft := "", "", "", "stout", ""
 		if u.Looked != 0 {
 			eyes, sprouts, longest = strconv.Itoa(u.Seen.Eyes), strconv.Itoa(u.Seen.Sprouts), sprout(u.Seen.Longest, t.Units)
@@ -162,7 +162,7 @@ func (b *trayBody) lookLines(tr *logbook.TrayState, t form.Sent) {
 	}
 }
 
-func callOf(u *logbook.TuberState) (call, words string) {
+func call(u *logbook.TuberState) (call, words string) {
 	if u.Looked == 0 {
 		return "new", "not seen yet"
 	}

@@ -55,8 +55,8 @@ type soonLine struct {
 	Day, Label, Tag string
 }
 
-// mostStops that are listed on the first page, and most of what is to come.
-const mostStops, mostSoon = 24, 8
+// maxStops that are listed on the first page, and most of what is to come.
+const maxStops, maxSoon = 24, 8
 
 // newWalk of a row of bags, from one stop on.
 func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System, today measure.Day) walk {
@@ -113,7 +113,7 @@ func bewareOn(stops []stop) []form.Caution {
 // soonest of what is to come, by day.
 func soonest(list []soonLine) []soonLine {
 	slices.SortStableFunc(list, func(a, b soonLine) int { return strings.Compare(a.Day, b.Day) })
-	list = list[:min(len(list), mostSoon)]
+	list = list[:min(len(list), maxSoon)]
 	for i := range list {
 		list[i].Day = list[i].Day[len("2006-01-02"):]
 	}

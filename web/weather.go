@@ -194,8 +194,8 @@ func (s *Site) readWeather(c *gin.Context) error {
 	return s.weatherPage(c, status, body, refuse(c, r.Sent("weather")))
 }
 
-// mostChanges that a preview lists.
-const mostChanges = 60
+// maxChanges that a preview lists.
+const maxChanges = 60
 
 func (b *weatherBody) preview(p garden.WeatherPreview, file string, sys measure.System) {
 	b.Preview, b.File = &p, file
@@ -203,8 +203,8 @@ func (b *weatherBody) preview(p garden.WeatherPreview, file string, sys measure.
 		return fmt.Sprintf("%s to %s, %.1f mm", degrees(d.Min, sys), degrees(d.Max, sys), d.Rain)
 	}
 	for i, ch := range p.Changes {
-		if i >= mostChanges {
-			b.More = len(p.Changes) - mostChanges
+		if i >= maxChanges {
+			b.More = len(p.Changes) - maxChanges
 			break
 		}
 		b.Changes = append(b.Changes, changeLine{ch.New.Day.String(), words(ch.New), words(ch.Old) + ", " + ch.Old.Source})

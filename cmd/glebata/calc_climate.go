@@ -54,7 +54,7 @@ func (a *asked) monthDay(flag string) measure.Day {
 	if err != nil {
 		a.refuse(flag, fmt.Errorf("%q is not a month and day like 04-24", a.text(flag)))
 	}
-	return measure.DayOf(t)
+	return measure.FromTime(t)
 }
 
 func calcRa() *cobra.Command {

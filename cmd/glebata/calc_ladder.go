@@ -31,7 +31,7 @@ type rungFigures struct {
 	After    int         `json:"after,omitempty"` // the same in days from planting
 }
 
-func rungsOf(rungs []hill.Rung) []rungFigures {
+func newRungs(rungs []hill.Rung) []rungFigures {
 	out := make([]rungFigures, len(rungs))
 	for i, r := range rungs {
 		out[i] = rungFigures{FromCm: figure(float64(r.From), 3), ToCm: figure(float64(r.To), 3), SettledL: figure(float64(r.Settled), 3), LooseL: figure(float64(r.Loose), 3)}
@@ -72,7 +72,7 @@ func calcLadder() *cobra.Command {
 			settled, loose := ladder.Wanted()
 			figures := ladderFigures{
 				ladder.School, figure(float64(ladder.Start), 3), figure(float64(ladder.Top), 3),
-				rungsOf(ladder.Fills), rungs, figure(float64(settled), 3), figure(float64(loose), 3),
+				newRungs(ladder.Fills), rungs, figure(float64(settled), 3), figure(float64(loose), 3),
 			}
 			return answer(cmd, figures, func(w io.Writer) { tellLadder(w, a, ladder, climbs) })
 		},
@@ -142,7 +142,7 @@ func (a *asked) plan() hill.Plan {
 // layers are those; what no stem reaches in the season comes after them without a day.
 func dated(shape bag.Shape, plan hill.Plan, rungs []hill.Rung, climbs []hill.Climb, planted measure.Day) ([]rungFigures, error) {
 	if len(climbs) == 0 {
-		return rungsOf(rungs), nil
+		return newRungs(rungs), nil
 	}
 	laid := make([]hill.Rung, len(climbs))
 	for i, c := range climbs {
@@ -152,7 +152,7 @@ func dated(shape bag.Shape, plan hill.Plan, rungs []hill.Rung, climbs []hill.Cli
 	if err != nil {
 		return nil, err
 	}
-	out := rungsOf(append(laid, rest...))
+	out := newRungs(append(laid, rest...))
 	for i, c := range climbs {
 		out[i].Day, out[i].After = c.Day.ISO()[len("2025-"):], int(c.Day-planted)
 	}

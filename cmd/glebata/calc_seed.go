@@ -91,7 +91,7 @@ func calcAllot() *cobra.Command {
 				}
 				got = seed.ToFit(pieces, places, 1)
 			}
-			return answer(cmd, allotmentOf(pieces, got), func(w io.Writer) { tellAllotment(w, a, pieces, got) })
+			return answer(cmd, newAllotment(pieces, got), func(w io.Writer) { tellAllotment(w, a, pieces, got) })
 		},
 	}
 	cmd.Flags().String("bags", "", "number of bags")
@@ -135,7 +135,7 @@ func (a *asked) pieces() []measure.Mass {
 	return pieces
 }
 
-func allotmentOf(pieces []measure.Mass, got seed.Allotment) allotFigures {
+func newAllotment(pieces []measure.Mass, got seed.Allotment) allotFigures {
 	grams := func(indexes []int) []json.Number {
 		out := make([]json.Number, len(indexes))
 		for i, index := range indexes {

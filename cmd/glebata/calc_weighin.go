@@ -52,7 +52,7 @@ func calcWeighin() *cobra.Command {
 			if a.err != nil {
 				return a.err
 			}
-			return answer(cmd, weighinOf(weighed, b), func(w io.Writer) { tellWeighin(w, a, weighed, b) })
+			return answer(cmd, newWeighin(weighed, b), func(w io.Writer) { tellWeighin(w, a, weighed, b) })
 		},
 	}
 	cmd.Flags().StringArrayVar(&batches, "batch", nil, "gross weight, or gross-tare; may be given again")
@@ -81,7 +81,7 @@ func (a *asked) batch(text string) lift.Batch {
 	return b
 }
 
-func weighinOf(weighed []lift.Batch, b lift.Bag) weighinFigures {
+func newWeighin(weighed []lift.Batch, b lift.Bag) weighinFigures {
 	out := weighinFigures{TotalG: figure(b.Edible.Grams(), 3)}
 	for _, w := range weighed {
 		out.Batches = append(out.Batches, batchFigures{figure(w.Gross.Grams(), 3), figure(w.Tare.Grams(), 3), figure(w.Net().Grams(), 3)})

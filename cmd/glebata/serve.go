@@ -30,7 +30,7 @@ const usualAddress = "127.0.0.1:8080"
 // realClock tells today in the machine's own zone.
 type realClock struct{}
 
-func (realClock) Today() measure.Day { return measure.DayOf(time.Now()) }
+func (realClock) Today() measure.Day { return measure.FromTime(time.Now()) }
 
 // pinnedClock stands still until it is stepped. Safe for concurrent use.
 type pinnedClock struct{ day atomic.Int64 }

@@ -10,7 +10,7 @@ type Aim string
 
 // The aims.
 const (
-	MostWeight Aim = "weight"
+	MaxWeight  Aim = "weight"
 	Bakers     Aim = "bakers"
 	SaladSize  Aim = "salad"
 	ScarceSeed Aim = "scarce"
@@ -18,11 +18,11 @@ const (
 )
 
 var aimNames = map[Aim]string{
-	MostWeight: "most weight", Bakers: "most bakers", SaladSize: "most salad size", ScarceSeed: "best return on scarce seed", ForShow: "one for show",
+	MaxWeight: "most weight", Bakers: "most bakers", SaladSize: "most salad size", ScarceSeed: "best return on scarce seed", ForShow: "one for show",
 }
 
 // Aims lists every aim in the order it is offered.
-func Aims() []Aim { return []Aim{MostWeight, Bakers, SaladSize, ScarceSeed, ForShow} }
+func Aims() []Aim { return []Aim{MaxWeight, Bakers, SaladSize, ScarceSeed, ForShow} }
 
 // Name of the aim for reading.
 func (a Aim) Name() string { return aimNames[a] }
@@ -36,19 +36,19 @@ type Choice struct {
 	Expectation
 }
 
-// MostSprouts that are weighed up on a plant.
-const MostSprouts = 5
+// MaxSprouts that are weighed up on a plant.
+const MaxSprouts = 5
 
-// mostPlants that are weighed up in one bag unless more are asked for.
-const mostPlants = 8
+// maxPlants that are weighed up in one bag unless more are asked for.
+const maxPlants = 8
 
 // Choices of 1 to as many as keep their spacing in a bag, at the most 8, or up to the
 // number that was asked for, with 1 to 5 sprouts each (a slip has one): for each what
 // to expect, of pieces of the usual weight. Ask is what is known but for those two.
 func Choices(s Shape, headspace measure.Length, ask Growing) []Choice {
 	k := ask.Class.Constants()
-	most := max(1, ask.Plants, mostByFootprint(s, s.UsableTop(headspace), k.Spacing, mostPlants))
-	sprouts := MostSprouts
+	most := max(1, ask.Plants, maxByFootprint(s, s.UsableTop(headspace), k.Spacing, maxPlants))
+	sprouts := MaxSprouts
 	if k.Crop == crop.SweetPotato {
 		sprouts = 1
 	}

@@ -48,8 +48,8 @@ func Suggest(s Shape, r Room, c crop.Class, twoLevel bool) Suggestion {
 	}
 	out := Suggestion{
 		ByLitres:    max(1, int(math.Floor(float64(usable/per)+1e-9))),
-		ByFootprint: rings * mostByFootprint(s, s.UsableTop(r.Headspace), k.Spacing, manyPieces),
-		TooSmall:    usable < k.SmallestBag,
+		ByFootprint: rings * maxByFootprint(s, s.UsableTop(r.Headspace), k.Spacing, manyPieces),
+		TooSmall:    usable < k.MinBag,
 		TooShallow:  depth < k.DepthWorkable,
 	}
 	out.Number = max(1, min(out.ByLitres, out.ByFootprint))

@@ -70,7 +70,7 @@ const (
 	smallUnder, saladUnder, mediumUnder = 40.0, 110.0, 180.0
 	tubersVary                          = 0.55
 	crowdedAt                           = 0.6 // stems a litre that halve the tubers of a stem
-	leastDepth                          = 0.5
+	minDepth                            = 0.5
 )
 
 // Expectation of one bag.
@@ -96,7 +96,7 @@ func Expect(g Growing) Expectation {
 		return Expectation{}
 	}
 	n, v := float64(g.Plants), float64(g.Usable)
-	y := yieldOf(k, n, v) * depthShare(k, g.Depth) * seasonOf(g.Season) * g.From.Factor()
+	y := closedYield(k, n, v) * depthShare(k, g.Depth) * seasonShare(g.Season) * g.From.Factor()
 	low, high := g.From.Range()
 	stems := n * float64(max(1, g.Sprouts))
 	e := Expectation{Yield: measure.Mass(y), Low: measure.Mass(y * low), High: measure.Mass(y * high), Stems: stems}
@@ -105,11 +105,11 @@ func Expect(g Growing) Expectation {
 	if g.Seed > 0 {
 		e.Ratio = float64(e.Yield / g.Seed)
 	}
-	e.Grades = gradesOf(float64(e.Mean))
+	e.Grades = newGrades(float64(e.Mean))
 	return e
 }
 
-func yieldOf(k crop.Constants, n, v float64) float64 {
+func closedYield(k crop.Constants, n, v float64) float64 {
 	alone := n * float64(k.Uncrowded)
 	return alone / (1 + alone/(float64(k.PerLitre)*v))
 }
@@ -119,19 +119,19 @@ func depthShare(k crop.Constants, depth measure.Length) float64 {
 	if depth <= 0 || depth >= k.DepthGood {
 		return 1
 	}
-	return math.Max(leastDepth, float64(depth/k.DepthGood))
+	return math.Max(minDepth, float64(depth/k.DepthGood))
 }
 
-func seasonOf(index float64) float64 {
+func seasonShare(index float64) float64 {
 	if index <= 0 {
 		return 1
 	}
 	return index
 }
 
-// gradesOf tubers of a mean weight in g. Of lognormal weights, that part of the
+// newGrades of tubers of a mean weight in g. Of lognormal weights, that part of the
 // whole weight that lies in tubers under x is Φ((ln x − μ − σ²) ÷ σ).
-func gradesOf(mean float64) Grades {
+func newGrades(mean float64) Grades {
 	sigma2 := math.Log(1 + tubersVary*tubersVary)
 	mu := math.Log(mean) - sigma2/2
 	under := func(x float64) float64 {
@@ -146,7 +146,7 @@ func ExpectWorking(g Growing) working.Working {
 	e, k := Expect(g), g.Class.Constants()
 	alone := measure.Mass(float64(g.Plants)) * k.Uncrowded
 	most := k.PerLitre * measure.Mass(g.Usable)
-	y := measure.Mass(yieldOf(k, float64(g.Plants), float64(g.Usable)))
+	y := measure.Mass(closedYield(k, float64(g.Plants), float64(g.Usable)))
 	w := working.Working{
 		Title: "Expected harvest", Result: e.Yield, Mark: working.Model,
 		Source:  "the reciprocal law of yield and density",
@@ -161,7 +161,7 @@ func ExpectWorking(g Growing) working.Working {
 	if d := depthShare(k, g.Depth); d < 1 {
 		step(y*measure.Mass(d), "{} of medium where {} is good: × {}", g.Depth, k.DepthGood, d)
 	}
-	if s := seasonOf(g.Season); s != 1 {
+	if s := seasonShare(g.Season); s != 1 {
 		step(nil, "season and sun: × {}", s)
 	}
 	if g.From.Bags > 0 {

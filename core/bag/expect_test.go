@@ -48,7 +48,7 @@ func TestGradesAreSharesOfWeight(t *testing.T) {
 			salad += w
 		}
 	}
-	g := gradesOf(mean)
+	g := newGrades(mean)
 	closeTo(t, "small", g.Small, small/total, 1e-3)
 	closeTo(t, "salad", g.Salad, salad/total, 1e-3)
 }
@@ -114,10 +114,10 @@ func TestAimsChooseWhatTheyAreFor(t *testing.T) {
 		t.Fatal(err)
 	}
 	choices := Choices(cask, 4, Growing{Class: crop.SecondEarly, Usable: cask.Usable(4), Depth: 38})
-	if len(choices)%MostSprouts != 0 || len(choices) < 10 {
+	if len(choices)%MaxSprouts != 0 || len(choices) < 10 {
 		t.Fatalf("%d choices", len(choices))
 	}
-	weight, bakers, salad, scarce, show := MostWeight.Best(choices), Bakers.Best(choices), SaladSize.Best(choices), ScarceSeed.Best(choices), ForShow.Best(choices)
+	weight, bakers, salad, scarce, show := MaxWeight.Best(choices), Bakers.Best(choices), SaladSize.Best(choices), ScarceSeed.Best(choices), ForShow.Best(choices)
 	for _, c := range choices {
 		if c.Yield > weight.Yield+0.01 || c.Ratio > scarce.Ratio+1e-6 {
 			t.Errorf("%d with %d sprouts is better than what was chosen", c.Plants, c.Sprouts)

@@ -140,12 +140,12 @@ func ToWall(s Shape, spots []Spot) measure.Length {
 	return least
 }
 
-// mostByFootprint is the largest number that keeps spacing between pieces and
+// maxByFootprint is the largest number that keeps spacing between pieces and
 // WallGap to the wall on the layout of Place at level h; at least 1. It is asked
 // at the level the plants will stand at, the top of the filled bag. Rows of a box
 // do not fill evenly, so a few numbers past the first that fails are tried. More
 // than a limit are not looked for.
-func mostByFootprint(s Shape, h, spacing measure.Length, limit int) int {
+func maxByFootprint(s Shape, h, spacing measure.Length, limit int) int {
 	most := 1
 	for n := 2; n <= min(most+3, limit); n++ {
 		spots := Place(s, h, n, Layout{Spacing: spacing})

@@ -24,8 +24,8 @@ const (
 
 // Limits of a believable container, in cm.
 const (
-	SmallestSide measure.Length = 5
-	LargestSide  measure.Length = 400
+	MinSide measure.Length = 5
+	MaxSide measure.Length = 400
 )
 
 // ErrShape is wrapped by every refusal of a shape.
@@ -99,9 +99,9 @@ func (s Shape) Check() error {
 		name string
 		v    measure.Length
 	}{{"base", s.baseL}, {"base width", s.baseW}, {"top", s.topL}, {"top width", s.topW}, {"height", s.height}} {
-		if !(side.v >= SmallestSide && side.v <= LargestSide) {
+		if !(side.v >= MinSide && side.v <= MaxSide) {
 			return fmt.Errorf("%w: the %s of %.4g cm is not between %g and %g cm",
-				ErrShape, side.name, float64(side.v), float64(SmallestSide), float64(LargestSide))
+				ErrShape, side.name, float64(side.v), float64(MinSide), float64(MaxSide))
 		}
 	}
 	return nil

@@ -38,7 +38,7 @@ func placeOf(t *testing.T, key string, risk climate.RiskTolerance) *Place {
 	}
 	f := climate.Frosts{None: true}
 	if p.Last != 0 {
-		f = climate.FrostsOf(2026, p.Last, p.First, p.SD)
+		f = climate.NewFrosts(2026, p.Last, p.First, p.SD)
 	}
 	return NewPlace(n, f, risk, 24, measure.Date(2026, 1, 1))
 }
@@ -259,7 +259,7 @@ func BenchmarkPlan(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	p := NewPlace(n, climate.FrostsOf(2026, preset.Last, preset.First, preset.SD), climate.Even, 24, 0)
+	p := NewPlace(n, climate.NewFrosts(2026, preset.Last, preset.First, preset.SD), climate.Even, 24, 0)
 	b.ReportAllocs()
 	for b.Loop() {
 		p.Plan(Request{Class: crop.Maincrop, Way: Direct, Chitted: true, Cover: 8})

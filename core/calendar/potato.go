@@ -150,15 +150,15 @@ func (p *Place) Ends(s climate.Shelter) measure.Day {
 	return w.Until
 }
 
-// endOf is the last safe day under the last shelter of a planting; 0 where there
+// end is the last safe day under the last shelter of a planting; 0 where there
 // is none.
-func (p *Place) endOf(s *Schedule) measure.Day {
+func (p *Place) end(s *Schedule) measure.Day {
 	return p.Ends(s.Stays[len(s.Stays)-1].Shelter)
 }
 
 // ripen counts forward to the days a potato is ready.
 func (p *Place) ripen(s *Schedule) {
-	s.End = p.endOf(s)
+	s.End = p.end(s)
 	ready := func(off float64) (measure.Day, bool) {
 		air := along(s.Stays, p.air)
 		return growth.Reach(crop.Potato, s.Emerge, func(d measure.Day) float64 {

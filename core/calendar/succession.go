@@ -18,8 +18,8 @@ type Gap struct {
 // over two or three weeks at their best. Practice.
 const feeds = 21
 
-// mostBatches of one succession.
-const mostBatches = 12
+// maxBatches of one succession.
+const maxBatches = 12
 
 // Feeds is the usual number of days one batch is eaten from.
 func Feeds() int { return feeds }
@@ -40,7 +40,7 @@ func (p *Place) Succession(a Request, notBefore, from, until measure.Day, each i
 	}
 	last := soonest.Plant + longest/2
 	at := from
-	for at <= until && len(batches) < mostBatches {
+	for at <= until && len(batches) < maxBatches {
 		s := soonest
 		if soonest.Likely < at {
 			s = p.latestReadyBy(a, soonest.Plant, last, at)

@@ -172,7 +172,7 @@ func frostsOf(p Preset) Frosts {
 	if p.Last == 0 {
 		return Frosts{None: true}
 	}
-	return FrostsOf(2026, p.Last, p.First, p.SD)
+	return NewFrosts(2026, p.Last, p.First, p.SD)
 }
 
 func TestShelterOpensTheWindow(t *testing.T) {

@@ -109,15 +109,15 @@ var presets = []Preset{
 	},
 }
 
-// FrostsOf puts days of the year, from 1, into the growing season that begins
+// NewFrosts puts days of the year, from 1, into the growing season that begins
 // with the spring of a year: where the first frost has the smaller number, as in
 // the south, it falls in the year after.
-func FrostsOf(year, last, first int, sd float64) Frosts {
-	f := Frosts{Last: dayOf(year, last), First: dayOf(year, first), LastSD: sd, FirstSD: sd}
+func NewFrosts(year, last, first int, sd float64) Frosts {
+	f := Frosts{Last: dayInYear(year, last), First: dayInYear(year, first), LastSD: sd, FirstSD: sd}
 	if first < last {
-		f.First = dayOf(year+1, first)
+		f.First = dayInYear(year+1, first)
 	}
 	return f
 }
 
-func dayOf(year, day int) measure.Day { return measure.Date(year, 1, 1) + measure.Day(day-1) }
+func dayInYear(year, day int) measure.Day { return measure.Date(year, 1, 1) + measure.Day(day-1) }

@@ -51,7 +51,7 @@ type Constants struct {
 	DepthWorkable, DepthGood measure.Length // of the filled medium
 	Spacing                  measure.Length // between plants, at least
 	LitresPerPlant           measure.Volume // litre rule
-	SmallestBag              measure.Volume // worth planting
+	MinBag                   measure.Volume // worth planting
 	Mark                     working.Mark
 
 	// Of the yield law, a model: what one plant gives uncrowded, what a litre of
@@ -65,25 +65,25 @@ var table = map[Class]Constants{
 	FirstEarly: {
 		Name: "first early", Crop: Potato, Determinate: true,
 		PacketDays: 80, PacketFrom: 65, PacketTo: 90,
-		DepthWorkable: 20, DepthGood: 30, Spacing: 18, LitresPerPlant: 8, SmallestBag: 9, Mark: working.Practice,
+		DepthWorkable: 20, DepthGood: 30, Spacing: 18, LitresPerPlant: 8, MinBag: 9, Mark: working.Practice,
 		Uncrowded: 900, PerLitre: 75, TubersPerStem: 4.5,
 	},
 	SecondEarly: {
 		Name: "second early", Crop: Potato, Determinate: true,
 		PacketDays: 95, PacketFrom: 85, PacketTo: 105,
-		DepthWorkable: 20, DepthGood: 30, Spacing: 18, LitresPerPlant: 8, SmallestBag: 9, Mark: working.Practice,
+		DepthWorkable: 20, DepthGood: 30, Spacing: 18, LitresPerPlant: 8, MinBag: 9, Mark: working.Practice,
 		Uncrowded: 1150, PerLitre: 90, TubersPerStem: 4.5,
 	},
 	EarlyMaincrop: {
 		Name: "early maincrop", Crop: Potato,
 		PacketDays: 115, PacketFrom: 105, PacketTo: 125,
-		DepthWorkable: 25, DepthGood: 38, Spacing: 22, LitresPerPlant: 13, SmallestBag: 15, Mark: working.Practice,
+		DepthWorkable: 25, DepthGood: 38, Spacing: 22, LitresPerPlant: 13, MinBag: 15, Mark: working.Practice,
 		Uncrowded: 1500, PerLitre: 105, TubersPerStem: 4.5,
 	},
 	Maincrop: {
 		Name: "maincrop", Crop: Potato,
 		PacketDays: 135, PacketFrom: 125, PacketTo: 150,
-		DepthWorkable: 25, DepthGood: 38, Spacing: 22, LitresPerPlant: 13, SmallestBag: 15, Mark: working.Practice,
+		DepthWorkable: 25, DepthGood: 38, Spacing: 22, LitresPerPlant: 13, MinBag: 15, Mark: working.Practice,
 		Uncrowded: 1800, PerLitre: 115, TubersPerStem: 4.5,
 	},
 	SweetEarly: sweet("sweet potato, early", 100, 90, 107),
@@ -96,7 +96,7 @@ func sweet(name string, days, from, to int) Constants {
 	return Constants{
 		Name: name, Crop: SweetPotato, Determinate: true,
 		PacketDays: days, PacketFrom: from, PacketTo: to,
-		DepthWorkable: 25, DepthGood: 35, Spacing: 30, LitresPerPlant: 14, SmallestBag: 30, Mark: working.Practice,
+		DepthWorkable: 25, DepthGood: 35, Spacing: 30, LitresPerPlant: 14, MinBag: 30, Mark: working.Practice,
 		Uncrowded: 1200, PerLitre: 65, TubersPerStem: 5,
 	}
 }

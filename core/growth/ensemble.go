@@ -59,8 +59,8 @@ func Ensemble(ctx context.Context, plants []Member, years []Weather, seed uint64
 // Spread of a day or an amount over the years: its 10th, 50th and 90th percentile.
 type Spread struct{ Low, Mid, High float64 }
 
-// SpreadOf values, which it sorts; the zero Spread of none.
-func SpreadOf(values []float64) Spread {
+// NewSpread of values, which it sorts; the zero Spread of none.
+func NewSpread(values []float64) Spread {
 	if len(values) == 0 {
 		return Spread{}
 	}

@@ -25,10 +25,10 @@ type Plant struct {
 	Dark       bool    // a dark bag in the sun
 	Sun        float64 // share of the light its place gets, 0 for all of it
 
-	Up      measure.Day   // as it was seen; 0 to reckon it
-	Frosted []measure.Day // days on which frost took the tops, as it was seen
-	Looked  measure.Day   // up to this day only frosts in Frosted count: it was looked at since
-	Cut     measure.Day   // tops cut down; 0 when they stand
+	Up       measure.Day   // as it was seen; 0 to reckon it
+	Frosted  []measure.Day // days on which frost took the tops, as it was seen
+	Looked   measure.Day   // up to this day only frosts in Frosted count: it was looked at since
+	HaulmCut measure.Day   // tops cut down; 0 when they stand
 
 	// Shift is added to Need, °C·days; Rate is how fast stems grow against the
 	// usual, 0 for as usual.
@@ -103,8 +103,8 @@ func Grow(p *Plant, w *Weather, c *Run) {
 		return
 	}
 	kind := p.Class.Crop()
-	g := grower{p: p, w: w, c: c, habit: habits[p.Class], need: MaturityNeed(p.Class, p.PacketDays), sweet: kind == crop.SweetPotato, degrees: *degreesOf(kind), share: *shareOf(kind)}
-	g.leaves, g.upAt, g.first = leavesOf(g.need), p.Need+p.Shift-1e-9, int(p.Planted-w.From)
+	g := grower{p: p, w: w, c: c, habit: habits[p.Class], need: MaturityNeed(p.Class, p.PacketDays), sweet: kind == crop.SweetPotato, degrees: *degreeResponse(kind), share: *shareResponse(kind)}
+	g.leaves, g.upAt, g.first = newLeaves(g.need), p.Need+p.Shift-1e-9, int(p.Planted-w.From)
 	g.enter(0)
 	g.tt, g.stem = p.Head, p.Start
 	g.rate = g.habit.Rate
@@ -269,7 +269,7 @@ func (g *grower) up(d measure.Day) bool {
 
 // grow one day over the medium.
 func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
-	if g.p.Cut != 0 && d >= g.p.Cut {
+	if g.p.HaulmCut != 0 && d >= g.p.HaulmCut {
 		g.dead = true
 		return
 	}
@@ -326,9 +326,9 @@ func (g *grower) frost(d measure.Day) {
 	g.stem *= keptOfFrost
 }
 
-// LeastIndex of a season that a harvest tells something by: one that was lifted long
+// MinIndex of a season that a harvest tells something by: one that was lifted long
 // before its time does not. Model.
 const MinIndex = 0.3
 
-// TallestStem is a height above which no stem has stood in a bag, in cm.
+// MaxStem is a height above which no stem has stood in a bag, in cm.
 const MaxStem measure.Length = 300

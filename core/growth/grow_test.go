@@ -50,7 +50,7 @@ func TestASeasonGrowsAsItOrdinarilyDoes(t *testing.T) {
 		if s := course.Season(); s < 0.85 || s > 1.2 {
 			t.Errorf("%s: a season index of %.2f", c.class, s)
 		}
-		if h := course.StemOn(course.Mature); h < 0.75*ParamsOf(c.class).Longest || h > ParamsOf(c.class).Longest {
+		if h := course.StemOn(course.Mature); h < 0.75*Params(c.class).Longest || h > Params(c.class).Longest {
 			t.Errorf("%s: stems of %v", c.class, h)
 		}
 		if len(course.Frosts) > 0 || course.Gone <= course.Mature || course.Initiation <= course.Up {
@@ -126,7 +126,7 @@ func TestFrostPutsBackOnce(t *testing.T) {
 	if Grow(&p, w, &hit); len(hit.Frosts) != 1 {
 		t.Errorf("a frost that was seen is not in it")
 	}
-	p.Frosted, p.Cut = nil, free.Mature-20
+	p.Frosted, p.HaulmCut = nil, free.Mature-20
 	if Grow(&p, w, &hit); hit.Gone != free.Mature-20 {
 		t.Errorf("cut down, it stands until %v", hit.Gone)
 	}
@@ -199,7 +199,7 @@ func TestEnsembleIsRepeatable(t *testing.T) {
 		if err != nil || len(ups[0]) != 40 || len(ups[1]) != 40 {
 			t.Fatalf("%v, %d and %d", err, len(ups[0]), len(ups[1]))
 		}
-		return [2]Spread{SpreadOf(ups[0]), SpreadOf(ups[1])}
+		return [2]Spread{NewSpread(ups[0]), NewSpread(ups[1])}
 	}
 	first := run()
 	if first != run() || first[0].Low >= first[0].High || first[0].Mid < first[0].Low {
@@ -313,14 +313,14 @@ func TestAnyWeatherGrowsWithinBounds(t *testing.T) {
 		}
 		p := Plant{Class: k, Planted: 100, Need: 70, Dark: true, Stays: []Stay{{From: 0, Offset: climate.Shelters()[int(shelter)%7].Offset()}, {From: 150, Offset: climate.Open.Offset()}}, Heated: 22}
 		if cut > 200 {
-			p.Cut = measure.Day(cut)
+			p.HaulmCut = measure.Day(cut)
 		}
 		var c Run
 		Grow(&p, &w, &c)
 		Grow(&p, &w, &again)
 		index := 0.0
 		for i := range c.Stem {
-			if c.Stem[i] < 0 || c.Stem[i] > float64(ParamsOf(k).Longest) || c.Index[i] < index || c.Canopy[i] < 0 || c.Canopy[i] > 1 || again.Stem[i] != c.Stem[i] || again.Index[i] != c.Index[i] {
+			if c.Stem[i] < 0 || c.Stem[i] > float64(Params(k).Longest) || c.Index[i] < index || c.Canopy[i] < 0 || c.Canopy[i] > 1 || again.Stem[i] != c.Stem[i] || again.Index[i] != c.Index[i] {
 				return false
 			}
 			index = c.Index[i]

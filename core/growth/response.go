@@ -22,14 +22,14 @@ var (
 	sweetShare    = trapezoid(12, 24, 30, 38, 1)
 )
 
-func degreesOf(c crop.Crop) *response {
+func degreeResponse(c crop.Crop) *response {
 	if c == crop.SweetPotato {
 		return &sweetDegrees
 	}
 	return &potatoDegrees
 }
 
-func shareOf(c crop.Crop) *response {
+func shareResponse(c crop.Crop) *response {
 	if c == crop.SweetPotato {
 		return &sweetShare
 	}
@@ -56,7 +56,7 @@ type leaves struct {
 	fall       float64 // share they lose a °C·day, from fade on
 }
 
-func leavesOf(need float64) leaves {
+func newLeaves(need float64) leaves {
 	l := leaves{fade: fadesFrom * need, gone: fadesTo * need}
 	if l.gone > l.fade {
 		l.fall = min(1, l.fade/canopyFull) / (l.gone - l.fade)

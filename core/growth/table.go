@@ -53,8 +53,8 @@ var habits = map[crop.Class]ClassParams{
 	crop.SweetLate:     {0.22, 300, 250},
 }
 
-// ParamsOf a class; the zero ClassParams for an unknown one.
-func ParamsOf(c crop.Class) ClassParams { return habits[c] }
+// Params of a class; the zero ClassParams for an unknown one.
+func Params(c crop.Class) ClassParams { return habits[c] }
 
 // Constant of the model, for reading.
 type Constant struct {
@@ -103,7 +103,7 @@ func Table() []Constant {
 // 15 to 21, none at 30. Sweet potato: none at 12, all from 24 to 30, none at 38.
 // Model.
 func TemperatureShare(c crop.Crop, mean float64) float64 {
-	return shareOf(c).at(mean)
+	return shareResponse(c).at(mean)
 }
 
 // WaterShare of growth with a share θ of the available water left: all from half
@@ -121,7 +121,7 @@ func Canopy(tt, need float64) float64 {
 	if tt <= 0 || need <= 0 {
 		return 0
 	}
-	l := leavesOf(need)
+	l := newLeaves(need)
 	return l.at(tt)
 }
 
@@ -133,7 +133,7 @@ func reference(c crop.Class, need float64) float64 {
 	if c.Crop() == crop.SweetPotato {
 		mean = 25
 	}
-	a, sum, sets, l := EffectiveDegrees(c.Crop(), mean), 0.0, habits[c].Initiation, leavesOf(need)
+	a, sum, sets, l := EffectiveDegrees(c.Crop(), mean), 0.0, habits[c].Initiation, newLeaves(need)
 	for tt := 0.0; tt < need+a-1e-9; tt += a {
 		if tt >= sets {
 			sum += l.at(tt)

@@ -31,7 +31,7 @@ func Medium(air Warmth, dark bool) Warmth {
 // potato: none up to 12, T − 12 up to 28, 16 up to 32, falling to none at 40.
 // Model.
 func EffectiveDegrees(c crop.Crop, mean float64) float64 {
-	return degreesOf(c).at(mean)
+	return degreeResponse(c).at(mean)
 }
 
 // EmergenceNeed of a tuber under so much cover: 60 °C·days chitted, 120

@@ -72,7 +72,7 @@ func TestLitresOfTheLadderFillTheBag(t *testing.T) {
 		}
 		var all, brought float64
 		for _, of := range []Material{Medium, Chips, Straw} {
-			settled, loose := l.WantedOf(of)
+			settled, loose := l.WantedMaterial(of)
 			all += float64(settled)
 			brought += float64(loose) * (1 - p.settling(of))
 		}
@@ -251,11 +251,11 @@ func TestChipsLieUnderTheMedium(t *testing.T) {
 	if err != nil || l.Bottom != 7.6 || l.Seed[0] != 17.6 || l.Start != 25.6 || len(l.Rungs) != 2 || l.Fills[0].Of != Chips {
 		t.Fatalf("%+v, %v", l, err)
 	}
-	if _, brought := l.WantedOf(Chips); !near(float64(brought), float64(cask(t).Between(0, 7.6))/0.92, 1e-9) {
+	if _, brought := l.WantedMaterial(Chips); !near(float64(brought), float64(cask(t).Between(0, 7.6))/0.92, 1e-9) {
 		t.Errorf("%v of chips", brought)
 	}
 	straw, err := Lay(cask(t), Defaults(StrawOver))
-	settled, loose := straw.WantedOf(Straw)
+	settled, loose := straw.WantedMaterial(Straw)
 	if medium, _ := straw.Wanted(); err != nil || !near(float64(medium), float64(cask(t).Between(0, 10)), 1e-9) || !near(float64(loose), float64(settled)/0.6, 1e-9) {
 		t.Errorf("straw: %v of medium, %v of straw from %v loose, %v", medium, settled, loose, err)
 	}

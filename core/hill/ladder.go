@@ -163,7 +163,7 @@ func (p Plan) over() Material {
 func UsualFiller(top measure.Length) measure.Length { return top / 5 }
 
 // most of the depth that chips may take.
-const mostFiller = 1.0 / 3
+const maxFiller = 1.0 / 3
 
 // Levels of the two rings, as shares of the filled depth.
 const lowerRing, upperRing = 1.0 / 3, 0.55
@@ -224,8 +224,8 @@ func (p Plan) settling(of Material) float64 {
 	return p.Settling
 }
 
-// LooseOf is the loose volume of a stuff that settled to a volume.
-func (p Plan) LooseOf(of Material, settled measure.Volume) measure.Volume {
+// LooseMaterial is the loose volume of a stuff that settled to a volume.
+func (p Plan) LooseMaterial(of Material, settled measure.Volume) measure.Volume {
 	return settled / measure.Volume(1-p.settling(of))
 }
 
@@ -268,7 +268,7 @@ func (p Plan) check(s bag.Shape) error {
 		return ErrHeadspace
 	case !(p.Settling >= 0 && p.Settling <= 0.9):
 		return ErrSettling
-	case !(p.Filler >= 0 && p.Filler <= top*mostFiller+1e-9):
+	case !(p.Filler >= 0 && p.Filler <= top*maxFiller+1e-9):
 		return ErrFiller
 	case !(p.Base >= 0 && p.Base <= deepest):
 		return ErrBase
@@ -289,10 +289,10 @@ func (p Plan) check(s bag.Shape) error {
 }
 
 // Wanted is the medium a whole ladder takes, settled and loose.
-func (l Ladder) Wanted() (settled, loose measure.Volume) { return l.WantedOf(Medium) }
+func (l Ladder) Wanted() (settled, loose measure.Volume) { return l.WantedMaterial(Medium) }
 
-// WantedOf is what a whole ladder takes of one stuff, settled and loose.
-func (l Ladder) WantedOf(of Material) (settled, loose measure.Volume) {
+// WantedMaterial is what a whole ladder takes of one stuff, settled and loose.
+func (l Ladder) WantedMaterial(of Material) (settled, loose measure.Volume) {
 	for _, rungs := range [2][]Rung{l.Fills, l.Rungs} {
 		for _, r := range rungs {
 			if r.Of == of {

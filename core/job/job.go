@@ -240,7 +240,7 @@ func ending(b *Bag, add adder) {
 		add(Lift, mature+lookEvery, measure.Say("lift"), measure.Say("Half the leaves are yellow about {}: lift as you eat.", mature))
 	default:
 		add(Look, next(mature-lookEvery), measure.Say("half yellow?"), measure.Say("Half the leaves are yellow about {}; the packet says {} days.", mature, days))
-		add(CutDown, mature+lookEvery, measure.Say("cut tops"), measure.Say("With half the leaves yellow cut the tops, and wait {} days for skins to set.", skinSets))
+		add(CutHaulm, mature+lookEvery, measure.Say("cut tops"), measure.Say("With half the leaves yellow cut the tops, and wait {} days for skins to set.", skinSets))
 	}
 }
 

@@ -59,7 +59,7 @@ func TestMostPressingJob(t *testing.T) {
 		"looked three days ago":    {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 70, LookedOn: today - 3}, Wait, "", ""},
 		"early after eight weeks":  {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 56}, Wait, "", ""},
 		"maincrop nearly yellow":   {main(135, func(b *Bag) { b.Next, b.MatureOn = nil, today+5 }), Look, "half yellow?", Due},
-		"maincrop long yellow":     {main(150, func(b *Bag) { b.Next, b.MatureOn = nil, today-8 }), CutDown, "cut tops", Due},
+		"maincrop long yellow":     {main(150, func(b *Bag) { b.Next, b.MatureOn = nil, today-8 }), CutHaulm, "cut tops", Due},
 		"tops cut two weeks ago":   {main(160, func(b *Bag) { b.Next, b.MatureOn, b.CutOn = nil, today-20, today-14 }), Lift, "lift", Due},
 		"sweet potato by days":     {Bag{Today: today, Class: crop.SweetEarly, Planted: today - 100}, Lift, "lift before cold", Due},
 		"sweet potato before cold": {Bag{Today: today, Class: crop.SweetLate, Planted: today - 100, EndsOn: today - 1}, Lift, "lift before cold", Due},

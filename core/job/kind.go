@@ -7,18 +7,18 @@ type Kind string
 
 // The kinds.
 const (
-	Plant   Kind = "plant"
-	TopUp   Kind = "top-up" // medium has settled: put back what is missing
-	Raise   Kind = "raise"
-	Feed    Kind = "feed"
-	Tie     Kind = "tie" // canes and string before stems fall over
-	Nip     Kind = "nip" // flowers, for those who do
-	Look    Kind = "look"
-	Measure Kind = "measure"
-	Move    Kind = "move"
-	CutDown Kind = "cut-down"
-	Lift    Kind = "lift"
-	Wait    Kind = "wait" // nothing to do; Tag says what is waited for
+	Plant    Kind = "plant"
+	TopUp    Kind = "top-up" // medium has settled: put back what is missing
+	Raise    Kind = "raise"
+	Feed     Kind = "feed"
+	Tie      Kind = "tie" // canes and string before stems fall over
+	Nip      Kind = "nip" // flowers, for those who do
+	Look     Kind = "look"
+	Measure  Kind = "measure"
+	Move     Kind = "move"
+	CutHaulm Kind = "cut-down"
+	Lift     Kind = "lift"
+	Wait     Kind = "wait" // nothing to do; Tag says what is waited for
 )
 
 // KindFacts are what is to be known of a kind of work.
@@ -46,7 +46,7 @@ var kinds = []KindFacts{
 	{Raise, "Raised", "", []string{"mix", "lifting"}, again},
 	{TopUp, "Topped up", "looked, no top-up wanted", []string{"mix"}, again},
 	{Feed, "Fed", "", []string{"sprays"}, again},
-	{CutDown, "Cut", "tops cut down", []string{"green"}, never},
+	{CutHaulm, "Cut", "tops cut down", []string{"green"}, never},
 	{Tie, "Tied", "canes and string on", []string{"canes"}, never},
 	{Look, "Looked", "looked at", nil, again},
 	{Measure, "Measured", "", nil, again},

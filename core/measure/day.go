@@ -12,11 +12,11 @@ type Day int
 
 // Date makes a Day. Months and days out of range roll over, as in package time.
 func Date(year int, month time.Month, day int) Day {
-	return DayOf(time.Date(year, month, day, 0, 0, 0, 0, time.UTC))
+	return FromTime(time.Date(year, month, day, 0, 0, 0, 0, time.UTC))
 }
 
-// DayOf is the day t falls on in t's own zone.
-func DayOf(t time.Time) Day {
+// FromTime is the day t falls on in t's own zone.
+func FromTime(t time.Time) Day {
 	y, m, d := t.Date()
 	return Day(time.Date(y, m, d, 0, 0, 0, 0, time.UTC).Unix() / 86400)
 }
@@ -27,7 +27,7 @@ func ParseDay(text string) (Day, error) {
 	if err != nil || t.Year() < 1900 || t.Year() > 2199 {
 		return 0, &ParseError{Text: text, Why: fmt.Sprintf("“%s” is not a day. Write it like 2026-06-09.", shorten(text))}
 	}
-	return DayOf(t), nil
+	return FromTime(t), nil
 }
 
 func (d Day) time() time.Time { return time.Unix(int64(d)*86400, 0).UTC() }

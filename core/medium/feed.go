@@ -18,9 +18,9 @@ type Product struct {
 // Targets of a season for a litre of medium, g. Practice.
 type Targets struct{ Nitrogen, Phosphate, Potash float64 }
 
-// TargetsOf a class: N 0.20 g a litre, 0.15 for first earlies, 0.10 for sweet
+// NewTargets of a class: N 0.20 g a litre, 0.15 for first earlies, 0.10 for sweet
 // potatoes; P2O5 0.15 and K2O 0.30.
-func TargetsOf(c crop.Class) Targets {
+func NewTargets(c crop.Class) Targets {
 	t := Targets{0.20, 0.15, 0.30}
 	switch {
 	case c.Crop() == crop.SweetPotato:
@@ -57,7 +57,7 @@ const Handful measure.Mass = 35
 func Dress(c crop.Class, m Mix, settled measure.Volume, p Product) Dressing {
 	litres := float64(settled)
 	credit := m.credit(settled)
-	d := Dressing{Target: TargetsOf(c).Nitrogen * litres, Credit: credit.Nitrogen}
+	d := Dressing{Target: NewTargets(c).Nitrogen * litres, Credit: credit.Nitrogen}
 	d.Wanted = max(0, d.Target-d.Credit)
 	if m.Inert() {
 		d.Liquid = d.Wanted
@@ -75,7 +75,7 @@ func Dress(c crop.Class, m Mix, settled measure.Volume, p Product) Dressing {
 	}
 	potash := float64(d.Base)*p.Potash/100 + credit.Potash
 	phosphate := float64(d.Base)*p.Phosphate/100 + credit.Phosphate
-	if t := TargetsOf(c); potash > tooMuch*t.Potash*litres || phosphate > tooMuch*t.Phosphate*litres {
+	if t := NewTargets(c); potash > tooMuch*t.Potash*litres || phosphate > tooMuch*t.Phosphate*litres {
 		d.Refused = true
 		d.Advice.Add(advice.Salts, advice.Stop, "", "So much of {} would bring more than half as much again of phosphate or potash as is wanted: salts burn roots. Choose a product richer in nitrogen.", p.Name)
 	}

@@ -163,12 +163,12 @@ func (m Mix) Inert() bool {
 }
 
 // Tops of a full-grown bag weigh about so much. Practice.
-const tops = 1 * measure.Kilogram
+const haulm = 1 * measure.Kilogram
 
 // WetWeight of a bag in full growth: settled litres × wet density + the empty bag +
 // a kilogram of tops.
 func (m Mix) WetWeight(settled measure.Volume, empty measure.Mass) measure.Mass {
-	return measure.Mass(float64(settled)*m.WetKg()*1000) + empty + tops
+	return measure.Mass(float64(settled)*m.WetKg()*1000) + empty + haulm
 }
 
 // WetWorking shows WetWeight.
@@ -185,7 +185,7 @@ func (m Mix) WetWorking(settled measure.Volume, empty measure.Mass) working.Work
 		w.Steps = append(w.Steps, working.Step{Says: "the empty bag", Result: empty})
 	}
 	w.Steps = append(w.Steps,
-		working.Step{Says: "tops in full growth", Result: tops},
+		working.Step{Says: "tops in full growth", Result: haulm},
 		working.Step{Says: "together", Result: w.Result})
 	return w
 }

@@ -90,7 +90,7 @@ func (m Mix) credit(litres measure.Volume) Nutrients {
 // set on, or all of it weekly in inert medium. It holds nitrogen against potash, and
 // all three against one and a half times what is wanted. Practice.
 func FeedSeason(a FeedAsk) SeasonFeed {
-	t := TargetsOf(a.Class)
+	t := NewTargets(a.Class)
 	f := SeasonFeed{Wants: Nutrients(t).times(float64(a.Litres)), Brings: a.Mix.credit(a.Litres)}
 	base := Product{}
 	if a.Base != nil {
@@ -189,7 +189,7 @@ func SeasonWorking(a FeedAsk) working.Working {
 	step := func(result any, says string, args ...any) {
 		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
 	}
-	step(f.Target, "g wanted: {} g a litre × {}", TargetsOf(a.Class).Nitrogen, a.Litres)
+	step(f.Target, "g wanted: {} g a litre × {}", NewTargets(a.Class).Nitrogen, a.Litres)
 	step(f.Credit, "g the mix brings")
 	if len(f.Layers) > 0 {
 		step(f.Base, "half of the rest, {} g, as {} of {} % nitrogen", oneDecimal(f.Dressing.Wanted*baseShare), a.Base.Name, a.Base.Nitrogen)

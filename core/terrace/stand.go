@@ -54,8 +54,8 @@ type Load struct {
 	OnAll     measure.Mass // a m² of the terrace
 }
 
-// LoadOf bags that stand on a terrace. It is no permission for any floor.
-func (t *Terrace) LoadOf(bags []Standing) Load {
+// Load of bags that stand on a terrace. It is no permission for any floor.
+func (t *Terrace) Load(bags []Standing) Load {
 	var l Load
 	for _, b := range bags {
 		l.Total += b.Wet

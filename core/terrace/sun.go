@@ -137,9 +137,9 @@ type Map struct {
 // maxCells of a map; a large terrace is drawn in larger cells.
 const maxCells = 4000
 
-// MapOf the whole terrace in cells of a width, or of a larger one where there would be
+// SunMap of the whole terrace in cells of a width, or of a larger one where there would be
 // too many.
-func (t *Terrace) MapOf(latitude float64, from, until measure.Day, cell float64) Map {
+func (t *Terrace) SunMap(latitude float64, from, until measure.Day, cell float64) Map {
 	cell = math.Max(cell, math.Sqrt(t.Width*t.Depth/maxCells))
 	m := Map{Cell: cell, Cols: max(1, int(math.Ceil(t.Width/cell-1e-9))), Rows: max(1, int(math.Ceil(t.Depth/cell-1e-9)))}
 	points := make([]Point, 0, m.Cols*m.Rows)
@@ -159,5 +159,5 @@ const fullSun = 10.0
 // the most 1. Model.
 func Share(hours float64) float64 { return math.Min(1, math.Max(0, hours)/fullSun) }
 
-// LeastSun that potatoes do well with, in hours a day. Practice.
+// MinSun that potatoes do well with, in hours a day. Practice.
 const MinSun = 6

@@ -81,7 +81,7 @@ func TestGapsLoadsAndEdges(t *testing.T) {
 		}
 	}
 	tr := Terrace{Width: 4, Depth: 3}
-	l := tr.LoadOf([]Standing{round(1, 1, 0.4), box})
+	l := tr.Load([]Standing{round(1, 1, 0.4), box})
 	if l.Total != 90000 || math.Abs(float64(l.Footing)-(0.12566+0.24)) > 1e-4 || math.Abs(float64(l.OnAll)-7500) > 1e-6 {
 		t.Errorf("%+v", l)
 	}
@@ -100,7 +100,7 @@ func BenchmarkShade(b *testing.B) {
 		{From: Point{3, 6}, To: Point{5, 6}, Height: 1}, {From: Point{7, 5}, To: Point{8, 5}, Height: 2.4},
 	}}
 	for b.Loop() {
-		tr.MapOf(54.3, spring, autumn, 0.25)
+		tr.SunMap(54.3, spring, autumn, 0.25)
 	}
 }
 

@@ -36,15 +36,15 @@ type AllottedPlace struct {
 	Short    int
 }
 
-// SpreadOf is what of the bags is compared.
-type SpreadOf string
+// SpreadBy is what of the bags is compared.
+type SpreadBy string
 
 // What is compared: seed of a bag where all have the same number, of a piece
 // where they do not, of a litre where seed is allotted to fit.
 const (
-	OfBag   SpreadOf = "bag"
-	OfPiece SpreadOf = "piece"
-	OfLitre SpreadOf = "litre"
+	OfBag   SpreadBy = "bag"
+	OfPiece SpreadBy = "piece"
+	OfLitre SpreadBy = "litre"
 )
 
 // AllotmentDraft is a proposal that nothing is kept of yet.
@@ -55,7 +55,7 @@ type AllotmentDraft struct {
 	Left    []logbook.PieceState
 	// Spread is the most less the least of Of over the bags, as a share of the mean.
 	Spread float64
-	Of     SpreadOf
+	Of     SpreadBy
 	Advice advice.List
 }
 
@@ -161,7 +161,7 @@ func (d *AllotmentDraft) Propose(b *logbook.Bench, today measure.Day) {
 			short += p.Short
 		}
 		if len(p.Pieces) == 1 && p.Planting.Number == 1 {
-			suggest := bag.Suggest(p.Planting.Bag.Model.Shape, RoomOf(p.Planting.Filling), p.Planting.Variety.Class, p.Planting.Filling.School == hill.TwoLevel)
+			suggest := bag.Suggest(p.Planting.Bag.Model.Shape, NewRoom(p.Planting.Filling), p.Planting.Variety.Class, p.Planting.Filling.School == hill.TwoLevel)
 			if suggest.Number > 1 {
 				d.Advice.Add(advice.SeedSingle, advice.Warn, p.Planting.Bag.Label, "Bag {} has one piece: with two, one failure does not empty it.", p.Planting.Bag.Label)
 			}

@@ -68,7 +68,7 @@ func (c *Cache) sun(key string, work func() map[logbook.ID]float64) map[logbook.
 
 // SunMap of a terrace over some days, in cells of a width, m.
 func (c *Cache) SunMap(t *terrace.Terrace, latitude float64, from, until measure.Day, cell float64) terrace.Map {
-	work := func() terrace.Map { return t.MapOf(latitude, from, until, cell) }
+	work := func() terrace.Map { return t.SunMap(latitude, from, until, cell) }
 	if c == nil {
 		return work()
 	}

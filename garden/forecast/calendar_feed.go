@@ -47,7 +47,7 @@ func (s *PlantingForecast) Foretold(add func(what string, m calendar.Moment)) {
 	}
 	for _, j := range s.Jobs {
 		switch j.Kind {
-		case job.TopUp, job.Tie, job.Look, job.CutDown, job.Lift, job.Nip:
+		case job.TopUp, job.Tie, job.Look, job.CutHaulm, job.Lift, job.Nip:
 			add(string(j.Kind), moment(j.Kind, j.Day, j.Tag, j.Why))
 		}
 	}

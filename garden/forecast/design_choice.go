@@ -46,7 +46,7 @@ func (c *Candidate) of(n int, ask DesignRequest) []bag.Choice {
 		return found
 	}
 	var out []bag.Choice
-	most := bag.MostSprouts
+	most := bag.MaxSprouts
 	if ask.Class.Crop() == crop.SweetPotato {
 		most = 1
 	}

@@ -51,8 +51,8 @@ func (s *PlantingForecast) lastDone(what job.Kind) (logbook.Entry, bool) {
 	return logbook.Entry{}, false
 }
 
-// EntryOf a job: what is logged when it is done.
-func (s *PlantingForecast) EntryOf(ask JobRequest, today measure.Day) (logbook.Entry, error) {
+// NewEntry of a job: what is logged when it is done.
+func (s *PlantingForecast) NewEntry(ask JobRequest, today measure.Day) (logbook.Entry, error) {
 	if !ask.What.Known() {
 		return logbook.Entry{}, logbook.ErrNotFound
 	}

@@ -23,8 +23,8 @@ func DefaultLadder(s bag.Shape, c crop.Class, school hill.School) hill.Plan {
 	return p
 }
 
-// RoomOf a plan that is left free of medium.
-func RoomOf(p hill.Plan) bag.Room { return bag.Room{Headspace: p.Headspace, Filler: p.Filler} }
+// NewRoom of a plan: what is left free of medium.
+func NewRoom(p hill.Plan) bag.Room { return bag.Room{Headspace: p.Headspace, Filler: p.Filler} }
 
 // Draft is a planting that is not saved: what the plan page draws.
 type Draft struct {
@@ -38,7 +38,7 @@ type Draft struct {
 func DraftPlanting(b logbook.Bag, v logbook.Variety, number int, ladder hill.Plan) (Draft, error) {
 	d := Draft{PlantingForecast: PlantingForecast{PlantingState: logbook.PlantingState{Planting: logbook.Planting{Bag: b, Variety: v, Number: number, Filling: ladder}}}}
 	shape, k := b.Model.Shape, v.Class.Constants()
-	d.Suggest = bag.Suggest(shape, RoomOf(ladder), v.Class, ladder.School == hill.TwoLevel)
+	d.Suggest = bag.Suggest(shape, NewRoom(ladder), v.Class, ladder.School == hill.TwoLevel)
 	d.Drainage = b.Model.Drainage.Facts(shape)
 
 	var faults logbook.Faults
@@ -65,7 +65,7 @@ func concerns(d *Draft, k crop.Constants) advice.List {
 	warn := func(kind advice.Kind, says string, args ...any) { said.Add(kind, advice.Warn, "", says, args...) }
 	shape, ladder := d.Bag.Model.Shape, d.Filling
 	if d.Suggest.TooSmall {
-		warn(advice.TooSmall, "This bag holds {} usable; a {} is worth planting from {} on.", shape.Usable(ladder.Headspace), k.Name, k.SmallestBag)
+		warn(advice.TooSmall, "This bag holds {} usable; a {} is worth planting from {} on.", shape.Usable(ladder.Headspace), k.Name, k.MinBag)
 	}
 	if depth := d.Ladder.Top - d.Ladder.Bottom; depth < k.DepthWorkable {
 		warn(advice.Shallow, "{} of medium is shallow for a {}: {} works, {} is good.", depth, k.Name, k.DepthWorkable, k.DepthGood)

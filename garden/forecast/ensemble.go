@@ -156,7 +156,7 @@ func (r *ensembleRun) visit(c *growth.Run) {
 
 // sum of all years.
 func (r *ensembleRun) sum() *EnsembleForecast {
-	p := &EnsembleForecast{Up: growth.SpreadOf(r.up), Mature: growth.SpreadOf(r.mature), Final: growth.SpreadOf(r.final)}
+	p := &EnsembleForecast{Up: growth.NewSpread(r.up), Mature: growth.NewSpread(r.mature), Final: growth.NewSpread(r.final)}
 	for _, d := range r.mature {
 		if d < never {
 			p.Ripe += 1 / float64(len(r.mature))
@@ -164,14 +164,14 @@ func (r *ensembleRun) sum() *EnsembleForecast {
 	}
 	for _, days := range r.raises {
 		if len(days)*2 >= len(r.up) { // half of the years bring it on
-			p.Raises = append(p.Raises, growth.SpreadOf(days))
+			p.Raises = append(p.Raises, growth.NewSpread(days))
 		}
 	}
 	for k := range r.index {
-		p.Index = append(p.Index, growth.SpreadOf(r.index[k]))
+		p.Index = append(p.Index, growth.NewSpread(r.index[k]))
 	}
 	for i, lengths := range r.stems {
-		s := growth.SpreadOf(lengths)
+		s := growth.NewSpread(lengths)
 		p.Stems = append(p.Stems, StemBand{r.st.Grown.Plant.Planted + measure.Day(i*stemEvery), measure.Length(s.Low), measure.Length(s.High)})
 	}
 	return p

@@ -17,8 +17,8 @@ import (
 	"glebata/garden/logbook"
 )
 
-// ShareOf a component in what a layer is made of, 0 to 1.
-func (s *PlantingForecast) ShareOf(of hill.Material, component string, cs medium.Components) float64 {
+// ComponentShare of a component in what a layer is made of, 0 to 1.
+func (s *PlantingForecast) ComponentShare(of hill.Material, component string, cs medium.Components) float64 {
 	if key := map[hill.Material]string{hill.Chips: "chips", hill.Straw: "straw"}[of]; key != "" {
 		if strings.EqualFold(key, component) {
 			return 1
@@ -62,7 +62,7 @@ func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 	shape, m := s.Bag.Model.Shape, s.Measures()
 	switch {
 	case figure == FigureNumber:
-		return bag.SuggestWorking(shape, RoomOf(s.Filling), s.Variety.Class, s.Filling.School == hill.TwoLevel), nil
+		return bag.SuggestWorking(shape, NewRoom(s.Filling), s.Variety.Class, s.Filling.School == hill.TwoLevel), nil
 	case figure == FigureLadder:
 		return s.Filling.LadderWorking(shape, s.Ladder), nil
 	case figure == FigureLitres:
@@ -220,7 +220,7 @@ func (s *PlantingForecast) readyWorking() working.Working {
 
 // stemWorking shows how high the stems stand by the forecast.
 func (s *PlantingForecast) stemWorking() working.Working {
-	c, h := &s.Grown.Run, growth.ParamsOf(s.Variety.Class)
+	c, h := &s.Grown.Run, growth.Params(s.Variety.Class)
 	rate := h.Rate
 	w := working.Working{
 		Title: "Stems by now", Result: s.Now, Mark: working.Model,

@@ -150,7 +150,7 @@ func TestSkippedJobsRest(t *testing.T) {
 	if got := jobOn(ptr(forecastOn(t, due, nil, skip)), job.Raise); got != due+7 {
 		t.Errorf("a layer skipped on %v is asked for again on %v, want a week later", due, got)
 	}
-	for kind, days := range map[job.Kind]measure.Day{job.Raise: 7, job.Feed: 7, job.TopUp: 7, job.Look: 7, job.Measure: 7, job.Tie: 300, job.Nip: 300, job.CutDown: 300} {
+	for kind, days := range map[job.Kind]measure.Day{job.Raise: 7, job.Feed: 7, job.TopUp: 7, job.Look: 7, job.Measure: 7, job.Tie: 300, job.Nip: 300, job.CutHaulm: 300} {
 		if got := kind.Quiet(); got != days {
 			t.Errorf("%s rests %d days, want %d", kind, got, days)
 		}
@@ -199,7 +199,7 @@ func TestTheCacheGivesWhatIsWorkedOutAnew(t *testing.T) {
 		change func(*Inputs)
 	}{
 		"as it is":       {},
-		"cut down":       {[]logbook.Entry{{Kind: logbook.Tended, What: job.CutDown, Day: today - 20}}, nil},
+		"cut down":       {[]logbook.Entry{{Kind: logbook.Tended, What: job.CutHaulm, Day: today - 20}}, nil},
 		"moved":          {nil, func(in *Inputs) { in.Timings = map[logbook.ID]logbook.Timing{1: moved} }},
 		"under glass":    {nil, func(in *Inputs) { in.Timings = map[logbook.ID]logbook.Timing{1: inside} }},
 		"measured":       {[]logbook.Entry{{Kind: logbook.Measured, Day: today - 30, Height: 15}}, nil},

@@ -53,7 +53,7 @@ func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	for _, v := range [...]float64{p.Need, p.Sun, p.Start, p.Head, float64(p.Heated), float64(st.Level), float64(st.Raised), float64(len(st.Rungs)), float64(len(st.Heights))} {
 		maphash.WriteComparable(&h, v)
 	}
-	for _, d := range [...]measure.Day{p.Planted, p.Up, p.Looked, p.Cut, st.Filled, st.Flowered, st.StemDay} {
+	for _, d := range [...]measure.Day{p.Planted, p.Up, p.Looked, p.HaulmCut, st.Filled, st.Flowered, st.StemDay} {
 		maphash.WriteComparable(&h, d)
 	}
 	maphash.WriteComparable(&h, p.Class)
@@ -70,7 +70,7 @@ func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	for _, m := range st.Heights {
 		maphash.WriteComparable(&h, m)
 	}
-	maphash.WriteComparable(&h, a.hashOf(p.Planted-airBefore, p.Planted+airAfter))
+	maphash.WriteComparable(&h, a.hash(p.Planted-airBefore, p.Planted+airAfter))
 	return h.Sum64()
 }
 
@@ -99,7 +99,7 @@ func newPlant(st *logbook.PlantingState, t logbook.Timing, s *calendar.Schedule,
 		p.Planted = st.State.Planted
 	}
 	p.Looked = max(p.Looked, st.Up)
-	p.Cut = st.CutOn()
+	p.HaulmCut = st.HaulmCutOn()
 	for _, stay := range s.Stays {
 		p.Stays = append(p.Stays, growth.Stay{From: stay.From, Offset: stay.Shelter.Offset()})
 	}

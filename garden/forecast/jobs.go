@@ -19,7 +19,7 @@ func (s *PlantingForecast) jobs(sch *calendar.Schedule, nips bool, today measure
 		Today: today, Class: s.Variety.Class, PacketDays: s.Variety.PacketDays, Number: s.Number,
 		PotGrown: sch.Way == calendar.PreGrown, PlantOn: sch.Plant, Next: s.Upcoming(),
 		StemKnown: s.Believed.Known, StemMeasured: s.Believed.Stem, MeasuredOn: s.Believed.Day, Stem: s.Now, Up: c.Up,
-		Nips: nips && s.Last(job.Nip, logbook.Tended, logbook.Skipped) == 0, Flowered: s.Flowered, CutOn: s.CutOn(), MatureOn: c.Mature,
+		Nips: nips && s.Last(job.Nip, logbook.Tended, logbook.Skipped) == 0, Flowered: s.Flowered, CutOn: s.HaulmCutOn(), MatureOn: c.Mature,
 		LookedOn: s.Last(job.Look, logbook.Tended), Tied: s.Times(job.Tie, logbook.Tended, logbook.Skipped) > 0,
 	}
 	if s.Stage == logbook.StageGrowing {

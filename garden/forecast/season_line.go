@@ -36,8 +36,8 @@ type SeasonSpan struct {
 	First, Last measure.Day
 }
 
-// SeasonOf the spans of open plantings: that of the earliest year, and of what grows.
-func SeasonOf(spans []SeasonSpan, today measure.Day) SeasonLine {
+// NewSeasonLine of the spans of open plantings: that of the earliest year, and of what grows.
+func NewSeasonLine(spans []SeasonSpan, today measure.Day) SeasonLine {
 	l := SeasonLine{Today: today}
 	year := math.MaxInt // of the season under way
 	for _, s := range spans {

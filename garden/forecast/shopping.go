@@ -159,7 +159,7 @@ func (s *ShoppingList) Sundries(st *PlantingForecast, today measure.Day) {
 			add(logbook.BagSundry(st.Bag.Model.ID), st.Bag.Model.Name+", a new bag", "in place of the torn one", planted, 1)
 		}
 	}
-	if growth.ParamsOf(st.Variety.Class).Longest >= job.WantsCanes && st.Times(job.Tie, logbook.Tended, logbook.Skipped) == 0 {
+	if growth.Params(st.Variety.Class).Longest >= job.WantsCanes && st.Times(job.Tie, logbook.Tended, logbook.Skipped) == 0 {
 		if by := job.TieOn(&st.Grown.Run); by != 0 {
 			add(logbook.Canes, "canes", "before stems lean", by, job.CanesToABag)
 		}
@@ -271,7 +271,7 @@ func inStock(p logbook.Product, log []logbook.StockEntry, lines []SheetLine, cs 
 		l := &lines[i]
 		for _, layer := range l.Layers {
 			if layer.Day > since {
-				used += l.Filling.LooseOf(layer.Of, layer.Settled) * measure.Volume(l.ShareOf(layer.Of, p.Component, cs))
+				used += l.Filling.LooseMaterial(layer.Of, layer.Settled) * measure.Volume(l.ComponentShare(layer.Of, p.Component, cs))
 			}
 		}
 	}

@@ -73,7 +73,7 @@ func (v *TerraceView) Place(bags []logbook.Bag, spots map[logbook.ID]terrace.Poi
 			n++
 		}
 	}
-	v.Load = v.LoadOf(standing)
+	v.Load = v.Terrace.Load(standing)
 }
 
 // Judge what speaks against how the bags stand.

@@ -45,9 +45,9 @@ func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbo
 	return &air{growth.NewWeather(site.Latitude, from, until, at), site.Latitude}
 }
 
-// hashOf the weather of some days, both counted: what a planting that uses just those
+// hash of the weather of some days, both counted: what a planting that uses just those
 // follows from, whatever else is held.
-func (a *air) hashOf(from, until measure.Day) uint64 {
+func (a *air) hash(from, until measure.Day) uint64 {
 	const offset, prime = 14695981039346656037, 1099511628211 // FNV-1a, a word at a time
 	h := uint64(offset)
 	mix := func(v float64) {

@@ -62,17 +62,17 @@ func (b *Bench) allot(at map[ID]*TrayState) {
 	}
 }
 
-// StagesOf plantings by their logs.
-func StagesOf(logs map[ID][]Entry) map[ID]Stage {
+// Stages of plantings by their logs.
+func Stages(logs map[ID][]Entry) map[ID]Stage {
 	out := make(map[ID]Stage, len(logs))
 	for id, log := range logs {
-		out[id] = stageOf(log)
+		out[id] = newStage(log)
 	}
 	return out
 }
 
-// stageOf a log, without laying the ladder.
-func stageOf(log []Entry) Stage {
+// newStage by a log, without laying the ladder.
+func newStage(log []Entry) Stage {
 	s := StagePlanned
 	for _, e := range Live(log) {
 		switch e.Kind {

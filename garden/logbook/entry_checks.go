@@ -13,7 +13,7 @@ import (
 
 // Heights that no stem can have so many days after planting: what a transplant or a
 // slip brings with it, and the most that grows in a day, in cm. Practice.
-const TallestPlanted, fastestDay measure.Length = 100, 8
+const MaxPlantedHeight, fastestDay measure.Length = 100, 8
 
 // CheckMeant refuses what no grower means: a day far from the season, a stem that
 // cannot have grown yet, a batch that was weighed in before.
@@ -23,7 +23,7 @@ func (l *PlantingLog) CheckMeant(e *Entry) error {
 		return Refuse("day", "{} is not in the season {}.", e.Day, year)
 	}
 	if s := &l.State; e.Kind == Measured && s.Stage == StageGrowing && e.Day >= s.Planted {
-		if most := min(growth.MaxStem, TallestPlanted+fastestDay*measure.Length(e.Day-s.Planted)); e.Height > most {
+		if most := min(growth.MaxStem, MaxPlantedHeight+fastestDay*measure.Length(e.Day-s.Planted)); e.Height > most {
 			return Refuse("height", "{} is more than stems can stand {} days after planting: check the number and its unit.", e.Height, int(e.Day-s.Planted))
 		}
 	}

@@ -105,8 +105,8 @@ func (s *State) Last(what job.Kind, as ...Kind) measure.Day {
 	return 0
 }
 
-// CutOn is the day the tops were cut down; 0 when they stand.
-func (s *State) CutOn() measure.Day { return s.Last(job.CutDown, Tended) }
+// HaulmCutOn is the day the tops were cut down; 0 when they stand.
+func (s *State) HaulmCutOn() measure.Day { return s.Last(job.CutHaulm, Tended) }
 
 // Times a job was done or skipped.
 func (s *State) Times(what job.Kind, as ...Kind) int {

@@ -55,10 +55,10 @@ func (s *Site) Frosts(today measure.Day) climate.Frosts {
 		return climate.Frosts{None: true}
 	}
 	year := today.Year() - 1
-	f := climate.FrostsOf(year, s.Last, s.First, 1)
+	f := climate.NewFrosts(year, s.Last, s.First, 1)
 	for f.First+30 < today {
 		year++
-		f = climate.FrostsOf(year, s.Last, s.First, 1)
+		f = climate.NewFrosts(year, s.Last, s.First, 1)
 	}
 	f.LastSD, f.FirstSD = s.LastSD, s.FirstSD
 	return f

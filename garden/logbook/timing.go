@@ -72,12 +72,12 @@ func (t *Timing) Check(v Variety, year int) error {
 	return faults.Err()
 }
 
-// FrostsOf the growing season that begins with the spring of a year.
-func (s *Site) FrostsOf(year int) climate.Frosts {
+// FrostsIn the growing season that begins with the spring of a year.
+func (s *Site) FrostsIn(year int) climate.Frosts {
 	if s.Last == 0 {
 		return climate.Frosts{None: true}
 	}
-	f := climate.FrostsOf(year, s.Last, s.First, 1)
+	f := climate.NewFrosts(year, s.Last, s.First, 1)
 	f.LastSD, f.FirstSD = s.LastSD, s.FirstSD
 	return f
 }
@@ -88,5 +88,5 @@ func (s *Site) Calendar(year int) (*calendar.Place, error) {
 	if err != nil {
 		return nil, err
 	}
-	return calendar.NewPlace(n, s.FrostsOf(year), s.Risk, s.Heated, measure.Date(year, 1, 1)), nil
+	return calendar.NewPlace(n, s.FrostsIn(year), s.Risk, s.Heated, measure.Date(year, 1, 1)), nil
 }

@@ -35,7 +35,7 @@ func sheetOf(t *testing.T, asks ...calendar.Request) forecast.Sheet {
 	if err != nil {
 		t.Fatal(err)
 	}
-	f := climate.FrostsOf(2026, s.Last, s.First, s.LastSD)
+	f := climate.NewFrosts(2026, s.Last, s.First, s.LastSD)
 	sh := forecast.Sheet{Year: 2026, Site: s, Normals: n, Frosts: f, Place: place}
 	for i, a := range asks {
 		l := forecast.SheetLine{Schedule: place.Plan(a)}

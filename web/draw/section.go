@@ -98,8 +98,8 @@ type Look struct {
 
 // Margin kept beside a bag for leaves, in mm, and the least width of a view.
 const (
-	sideRoom   = 66
-	leastWidth = 500
+	sideRoom = 66
+	minWidth = 500
 )
 
 // NewSection makes the section of a planted or planned bag. Symbols it refers to are
@@ -119,7 +119,7 @@ func NewSection(l Look, defs *Defs) Section {
 			s.Water = Mark(across(shape, level))
 		}
 	}
-	half := max(mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height())))/2+sideRoom, leastWidth/2)
+	half := max(mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height())))/2+sideRoom, minWidth/2)
 	top = max(top, mm(shape.Height())+10)
 	if text := st.Job.Tag.In(l.Units); text != "" {
 		s.Tag = hang(text, string(st.Job.Kind), top+14)
@@ -181,19 +181,19 @@ func bands(st *forecast.PlantingForecast, fresh bool) []Band {
 	if st.Stage == logbook.StagePlanned {
 		out := make([]Band, 0, len(st.Ladder.Fills))
 		for i, f := range st.Ladder.Fills {
-			out = append(out, Band{Path: Mark(slab(shape, f.From, f.To)), Hatch: hatchOf(f.Of, i)})
+			out = append(out, Band{Path: Mark(slab(shape, f.From, f.To)), Hatch: hatch(f.Of, i)})
 		}
 		return out
 	}
 	out := make([]Band, len(st.Layers))
 	for i, l := range st.Layers {
-		out[i] = Band{Mark(slab(shape, l.From, l.To)), hatchOf(l.Of, i), fresh && i == len(st.Layers)-1}
+		out[i] = Band{Mark(slab(shape, l.From, l.To)), hatch(l.Of, i), fresh && i == len(st.Layers)-1}
 	}
 	return out
 }
 
-// hatchOf a layer: chips and straw have their own.
-func hatchOf(of hill.Material, i int) int {
+// hatch of a layer: chips and straw have their own.
+func hatch(of hill.Material, i int) int {
 	switch of {
 	case hill.Chips:
 		return hatches

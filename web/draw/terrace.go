@@ -58,9 +58,9 @@ type TerraceBag struct {
 // Room around a terrace for walls and words, under it and to its right, and for bags that
 // stand nowhere yet; and its widest and highest, in px.
 const (
-	terraceEdge            = 46
-	terraceFoot, trayRow   = 84, 30
-	terraceMost, terraceHi = 900, 470
+	terraceEdge           = 46
+	terraceFoot, trayRow  = 84, 30
+	maxTerrace, terraceHi = 900, 470
 )
 
 // sunClass of hours a day: under 4, 6, 8, 10, and more.
@@ -81,7 +81,7 @@ func sunClass(h float64) int {
 // NewTerrace draws a terrace.
 func NewTerrace(v forecast.TerraceView) Terrace {
 	t := Terrace{DepthM: v.Depth}
-	t.Scale = math.Min(terraceMost/v.Width, terraceHi/v.Depth)
+	t.Scale = math.Min(maxTerrace/v.Width, terraceHi/v.Depth)
 	t.TW, t.TH = int(v.Width*t.Scale), int(v.Depth*t.Scale)
 	t.W, t.H = t.TW+terraceEdge+terraceFoot, t.TH+terraceEdge+terraceFoot
 	t.OriginX, t.OriginY, t.ScaleW = terraceEdge, terraceEdge+t.TH, int(t.Scale)

@@ -14,7 +14,7 @@ func TestTerraceIsDrawnToScaleAndNothingOverlaps(t *testing.T) {
 		Terrace: terrace.Terrace{Width: 6, Depth: 4, Walls: []terrace.Wall{{Name: "<shed>", From: terrace.Point{X: 6.2}, To: terrace.Point{X: 6.2, Y: 4}, Height: 2}}},
 		Tap:     terrace.Point{X: 3, Y: 3},
 	}}
-	v.Map = v.MapOf(55, 20600, 20700, 0.25)
+	v.Map = v.SunMap(55, 20600, 20700, 0.25)
 	round := forecast.PlacedBag{Bag: logbook.Bag{ID: 1, Label: "R1"}, Placed: true, Variety: "Grey & Gannet", Stand: terrace.Standing{At: terrace.Point{X: 1.5, Y: 1}, Round: true, L: 0.4}}
 	box := forecast.PlacedBag{Bag: logbook.Bag{ID: 2, Label: "R2"}, Placed: true, Stand: terrace.Standing{At: terrace.Point{X: 4, Y: 2}, L: 0.8, W: 0.4}}
 	spare := forecast.PlacedBag{Bag: logbook.Bag{ID: 3, Label: "R3"}, Stand: terrace.Standing{L: 0.8, W: 0.4}}
