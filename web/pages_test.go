@@ -107,7 +107,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 // A long list of bags turns by the hundred; a refused form comes back on its own page.
 func TestLongListOfBagsTurns(t *testing.T) {
 	s := emptySite(t)
-	s.post("/models", "name", "cask", "shape", "round", "base", "36", "top", "40", "height", "42", "material", "fabric", "drain", "wall")
+	s.post("/models", "name", "cask", "kind", "round", "base", "36", "top", "40", "height", "42", "material", "fabric", "drain", "wall")
 	for _, hundred := range []int{0, 100, 200} {
 		var labels []string
 		for n := range min(100, 230-hundred) {
