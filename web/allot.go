@@ -32,8 +32,7 @@ type allotBody struct {
 	Key     string
 	Error   string
 	Said    string
-	Query   string
-	Keep    url.Values // what is asked, to be asked again with a swap
+	Asked   url.Values // what is asked, to be asked again with a swap
 	Caution []form.Caution
 	Notes   []note
 }
@@ -207,14 +206,13 @@ func (b *allotBody) tell(d *forecast.AllotmentDraft, ask forecast.AllotmentReque
 	for _, p := range d.Places {
 		heaviest = max(heaviest, p.Total)
 	}
-	b.Keep = url.Values{"mode": {string(ask.Mode)}}
+	b.Asked = url.Values{"mode": {string(ask.Mode)}}
 	for _, id := range ask.Plantings {
-		b.Keep.Add("planting", fmt.Sprint(id))
+		b.Asked.Add("planting", fmt.Sprint(id))
 	}
 	for _, swap := range ask.Swaps {
-		b.Keep.Add("swap", pieceKey(swap[0])+"-"+pieceKey(swap[1]))
+		b.Asked.Add("swap", pieceKey(swap[0])+"-"+pieceKey(swap[1]))
 	}
-	b.Query = b.Keep.Encode()
 	for _, p := range d.Places {
 		place := allotPlace{Label: p.Planting.Bag.Label, Total: p.Total, Short: p.Short, Bar: int(1000 * float64(p.Total/heaviest)), Of: sys.Volume(p.Litres)}
 		b.Total += p.Total

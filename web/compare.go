@@ -30,7 +30,7 @@ type compareBody struct {
 	HasRatio  bool
 	AtLeast   bool // some of the lines have unweighed harvest
 	Any       bool // finished bags at all
-	Query     string
+	Asked     url.Values
 	Notes     []note
 	Sort      string
 	Down      bool
@@ -75,7 +75,7 @@ func (s *Site) compare(c *gin.Context) error {
 	q := c.Request.URL.Query()
 	body := compareBody{Any: len(done) > 0, Sort: q.Get("sort"), Down: q.Get("dir") != "up"}
 	body.choices(done, q)
-	body.Query = url.Values{"variety": {q.Get("variety")}, "year": {q.Get("year")}}.Encode()
+	body.Asked = url.Values{"variety": {q.Get("variety")}, "year": {q.Get("year")}}
 	chosen := chooseLines(done, q)
 	for _, st := range chosen {
 		line := compareLine{PlantingForecast: st, M: st.Measures()}

@@ -28,7 +28,7 @@ type designBody struct {
 	Chosen  *designKind
 	Curve   draw.Yield
 	Aims    []aimChoice
-	Query   string
+	Asked   url.Values
 	Missing bool
 	Costs   bool // of some the price is known
 	Notes   []note
@@ -131,14 +131,14 @@ func (b *designBody) query(ask forecast.DesignRequest, mix string, sys measure.S
 	if !ask.Calibrate {
 		q.Set("mine", "no")
 	}
-	b.Query = q.Encode()
+	b.Asked = q
 }
 
 func (b *designBody) tell(ask forecast.DesignRequest, kind logbook.ID, sys measure.System) {
 	best := -1
 	for i := range b.Sheet.Candidates {
 		c := &b.Sheet.Candidates[i]
-		k := designKind{Candidate: c, Href: fmt.Sprintf("/plan/design?%s&kind=%d", b.Query, c.Model.ID)}
+		k := designKind{Candidate: c, Href: string(address("/plan/design", b.Asked, "kind", c.Model.ID))}
 		k.Section = draw.NewSection(draw.Look{Standing: &c.Draft, Units: sys, Ladder: true}, &b.Defs)
 		k.Section.Tag = nil
 		k.PxW, k.PxH = draw.Px(k.Section.W, designScale), draw.Px(k.Section.H, designScale)

@@ -32,9 +32,9 @@ type planBody struct {
 	Above   draw.Above
 	Settled measure.Volume
 	Loose   measure.Volume
-	Query   string // the plan as an address
-	Missing string // what to do first, in an empty garden
-	Drill   bool   // ask for the grower's word to drill
+	Asked   url.Values // the plan as its form would send it
+	Missing string     // what to do first, in an empty garden
+	Drill   bool       // ask for the grower's word to drill
 	Notes   []note
 	Said    string
 	Reason  string
@@ -260,13 +260,13 @@ func (b *planBody) show(d *forecast.Draft, a planAsk, sys measure.System) {
 	q.Set("base", sys.Fine(a.filling.Base))
 	q.Set("cover", sys.Fine(a.filling.Cover))
 	q.Set("layer", sys.Fine(a.filling.MaxLayer))
-	q.Set("settling", fmt.Sprintf("%.0f", a.filling.Settling*100))
+	q.Set("settling", fmt.Sprintf("%g", a.filling.Settling*100))
 	q.Set("mix", a.mix.Key)
 	q.Set("year", fmt.Sprint(a.year))
 	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), nil) {
 		q.Set(f.Name, f.Value)
 	}
-	b.Query = q.Encode()
+	b.Asked = q
 	figures := []string{forecast.FigureNumber, forecast.FigureLadder, forecast.FigureLitres, forecast.FigureSeed}
 	b.Notes = newNotes(&d.PlantingForecast, figures, sys)
 }

@@ -8,6 +8,7 @@ import (
 	"io/fs"
 	"log/slog"
 	"net/http"
+	"net/url"
 	"path"
 	"strings"
 	"sync"
@@ -36,7 +37,14 @@ func mainBlock(page string) string { return "main " + page }
 
 func loadPages(a *assets) (*pages, error) {
 	funcs := template.FuncMap{
-		"asset":     a.address,
+		"asset": a.address,
+		"address": func(path string, rest ...any) template.URL {
+			if len(rest) == 0 {
+				return address(path, nil)
+			}
+			asked, _ := rest[0].(url.Values)
+			return address(path, asked, rest[1:]...)
+		},
 		"px":        draw.Px,
 		"scale":     draw.Scale,
 		"class":     func(c crop.Class) string { return c.Name() },
@@ -146,10 +154,7 @@ func requestPath(c *gin.Context) string {
 	q := c.Request.URL.Query()
 	q.Del("said")
 	q.Del("done")
-	if len(q) == 0 {
-		return c.Request.URL.Path
-	}
-	return c.Request.URL.Path + "?" + q.Encode()
+	return pathWith(c.Request.URL.Path, q)
 }
 
 // write executes one block of the templates.

@@ -23,7 +23,7 @@ type seasonBody struct {
 	Lines   []forecast.SheetLine
 	Chosen  *forecast.SheetLine // whose form stands below
 	Form    form.Form
-	Query   string
+	Asked   url.Values
 	Said    string
 	Feed    string
 	Notes   []note
@@ -79,7 +79,7 @@ func (s *Site) seasonPage(c *gin.Context, status int, t form.Sent) error {
 		for _, f := range body.Form.Fields {
 			q.Set(f.Name, f.Value)
 		}
-		body.Query = q.Encode()
+		body.Asked = q
 		body.Notes = []note{newNote(sheet.Place.PlantWorking(&l.Schedule), l.Bag.Label, r.Units), newNote(l.Schedule.WarmthWorking(), l.Bag.Label, r.Units)}
 	}
 	body.Lines = sheet.Lines

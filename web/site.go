@@ -3,6 +3,7 @@ package web
 import (
 	"fmt"
 	"net/http"
+	"net/url"
 	"slices"
 	"strings"
 
@@ -24,7 +25,7 @@ type siteBody struct {
 	Months   []monthLine
 	Hints    string // their hints, to be swapped as one types
 	Own      bool   // the monthly numbers are open
-	Query    string
+	Asked    url.Values
 	Said     string
 	Known    bool
 	Notes    []note
@@ -147,7 +148,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 		body.Electric = beware("electric")
 	}
 	if t.Form != "" {
-		body.Query = r.Values.Encode()
+		body.Asked = r.Values
 	}
 	s.render(c, status, "site", view{Title: "Site", Stage: "Site", Body: body})
 	return nil
