@@ -197,7 +197,7 @@ func (p *person) try(what string, do func(*rod.Page) error) {
 	deadline := time.Now().Add(patience)
 	for {
 		err := do(p.page.Timeout(time.Until(deadline) + 50*time.Millisecond))
-		passing := err != nil && slices.ContainsFunc(turning, func(s string) bool { return strings.Contains(err.Error(), s) })
+		passing := errors.Is(err, context.DeadlineExceeded) || err != nil && slices.ContainsFunc(turning, func(s string) bool { return strings.Contains(err.Error(), s) })
 		if !passing || time.Now().After(deadline) {
 			p.must(what, err)
 			return
@@ -239,7 +239,7 @@ func (p *person) field(label string) *rod.Element {
 func (p *person) fill(label, text string) {
 	p.t.Helper()
 	p.try("typing into "+label, func(*rod.Page) error {
-		f := p.field(label)
+		f := p.field(label).Timeout(2 * time.Second) // a page that turns takes its fields along
 		if err := f.SelectAllText(); err != nil {
 			return err
 		}
@@ -253,19 +253,23 @@ func (p *person) fill(label, text string) {
 // setDay sets a date field; its own picker differs between browsers.
 func (p *person) setDay(label, iso string) {
 	p.t.Helper()
-	_, err := p.field(label).Eval(`v => { this.value = v; this.dispatchEvent(new Event("input", {bubbles: true})) }`, iso)
-	p.must("setting "+label, err)
+	p.try("setting "+label, func(*rod.Page) error {
+		_, err := p.field(label).Eval(`v => { this.value = v; this.dispatchEvent(new Event("input", {bubbles: true})) }`, iso)
+		return err
+	})
 }
 
 func (p *person) choose(label, option string) {
 	p.t.Helper()
-	_, err := p.field(label).Eval(`want => {
+	p.try("choosing "+option+" in "+label, func(*rod.Page) error {
+		_, err := p.field(label).Eval(`want => {
 		const o = [...this.options].find(o => o.text.includes(want));
 		if (!o) throw new Error("no option " + want);
 		this.value = o.value;
 		this.dispatchEvent(new Event("input", {bubbles: true}));
 		this.dispatchEvent(new Event("change", {bubbles: true})) }`, option)
-	p.must("choosing "+option+" in "+label, err)
+		return err
+	})
 }
 
 // press what bears these words: a button, a link, a heading that opens.

@@ -77,11 +77,11 @@ func RatioOfTotalsWorking(bags []Bag) working.Working {
 		}
 	}
 	w := working.Working{
-		Title: "Harvest for each gram of seed, all together", Result: r, Mark: working.Sum,
+		Title: "Harvest for each gram of seed, all together", Result: measure.Ratio(r), Mark: working.Sum,
 		Steps: []working.Step{
 			{Says: "edible harvest of {} bags", Args: []any{n}, Result: harvest},
 			{Says: "seed planted in them", Result: seed},
-			{Says: "{} ÷ {}", Args: []any{harvest, seed}, Result: r},
+			{Says: "{} ÷ {}", Args: []any{harvest, seed}, Result: measure.Ratio(r)},
 		},
 		Source:  "ratio of totals, not the mean of ratios, so that a small bag counts as little as it weighs",
 		Changes: "Which bags are chosen.",
@@ -110,11 +110,11 @@ func (t Total) MeanTuberWorking() working.Working {
 func (b Bag) RatioWorking() working.Working {
 	r, _ := b.Ratio()
 	w := working.Working{
-		Title: "Harvest for each gram of seed", Result: r, Mark: working.Sum,
+		Title: "Harvest for each gram of seed", Result: measure.Ratio(r), Mark: working.Sum,
 		Steps: []working.Step{
 			{Says: "edible harvest (keep, small, eat first, saved seed)", Result: b.Edible},
 			{Says: "seed planted, every piece weighed", Result: b.Seed},
-			{Says: "{} ÷ {}", Args: []any{b.Edible, b.Seed}, Result: r},
+			{Says: "{} ÷ {}", Args: []any{b.Edible, b.Seed}, Result: measure.Ratio(r)},
 		},
 		Source:  "ratio of totals; break-even is 1, where the bag gave back its seed",
 		Changes: "A batch weighed later, or a seed weight corrected.",

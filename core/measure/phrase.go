@@ -50,6 +50,8 @@ func (s System) Print(v any) string {
 		return s.Area(q)
 	case Phrase:
 		return q.In(s)
+	case Ratio:
+		return q.String()
 	default:
 		return s.Fine(v)
 	}

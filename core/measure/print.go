@@ -70,6 +70,12 @@ func (s System) Area(a Area) string {
 	return fixed(float64(a)/sqFootM2, 1) + " sq ft"
 }
 
+// Ratio is how often one quantity goes into another, without a unit.
+type Ratio float64
+
+// String has one decimal: "20.5".
+func (r Ratio) String() string { return fixed(float64(r), 1) }
+
 // Temperature prints t: "1.5 °C", "35 °F". US growers read Fahrenheit.
 func (s System) Temperature(t Temperature) string {
 	if s == US {
@@ -108,6 +114,8 @@ func (s System) Fine(v any) string {
 		return fixed(float64(q)/sqFootM2, 3) + " sq ft"
 	case Temperature:
 		return s.Temperature(q)
+	case Ratio:
+		return trimmed(float64(q), 3)
 	case float64:
 		return trimmed(q, 3)
 	default:

@@ -67,5 +67,6 @@ func (s Step) Outcome(sys measure.System) string {
 // Complete reports whether every {} has its number and every number its {}.
 func (s Step) Complete() bool { return strings.Count(s.Says, "{}") == len(s.Args) }
 
-// Figure prints the result of the whole working.
-func (w Working) Figure(sys measure.System) string { return sys.Fine(w.Result) }
+// Figure prints the result of the whole working as the page does that it is opened
+// from; its last step has more digits.
+func (w Working) Figure(sys measure.System) string { return sys.Print(w.Result) }
