@@ -111,28 +111,32 @@ func TestSchoolsSayHowMany(t *testing.T) {
 // (3 + actual ÷ expected) ÷ 4 when it is asked to be, and not otherwise.
 func TestOwnHarvestsScaleWhatIsExpected(t *testing.T) {
 	p, id := planted(t)
+	lifted := today + 90
 	for _, e := range []logbook.Entry{
 		{Kind: logbook.Raised, RaiseBy: 10}, {Kind: logbook.Raised, RaiseBy: 10},
 		{Kind: logbook.Weighed, Batches: []logbook.Batch{{Gross: 4000, Grade: "keep"}}}, {Kind: logbook.Closed},
 	} {
-		e.Planting, e.Day = id, today
-		_, err := p.record(e)
+		a := p.asked()
+		e.Planting, e.Day, a.Today = id, lifted, lifted
+		_, err := p.Record(ctx, e, a)
 		p.must(err)
 	}
+	finished, err := p.look(lifted).FinishedGrown()
+	p.must(err)
 	full := p.bag.Model.Shape.Between(0, 38)
-	expected := bag.Expect(bag.Growing{Class: crop.Maincrop, Usable: full, Depth: 38, Plants: 3, Sprouts: 3}).Yield
+	expected := bag.Expect(bag.Growing{Class: crop.Maincrop, Usable: full, Depth: 38, Plants: 3, Sprouts: 3, Season: finished[0].Index}).Yield
 	want := (3 + 4000/float64(expected)) / 4
 	ask := askFor(crop.Maincrop)
 	plain := p.design(ask)["cask"].Choice.Yield
 	ask.Calibrate = true
-	sheet, err := p.look().Design(ask)
+	sheet, err := p.look(lifted).Design(ask)
 	p.must(err)
 	if got := float64(sheet.Candidates[0].Choice.Yield / plain); sheet.Mine != 1 || math.Abs(got-want) > 1e-6 {
 		t.Errorf("scaled by %.4f from %d bags, want %.4f", got, sheet.Mine, want)
 	}
 	other := askFor(crop.FirstEarly)
 	other.Calibrate = true
-	if sheet, err := p.look().Design(other); err != nil || sheet.Mine != 0 || sheet.From.Factor() != 1 {
+	if sheet, err := p.look(lifted).Design(other); err != nil || sheet.Mine != 0 || sheet.From.Factor() != 1 {
 		t.Errorf("a maincrop scales a first early: %+v, %v", sheet.From, err)
 	}
 }

@@ -115,6 +115,9 @@ func (v *View) CalendarFeed(year int) (forecast.Sheet, []forecast.FeedMoment, er
 	if err != nil {
 		return sheet, nil, err
 	}
+	if _, err := v.Windows(sheet.Lines); err != nil {
+		return sheet, nil, err
+	}
 	var out []forecast.FeedMoment
 	for i := range sheet.Lines {
 		l := &sheet.Lines[i]
@@ -154,14 +157,17 @@ func (v *View) Succession(variety logbook.Variety, t logbook.Timing, cover measu
 	if faults != nil {
 		return nil, nil, faults
 	}
-	site, _, err := v.Site()
+	place, err := v.Place(year)
 	if err != nil {
 		return nil, nil, err
 	}
-	place, err := site.Calendar(year)
+	bench, err := v.Bench()
 	if err != nil {
 		return nil, nil, err
 	}
-	batches, gaps := place.Succession(t.Asked(variety, cover), v.today, from, until, each)
+	batches, gaps := calendar.Succession(calendar.SuccessionRequest{
+		Planting: t.Asked(variety, cover), Today: v.today, From: from, Until: until, Each: each,
+		OnBench: bench.Chitted(variety.ID), Plan: place.Plan,
+	})
 	return batches, gaps, nil
 }

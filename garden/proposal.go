@@ -4,9 +4,7 @@ import (
 	"context"
 	"slices"
 
-	"glebata/core/bag"
 	"glebata/core/crop"
-	"glebata/core/hill"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -37,7 +35,19 @@ func (v *View) Propose(ask forecast.ProposalRequest) (forecast.Proposal, error) 
 	if err != nil {
 		return out, err
 	}
-	b := forecast.Proposer{Seasons: map[forecast.SeasonOfVariety]float64{}, Out: &out, Ask: &ask, Site: &site, Today: v.today, Mix: cat.Recipe("").Mix}
+	usual := cat.Recipe("").Mix
+	grow, err := v.growDrafts(ask.Year)
+	if err != nil {
+		return out, err
+	}
+	b := forecast.Proposer{Out: &out, Ask: &ask, Site: &site, Mix: usual, Draft: func(b logbook.Bag, kind logbook.Variety) (forecast.Draft, error) {
+		number, filling := forecast.ProposedNumber(b, kind)
+		d, err := forecast.DraftPlanting(b, kind, number, filling)
+		if err == nil {
+			err = grow(&d, logbook.UsualTiming(b, kind), usual)
+		}
+		return d, err
+	}}
 	b.PerLitre = forecast.PerLitre(b.Mix, products)
 	for _, variety := range cat.Varieties {
 		there := len(bench.Free(variety.ID))
@@ -85,8 +95,8 @@ func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[logbook.ID
 			if err != nil {
 				return 0, err
 			}
-			number := bag.Suggest(b.Model.Shape, bag.Room{Headspace: hill.UsualHeadspace}, v.Class, false).Number
-			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: forecast.DefaultLadder(b.Model.Shape, v.Class, hill.Default(v.Class)), Timing: logbook.UsualTiming(b, v)}
+			number, filling := forecast.ProposedNumber(b, v)
+			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: filling, Timing: logbook.UsualTiming(b, v)}
 			if _, err := planBag(ctx, w, ask, a); err != nil {
 				return 0, err
 			}

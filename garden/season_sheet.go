@@ -30,64 +30,101 @@ func (v *View) SeasonSheet(year int) (forecast.Sheet, error) {
 		return sh, err
 	}
 	for i := range list {
-		st := &list[i]
-		if st.Stage == logbook.StageDropped {
-			continue
+		switch st := &list[i]; {
+		case st.Stage == logbook.StageDropped:
+		case st.Dates == nil:
+			sh.Lines = append(sh.Lines, forecast.SheetLine{PlantingForecast: *st, Schedule: forecast.EndedDates(sh.Place, st, v.today)})
+		default:
+			sh.Lines = append(sh.Lines, forecast.SheetLine{PlantingForecast: *st, Schedule: *st.Dates})
 		}
-		s := forecast.NewSchedule(sh.Place, st, st.Timing, v.today)
-		st.Follow(&s)
-		sh.Lines = append(sh.Lines, forecast.SheetLine{PlantingForecast: *st, Schedule: s})
 	}
 	slices.SortStableFunc(sh.Lines, func(a, b forecast.SheetLine) int { return int(a.Schedule.Begins() - b.Schedule.Begins()) })
 	return sh, nil
 }
 
-// Schedule of one planting in its season.
-func (v *View) Schedule(st *forecast.PlantingForecast) (calendar.Schedule, error) {
-	site, _, err := v.Site()
-	if err != nil {
-		return calendar.Schedule{}, err
+// Windows puts the window round the day that each line of a sheet is ready. Ask for
+// everything else before, as with Prospects.
+func (v *View) Windows(lines []forecast.SheetLine) (Progress, error) {
+	row := make([]forecast.PlantingForecast, len(lines))
+	for i := range lines {
+		row[i] = lines[i].PlantingForecast
 	}
-	place, err := site.Calendar(st.Season.Year)
-	if err != nil {
-		return calendar.Schedule{}, err
+	windows, progress, err := v.Prospects(row)
+	for i := range lines {
+		if l := &lines[i]; l.Grown != nil {
+			windows[l.Planting.ID].Window(&l.Schedule)
+		}
 	}
-	s := forecast.NewSchedule(place, st, st.Timing, v.today)
-	st.Follow(&s)
-	return s, nil
+	return progress, err
 }
 
-// CountDraft counts the dates of a plan that is not kept yet.
-func (v *View) CountDraft(d *forecast.Draft, year int, t logbook.Timing) (*calendar.Place, calendar.Schedule, error) {
-	if err := t.Check(d.Variety, year); err != nil {
-		return nil, calendar.Schedule{}, err
-	}
+// Place is the calendar of the site in a season's year.
+func (v *View) Place(year int) (*calendar.Place, error) {
 	site, _, err := v.Site()
 	if err != nil {
-		return nil, calendar.Schedule{}, err
+		return nil, err
 	}
-	place, err := site.Calendar(year)
-	if err != nil {
-		return nil, calendar.Schedule{}, err
-	}
-	return place, forecast.NewSchedule(place, &d.PlantingForecast, t, v.today), nil
+	return site.Calendar(year)
 }
 
-// GrowDraft forecasts a plan that is not kept yet: how it would grow, and its feed.
-func (v *View) GrowDraft(d *forecast.Draft, year int, t logbook.Timing, mix medium.Mix) error {
-	d.Season.Year = year
+// Try a timing on a planting that is not kept: what follows from it, and what breaks.
+// Faults name the fields.
+func (v *View) Try(st *forecast.PlantingForecast, t logbook.Timing) (forecast.PlantingForecast, error) {
+	if err := t.Check(st.Variety, st.Season.Year); err != nil {
+		return *st, err
+	}
+	f := Filter{ID: st.Planting.ID}
+	states, err := v.states(f)
+	if err == nil && len(states.list) != 1 {
+		err = logbook.ErrNotFound
+	}
+	if err != nil {
+		return *st, err
+	}
+	in, err := v.inputs(f)
+	if err != nil {
+		return *st, err
+	}
+	from, until := in.Span(states.list)
+	if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+		return *st, err
+	}
+	in.Timings = map[logbook.ID]logbook.Timing{st.Planting.ID: t}
+	return forecast.Of(states.list[0], in)
+}
+
+// growDrafts forecasts plans of a year that are not kept yet, one after another.
+func (v *View) growDrafts(year int) (func(d *forecast.Draft, t logbook.Timing, mix medium.Mix) error, error) {
 	in, err := v.inputs(Filter{ID: -1})
 	if err != nil {
-		return err
+		return nil, err
 	}
-	list := []logbook.PlantingState{d.PlantingState}
-	from, until := in.Span(list)
+	draft := logbook.PlantingState{}
+	draft.Season.Year = year
+	from, until := in.Span([]logbook.PlantingState{draft})
 	if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+		return nil, err
+	}
+	return func(d *forecast.Draft, t logbook.Timing, mix medium.Mix) error {
+		d.Season.Year = year
+		in.Timings, in.Mixes = map[logbook.ID]logbook.Timing{0: t}, map[logbook.ID]medium.Mix{0: mix}
+		var err error
+		d.PlantingForecast, err = forecast.Of(d.PlantingState, in)
+		return err
+	}, nil
+}
+
+// GrowDraft forecasts a plan that is not kept yet: its dates, how it would grow, and its
+// feed. Faults name the fields of its timing.
+func (v *View) GrowDraft(d *forecast.Draft, year int, t logbook.Timing, mix medium.Mix) error {
+	if err := t.Check(d.Variety, year); err != nil {
 		return err
 	}
-	in.Timings, in.Mixes = map[logbook.ID]logbook.Timing{0: t}, map[logbook.ID]medium.Mix{0: mix}
-	d.PlantingForecast, err = forecast.Of(list[0], in)
-	return err
+	grow, err := v.growDrafts(year)
+	if err != nil {
+		return err
+	}
+	return grow(d, t, mix)
 }
 
 // SetTiming keeps how a planting is started and where it stands. Safe to repeat.

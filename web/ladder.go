@@ -242,6 +242,7 @@ func (b *ladderBody) forms(t form.Sent, today measure.Day) {
 
 // yieldView is a bag's outlook in words and drawn.
 type yieldView struct {
+	Dates              *dates
 	Now, Ready         forecast.Harvest
 	Weeks              []forecast.Harvest
 	Curve              draw.Bulking
@@ -252,13 +253,13 @@ type yieldView struct {
 
 func newYieldView(st *forecast.PlantingForecast, growing bag.Growing, p *forecast.EnsembleForecast, today measure.Day, sys measure.System) *yieldView {
 	o := st.YieldOutlook(growing, p, today)
-	v := &yieldView{Now: o.Now, Ready: o.Ready, From: o.From, Computing: p == nil, Started: o.Now.Yield > 0}
+	v := &yieldView{Dates: newDates(st, p), Now: o.Now, Ready: o.Ready, From: o.From, Computing: p == nil, Started: o.Now.Yield > 0}
 	for _, w := range o.Weeks {
-		if !w.Beyond && (w.Day <= st.ReadyOn()+7) {
+		if !w.Beyond && (w.Day <= st.LiftOn()+7) {
 			v.Weeks = append(v.Weeks, w)
 		}
 	}
-	v.Curve = draw.NewBulking(v.Weeks, st.ReadyOn(), sys)
+	v.Curve = draw.NewBulking(v.Weeks, st.LiftOn(), sys)
 	if p != nil {
 		switch {
 		case p.Ripe < 0.995 && p.Ripe >= 0.5:

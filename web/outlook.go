@@ -8,6 +8,8 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/bag"
+	"glebata/core/calendar"
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/garden/forecast"
@@ -30,8 +32,7 @@ type outlookLine struct {
 	S          *forecast.PlantingForecast
 	Now, Ready forecast.Harvest
 	NextWeek   measure.Mass // what a week of waiting adds
-	Window     string       // ready, in four years of five
-	ReadyOn    measure.Day
+	Dates      *dates
 	Bar        [3]int // low, mid, high of the most, of 1000
 }
 
@@ -58,6 +59,9 @@ func (s *Site) outlook(c *gin.Context) error {
 		return err
 	}
 	body := outlookBody{Progress: progress}
+	var list []forecast.PlantingForecast
+	var asked []bag.Growing
+	var found []*forecast.EnsembleForecast
 	most := measure.Mass(1)
 	for i := range row {
 		st := &row[i]
@@ -66,17 +70,12 @@ func (s *Site) outlook(c *gin.Context) error {
 		}
 		p := prospects[st.Planting.ID]
 		o := st.YieldOutlook(growing[i], p, today)
-		l := outlookLine{S: st, Now: o.Now, Ready: o.Ready, ReadyOn: st.ReadyOn()}
+		l := outlookLine{S: st, Now: o.Now, Ready: o.Ready, Dates: newDates(st, p)}
 		if len(o.Weeks) > 1 {
 			l.NextWeek = o.Weeks[1].Adds
 		}
-		if l.Window = windowWords(p); l.Window == "" && p != nil {
-			l.Window = fmt.Sprintf("ripe in %.0f of 100 seasons", 100*p.Ripe)
-		}
 		body.Now += o.Now.Yield
-		body.Ready += o.Ready.Yield
-		body.Low += o.Ready.Low
-		body.High += o.Ready.High
+		list, asked, found = append(list, *st), append(asked, growing[i]), append(found, p)
 		most = max(most, o.Ready.High)
 		body.Lines = append(body.Lines, l)
 	}
@@ -86,7 +85,9 @@ func (s *Site) outlook(c *gin.Context) error {
 			l.Bar[k] = int(1000 * m / most)
 		}
 	}
-	slices.SortStableFunc(body.Lines, func(a, b outlookLine) int { return cmp.Compare(a.ReadyOn, b.ReadyOn) })
+	sum := forecast.SumOutlooks(list, asked, found)
+	body.Ready, body.Low, body.High = sum.Yield, sum.Low, sum.High
+	slices.SortStableFunc(body.Lines, func(a, b outlookLine) int { return cmp.Compare(a.Dates.Lift, b.Dates.Lift) })
 	body.Weeks = draw.NewWeeks(readyWeeks(body.Lines, today), sys)
 	s.render(c, http.StatusOK, "outlook", view{Title: "Outlook", Stage: "Plan", Body: body})
 	return nil
@@ -96,7 +97,7 @@ func (s *Site) outlook(c *gin.Context) error {
 func readyWeeks(lines []outlookLine, today measure.Day) []forecast.ProposedWeek {
 	var out []forecast.ProposedWeek
 	for _, l := range lines {
-		week := max(0, int(l.ReadyOn-today)/7)
+		week := max(0, int(l.Dates.Lift-today)/7)
 		for len(out) <= week {
 			out = append(out, forecast.ProposedWeek{From: today + measure.Day(7*len(out))})
 		}
@@ -105,12 +106,23 @@ func readyWeeks(lines []outlookLine, today measure.Day) []forecast.ProposedWeek 
 	return out
 }
 
-// windowWords of the day a planting is ripe, in four years of five; empty where that is not
-// known yet, or where it does not ripen in so many.
-func windowWords(p *forecast.EnsembleForecast) string {
-	if p == nil || p.Ripe < 0.91 {
-		return ""
+// dates of a planting as every page says them.
+type dates struct {
+	calendar.Schedule
+	// Lift is the day a harvest is counted on: ready, or where it never is, the end.
+	Lift   measure.Day
+	Window string // ready, in four years of five; empty where that is not known yet, or never is
+	Share  string // of the warmth it needs that it has at its end; empty where it is all
+}
+
+func newDates(st *forecast.PlantingForecast, p *forecast.EnsembleForecast) *dates {
+	d := &dates{Schedule: *st.Dates, Lift: st.LiftOn()}
+	p.Window(&d.Schedule)
+	if d.Early != d.Late {
+		d.Window = measure.ShortSpan(d.Early, d.Late)
 	}
-	low, _, high := p.Mature.Days()
-	return low.Short() + " to " + high.Short()
+	if d.Likely == 0 {
+		d.Share = fmt.Sprintf("%.0f %%", 100*d.Schedule.Share)
+	}
+	return d
 }

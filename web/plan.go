@@ -39,12 +39,13 @@ type planBody struct {
 	Said    string
 	Reason  string
 	// Timing is what the dates come to, counted back from the site's frosts.
-	Timing *calendar.Schedule
-	Expect *bag.Expectation
-	Wet    measure.Mass // full, in summer
-	Advice advice.List  // of weight and mix
-	When   []form.Field
-	Hints  []string // fields whose hints are renewed one by one
+	Timing   *calendar.Schedule
+	Progress garden.Progress
+	Expect   *bag.Expectation
+	Wet      measure.Mass // full, in summer
+	Advice   advice.List  // of weight and mix
+	When     []form.Field
+	Hints    []string // fields whose hints are renewed one by one
 }
 
 // drawing is one large section with what it refers to.
@@ -201,7 +202,7 @@ func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk
 	if err != nil {
 		return err
 	}
-	_, sch, err := look.CountDraft(d, a.year, a.timing)
+	err = look.GrowDraft(d, a.year, a.timing, a.mix.Mix)
 	if faults, ok := asFaults(err); ok {
 		t.Faults = append(t.Faults, faults...)
 		return nil
@@ -209,22 +210,21 @@ func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk
 	if err != nil {
 		return err
 	}
-	body.Timing = &sch
 	site, _, err := look.Site()
 	if err != nil {
 		return err
 	}
 	body.weigh(d, a.mix.Mix, site.LiftLimit)
-	if err := look.GrowDraft(d, a.year, a.timing, a.mix.Mix); err != nil {
-		return err
-	}
 	growing, err := look.Expected(&d.PlantingForecast)
 	if err != nil {
 		return err
 	}
 	e := bag.Expect(growing)
 	body.Expect = &e
-	return nil
+	line := []forecast.SheetLine{{PlantingForecast: d.PlantingForecast, Schedule: *d.Dates}}
+	body.Progress, err = look.Windows(line)
+	body.Timing = &line[0].Schedule
+	return err
 }
 
 // weigh the bag as it will stand full and wet, and look at the mix.
@@ -358,17 +358,13 @@ func (s *Site) planWorking(c *gin.Context) error {
 	if err != nil || r.Faults != nil {
 		return logbook.ErrNotFound
 	}
-	if figure := c.Param("figure"); figure == figurePlantDay || figure == figureWarmth {
-		place, sch, err := look.CountDraft(&draft, a.year, a.timing)
-		if err != nil {
-			return logbook.ErrNotFound
-		}
-		return s.answerTiming(c, place, &sch, "Bag "+a.bag.Label+", "+a.variety.Name)
+	if err := look.GrowDraft(&draft, a.year, a.timing, a.mix.Mix); err != nil {
+		return logbook.ErrNotFound
 	}
-	if figure := c.Param("figure"); figure == figureExpect || figure == figureMeanTuber {
-		if err := look.GrowDraft(&draft, a.year, a.timing, a.mix.Mix); err != nil {
-			return err
-		}
+	switch figure := c.Param("figure"); figure {
+	case figurePlantDay:
+		return s.answerTiming(c, &draft.PlantingForecast)
+	case figureExpect, figureMeanTuber:
 		return s.expectWorking(c, &draft.PlantingForecast)
 	}
 	return s.showWorking(c, &draft.PlantingForecast, c.Param("figure"))

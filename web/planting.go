@@ -8,7 +8,6 @@ import (
 
 	"github.com/gin-gonic/gin"
 
-	"glebata/core/calendar"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
@@ -31,12 +30,11 @@ type plantingBody struct {
 	Error   string
 	Loose   measure.Volume // medium of the whole plan
 	Ratio   string
-	Heap    *draw.Heap // what was lifted, nil when nothing was
-	Dates   *calendar.Schedule
+	Heap    *draw.Heap           // what was lifted, nil when nothing was
+	Dates   *dates               // of one that is planned or grows
 	Given   []logbook.PieceState // seed that is given to it
 	Sum     measure.Mass         // of Given
 	Outlook *forecast.YieldOutlook
-	Window  string // of the day it is ready
 	Next    []nextJob
 	Aside   []asideLine
 }
@@ -132,13 +130,6 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 		if err != nil {
 			return err
 		}
-		if st.Stage == logbook.StagePlanned || st.Stage == logbook.StageGrowing {
-			sch, err := look.Schedule(st)
-			if err != nil {
-				return err
-			}
-			body.Dates = &sch
-		}
 		if st.Grown != nil {
 			growing, err := look.Expected(st)
 			if err != nil {
@@ -149,7 +140,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 				return err
 			}
 			o := st.YieldOutlook(growing, prospects[st.Planting.ID], s.clock.Today())
-			body.Outlook, body.Window = &o, windowWords(o.Prospect)
+			body.Outlook, body.Dates = &o, newDates(st, o.Prospect)
 		}
 		body.Given, body.Sum = supply.given, supply.sum()
 		body.Aside = asideLines(st.SetAside(), sys)

@@ -10,6 +10,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/calendar"
+	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/openformat"
@@ -18,16 +19,17 @@ import (
 )
 
 type seasonBody struct {
-	Sheet   forecast.Sheet
-	Drawing draw.Sheet
-	Lines   []forecast.SheetLine
-	Chosen  *forecast.SheetLine // whose form stands below
-	Form    form.Form
-	Asked   url.Values
-	Said    string
-	Feed    string
-	Notes   []note
-	Blight  bool
+	Sheet    forecast.Sheet
+	Drawing  draw.Sheet
+	Lines    []forecast.SheetLine
+	Chosen   *forecast.SheetLine // whose form stands below
+	Form     form.Form
+	Asked    url.Values
+	Said     string
+	Feed     string
+	Notes    []note
+	Blight   bool
+	Progress garden.Progress
 }
 
 func (s *Site) season(c *gin.Context) error { return s.seasonPage(c, http.StatusOK, form.Sent{}) }
@@ -60,17 +62,20 @@ func (s *Site) seasonPage(c *gin.Context, status int, t form.Sent) error {
 		if t.Faults == nil {
 			t.Faults = r.Faults
 		}
-		sch, err := sheet.Try(l, tried, today)
+		st := l.PlantingForecast
+		if tried != l.Timing {
+			st, err = look.Try(&st, tried)
+		}
 		if faults, ok := asFaults(err); ok {
 			t.Faults = append(t.Faults, faults...)
 		} else if err != nil {
 			return err
 		}
-		if err == nil && r.Faults == nil {
-			l.Schedule = sch
+		if err == nil && r.Faults == nil && st.Dates != nil {
+			*l = forecast.SheetLine{PlantingForecast: st, Schedule: *st.Dates}
 		}
 		body.Chosen = l
-		body.Blight = sch.Way == calendar.Late
+		body.Blight = l.Schedule.Way == calendar.Late
 		body.Form = t.Fill(form.Form{
 			Name: "timing", Action: fmt.Sprintf("/plan/season/%d", chosen), Button: "Keep these dates",
 			Fields: timingFields(l.Timing, l.Variety.Class.Crop(), &l.Schedule),
@@ -80,7 +85,10 @@ func (s *Site) seasonPage(c *gin.Context, status int, t form.Sent) error {
 			q.Set(f.Name, f.Value)
 		}
 		body.Asked = q
-		body.Notes = []note{newNote(sheet.Place.PlantWorking(&l.Schedule), l.Bag.Label, r.Units), newNote(l.Schedule.WarmthWorking(), l.Bag.Label, r.Units)}
+		body.Notes = append([]note{newNote(sheet.Place.PlantWorking(&l.Schedule), l.Bag.Label, r.Units)}, newNotes(&l.PlantingForecast, []string{forecast.FigureReady}, r.Units)...)
+	}
+	if body.Progress, err = look.Windows(sheet.Lines); err != nil {
+		return err
 	}
 	body.Lines = sheet.Lines
 	href := func(id logbook.ID) string { return fmt.Sprintf("/plan/season?year=%d&line=%d#change", sheet.Year, id) }

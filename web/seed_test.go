@@ -175,13 +175,13 @@ func TestCalendarFeedMovesAndDoesNotCopy(t *testing.T) {
 		return out
 	}
 	before := events()
-	status, to := s.post("/plan/season/35", "plant-day", "2026-06-25", "way", "direct", "shelter", "open", "then", "stays", "chitted", "no", "dark", "yes")
+	status, to := s.post("/plan/season/35", "plant-day", "2026-06-12", "way", "direct", "shelter", "open", "then", "stays", "chitted", "no", "dark", "yes")
 	says(t, "a new day", status, http.StatusSeeOther, s.follow(to), "Kept for bag R13")
 	after := events()
 	moved := 0
 	for id, day := range before {
-		if after[id] == "" {
-			t.Errorf("%s is gone", id)
+		if ends := strings.Replace(id, "-ready@", "-up-before@", 1); after[id] == "" && after[ends] == "" {
+			t.Errorf("%s is gone", id) // planted too late it is not ready, it ends
 		} else if after[id] != day {
 			moved++
 		}

@@ -11,6 +11,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/form"
 )
@@ -154,43 +155,31 @@ func (s *Site) timingWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	sheet, err := look.SeasonSheet(0)
-	if err != nil {
-		return err
-	}
 	st, err := look.Planting(pathID(c))
-	if err == nil && st.Season.Year != sheet.Year {
-		sheet, err = look.SeasonSheet(st.Season.Year)
-	}
 	if err != nil {
 		return err
 	}
-	l := chooseLine(sheet.Lines, st.Planting.ID)
-	if l == nil || l.Planting.ID != st.Planting.ID {
+	if st, err = look.Try(&st, r.timing(st.Timing, st.Variety.Class.Crop())); err != nil || r.Faults != nil || st.Dates == nil {
 		return logbook.ErrNotFound
 	}
-	tried := r.timing(l.Timing, l.Variety.Class.Crop())
-	sch, err := sheet.Try(l, tried, s.clock.Today())
-	if err != nil || r.Faults != nil {
-		return logbook.ErrNotFound
-	}
-	return s.answerTiming(c, sheet.Place, &sch, "Bag "+l.Bag.Label+", "+l.Variety.Name)
+	return s.answerTiming(c, &st)
 }
 
-// answerTiming answers with the working of a schedule that the address names.
-func (s *Site) answerTiming(c *gin.Context, place *calendar.Place, sch *calendar.Schedule, of string) error {
-	switch c.Param("figure") {
-	case figurePlantDay:
-		return s.answerWorking(c, place.PlantWorking(sch), of)
-	case figureWarmth:
-		return s.answerWorking(c, sch.WarmthWorking(), of)
-	default:
-		return logbook.ErrNotFound
+// answerTiming answers with the working of a date that the address names.
+func (s *Site) answerTiming(c *gin.Context, st *forecast.PlantingForecast) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
 	}
+	if c.Param("figure") != figurePlantDay {
+		return s.showWorking(c, st, c.Param("figure"))
+	}
+	place, err := look.Place(st.Season.Year)
+	if err != nil {
+		return err
+	}
+	return s.answerWorking(c, place.PlantWorking(st.Dates), "Bag "+st.Bag.Label+", "+st.Variety.Name)
 }
 
-// Figures of a schedule, as addresses name them.
-const (
-	figurePlantDay = "plant-day"
-	figureWarmth   = "warmth"
-)
+// figurePlantDay is of the day of planting, as addresses name it.
+const figurePlantDay = "plant-day"

@@ -122,7 +122,7 @@ func (s *Site) plantingWorking(c *gin.Context) error {
 		return err
 	}
 	if st.Grown != nil {
-		on := map[string]measure.Day{figureExpect: st.ReadyOn(), figureNow: s.clock.Today()}[c.Param("figure")]
+		on := map[string]measure.Day{figureExpect: st.LiftOn(), figureNow: s.clock.Today()}[c.Param("figure")]
 		if on != 0 {
 			return s.yieldWorking(c, &st, on)
 		}
@@ -140,8 +140,6 @@ func (s *Site) yieldWorking(c *gin.Context, st *forecast.PlantingForecast, on me
 	if err != nil {
 		return err
 	}
-	if g.Season = st.Grown.Run.IndexOn(on); g.Season <= 0 {
-		return logbook.ErrNotFound // nothing yet
-	}
+	g.Season = st.Grown.Run.IndexOn(on)
 	return s.answerWorking(c, bag.ExpectWorking(g), "Bag "+st.Bag.Label+", "+st.Variety.Name)
 }

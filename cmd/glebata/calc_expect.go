@@ -52,7 +52,7 @@ func calcExpect() *cobra.Command {
 		Args:    cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			a := read(cmd)
-			g := bag.Growing{Class: a.class("class"), Usable: a.volume("litres"), Plants: a.count("plants", 60), Sprouts: a.count("sprouts", 20)}
+			g := bag.Growing{Class: a.class("class"), Usable: a.volume("litres"), Plants: a.count("plants", 60), Sprouts: a.count("sprouts", 20), Season: bag.FullSeason}
 			if a.text("seed") != "" {
 				g.Seed = a.mass("seed", a.text("seed"))
 			}

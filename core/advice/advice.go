@@ -30,6 +30,7 @@ const (
 	PotsCold   Kind = "pots-cold"   // shoots are not through when pots are set out
 	FrostRisk  Kind = "frost-risk"  // green above the medium before frost is past
 	MediumCold Kind = "medium-cold" // seed or slips in cold medium
+	MediumHot  Kind = "medium-hot"  // seed in a medium that is too warm
 	MoveEarly  Kind = "move-early"  // moved before it is planted
 	Season     Kind = "season"      // warmth does not reach to ripen
 	Window     Kind = "window"      // planted outside the window of its way

@@ -8,16 +8,18 @@ import (
 	"glebata/core/measure"
 )
 
-// Seed of one variety: how much there is, and the weeks its harvest feeds.
+// Seed of one variety: how much there is.
 type Seed struct {
 	Pieces int // there are; below 0 for as many as are wanted
-	// First and Last week that its harvest can be eaten in, from 0; Last before
-	// First where it is not ready in time.
-	First, Last int
 }
+
+// Window of weeks that a harvest can be eaten in, from 0; Last before First where it is
+// not ready in time.
+type Window struct{ First, Last int }
 
 // Pair is one variety in one bag.
 type Pair struct {
+	Window int            // of Problem.Windows that its harvest is eaten in
 	Pieces int            // it takes; 0 where it must not go there
 	Yield  measure.Mass   // expected
 	Litres measure.Volume // loose medium
@@ -28,7 +30,10 @@ type Pair struct {
 type Problem struct {
 	Seeds []Seed
 	Pairs [][]Pair
-	Week  []measure.Mass // wanted each week
+	// Windows that harvests are eaten in: where a bag stands counts, so that one seed has
+	// several.
+	Windows []Window
+	Week    []measure.Mass // wanted each week
 	// Most litres and money there are; 0 for no limit.
 	Litres measure.Volume
 	Cost   int
@@ -95,18 +100,18 @@ type search struct {
 	bags   []int
 	fixed  []bool
 	used   []int
-	yield  []float64 // of each seed
+	yield  []float64 // of each window
 	litres float64
 	cost   int
-	order  []int // seeds by the week they last to, for feeding
+	order  []int // windows by the week they last to, for feeding
 }
 
 func newSearch(p Problem) *search {
-	s := &search{p: p, bags: make([]int, len(p.Pairs)), fixed: make([]bool, len(p.Pairs)), used: make([]int, len(p.Seeds)), yield: make([]float64, len(p.Seeds))}
-	for i := range p.Seeds {
+	s := &search{p: p, bags: make([]int, len(p.Pairs)), fixed: make([]bool, len(p.Pairs)), used: make([]int, len(p.Seeds)), yield: make([]float64, len(p.Windows))}
+	for i := range p.Windows {
 		s.order = append(s.order, i)
 	}
-	slices.SortStableFunc(s.order, func(a, b int) int { return cmp.Compare(p.Seeds[a].Last, p.Seeds[b].Last) })
+	slices.SortStableFunc(s.order, func(a, b int) int { return cmp.Compare(p.Windows[a].Last, p.Windows[b].Last) })
 	for b := range s.bags {
 		s.bags[b] = Empty
 		if b < len(p.Fixed) && p.Fixed[b] != Open {
@@ -124,7 +129,7 @@ func (s *search) put(bag, seed int) {
 	if old := s.bags[bag]; old >= 0 {
 		pair := &s.p.Pairs[bag][old]
 		s.used[old] -= pair.Pieces
-		s.yield[old] -= float64(pair.Yield)
+		s.yield[pair.Window] -= float64(pair.Yield)
 		s.litres -= float64(pair.Litres)
 		s.cost -= pair.Cost
 	}
@@ -132,7 +137,7 @@ func (s *search) put(bag, seed int) {
 	if seed >= 0 {
 		pair := &s.p.Pairs[bag][seed]
 		s.used[seed] += pair.Pieces
-		s.yield[seed] += float64(pair.Yield)
+		s.yield[pair.Window] += float64(pair.Yield)
 		s.litres += float64(pair.Litres)
 		s.cost += pair.Cost
 	}
@@ -148,7 +153,7 @@ func (s *search) allowed() bool {
 	return (s.p.Litres == 0 || s.litres <= float64(s.p.Litres)+1e-9) && (s.p.Cost == 0 || s.cost <= s.p.Cost)
 }
 
-// feed the weeks in order, each from the seed that lasts the shortest: no other
+// feed the weeks in order, each from what lasts the shortest: no other
 // way feeds more. It returns what is fed and what is over.
 func (s *search) feed(fed []measure.Mass) (total, over float64) {
 	var buffer [64]float64
@@ -159,7 +164,7 @@ func (s *search) feed(fed []measure.Mass) (total, over float64) {
 			if want <= 0 {
 				break
 			}
-			if seed := s.p.Seeds[i]; !(w >= seed.First && w <= seed.Last) || left[i] <= 0 {
+			if at := s.p.Windows[i]; !(w >= at.First && w <= at.Last) || left[i] <= 0 {
 				continue
 			}
 			give := math.Min(want, left[i])

@@ -22,15 +22,16 @@ func problem(rng *rand.Rand, bags, seeds, weeks int) Problem {
 	p := Problem{Week: make([]measure.Mass, weeks)}
 	for range seeds {
 		first := rng.Intn(weeks)
-		p.Seeds = append(p.Seeds, Seed{Pieces: rng.Intn(3*bags/seeds+2) - 1, First: first, Last: first + rng.Intn(weeks)})
+		p.Seeds = append(p.Seeds, Seed{Pieces: rng.Intn(3*bags/seeds+2) - 1})
+		p.Windows = append(p.Windows, Window{first, first + rng.Intn(weeks)})
 	}
 	for w := range p.Week {
 		p.Week[w] = measure.Mass(rng.Intn(1500))
 	}
 	for range bags {
 		var row []Pair
-		for range seeds {
-			row = append(row, Pair{Pieces: rng.Intn(4), Yield: measure.Mass(300 + rng.Intn(2500)), Litres: measure.Volume(10 + rng.Intn(40)), Cost: rng.Intn(900)})
+		for i := range seeds {
+			row = append(row, Pair{Window: i, Pieces: rng.Intn(4), Yield: measure.Mass(300 + rng.Intn(2500)), Litres: measure.Volume(10 + rng.Intn(40)), Cost: rng.Intn(900)})
 		}
 		p.Pairs = append(p.Pairs, row)
 	}
@@ -45,9 +46,10 @@ func problem(rng *rand.Rand, bags, seeds, weeks int) Problem {
 // can be: 2 kg and 2 kg.
 func TestEarlyAndKeeperShareTheWeeks(t *testing.T) {
 	p := Problem{
-		Seeds: []Seed{{Pieces: -1, First: 0, Last: 1}, {Pieces: -1, First: 1, Last: 3}},
-		Pairs: [][]Pair{{{3, 2000, 40, 100}, {3, 2100, 40, 100}}, {{3, 2000, 40, 100}, {3, 2100, 40, 100}}},
-		Week:  []measure.Mass{1000, 1000, 1000, 1000},
+		Seeds:   []Seed{{Pieces: -1}, {Pieces: -1}},
+		Windows: []Window{{0, 1}, {1, 3}},
+		Pairs:   [][]Pair{{{0, 3, 2000, 40, 100}, {1, 3, 2100, 40, 100}}, {{0, 3, 2000, 40, 100}, {1, 3, 2100, 40, 100}}},
+		Week:    []measure.Mass{1000, 1000, 1000, 1000},
 	}
 	got := Propose(p)
 	if got.Bags[0] == got.Bags[1] || got.Yield != 4100 || math.Abs(float64(got.Over)-100) > 1e-9 || got.Litres != 80 || got.Cost != 200 {
@@ -126,9 +128,10 @@ func bruteForce(p Problem) float64 {
 // against a flow by small steps.
 func TestFeedingWastesNothingItNeedNot(t *testing.T) {
 	p := Problem{
-		Seeds: []Seed{{-1, 0, 5}, {-1, 0, 1}},
-		Pairs: [][]Pair{{{1, 3000, 1, 0}, {1, 0, 1, 0}}, {{1, 0, 1, 0}, {1, 2000, 1, 0}}},
-		Week:  []measure.Mass{1000, 1000, 1000, 1000, 1000, 1000}, Fixed: []int{0, 1},
+		Seeds:   []Seed{{-1}, {-1}},
+		Windows: []Window{{0, 5}, {0, 1}},
+		Pairs:   [][]Pair{{{0, 1, 3000, 1, 0}, {1, 1, 0, 1, 0}}, {{0, 1, 0, 1, 0}, {1, 1, 2000, 1, 0}}},
+		Week:    []measure.Mass{1000, 1000, 1000, 1000, 1000, 1000}, Fixed: []int{0, 1},
 	}
 	got := Propose(p)
 	fed := measure.Mass(0)

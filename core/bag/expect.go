@@ -18,7 +18,7 @@ type Growing struct {
 	Plants  int            // tubers, pieces or slips
 	Sprouts int            // kept on each; 1 for a slip
 	Seed    measure.Mass   // planted in all; 0 for slips
-	Season  float64        // season index, 1 for an ordinary full season; 0 is taken as 1
+	Season  float64        // season index: FullSeason, 0 for one that gives nothing
 	From    Calibration
 }
 
@@ -89,7 +89,8 @@ type Expectation struct {
 // the reciprocal yield–density law (published in form: Shinozaki and Kira; the
 // constants are a model), less for a shallow bag, times the season index and the
 // grower's own calibration. Tubers: stems a litre ρ = n·sprouts ÷ V, tubers a stem
-// t0 ÷ (1 + ρ ÷ 0.6). The zero Expectation for no plants or no litres.
+// t0 ÷ (1 + ρ ÷ 0.6). The zero Expectation for no plants or no litres; no tubers from
+// a season that gives nothing.
 func Expect(g Growing) Expectation {
 	k := g.Class.Constants()
 	if g.Plants < 1 || g.Usable <= 0 || k.Uncrowded == 0 {
@@ -101,6 +102,9 @@ func Expect(g Growing) Expectation {
 	stems := n * float64(max(1, g.Sprouts))
 	e := Expectation{Yield: measure.Mass(y), Low: measure.Mass(y * low), High: measure.Mass(y * high), Stems: stems}
 	e.Tubers = stems * k.TubersPerStem / (1 + stems/v/crowdedAt)
+	if y <= 0 { // a season that gives nothing
+		return Expectation{Stems: stems}
+	}
 	e.Mean = measure.Mass(y / e.Tubers)
 	if g.Seed > 0 {
 		e.Ratio = float64(e.Yield / g.Seed)
@@ -122,12 +126,10 @@ func depthShare(k crop.Constants, depth measure.Length) float64 {
 	return math.Max(minDepth, float64(depth/k.DepthGood))
 }
 
-func seasonShare(index float64) float64 {
-	if index <= 0 {
-		return 1
-	}
-	return index
-}
+// FullSeason is the index of an ordinary season to its end.
+const FullSeason = 1
+
+func seasonShare(index float64) float64 { return math.Max(0, index) }
 
 // newGrades of tubers of a mean weight in g. Of lognormal weights, that part of the
 // whole weight that lies in tubers under x is Φ((ln x − μ − σ²) ÷ σ).
@@ -161,7 +163,7 @@ func ExpectWorking(g Growing) working.Working {
 	if d := depthShare(k, g.Depth); d < 1 {
 		step(y*measure.Mass(d), "{} of medium where {} is good: × {}", g.Depth, k.DepthGood, d)
 	}
-	if s := seasonShare(g.Season); s != 1 {
+	if s := seasonShare(g.Season); s != FullSeason {
 		step(nil, "season and sun: × {}", s)
 	}
 	if g.From.Bags > 0 {

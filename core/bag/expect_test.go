@@ -20,7 +20,7 @@ func closeTo(t *testing.T, what string, got, want, off float64) {
 // Maincrop, 36 L, 3 plants, 3 sprouts, 165 g: Y = 5.4 ÷ (1 + 5.4 ÷ 4.14) = 2.344 kg;
 // 9 stems, 0.25 a litre, 4.5 ÷ (1 + 0.25 ÷ 0.6) = 3.176 tubers each, 28.6 in all, 82 g.
 func TestExpectationOfTheExample(t *testing.T) {
-	e := Expect(Growing{Class: crop.Maincrop, Usable: 36, Plants: 3, Sprouts: 3, Seed: 165})
+	e := Expect(Growing{Class: crop.Maincrop, Usable: 36, Plants: 3, Sprouts: 3, Seed: 165, Season: FullSeason})
 	closeTo(t, "yield, g", float64(e.Yield), 2343.4, 0.5)
 	closeTo(t, "low", float64(e.Low), 0.45*2343.4, 0.5)
 	closeTo(t, "high", float64(e.High), 1.35*2343.4, 0.5)
@@ -75,15 +75,15 @@ func TestCalibrationNarrowsAndScales(t *testing.T) {
 }
 
 func TestShallowAndHotBagsGiveLess(t *testing.T) {
-	full := Expect(Growing{Class: crop.Maincrop, Usable: 36, Plants: 3, Sprouts: 3, Depth: 38})
+	full := Expect(Growing{Class: crop.Maincrop, Usable: 36, Plants: 3, Sprouts: 3, Depth: 38, Season: FullSeason})
 	for depth, share := range map[measure.Length]float64{19: 0.5, 5: 0.5, 28.5: 0.75, 60: 1, 0: 1} {
-		got := Expect(Growing{Class: crop.Maincrop, Usable: 36, Plants: 3, Sprouts: 3, Depth: depth})
+		got := Expect(Growing{Class: crop.Maincrop, Usable: 36, Plants: 3, Sprouts: 3, Depth: depth, Season: FullSeason})
 		closeTo(t, fmt.Sprintf("depth %g", float64(depth)), float64(got.Yield/full.Yield), share, 1e-9)
 	}
 	if got := Expect(Growing{Class: crop.Maincrop, Usable: 36, Plants: 3, Sprouts: 3, Season: 0.6}); math.Abs(float64(got.Yield/full.Yield)-0.6) > 1e-9 {
 		t.Error("a season index of 0.6 does not count")
 	}
-	if (Expect(Growing{Class: crop.Maincrop, Plants: 3})) != (Expectation{}) {
+	if (Expect(Growing{Class: crop.Maincrop, Plants: 3, Season: FullSeason})) != (Expectation{}) {
 		t.Error("no litres give something")
 	}
 }
@@ -93,7 +93,7 @@ func TestShallowAndHotBagsGiveLess(t *testing.T) {
 func TestYieldLawHoldsItsOrder(t *testing.T) {
 	classes := crop.Classes()
 	holds := func(class, plants, sprouts, litres uint8) bool {
-		g := Growing{Class: classes[int(class)%len(classes)], Plants: 1 + int(plants%8), Sprouts: 1 + int(sprouts%5), Usable: measure.Volume(5 + int(litres))}
+		g := Growing{Class: classes[int(class)%len(classes)], Plants: 1 + int(plants%8), Sprouts: 1 + int(sprouts%5), Usable: measure.Volume(5 + int(litres)), Season: FullSeason}
 		e := Expect(g)
 		more := g
 		more.Usable++
@@ -113,7 +113,7 @@ func TestAimsChooseWhatTheyAreFor(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	choices := Choices(cask, 4, Growing{Class: crop.SecondEarly, Usable: cask.Usable(4), Depth: 38})
+	choices := Choices(cask, 4, Growing{Class: crop.SecondEarly, Usable: cask.Usable(4), Depth: 38, Season: FullSeason})
 	if len(choices)%MaxSprouts != 0 || len(choices) < 10 {
 		t.Fatalf("%d choices", len(choices))
 	}
@@ -132,7 +132,7 @@ func TestAimsChooseWhatTheyAreFor(t *testing.T) {
 	if scarce.Plants != 1 || show.Plants != 1 || show.Sprouts != 1 {
 		t.Errorf("scarce seed plants %d, show %d with %d sprouts", scarce.Plants, show.Plants, show.Sprouts)
 	}
-	if got := Choices(cask, 4, Growing{Class: crop.SweetMid, Usable: 40}); got[len(got)-1].Sprouts != 1 {
+	if got := Choices(cask, 4, Growing{Class: crop.SweetMid, Usable: 40, Season: FullSeason}); got[len(got)-1].Sprouts != 1 {
 		t.Error("slips have several sprouts")
 	}
 }
@@ -161,7 +161,7 @@ func BenchmarkDesigner(b *testing.B) {
 	for b.Loop() {
 		n = 0
 		for _, s := range shapes {
-			n += len(Choices(s, 4, Growing{Class: crop.FirstEarly, Usable: s.Usable(4), Depth: 36}))
+			n += len(Choices(s, 4, Growing{Class: crop.FirstEarly, Usable: s.Usable(4), Depth: 36, Season: FullSeason}))
 		}
 	}
 	b.ReportMetric(float64(n), "choices")

@@ -1,9 +1,6 @@
 package calendar
 
 import (
-	"cmp"
-	"slices"
-
 	"glebata/core/growth"
 	"glebata/core/measure"
 	"glebata/core/working"
@@ -45,13 +42,18 @@ func (p *Place) moments(s *Schedule) {
 	if s.Move != 0 {
 		add(MoveOut, s.Move, 0, say("move it to stand {}", s.Then.Offset().Where), p.moveWhy(s))
 	}
-	add(Ready, s.Early, s.Late, say("ready, likely {}", s.Likely), say("{} °C·days after {}; early and late as a season runs {} °C over or under the normals.", s.Need, s.Emerge, seasonSpread))
-	if isSweet(s.Class) {
-		add(UpBefore, s.End, 0, say("must be up"), say("The medium falls under {}, or frost comes.", measure.Temperature(endMedium)))
-	} else if s.Way == Late {
-		add(UpBefore, s.End, 0, say("cut tops, keep the bag dry"), say("Frost blackens the tops about now; the tubers keep in the dry bag until wanted."))
+	if s.Likely != 0 {
+		add(Ready, s.Early, s.Late, say("ready"), s.readyWhy())
 	}
-	slices.SortStableFunc(s.Moments, func(a, b Moment) int { return cmp.Compare(a.Day, b.Day) })
+	switch {
+	case isSweet(s.Class) && s.Cold:
+		add(UpBefore, s.End, 0, say("must be up"), say("The medium falls under {}, or frost comes.", measure.Temperature(endMedium)))
+	case s.Way == Late && s.Cold:
+		add(UpBefore, s.End, 0, say("cut tops, keep the bag dry"), say("Frost blackens the tops about now; the tubers keep in the dry bag until wanted."))
+	case !s.Feasible:
+		add(UpBefore, s.End, 0, say("it ends"), say("With {} % of the warmth it needs.", percent(s.Share)))
+	}
+	s.sort()
 }
 
 func plantWords(s *Schedule) measure.Phrase {
@@ -68,14 +70,20 @@ func plantWords(s *Schedule) measure.Phrase {
 func (p *Place) plantWhy(s *Schedule) measure.Phrase {
 	at := s.Shelter.Offset().Where
 	switch {
+	case s.Was != 0:
+		return measure.Say("It was {}; this is today, the soonest that is left.", s.Was)
+	case s.Planted:
+		return measure.Say("Planted.")
 	case s.Request.Plant != 0:
 		return measure.Say("The day you chose.")
 	case isSweet(s.Class):
 		return measure.Say("The medium has {} {}, and the risk of a frost is {} % or less.", measure.Temperature(warmMedium), at, percent(sweetRisk))
 	case s.Way == PreGrown:
 		return measure.Say("The earliest safe day for green growth {}.", at)
-	case s.Way == Late && s.Window[1] != 0:
-		return measure.Say("Between {} and {}: after that it has no time before frost.", s.Window[0], s.Window[1])
+	case s.Way == Late && s.LateIn[1] != 0:
+		return measure.Say("Between {} and {}: after that it has no time before frost.", s.LateIn[0], s.LateIn[1])
+	case s.Emerge == 0:
+		return measure.Say("The medium has {}.", measure.Temperature(coldestMedium))
 	default:
 		return measure.Say("Shoots take {} days to come up, and green growth is safe {} by then; the medium has {}.", int(s.Emerge-s.Plant), at,
 			measure.Temperature(coldestMedium))
@@ -111,6 +119,9 @@ func (p *Place) PlantWorking(s *Schedule) working.Working {
 		step(window.From, "green growth is safe {} from", at)
 	}
 	switch {
+	case s.Was != 0:
+		step(s.Was, "that was for")
+		step(s.Plant, "today, the soonest that is left")
 	case s.Request.Plant != 0:
 		step(s.Plant, "the day you chose")
 		w.Mark = working.Yours
@@ -119,7 +130,7 @@ func (p *Place) PlantWorking(s *Schedule) working.Working {
 	case s.Way == PreGrown:
 		step(s.Pots, "in a pot from {} days before", preGrowDays)
 	case s.Way == Late:
-		step(s.Window[1], "last day on which it is mature before the frost")
+		step(s.LateIn[1], "last day on which it is mature before the frost")
 		step(s.Plant, "ten days in hand")
 	default:
 		step(nil, "emergence takes {} °C·days under {} of cover", need(s), s.Cover)

@@ -135,16 +135,19 @@ const (
 	chitDays     = 35 // usual; 28 to 42
 	chitFrom     = 28
 	chitTo       = 42
-	preGrowDays  = 21 // 18 to 28
+	preGrowDays  = 28 // 21 to 35
 	slipDays     = 63 // 56 to 70
 	coolSlipDays = 14 // more in a room under 20 °C
 	orderAhead   = 56 // slips are ordered so long before
 	seedAhead    = 42 // seed is ordered so long before it is needed
 	hardenDays   = 7
-	fillAhead    = 2 // pots are filled so long before
-	potCover     = 5 // cm over a tuber in its pot
+	soonPlanted  = 21 // days before planting that late chitting is told
+	fillAhead    = 2  // pots are filled so long before
+	potCover     = 5  // cm over a tuber in its pot
 
 	coldestMedium = 7.0  // °C, for planting a potato
+	hotMedium     = 25.0 // °C, seed rots and sets badly from here
+	failsOver     = 30.0 // °C, it fails from here
 	warmMedium    = 18.0 // °C, for planting out a slip
 	endMedium     = 13.0 // °C, sweet potatoes are up before
 	endAir        = 8.0  // °C, a late potato stops
@@ -152,6 +155,9 @@ const (
 	seasonSpread  = 1.2  // °C, how far a whole season lies off the normals. Model
 	longest       = 420  // days that are looked ahead
 )
+
+// PotCover is over a tuber in its pot. Practice.
+const PotCover measure.Length = 5
 
 // ChitRange is the usual range of days of chitting.
 func ChitRange() (from, usual, to int) { return chitFrom, chitDays, chitTo }

@@ -40,6 +40,7 @@ func (p *Place) earliestPlanting(a *Request) measure.Day {
 	return d
 }
 
+// potato counts a planting of potatoes back.
 func (p *Place) potato(s *Schedule) {
 	switch s.Way {
 	case PreGrown:
@@ -51,8 +52,6 @@ func (p *Place) potato(s *Schedule) {
 			s.Plant = p.earliestPlanting(&s.Request)
 		}
 		s.Stays = []Stay{{s.Plant, s.Shelter}}
-		s.Emerge = p.emergence(&s.Request, s.Plant)
-		p.checkUp(s, s.Shelter, s.Emerge)
 	}
 	p.moves(s)
 	if s.Chitted {
@@ -64,7 +63,6 @@ func (p *Place) potato(s *Schedule) {
 	} else {
 		s.Order = s.Begins() - seedAhead
 	}
-	p.ripen(s)
 }
 
 // preGrown counts back from the day green growth is safe where the bag stands.
@@ -78,28 +76,38 @@ func (p *Place) preGrown(s *Schedule) {
 	s.Pots = s.Plant - preGrowDays
 	s.Harden = s.Plant - hardenDays
 	s.Stays = []Stay{{s.Pots, s.Request.Pots}, {s.Plant, s.Shelter}}
-	need := growth.EmergenceNeed(s.Chitted, potCover)
-	up, _ := growth.Reach(crop.Potato, s.Pots, along(s.Stays, func(sh climate.Shelter) growth.Warmth { return p.medium(sh, false) }), need, longest)
-	if up > s.Plant {
-		s.warn(advice.PotsCold, "The shoots are not through on planting day: the pots stand too cold. {} after planting they will be.", days(up-s.Plant))
-	}
-	s.Emerge = up
-	p.checkUp(s, s.Shelter, s.Plant)
 }
 
-// checkUp warns of green growth that stands under a shelter from a day on before
-// it is safe there, and of a cold medium.
-func (p *Place) checkUp(s *Schedule, shelter climate.Shelter, green measure.Day) {
-	w := p.window(shelter)
-	if !w.Always && green < w.From && s.Way != Late {
-		what := "Shoots are up about {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}."
-		if s.Way == PreGrown {
-			what = "Transplanted on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}."
+// inPots is when the shoots of a planting are through in its pots, by the normals.
+func (p *Place) inPots(s *Schedule) measure.Day {
+	need := growth.EmergenceNeed(s.Chitted, PotCover)
+	up, _ := growth.Reach(crop.Potato, s.Pots, along(s.Stays, func(sh climate.Shelter) growth.Warmth { return p.medium(sh, false) }), need, longest)
+	return up
+}
+
+// checkUp warns of green growth that stands under a shelter before it is safe there,
+// and of a cold or a hot medium.
+func (p *Place) checkUp(s *Schedule) {
+	green, what := s.Emerge, "Shoots are up about {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}."
+	if s.Way == PreGrown {
+		green, what = s.Plant, "Transplanted on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}."
+		if s.Emerge > s.Plant {
+			s.warn(advice.PotsCold, "The shoots are not through on planting day: the pots stand too cold. {} after planting they will be.", days(s.Emerge-s.Plant))
 		}
-		s.warn(advice.FrostRisk, what, green, percent(p.riskAt(shelter, green)), shelter.Offset().Where, percent(float64(p.risk)), w.From)
 	}
-	if t := p.medium(shelter, s.Dark)(s.Plant); t < coldestMedium && s.Way != PreGrown {
-		s.warn(advice.MediumCold, "The medium has about {} on {}: seed lies cold and wet; wait for {}.", measure.Temperature(math.Round(t*10)/10), s.Plant, measure.Temperature(coldestMedium))
+	if w := p.window(s.Shelter); !w.Always && green != 0 && green < w.From && s.Way != Late {
+		s.warn(advice.FrostRisk, what, green, percent(p.riskAt(s.Shelter, green)), s.Shelter.Offset().Where, percent(float64(p.risk)), w.From)
+	}
+	t := p.medium(s.Shelter, s.Dark)(s.Plant)
+	has := measure.Temperature(math.Round(t*10) / 10)
+	switch {
+	case s.Way == PreGrown:
+	case t < coldestMedium:
+		s.warn(advice.MediumCold, "The medium has about {} on {}: seed lies cold and wet; wait for {}.", has, s.Plant, measure.Temperature(coldestMedium))
+	case t > failsOver:
+		s.warn(advice.MediumHot, "The medium has about {} on {}: over {} seed rots, and this will fail. Plant in the cool season.", has, s.Plant, measure.Temperature(failsOver))
+	case t > hotMedium:
+		s.warn(advice.MediumHot, "The medium has about {} on {}: over {} seed rots easily and sets badly. The cool season, light bags, shade or sinking the bag help.", has, s.Plant, measure.Temperature(hotMedium))
 	}
 }
 
@@ -125,6 +133,14 @@ func (p *Place) moves(s *Schedule) {
 	if s.Then == climate.Open || s.Then == climate.Wall {
 		s.Harden = s.Move - hardenDays
 	}
+}
+
+// checkMove warns of green growth that is moved before it is safe.
+func (p *Place) checkMove(s *Schedule) {
+	if s.Move == 0 {
+		return
+	}
+	w := p.window(s.Then)
 	if green := max(s.Move, s.Emerge); !w.Always && green < w.From && s.Way != Late {
 		s.warn(advice.FrostRisk, "Moved on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}.",
 			s.Move, percent(p.riskAt(s.Then, green)), s.Then.Offset().Where, percent(float64(p.risk)), w.From)
@@ -141,27 +157,31 @@ func (p *Place) autumnMove(s *Schedule) measure.Day {
 	return max(s.Plant, w.Until-hardenDays)
 }
 
-// Ends is the last safe day of green growth under a shelter; 0 where no frost comes.
-func (p *Place) Ends(s climate.Shelter) measure.Day {
-	w := p.window(s)
-	if w.Always {
+// KillingFrost is the day a frost takes the tops of a potato under a shelter, as often
+// as not: the first after a day; 0 where no frost comes.
+func (p *Place) KillingFrost(s climate.Shelter, after measure.Day) measure.Day {
+	f := p.normals.Under(p.frosts, s)
+	if p.window(s).Always || f.None {
 		return 0
 	}
-	return w.Until
+	d := f.First
+	for d <= after {
+		d += 365
+	}
+	return d
 }
 
-// end is the last safe day under the last shelter of a planting; 0 where there
-// is none.
-func (p *Place) end(s *Schedule) measure.Day {
-	return p.Ends(s.Stays[len(s.Stays)-1].Shelter)
-}
-
-// ripen counts forward to the days a potato is ready.
-func (p *Place) ripen(s *Schedule) {
-	s.End = p.end(s)
+// ripe counts a potato forward by the normals.
+func (p *Place) ripe(s *Schedule) Course {
+	c := Course{Up: p.emergence(&s.Request, s.Plant)}
+	if s.Way == PreGrown {
+		c.Up = p.inPots(s)
+	}
+	c.End = p.KillingFrost(s.Stays[len(s.Stays)-1].Shelter, max(s.Plant, c.Up))
+	c.Cold = c.End != 0
+	air := along(s.Stays, p.air)
 	ready := func(off float64) (measure.Day, bool) {
-		air := along(s.Stays, p.air)
-		return growth.Reach(crop.Potato, s.Emerge, func(d measure.Day) float64 {
+		return growth.Reach(crop.Potato, c.Up, func(d measure.Day) float64 {
 			t := air(d)
 			if s.Way == Late && t < endAir {
 				return 0
@@ -170,23 +190,18 @@ func (p *Place) ripen(s *Schedule) {
 		}, s.Need, longest)
 	}
 	likely, ok := ready(0)
-	warm, _ := ready(seasonSpread)
-	cool, _ := ready(-seasonSpread)
-	s.ready(likely, warm, cool)
-	s.Feasible = ok && (s.End == 0 || s.Likely <= s.End)
-	s.Have = s.Need
-	if s.End != 0 {
-		s.Have = growth.Sum(crop.Potato, s.Emerge, s.End, along(s.Stays, p.air))
-		s.Late = min(s.Late, max(s.End, s.Likely))
+	c.Share = 1
+	if ok && (c.End == 0 || likely <= c.End) {
+		warm, _ := ready(seasonSpread)
+		cool, _ := ready(-seasonSpread)
+		c.spread(likely, warm, cool)
+		return c
 	}
-	if !s.Feasible && s.Way != Late {
-		end := s.End
-		if end == 0 {
-			s.warn(advice.Season, "It hardly ripens here: warmth for {} % of what a {} of {} days needs.", percent(s.Have/s.Need), s.Class.Name(), s.packet())
-			return
-		}
-		s.warn(advice.Season, "Frost takes the tops about {}; by then it has had {} % of the warmth it needs. Fewer and smaller tubers: plant earlier, under shelter, or an earlier class.", end, percent(s.Have/s.Need))
+	if c.End == 0 {
+		c.End = c.Up + longest
 	}
+	c.Share = math.Min(1, growth.Sum(crop.Potato, c.Up, c.End, air)/math.Max(1, s.Need))
+	return c
 }
 
 // late counts back from the frost to the last day on which an early planted in
@@ -219,16 +234,15 @@ func (p *Place) late(s *Schedule) {
 	}
 	latest, ok := latestPlanting(midsummer-60, end, end, mature)
 	if ok {
-		s.Window = [2]measure.Day{min(midsummer, latest), latest}
+		s.LateIn = [2]measure.Day{min(midsummer, latest), latest}
 	}
 	if s.Plant == 0 {
 		s.Plant = midsummer
 		if ok {
-			s.Plant = max(s.Window[0], latest-10)
+			s.Plant = max(s.LateIn[0], latest-10)
 		}
 	}
 	s.Stays = []Stay{{s.Plant, s.Shelter}}
-	s.Emerge = p.emergence(&s.Request, s.Plant)
 	switch {
 	case !ok:
 		s.warn(advice.Season, "No late crop here {}: from high summer to the frost there is too little warmth for a {}.", last.Offset().Where, s.Class.Name())

@@ -1,7 +1,9 @@
 package calendar
 
 import (
+	"cmp"
 	"math"
+	"slices"
 
 	"glebata/core/advice"
 	"glebata/core/climate"
@@ -71,6 +73,7 @@ type Request struct {
 	Pots       climate.Shelter // where pots are grown on
 	Plant      measure.Day
 	Move       measure.Day
+	Planted    bool // on Plant: what planting risks is past, how it ends is not
 }
 
 // Kind of moment.
@@ -109,21 +112,22 @@ type Schedule struct {
 	Request
 	Order, Chit, Slips, Pots, Plant, Emerge, Harden, Move measure.Day
 
-	Early, Likely, Late measure.Day // ready
-	// End is the day it is up by: the frost that takes the tops, or the cold that
-	// spoils the roots. 0 where there is none.
-	End   measure.Day
+	Course
 	Stays []Stay // from the first pot or bag on
 
-	Need, Have float64 // °C·days to maturity, and from being up to End
-	// Feasible is set when Have is enough. Closes is then empty; else the shelter
-	// that closes the gap, when one does.
+	Need float64 // °C·days to maturity
+	// Was is the day that was counted back or chosen, where it is past and planting
+	// today is what is left; 0 otherwise.
+	Was measure.Day
+	// Feasible is set when it is mature before its end. Closes is then empty; else the
+	// shelter that closes the gap, when one does.
 	Feasible bool
 	Closes   climate.Shelter
 
-	Window  [2]measure.Day // in which planting late works; zero otherwise
+	LateIn  [2]measure.Day // in which planting late works; zero otherwise
 	Advice  advice.List
 	Moments []Moment
+	counted advice.List // what counting back has to say
 }
 
 // Begins is the first thing to do after ordering.
@@ -136,8 +140,19 @@ func (s *Schedule) Begins() measure.Day {
 	return s.Plant
 }
 
-// Plan counts one planting back and forward.
+// Plan counts one planting back, and forward by the normals.
 func (p *Place) Plan(a Request) Schedule {
+	s := p.Count(a)
+	if isSweet(a.Class) {
+		p.Follow(&s, p.rooted(&s))
+	} else {
+		p.Follow(&s, p.ripe(&s))
+	}
+	return s
+}
+
+// Count one planting back to the day it begins. How it goes on is for Follow to say.
+func (p *Place) Count(a Request) Schedule {
 	if a.Shelter == "" {
 		a.Shelter = climate.Open
 	}
@@ -159,14 +174,77 @@ func (p *Place) Plan(a Request) Schedule {
 	} else {
 		p.potato(&s)
 	}
-	p.moments(&s)
+	s.counted = s.Advice
+	if a.Planted {
+		s.counted = s.counted.Of(advice.Blight)
+	}
 	return s
 }
 
-// ready puts the likely day, and those of a warm and a cool season, in order: in
-// the heat of some places it is the warm one that is late.
-func (s *Schedule) ready(likely, warm, cool measure.Day) {
-	s.Early, s.Likely, s.Late = min(likely, warm, cool), likely, max(likely, warm, cool)
+// CountFrom is Count of what can still be done on a day: a planting whose day is past is
+// planted on that day.
+func (p *Place) CountFrom(a Request, today measure.Day) Schedule {
+	s := p.Count(a)
+	switch {
+	case s.Plant < today:
+		was, chosen := s.Plant, a.Plant != 0
+		a.Plant = today
+		s = p.Count(a)
+		s.Was = was
+		if chosen {
+			s.warn(advice.DayGone, "Planting was for {}, {} days ago. These are the dates of planting today; or choose another day.", was, int(today-was))
+		} else {
+			s.warn(advice.DayGone, "The day counted back was {}, {} days ago. These are the dates of planting today.", was, int(today-was))
+		}
+	case s.Chit != 0 && s.Chit < today && a.Plant == 0 && s.Plant > today && s.Plant-today < soonPlanted:
+		s.warn(advice.DayGone, "Chitting was to start on {}; {} days are left to planting.", s.Chit, int(s.Plant-today))
+	}
+	s.counted = s.Advice
+	return s
+}
+
+// Spread puts a window round the day it is ready, of four seasons in five; late is 0
+// where it may end before it is.
+func (s *Schedule) Spread(early, late measure.Day) {
+	if s.Likely == 0 {
+		return
+	}
+	if late == 0 {
+		late = s.End
+	}
+	s.Early, s.Late = min(early, s.Likely), max(late, s.Likely)
+	if s.End != 0 {
+		s.Late = max(s.Likely, min(s.Late, s.End))
+	}
+	s.Moments = slices.Clone(s.Moments)
+	for i := range s.Moments {
+		if m := &s.Moments[i]; m.Kind == Ready {
+			m.Day, m.Until, m.Why = s.Early, s.Late, s.readyWhy()
+		}
+	}
+	s.sort()
+}
+
+func (s *Schedule) sort() {
+	slices.SortStableFunc(s.Moments, func(a, b Moment) int { return cmp.Compare(a.Day, b.Day) })
+}
+
+func (s *Schedule) readyWhy() measure.Phrase {
+	if s.Early == s.Late {
+		return measure.Say("{} °C·days after {}.", s.Need, s.Emerge)
+	}
+	return measure.Say("{} °C·days after {}. In four seasons of five it is between the two.", s.Need, s.Emerge)
+}
+
+// Window of the days it is ready on, for reading: "24 Aug to 26 Sep".
+func (s Schedule) Window() string { return measure.ShortSpan(s.Early, s.Late) }
+
+// Lift is the day a harvest is counted on: mature, else the end.
+func (s Schedule) Lift() measure.Day {
+	if s.Likely != 0 {
+		return s.Likely
+	}
+	return s.End
 }
 
 // warn of something that follows.

@@ -8,7 +8,6 @@ import (
 	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/measure"
-	"glebata/core/working"
 )
 
 // plantOut is the first day on which the medium has 18 °C and the risk of a
@@ -33,16 +32,21 @@ func (p *Place) plantOut(s climate.Shelter, dark bool) (measure.Day, bool) {
 // within a year. Practice.
 func (p *Place) upBefore(s climate.Shelter, dark bool, planted measure.Day) measure.Day {
 	medium, w := p.medium(s, dark), p.window(s)
-	cold, ok := first(planted, 365, func(d measure.Day) bool { return medium(d) < endMedium })
+	warm, _ := first(planted, 365, func(d measure.Day) bool { return medium(d) >= endMedium })
+	cold, ok := first(max(planted, warm), 365, func(d measure.Day) bool { return medium(d) < endMedium })
+	frost := w.Until
+	for !w.Always && frost <= planted {
+		frost += 365
+	}
 	switch {
 	case w.Always && !ok:
 		return 0
 	case w.Always:
 		return cold
 	case !ok:
-		return w.Until
+		return frost
 	}
-	return min(cold, w.Until)
+	return min(cold, frost)
 }
 
 // warmth that a sweet potato planted out on a day has until its end, counted
@@ -70,11 +74,11 @@ func (p *Place) closes(a *Request, need float64) climate.Shelter {
 	return ""
 }
 
+// sweet counts a planting of sweet potatoes back.
 func (p *Place) sweet(s *Schedule) {
-	out, ok := p.plantOut(s.Shelter, s.Dark)
 	if s.Plant == 0 {
-		s.Plant = out
-		if !ok {
+		out, ok := p.plantOut(s.Shelter, s.Dark)
+		if s.Plant = out; !ok {
 			s.Plant = p.frosts.Last + 35
 		}
 	}
@@ -85,66 +89,49 @@ func (p *Place) sweet(s *Schedule) {
 	}
 	if s.Way == OrderedSlips {
 		s.Order = s.Plant - orderAhead
-	} else {
-		s.Slips = s.Plant - slipDays
-		if s.CoolRoom {
-			s.Slips -= coolSlipDays
-		}
+		return
 	}
-	s.End = p.upBefore(s.Shelter, s.Dark, s.Plant)
-	s.Emerge, s.Have = p.warmth(s.Shelter, s.Dark, s.Plant, s.End)
-	s.Feasible = s.Have >= s.Need
+	s.Slips = s.Plant - slipDays
+	if s.CoolRoom {
+		s.Slips -= coolSlipDays
+	}
+}
+
+// UpBefore is the day by which a sweet potato that was planted on a day is lifted, for
+// the cold; 0 where none comes within a year.
+func (p *Place) UpBefore(s climate.Shelter, dark bool, planted measure.Day) measure.Day {
+	return p.upBefore(s, dark, planted)
+}
+
+// rooted counts a sweet potato forward by the normals.
+func (p *Place) rooted(s *Schedule) Course {
+	c := Course{End: p.upBefore(s.Shelter, s.Dark, s.Plant)}
+	c.Cold = c.End != 0
+	var have float64
+	c.Up, have = p.warmth(s.Shelter, s.Dark, s.Plant, c.End)
+	if c.Share = math.Min(1, have/math.Max(1, s.Need)); c.Share < 1 {
+		return c
+	}
 	medium := p.medium(s.Shelter, s.Dark)
 	ready := func(off float64) measure.Day {
-		d, _ := growth.Reach(crop.SweetPotato, s.Emerge, func(d measure.Day) float64 { return medium(d) + off }, s.Need, longest)
-		if s.End != 0 {
-			d = min(d, s.End)
+		d, _ := growth.Reach(crop.SweetPotato, c.Up, func(d measure.Day) float64 { return medium(d) + off }, s.Need, longest)
+		if c.End != 0 {
+			d = min(d, c.End)
 		}
 		return d
 	}
-	s.ready(ready(0), ready(seasonSpread), ready(-seasonSpread))
+	c.spread(ready(0), ready(seasonSpread), ready(-seasonSpread))
+	return c
+}
 
+// checkOut warns of slips that go out into the cold.
+func (p *Place) checkOut(s *Schedule) {
+	out, ok := p.plantOut(s.Shelter, s.Dark)
 	at := s.Shelter.Offset().Where
 	if !ok {
 		s.warn(advice.MediumCold, "The medium does not reach {} {}: too cool for slips.", measure.Temperature(warmMedium), at)
 	} else if s.Plant < out {
 		s.warn(advice.MediumCold, "Planted out on {} the medium has about {} {}; it has {} and frost is past from {}.", s.Plant,
-			measure.Temperature(math.Round(medium(s.Plant)*10)/10), at, measure.Temperature(warmMedium), out)
+			measure.Temperature(math.Round(p.medium(s.Shelter, s.Dark)(s.Plant)*10)/10), at, measure.Temperature(warmMedium), out)
 	}
-	if !s.Feasible {
-		s.Closes = p.closes(&s.Request, s.Need)
-		lacks := math.Round(s.Need - s.Have)
-		if s.Closes != "" {
-			s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. Roots stay small. It would be enough {}.", lacks, at, math.Round(s.Have), math.Round(s.Need), s.Closes.Offset().Where)
-		} else {
-			s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. No shelter makes up for it; choose an earlier variety.", lacks, at, math.Round(s.Have), math.Round(s.Need))
-		}
-	}
-}
-
-// WarmthWorking shows whether the warmth of a schedule is enough.
-func (s *Schedule) WarmthWorking() working.Working {
-	w := working.Working{
-		Title: "Warmth for a " + s.Class.Name(), Mark: working.Model,
-		Source:  "effective degrees of the crop on the normals of your site",
-		Changes: "Another shelter, an earlier variety, an earlier planting, a dark bag.",
-	}
-	rule := "({} packet days − 20) × 10 °C·days from emergence"
-	if isSweet(s.Class) {
-		rule = "{} packet days × 12 °C·days from being established"
-	}
-	w.Steps = []working.Step{{Says: rule, Args: []any{s.packet()}, Result: s.Need}, {Says: "growing from", Result: s.Emerge}}
-	if s.End != 0 {
-		w.Steps = append(w.Steps, working.Step{Says: "up before", Result: s.End},
-			working.Step{Says: "effective degrees between the two, {}", Args: []any{s.Stays[len(s.Stays)-1].Shelter.Offset().Where}, Result: math.Round(s.Have)})
-	}
-	switch {
-	case s.Feasible:
-		w.Steps = append(w.Steps, working.Step{Says: "enough is reached on", Result: s.Likely})
-		w.Result = s.Likely
-	default:
-		w.Steps = append(w.Steps, working.Step{Says: "lacking: {} − {}", Args: []any{s.Need, math.Round(s.Have)}, Result: math.Round(s.Need - s.Have)})
-		w.Result = measure.Say("{} °C·days short", math.Round(s.Need-s.Have)).In(measure.Metric)
-	}
-	return w
 }

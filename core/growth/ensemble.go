@@ -10,19 +10,21 @@ import (
 	"glebata/core/measure"
 )
 
-// Seeded is one planting of an ensemble with what is known of its shift and rate.
+// Member is one planting of an ensemble with what is known of its shift and rate. What
+// is drawn for it follows from its seed, wherever it stands among the others.
 type Member struct {
 	Plant Plant
 	Fit   Fit
+	Seed  uint64
 }
 
 // Ensemble grows plantings through many years of weather, each with a shift and a
 // rate drawn from what is known of it, and hands every course to visit. Courses of
 // one planting come in order of the years, of one planting at a time to one
 // goroutine; the course is used again after visit returns. Done is told, from any
-// goroutine, each time a planting has been through all years. The same seed draws
-// the same. It ends early with the context's error.
-func Ensemble(ctx context.Context, plants []Member, years []Weather, seed uint64, visit func(plant, year int, c *Run), done func()) error {
+// goroutine, each time a planting has been through all years. It ends early with the
+// context's error.
+func Ensemble(ctx context.Context, plants []Member, years []Weather, visit func(plant, year int, c *Run), done func()) error {
 	var wg sync.WaitGroup
 	next := make(chan int)
 	for range min(runtime.GOMAXPROCS(0), max(1, len(plants))) {
@@ -30,7 +32,7 @@ func Ensemble(ctx context.Context, plants []Member, years []Weather, seed uint64
 			var c Run
 			for i := range next {
 				s := &plants[i]
-				rng := rand.New(rand.NewPCG(seed, uint64(i)))
+				rng := rand.New(rand.NewPCG(s.Seed, 7))
 				for k := range years {
 					p := s.Plant
 					p.Shift = s.Fit.Shift + s.Fit.ShiftSD*rng.NormFloat64()

@@ -28,6 +28,7 @@ type Plant struct {
 	Up       measure.Day   // as it was seen; 0 to reckon it
 	Frosted  []measure.Day // days on which frost took the tops, as it was seen
 	Looked   measure.Day   // up to this day only frosts in Frosted count: it was looked at since
+	End      measure.Day   // of its season by the calendar: the cold, or lifting before it; 0 for none
 	HaulmCut measure.Day   // tops cut down; 0 when they stand
 
 	// Shift is added to Need, °C·days; Rate is how fast stems grow against the
@@ -48,7 +49,11 @@ type Plant struct {
 // Run is how a planting goes. Days that are not reached within the weather are
 // 0. The zero Run is ready for Grow, and is best used again.
 type Run struct {
-	Planted, Up, Initiation, Mature, Gone measure.Day
+	Planted, Up, Initiation measure.Day
+	Fading                  measure.Day // its leaves begin to
+	Mature                  measure.Day // half the leaves yellow, reached alive
+	Gone                    measure.Day // the end of it
+	Ending                  Ending
 	// Frosts are the days on which the tops were killed.
 	Frosts []measure.Day
 	// By day from Planted on: length of stem from where it came through, in cm;
@@ -58,7 +63,20 @@ type Run struct {
 	Share float64
 }
 
-// Stages of a course by day.
+// Ending of a planting.
+type Ending uint8
+
+// The endings; a planting that stands at the end of the weather has none yet.
+const (
+	Standing Ending = iota
+	Ripened         // its leaves are gone, or six weeks have passed since it was mature
+	Killed          // by frost, or by cold that a sweet potato does not survive
+	CutDown         // its tops were cut
+	Lost            // in the medium, before it was up
+	Over            // its season is, by the calendar
+)
+
+// at a day of a series, by day from planting on.
 func (c *Run) at(of []float64, d measure.Day) float64 {
 	i := int(d - c.Planted)
 	if i < 0 || len(of) == 0 {
@@ -72,6 +90,14 @@ func (c *Run) StemOn(d measure.Day) measure.Length { return measure.Length(c.at(
 
 // IndexOn a day: the season index of all that has grown up to its end.
 func (c *Run) IndexOn(d measure.Day) float64 { return c.at(c.Index, d) }
+
+// End is the last day of it that is known: the end, or the last of the weather.
+func (c *Run) End() measure.Day {
+	if c.Gone != 0 {
+		return c.Gone
+	}
+	return c.Planted + measure.Day(max(0, len(c.Index)-1))
+}
 
 // Season index of the course on the day it is mature; of all that grew where it never
 // is.
@@ -93,7 +119,9 @@ func (c *Run) Season() float64 {
 //	S  = Σ canopy · fT · fW · PAR ÷ 8, from initiation on ÷ the same of the reference
 //
 // T is the mean of the air for a potato and of the medium for a sweet potato. Air
-// under −1 °C at the leaves kills the tops. Model. Weather must begin at least
+// under −1 °C at the leaves kills the tops of a potato, 0 °C or three days of a mean
+// under 10 °C a sweet potato for good, and a medium under −2 °C what is not up yet.
+// It ends at Plant.End at the latest, and six weeks after it is mature. Model. Weather must begin at least
 // five days before planting to give the medium its smoothing; it is taken as
 // steady before that.
 func Grow(p *Plant, w *Weather, c *Run) {
@@ -173,7 +201,8 @@ type grower struct {
 	again bool // it has grown again after a frost
 	// under the medium again, after a frost, until soil comes to this; 0 when not
 	under float64
-	dead  bool
+	dead  Ending
+	chill int // days of cold in a row
 }
 
 // warm fills the ring of means with the days before planting.
@@ -229,15 +258,34 @@ func (g *grower) day(n int) (done bool) {
 		g.grow(n, d, low, warmth)
 	}
 	g.soil += g.degrees.at(medium)
+	if g.dead == Standing {
+		g.dead = g.ends(d, low, mean, medium)
+	}
 	g.write(n)
-	if !g.dead && g.tt < g.leaves.gone {
+	if g.dead == Standing {
 		return false
 	}
-	g.c.Gone = d
-	if g.c.Mature == 0 {
-		g.c.Mature = d
-	}
+	g.c.Gone, g.c.Ending = d, g.dead
 	return true
+}
+
+// ends says how it ends on a day, if it does and was not cut or killed already.
+func (g *grower) ends(d measure.Day, low, mean, medium float64) Ending {
+	g.chill++
+	if mean >= chilledUnder || !g.sweet || d <= g.p.Looked {
+		g.chill = 0
+	}
+	switch {
+	case g.tt >= g.leaves.gone, g.c.Mature != 0 && d >= g.c.Mature+lingers:
+		return Ripened
+	case g.p.End != 0 && d >= g.p.End:
+		return Over
+	case g.c.Up == 0 && medium < lostUnder && g.p.Up == 0:
+		return Lost
+	case g.chill >= chilledDays, g.sweet && g.c.Up == 0 && g.kills(low) && d > g.p.Looked: // a slip stands in the air
+		return Killed
+	}
+	return Standing
 }
 
 // write how it stands at the end of day n.
@@ -246,7 +294,7 @@ func (g *grower) write(n int) {
 	switch {
 	case g.c.Up == 0: // the stem of a slip that has not rooted yet
 		cover = 0
-	case g.dead || g.under != 0:
+	case g.dead != Standing && g.dead != Over || g.under != 0:
 		stem, cover = 0, 0
 	}
 	g.c.Stem[n], g.c.Canopy[n], g.c.Index[n] = stem, cover, g.index
@@ -270,7 +318,7 @@ func (g *grower) up(d measure.Day) bool {
 // grow one day over the medium.
 func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 	if g.p.HaulmCut != 0 && d >= g.p.HaulmCut {
-		g.dead = true
+		g.dead = CutDown
 		return
 	}
 	if g.under > 0 {
@@ -279,9 +327,12 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 		}
 		g.under = 0
 	}
-	if low < killedUnder && d > g.p.Looked || g.seenFrosted(d) {
+	if g.kills(low) && d > g.p.Looked || g.seenFrosted(d) {
 		g.frost(d)
 		return
+	}
+	if g.c.Fading == 0 && g.tt >= g.leaves.fade {
+		g.c.Fading = d
 	}
 	if g.c.Mature == 0 && g.tt >= g.need-1e-9 {
 		g.c.Mature = d
@@ -303,6 +354,14 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 	g.stem += e * (g.rate - g.slowing*g.stem)
 }
 
+// kills reports whether air at the leaves takes the tops.
+func (g *grower) kills(low float64) bool {
+	if g.sweet {
+		return low <= sweetKilledAt
+	}
+	return low < killedUnder
+}
+
 func (g *grower) seenFrosted(d measure.Day) bool {
 	for _, f := range g.p.Frosted {
 		if f == d {
@@ -316,8 +375,8 @@ func (g *grower) seenFrosted(d measure.Day) bool {
 // transplant does, with so much of what was lost; else that is the end.
 func (g *grower) frost(d measure.Day) {
 	g.c.Frosts = append(g.c.Frosts, d)
-	if g.again || g.tt >= growsAgain*g.need {
-		g.dead = true
+	if g.again || g.sweet || g.tt >= growsAgain*g.need {
+		g.dead = Killed
 		return
 	}
 	g.again, g.under = true, g.soil+needReappear

@@ -192,10 +192,10 @@ func TestDatesKeepTheirOrder(t *testing.T) {
 // The same seed gives the same spread; nothing is left out; it can be broken off.
 func TestEnsembleIsRepeatable(t *testing.T) {
 	years := simulated(t, 40)
-	plants := []Member{{planted(crop.Maincrop), Prior()}, {planted(crop.FirstEarly), Prior()}}
+	plants := []Member{{planted(crop.Maincrop), Prior(), 1}, {planted(crop.FirstEarly), Prior(), 2}}
 	run := func() [2]Spread {
 		var ups [2][]float64
-		err := Ensemble(context.Background(), plants, years, 7, func(i, _ int, c *Run) { ups[i] = append(ups[i], float64(c.Up)) }, func() {})
+		err := Ensemble(context.Background(), plants, years, func(i, _ int, c *Run) { ups[i] = append(ups[i], float64(c.Up)) }, func() {})
 		if err != nil || len(ups[0]) != 40 || len(ups[1]) != 40 {
 			t.Fatalf("%v, %d and %d", err, len(ups[0]), len(ups[1]))
 		}
@@ -207,7 +207,7 @@ func TestEnsembleIsRepeatable(t *testing.T) {
 	}
 	ctx, stop := context.WithCancel(context.Background())
 	stop()
-	if err := Ensemble(ctx, plants, years, 7, func(int, int, *Run) {}, func() {}); err == nil {
+	if err := Ensemble(ctx, plants, years, func(int, int, *Run) {}, func() {}); err == nil {
 		t.Error("a broken off ensemble says nothing")
 	}
 }
@@ -259,10 +259,10 @@ func BenchmarkEnsemble(b *testing.B) {
 	years := simulated(b, 200)
 	plants := make([]Member, 48)
 	for i := range plants {
-		plants[i] = Member{planted(crop.Classes()[i%4]), Prior()}
+		plants[i] = Member{planted(crop.Classes()[i%4]), Prior(), uint64(i)}
 	}
 	for b.Loop() {
-		err := Ensemble(context.Background(), plants, years, 7, func(int, int, *Run) {}, func() {})
+		err := Ensemble(context.Background(), plants, years, func(int, int, *Run) {}, func() {})
 		if err != nil {
 			b.Fatal(err)
 		}

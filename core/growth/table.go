@@ -24,9 +24,14 @@ const (
 	fadesFrom  = 0.75  // of the thermal time to maturity, canopy falls from here
 	fadesTo    = 1.10  // to here
 
-	killedUnder = -1.0 // °C of air at the leaves
-	keptOfFrost = 0.40 // of what was lost, where it grows again
-	growsAgain  = 0.40 // of the time to maturity, up to which it does, once
+	killedUnder   = -1.0 // °C of air at the leaves of a potato
+	sweetKilledAt = 0.0  // of a sweet potato, or less
+	chilledUnder  = 10.0 // °C, means of so many days that a sweet potato does not survive
+	chilledDays   = 3
+	lostUnder     = -2.0 // °C in the medium, before it is up
+	lingers       = 42   // days after it is mature, where nothing ends it
+	keptOfFrost   = 0.40 // of what was lost, where it grows again
+	growsAgain    = 0.40 // of the time to maturity, up to which it does, once
 
 	referencePAR = 8.0 // MJ/m²/day of the reference season
 
@@ -80,7 +85,12 @@ func Table() []Constant {
 		row(canopyFull, "°C·days", "from being up to a full canopy"),
 		row(fadesFrom, "of maturity", "leaves fade from"),
 		row(fadesTo, "of maturity", "and are gone at"),
-		row(killedUnder, "°C", "air that kills the tops, under"),
+		row(killedUnder, "°C", "air that kills the tops of a potato, under"),
+		row(sweetKilledAt, "°C", "of a sweet potato, from"),
+		row(chilledUnder, "°C", "a sweet potato stops for good after days of a mean under"),
+		row(chilledDays, "days", "so many of them"),
+		row(lostUnder, "°C", "seed in a bag dies in a medium under"),
+		row(lingers, "days", "where nothing ends it, it is over after it is mature by"),
 		row(keptOfFrost, "of what was lost", "after a frost it grows again from"),
 		row(growsAgain, "of maturity", "once, if the frost comes before"),
 		row(referencePAR, "MJ/m²/day", "light of the season that others are held against"),

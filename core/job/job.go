@@ -53,13 +53,12 @@ func (j Job) Due() bool { return j.Kind != "" && j.Kind != Wait && j.Day <= j.to
 
 // Bag is what is known of one bag today. Days of 0 are not known, or do not come.
 type Bag struct {
-	Today      measure.Day
-	Class      crop.Class
-	PacketDays int // the variety's own, 0 for the usual of its class
-	Number     int // to plant
-	Planted    measure.Day
-	PotGrown   bool        // it is transplanted, and not planted as a tuber
-	PlantOn    measure.Day // planned
+	Today    measure.Day
+	Class    crop.Class
+	Number   int // to plant
+	Planted  measure.Day
+	PotGrown bool        // it is transplanted, and not planted as a tuber
+	PlantOn  measure.Day // planned
 
 	Next         *hill.Rung     // the next layer, nil when none is left
 	RaiseOn      measure.Day    // stems reach what calls for it, by the forecast
@@ -79,9 +78,10 @@ type Bag struct {
 	Flowered measure.Day // open flowers were seen
 	MoveOn   measure.Day
 	MoveTo   string
-	MatureOn measure.Day // half the leaves yellow
+	MatureOn measure.Day // half the leaves yellow, reached alive
 	CutOn    measure.Day // the tops were cut
-	EndsOn   measure.Day // up before the cold
+	EndsOn   measure.Day // its last day; nothing but lifting comes after
+	Dies     bool        // of cold, on that day, or is lifted before
 	LookedOn measure.Day
 	FrostOn  measure.Day // it froze where it stands, and nobody has looked since
 
@@ -104,15 +104,17 @@ const (
 func Of(b Bag) []Job {
 	var out []Job
 	add := func(k Kind, day measure.Day, tag, why measure.Phrase) {
-		if day != 0 {
+		if day != 0 && (b.EndsOn == 0 || b.Planted == 0 || day <= b.EndsOn || k.Ends()) {
 			out = append(out, Job{Kind: k, Day: max(day, b.Until[k]), Tag: tag, Why: why, today: b.Today})
 		}
 	}
 	if b.Planted == 0 {
 		planting(&b, add)
 	} else {
-		raising(&b, add)
-		tending(&b, add)
+		if b.EndsOn == 0 || b.EndsOn > b.Today {
+			raising(&b, add)
+			tending(&b, add)
+		}
 		ending(&b, add)
 	}
 	slices.SortStableFunc(out, func(x, y Job) int {
@@ -205,17 +207,10 @@ func tending(b *Bag, add adder) {
 
 // ending of a bag: looking whether it is ready, cutting the tops, lifting.
 func ending(b *Bag, add adder) {
-	k := b.Class.Constants()
-	days := b.PacketDays
-	if days == 0 {
-		days = k.PacketDays
+	last := b.MatureOn // that it stands for
+	if last == 0 {
+		last = b.EndsOn
 	}
-	by := b.Planted + measure.Day(days) // by the packet
-	mature := b.MatureOn
-	if mature == 0 {
-		mature = by
-	}
-	early := b.Class == crop.FirstEarly || b.Class == crop.SecondEarly
 	next := func(d measure.Day) measure.Day { // not again within a week of the last look
 		if b.LookedOn != 0 {
 			return max(d, b.LookedOn+lookEvery)
@@ -226,22 +221,38 @@ func ending(b *Bag, add adder) {
 		add(Look, b.FrostOn, measure.Say("look: frost"), measure.Say("It froze where it stands on {}. Black tops: cut them and log the frost. Green tops: measure a stem, and the forecast knows it is whole.", b.FrostOn))
 		return
 	}
+	days := int(b.Today - b.Planted)
 	switch {
-	case k.Crop == crop.SweetPotato:
-		day := by
-		if b.EndsOn != 0 {
-			day = min(day, b.EndsOn)
+	case b.Class.Crop() == crop.SweetPotato:
+		why := measure.Say("{} days since planting: it has had the warmth it needs about {}.", days, last)
+		if b.MatureOn == 0 {
+			why = measure.Say("{} days since planting: lift before the medium falls under {}, about {}.", days, measure.Temperature(13), last)
 		}
-		add(Lift, day, measure.Say("lift before cold"), measure.Say("{} days since planting, the packet says {}: lift before the medium falls under {}.", int(b.Today-b.Planted), days, measure.Temperature(13)))
+		add(Lift, last, measure.Say("lift before cold"), why)
 	case b.CutOn != 0:
 		add(Lift, b.CutOn+skinSets, measure.Say("lift"), measure.Say("The tops were cut on {}: after {} days skins have set.", b.CutOn, skinSets))
-	case early:
-		add(Look, next(min(mature, b.Planted+feelEarliesFrom)), measure.Say("feel for tubers"), measure.Say("{} days since planting: feel in for tubers of egg size before you lift.", int(b.Today-b.Planted)))
-		add(Lift, mature+lookEvery, measure.Say("lift"), measure.Say("Half the leaves are yellow about {}: lift as you eat.", mature))
+	case b.Class == crop.FirstEarly || b.Class == crop.SecondEarly:
+		if feel := b.Planted + feelEarliesFrom; last == 0 || feel < last {
+			add(Look, next(feel), measure.Say("feel for tubers"), measure.Say("{} days since planting: feel in for tubers of egg size before you lift.", days))
+		}
+		add(Lift, last, measure.Say("lift"), b.endWords("lift as you eat."))
 	default:
-		add(Look, next(mature-lookEvery), measure.Say("half yellow?"), measure.Say("Half the leaves are yellow about {}; the packet says {} days.", mature, days))
-		add(CutHaulm, mature+lookEvery, measure.Say("cut tops"), measure.Say("With half the leaves yellow cut the tops, and wait {} days for skins to set.", skinSets))
+		if b.MatureOn != 0 {
+			add(Look, next(b.MatureOn-lookEvery), measure.Say("half yellow?"), measure.Say("Half the leaves are yellow about {}.", b.MatureOn))
+		}
+		add(CutHaulm, last, measure.Say("cut tops"), b.endWords(measure.Say("cut the tops, and wait {} days for skins to set.", skinSets).In(measure.Metric)))
 	}
+}
+
+// endWords say why a potato is done about a day.
+func (b *Bag) endWords(then string) measure.Phrase {
+	switch {
+	case b.MatureOn != 0:
+		return measure.Say("Half the leaves are yellow about {}: {}", b.MatureOn, then)
+	case b.Dies:
+		return measure.Say("Frost takes the tops about {}: {}", b.EndsOn, then)
+	}
+	return measure.Say("It ends about {}: {}", b.EndsOn, then)
 }
 
 // waiting says what is waited for.
@@ -269,6 +280,9 @@ func waiting(b *Bag, jobs []Job) Job {
 	}
 	if b.MatureOn > b.Today {
 		return wait(measure.Say(""), measure.Say("Nothing to do; ready about {}.", b.MatureOn))
+	}
+	if b.EndsOn > b.Today {
+		return wait(measure.Say(""), measure.Say("Nothing to do; it ends about {}.", b.EndsOn))
 	}
 	return wait(measure.Say(""), measure.Say("Day {} since planting.", int(b.Today-b.Planted)))
 }

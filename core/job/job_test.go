@@ -54,16 +54,18 @@ func TestMostPressingJob(t *testing.T) {
 			measured(20, 0)(b)
 			b.MoveOn, b.MoveTo = today, "in the open"
 		}), Move, "move", Due},
-		"early after ten weeks":    {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 70, Tied: true}, Look, "feel for tubers", Due},
-		"froze, and nobody looked": {main(30, func(b *Bag) { b.Next, b.FrostOn, b.LookedOn = nil, today-1, today-9 }), Look, "look: frost", Due},
-		"looked three days ago":    {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 70, LookedOn: today - 3}, Wait, "", ""},
-		"early after eight weeks":  {Bag{Today: today, Class: crop.FirstEarly, PacketDays: 78, Planted: today - 56}, Wait, "", ""},
-		"maincrop nearly yellow":   {main(135, func(b *Bag) { b.Next, b.MatureOn = nil, today+5 }), Look, "half yellow?", Due},
-		"maincrop long yellow":     {main(150, func(b *Bag) { b.Next, b.MatureOn = nil, today-8 }), CutHaulm, "cut tops", Due},
-		"tops cut two weeks ago":   {main(160, func(b *Bag) { b.Next, b.MatureOn, b.CutOn = nil, today-20, today-14 }), Lift, "lift", Due},
-		"sweet potato by days":     {Bag{Today: today, Class: crop.SweetEarly, Planted: today - 100}, Lift, "lift before cold", Due},
-		"sweet potato before cold": {Bag{Today: today, Class: crop.SweetLate, Planted: today - 100, EndsOn: today - 1}, Lift, "lift before cold", Due},
-		"flowers, by choice":       {main(60, func(b *Bag) { b.Next, b.Nips, b.Flowered, b.MatureOn = nil, true, today, today+40 }), Nip, "nip flowers", Due},
+		"early after ten weeks":     {Bag{Today: today, Class: crop.FirstEarly, Planted: today - 70, Tied: true}, Look, "feel for tubers", Due},
+		"froze, and nobody looked":  {main(30, func(b *Bag) { b.Next, b.FrostOn, b.LookedOn = nil, today-1, today-9 }), Look, "look: frost", Due},
+		"looked three days ago":     {Bag{Today: today, Class: crop.FirstEarly, Planted: today - 70, LookedOn: today - 3}, Wait, "", ""},
+		"early after eight weeks":   {Bag{Today: today, Class: crop.FirstEarly, Planted: today - 56}, Wait, "", ""},
+		"maincrop nearly yellow":    {main(135, func(b *Bag) { b.Next, b.MatureOn = nil, today+5 }), Look, "half yellow?", Due},
+		"maincrop yellow":           {main(150, func(b *Bag) { b.Next, b.MatureOn = nil, today-2 }), CutHaulm, "cut tops", Due},
+		"tops cut two weeks ago":    {main(160, func(b *Bag) { b.Next, b.MatureOn, b.CutOn = nil, today-20, today-14 }), Lift, "lift", Due},
+		"sweet potato, warm enough": {Bag{Today: today, Class: crop.SweetEarly, Planted: today - 100, MatureOn: today, EndsOn: today + 20}, Lift, "lift before cold", Due},
+		"killed by frost":           {Bag{Today: today, Class: crop.Maincrop, Planted: today - 90, EndsOn: today - 1, Dies: true, FeedOn: today - 5, Feed: 2, TieOn: today}, CutHaulm, "cut tops", Due},
+		"nothing past its end":      {Bag{Today: today, Class: crop.Maincrop, Planted: today - 60, EndsOn: today + 3, FeedOn: today + 5, MoveOn: today + 9, LookedOn: today}, Wait, "", ""},
+		"sweet potato before cold":  {Bag{Today: today, Class: crop.SweetLate, Planted: today - 100, EndsOn: today - 1, Dies: true}, Lift, "lift before cold", Due},
+		"flowers, by choice":        {main(60, func(b *Bag) { b.Next, b.Nips, b.Flowered, b.MatureOn = nil, true, today, today+40 }), Nip, "nip flowers", Due},
 	} {
 		jobs := Of(c.bag)
 		j := Pressing(c.bag, jobs)

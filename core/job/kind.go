@@ -53,6 +53,9 @@ var kinds = []KindFacts{
 	{Nip, "Nipped", "flowers nipped", nil, never},
 }
 
+// Ends reports whether work belongs to the end of a planting, and may come after it.
+func (k Kind) Ends() bool { return k == Look || k == CutHaulm || k == Lift }
+
 // Facts of a kind of work; zero for any other word.
 func (k Kind) Facts() KindFacts {
 	if i := k.urgency(); i >= 0 {

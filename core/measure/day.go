@@ -41,6 +41,18 @@ func (d Day) String() string { return d.time().Format("2 January 2006") }
 // Short prints "9 Jun".
 func (d Day) Short() string { return d.time().Format("2 Jan") }
 
+// ShortSpan prints "24 Aug to 26 Sep", with the years where they differ; "24 Aug" for one
+// day.
+func ShortSpan(from, until Day) string {
+	switch {
+	case from == until:
+		return from.Short()
+	case from.Year() != until.Year():
+		return from.time().Format("2 Jan 2006") + " to " + until.time().Format("2 Jan 2006")
+	}
+	return from.Short() + " to " + until.Short()
+}
+
 // Long prints "Tuesday 9 June".
 func (d Day) Long() string { return d.time().Format("Monday 2 January") }
 

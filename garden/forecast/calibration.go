@@ -15,7 +15,7 @@ func Calibration(finished []PlantingForecast, class crop.Class, variety logbook.
 	var ofVariety, ofClass bag.Calibration
 	for i := range finished {
 		s := &finished[i]
-		if s.Variety.Class != class || s.Unweighed || s.Harvest.Edible <= 0 || s.Index > 0 && s.Index < growth.MinIndex {
+		if s.Variety.Class != class || s.Unweighed || s.Index < growth.MinIndex || len(s.Harvest.ByGrade) == 0 {
 			continue
 		}
 		e := bag.Expect(s.Growing(bag.Calibration{}))

@@ -8,6 +8,7 @@ import (
 
 	"glebata/core/bag"
 	"glebata/core/climate"
+	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/measure"
@@ -21,6 +22,7 @@ type EnsembleForecast struct {
 	Raises     []growth.Spread // days of the raises to come
 	Index      []growth.Spread // season index today, in a week, in two …, and so on
 	Final      growth.Spread   // season index at the end
+	Years      []float32       // the same, year by year: the years are those of every planting
 	Ripe       float64         // share of the years in which it is mature
 	Stems      []StemBand      // every third day from planting on
 }
@@ -57,17 +59,47 @@ func Ensemble(list []PlantingForecast, site *logbook.Site, n *climate.Normals, f
 	from, until := today, today
 	for i := range list {
 		gr := list[i].Grown
-		plants[i] = growth.Member{Plant: gr.Plant, Fit: gr.Fit}
+		plants[i] = growth.Member{Plant: gr.Plant, Fit: gr.Fit, Seed: list[i].identity()}
+		if list[i].Variety.Class.Crop() == crop.Potato {
+			plants[i].Plant.End = 0 // each year has frosts of its own
+		}
 		runs[i] = ensembleRun{st: &list[i], today: today, raises: make([][]float64, 0, 4)}
 		from, until = min(from, gr.Plant.Planted-airBefore), max(until, gr.Plant.Planted+measure.Day(len(gr.Run.Stem)+60))
 	}
-	years := simulate(list[0].Grown.Air, site, n, forecast, from, until, today)
-	_ = growth.Ensemble(context.Background(), plants, years, 1, func(i, _ int, c *growth.Run) { runs[i].visit(c) }, done) // it is never broken off
+	years := simulate(knownTo(list, from, today), site, n, forecast, from, until, today)
+	_ = growth.Ensemble(context.Background(), plants, years, func(i, _ int, c *growth.Run) { runs[i].visit(c) }, done) // it is never broken off
 	out := make([]*EnsembleForecast, len(runs))
 	for i := range runs {
 		out[i] = runs[i].sum()
 	}
 	return out
+}
+
+// identity of a planting, saved or not: what is drawn for it follows from that.
+func (s *PlantingForecast) identity() uint64 {
+	h := uint64(s.Season.Year)
+	for _, id := range [...]logbook.ID{s.Bag.ID, s.Variety.ID} {
+		h = (h ^ uint64(id)) * 0x9e3779b97f4a7c15
+		h ^= h >> 32
+	}
+	return h
+}
+
+// knownTo a day is the weather from one day on that the plantings of a list were grown
+// through. Each knows that of its own days.
+func knownTo(list []PlantingForecast, from, today measure.Day) *growth.Weather {
+	days := max(0, int(today-from)+1)
+	w := &growth.Weather{From: from, Min: make([]float64, days), Max: make([]float64, days)}
+	for i := range w.Min {
+		w.Min[i] = math.NaN()
+	}
+	for i := range list {
+		a, begins := list[i].Grown.Air, list[i].Grown.Plant.Planted-airBefore
+		for d := max(begins, from, a.From); d <= today && int(d-a.From) < len(a.Min); d++ {
+			w.Min[d-from], w.Max[d-from] = a.Min[d-a.From], a.Max[d-a.From]
+		}
+	}
+	return w
 }
 
 // simulate years of weather: what is known up to the end of the forecast, with the
@@ -93,7 +125,7 @@ func simulate(known *growth.Weather, site *logbook.Site, n *climate.Normals, for
 			var low, high float64
 			at := int(d - known.From)
 			switch lead := int(d - today); {
-			case lead <= 0 && at >= 0 && at < len(known.Min):
+			case lead <= 0 && at >= 0 && at < len(known.Min) && known.Min[at] == known.Min[at]: // not NaN
 				low, high = known.Min[at], known.Max[at]
 			case lead > 0 && lead <= len(forecast):
 				off := err * forecast[lead-1].Spread
@@ -156,7 +188,11 @@ func (r *ensembleRun) visit(c *growth.Run) {
 
 // sum of all years.
 func (r *ensembleRun) sum() *EnsembleForecast {
-	p := &EnsembleForecast{Up: growth.NewSpread(r.up), Mature: growth.NewSpread(r.mature), Final: growth.NewSpread(r.final)}
+	years := make([]float32, len(r.final))
+	for k, index := range r.final {
+		years[k] = float32(index)
+	}
+	p := &EnsembleForecast{Years: years, Up: growth.NewSpread(r.up), Mature: growth.NewSpread(r.mature), Final: growth.NewSpread(r.final)}
 	for _, d := range r.mature {
 		if d < never {
 			p.Ripe += 1 / float64(len(r.mature))
@@ -222,7 +258,7 @@ func (s *PlantingForecast) YieldOutlook(growing bag.Growing, p *EnsembleForecast
 		}
 		return p.Index[k]
 	}
-	ready := s.ReadyOn()
+	ready := s.LiftOn()
 	for k := range weeksAhead {
 		h := at(today+measure.Day(7*k), week(k))
 		if k > 0 {
@@ -238,3 +274,42 @@ func (s *PlantingForecast) YieldOutlook(growing bag.Growing, p *EnsembleForecast
 	out.Ready = at(ready, final)
 	return out
 }
+
+// SumOutlooks of several bags together: what they come to when each is ready, and the
+// range of the sum in four years of five. Years that are good or bad are so for all of
+// them; how bags differ beside is drawn for each. Low and high are 0 while ensembles are
+// being worked out.
+func SumOutlooks(list []PlantingForecast, growing []bag.Growing, found []*EnsembleForecast) (sum Harvest) {
+	var totals [ensembleYears]float64
+	known := true
+	for i := range list {
+		g := growing[i]
+		g.Season = list[i].Grown.Run.IndexOn(list[i].LiftOn())
+		sum.Yield += bag.Expect(g).Yield
+		if known = known && found[i] != nil && len(found[i].Years) == ensembleYears; !known {
+			continue
+		}
+		g.Season = bag.FullSeason
+		full := float64(bag.Expect(g).Yield)
+		low, high := g.From.Range()
+		rng := rand.New(rand.NewPCG(list[i].identity(), 11))
+		for k, index := range found[i].Years {
+			off := rng.NormFloat64() / tenth
+			if off < 0 {
+				off *= 1 - low
+			} else {
+				off *= high - 1
+			}
+			totals[k] += full * float64(index) * math.Max(0, 1+off)
+		}
+	}
+	if known && len(list) > 0 {
+		spread := growth.NewSpread(totals[:])
+		sum.Low, sum.High = measure.Mass(spread.Low), measure.Mass(spread.High)
+	}
+	return sum
+}
+
+// tenth is how many standard deviations from the middle a tenth of a normal distribution
+// begins.
+const tenth = 1.2816

@@ -3,7 +3,6 @@ package forecast
 import (
 	"glebata/core/hill"
 	"glebata/core/measure"
-	"glebata/core/medium"
 )
 
 func (in *Inputs) feedAsk(st *PlantingForecast) {
@@ -21,9 +20,8 @@ func (in *Inputs) feedAsk(st *PlantingForecast) {
 		if ask.Mix.Inert() {
 			ask.From = c.Up
 		}
-		ask.Until = c.Mature - medium.FeedStops
-		if c.Mature == 0 {
-			ask.Until = c.Planted + measure.Day(len(c.Stem)) - medium.FeedStops
+		if ask.Until = c.End(); c.Fading != 0 { // late nitrogen makes leaf
+			ask.Until = min(ask.Until, c.Fading)
 		}
 	}
 }

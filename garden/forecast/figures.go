@@ -5,7 +5,10 @@ import (
 	"strconv"
 	"strings"
 
+	"math"
+
 	"glebata/core/bag"
+
 	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/hill"
@@ -195,7 +198,7 @@ func (s *PlantingForecast) readyWorking() working.Working {
 	}
 	need := growth.MaturityNeed(s.Variety.Class, s.Variety.PacketDays)
 	w := working.Working{
-		Title: "Ready", Result: s.ReadyOn(), Mark: working.Model,
+		Title: "Ready", Mark: working.Model,
 		Source:  "thermal time from emergence, by the weather as it was observed, is forecast and usually is",
 		Changes: "The weather to come, the day it came up, a frost, another place.",
 	}
@@ -209,13 +212,23 @@ func (s *PlantingForecast) readyWorking() working.Working {
 	}
 	if c.Mature != 0 {
 		w.Steps = append(w.Steps, working.Step{Says: "that is reached on", Result: c.Mature})
-	} else {
-		w.Steps = append(w.Steps, working.Step{Says: "share of it that is reached", Result: c.Share})
+		w.Result = c.Mature
+		return w
 	}
-	if s.EndsOn != 0 && (c.Mature == 0 || s.EndsOn < c.Mature) {
-		w.Steps = append(w.Steps, working.Step{Says: "up before the cold, by", Result: s.EndsOn})
-	}
+	w.Title = "The end of its season"
+	w.Steps = append(w.Steps, working.Step{Says: endings[c.Ending], Result: c.End()},
+		working.Step{Says: "share of the warmth it needs that it has by then", Result: measure.Say("{} %", math.Round(100*c.Share))})
+	w.Result = measure.Say("{}, at {} % of its warmth", c.End(), math.Round(100*c.Share))
 	return w
+}
+
+// endings of a planting that is not mature, as a working says them.
+var endings = map[growth.Ending]string{
+	growth.Standing: "it stands as far as the weather is looked ahead, to",
+	growth.Killed:   "cold kills it about",
+	growth.CutDown:  "its tops were cut on",
+	growth.Lost:     "the medium froze before it was up, about",
+	growth.Over:     "the cold ends it, or lifting before, about",
 }
 
 // stemWorking shows how high the stems stand by the forecast.

@@ -3,9 +3,6 @@ package forecast
 import (
 	"context"
 
-	"glebata/core/calendar"
-	"glebata/core/crop"
-	"glebata/core/job"
 	"glebata/core/medium"
 	"glebata/garden/logbook"
 )
@@ -58,40 +55,20 @@ func Of(state logbook.PlantingState, in *Inputs) (PlantingForecast, error) {
 	if err != nil {
 		return st, err
 	}
-	s, err := in.schedule(&st, st.Timing)
+	place, err := in.place(st.Season.Year)
 	if err != nil {
 		return st, err
 	}
-	st.Grown = in.grow(&st, s, air)
+	s := count(place, &st, in.Today)
+	st.Grown = in.grow(&st, &s, place, air)
+	place.Follow(&s, st.Grown.course(&s))
+	st.Dates = &s
 	st.believe()
-	st.EndsOn = s.End
-	st.Index = st.Grown.Run.IndexOn(st.ReadyOn())
+	st.Index = st.Grown.Run.IndexOn(st.LiftOn())
 	st.now(in.Today)
 	in.feedAsk(&st)
 	feed := medium.FeedSeason(st.FeedAsk)
 	st.Feed = &feed
-	st.jobs(s, in.Nips, in.Today)
+	st.jobs(in.Nips, in.Today)
 	return st, nil
-}
-
-// schedule of a planting. One that grows where it was planted needs no counting.
-func (in *Inputs) schedule(st *PlantingForecast, t logbook.Timing) (*calendar.Schedule, error) {
-	place, err := in.place(st.Season.Year)
-	if err != nil {
-		return nil, err
-	}
-	if st.Stage == logbook.StageGrowing && t.Then == "" && t.Way != calendar.PreGrown && st.Variety.Class.Crop() == crop.Potato {
-		return &calendar.Schedule{
-			Request: t.Asked(st.Variety, st.cover()), Plant: st.State.Planted, End: place.Ends(t.Shelter),
-			Stays: []calendar.Stay{{From: st.State.Planted, Shelter: t.Shelter}},
-		}, nil
-	}
-	if moved := st.Last(job.Move, logbook.Tended); moved != 0 {
-		t.Move = moved
-	}
-	s := NewSchedule(place, st, t, in.Today)
-	if st.Stage == logbook.StagePlanned || t.Then != "" {
-		st.Dates = &s
-	}
-	return &s, nil
 }

@@ -6,7 +6,6 @@ import (
 	"math"
 
 	"glebata/core/calendar"
-	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/hill"
@@ -16,13 +15,18 @@ import (
 )
 
 // grow works out how a planting has grown and goes on.
-func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, a *air) *GrowthRun {
-	p := newPlant(&st.PlantingState, st.Timing, s, &in.Site, a, in.suns[st.Bag.ID])
-	if st.Stage == logbook.StagePlanned { // what was to be planted by now is planted today at the soonest
-		p.Planted = max(p.Planted, in.Today)
-	}
+func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, place *calendar.Place, a *air) *GrowthRun {
+	p, potsUp := newPlant(&st.PlantingState, s, place, &in.Site, a, in.suns[st.Bag.ID])
 	key := runKey(&p, st, a)
-	return in.Cache.run(key, func() *GrowthRun { return newGrown(p, st, a, key) })
+	return in.Cache.run(key, func() *GrowthRun {
+		out := newGrown(p, st, a, key)
+		if out.Run.Ending == growth.Over && out.Run.Up == 0 && p.End != 0 { // it waits in the medium for the next season
+			p.End += 365
+			out = newGrown(p, st, a, key)
+		}
+		out.PotsUp = potsUp
+		return out
+	})
 }
 
 func newGrown(p growth.Plant, st *PlantingForecast, a *air, key uint64) *GrowthRun {
@@ -53,7 +57,7 @@ func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	for _, v := range [...]float64{p.Need, p.Sun, p.Start, p.Head, float64(p.Heated), float64(st.Level), float64(st.Raised), float64(len(st.Rungs)), float64(len(st.Heights))} {
 		maphash.WriteComparable(&h, v)
 	}
-	for _, d := range [...]measure.Day{p.Planted, p.Up, p.Looked, p.HaulmCut, st.Filled, st.Flowered, st.StemDay} {
+	for _, d := range [...]measure.Day{p.Planted, p.Up, p.Looked, p.HaulmCut, p.End, st.Filled, st.Flowered, st.StemDay} {
 		maphash.WriteComparable(&h, d)
 	}
 	maphash.WriteComparable(&h, p.Class)
@@ -89,52 +93,45 @@ func climbs(st *PlantingForecast, c *growth.Run, into []hill.Climb) []hill.Climb
 	return st.Filling.Climbs(st.Bag.Model.Shape, at, hill.Stems{From: c.Planted, Lengths: c.Stem}, into)
 }
 
-// newPlant is a planting as growth sees it.
-func newPlant(st *logbook.PlantingState, t logbook.Timing, s *calendar.Schedule, site *logbook.Site, a *air, sun float64) growth.Plant {
-	p := growth.Plant{
+// newPlant is a planting as growth sees it, and the day it is through in its pot.
+func newPlant(st *logbook.PlantingState, s *calendar.Schedule, place *calendar.Place, site *logbook.Site, a *air, sun float64) (p growth.Plant, potsUp measure.Day) {
+	p = growth.Plant{
 		Class: st.Variety.Class, PacketDays: st.Variety.PacketDays, Planted: s.Plant, Heated: site.Heated,
-		Dark: t.Dark, Sun: sun, Up: st.Up, Frosted: st.Frosted, Looked: st.StemDay,
+		Dark: s.Dark, Sun: sun, Up: st.Up, Frosted: st.Frosted, Looked: max(st.StemDay, st.Up), HaulmCut: st.HaulmCutOn(),
 	}
-	if st.Stage != logbook.StagePlanned {
-		p.Planted = st.State.Planted
-	}
-	p.Looked = max(p.Looked, st.Up)
-	p.HaulmCut = st.HaulmCutOn()
 	for _, stay := range s.Stays {
 		p.Stays = append(p.Stays, growth.Stay{From: stay.From, Offset: stay.Shelter.Offset()})
 	}
-	if len(p.Stays) == 0 {
-		p.Stays = []growth.Stay{{Offset: climate.Open.Offset()}}
-	}
+	last := s.Stays[len(s.Stays)-1].Shelter
 	switch {
 	case st.Variety.Class.Crop() == crop.SweetPotato:
 		p.Need, p.Start = growth.EstablishNeed(), slipStands
+		p.End = place.UpBefore(last, s.Dark, p.Planted)
+		return p, 0
 	case s.Pots != 0:
 		p.Need = growth.ReappearNeed()
-		p.Head = headStart(&p, s, a)
+		p.Head, potsUp = headStart(p, s, a)
 	default:
-		p.Need = growth.EmergenceNeed(t.Chitted, st.Filling.Cover)
+		p.Need = growth.EmergenceNeed(s.Chitted, st.Filling.Cover)
 	}
-	return p
+	p.End = place.KillingFrost(last, p.Planted)
+	return p, potsUp
 }
 
 // slipStands is how much of a slip looks out of the medium when it is set, cm.
 // Practice: slips of 20 to 30 cm, two nodes under.
 const slipStands = 12
 
-// headStart is the thermal time that a plant brings with it out of its pot.
-func headStart(p *growth.Plant, s *calendar.Schedule, a *air) float64 {
-	if s.Emerge == 0 || s.Emerge >= p.Planted {
-		return 0
-	}
-	return growth.Sum(p.Class.Crop(), s.Emerge, p.Planted, func(d measure.Day) float64 {
-		i := int(d - a.From)
-		if i < 0 || i >= len(a.Min) {
-			return 0
-		}
-		low, high := p.Stays[0].Offset.Inside(a.Min[i], a.Max[i], p.Heated)
-		return (low + high) / 2
-	})
+// headStart is the thermal time that a plant brings with it out of its pot, and the day
+// it was through there: it grows in the pot as it does in a bag.
+func headStart(p growth.Plant, s *calendar.Schedule, a *air) (head float64, up measure.Day) {
+	pot := p
+	pot.Planted, pot.End, pot.Up, pot.Dark = s.Pots, p.Planted, 0, false
+	pot.Need = growth.EmergenceNeed(s.Chitted, calendar.PotCover)
+	pot.Frosted, pot.Looked, pot.HaulmCut = nil, p.Planted, 0 // how it came through is seen when it is set
+	var c growth.Run
+	growth.Grow(&pot, &a.Weather, &c)
+	return c.Share * growth.MaturityNeed(p.Class, p.PacketDays), c.Up
 }
 
 // sunShares of the bags that stand on the terrace; bags that do not are left out.

@@ -4,7 +4,7 @@ import (
 	"slices"
 
 	"glebata/core/calendar"
-	"glebata/core/crop"
+	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/measure"
@@ -13,13 +13,13 @@ import (
 )
 
 // jobs of a planting, with their days.
-func (s *PlantingForecast) jobs(sch *calendar.Schedule, nips bool, today measure.Day) {
-	c := &s.Grown.Run
+func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
+	c, sch := &s.Grown.Run, s.Dates
 	b := job.Bag{
-		Today: today, Class: s.Variety.Class, PacketDays: s.Variety.PacketDays, Number: s.Number,
+		Today: today, Class: s.Variety.Class, Number: s.Number,
 		PotGrown: sch.Way == calendar.PreGrown, PlantOn: sch.Plant, Next: s.Upcoming(),
 		StemKnown: s.Believed.Known, StemMeasured: s.Believed.Stem, MeasuredOn: s.Believed.Day, Stem: s.Now, Up: c.Up,
-		Nips: nips && s.Last(job.Nip, logbook.Tended, logbook.Skipped) == 0, Flowered: s.Flowered, CutOn: s.HaulmCutOn(), MatureOn: c.Mature,
+		Nips: nips && s.Last(job.Nip, logbook.Tended, logbook.Skipped) == 0, Flowered: s.Flowered, CutOn: s.HaulmCutOn(), MatureOn: c.Mature, EndsOn: c.Gone, Dies: c.Ending == growth.Killed || c.Ending == growth.Lost || c.Ending == growth.Over,
 		LookedOn: s.Last(job.Look, logbook.Tended), Tied: s.Times(job.Tie, logbook.Tended, logbook.Skipped) > 0,
 	}
 	if s.Stage == logbook.StageGrowing {
@@ -35,9 +35,6 @@ func (s *PlantingForecast) jobs(sch *calendar.Schedule, nips bool, today measure
 		b.FeedOn, b.Feed = s.nextFeed()
 		if sch.Move > s.State.Planted && s.Last(job.Move, logbook.Tended, logbook.Skipped) == 0 && sch.Then != "" {
 			b.MoveOn, b.MoveTo = sch.Move, sch.Then.Offset().Where
-		}
-		if s.Variety.Class.Crop() == crop.SweetPotato {
-			b.EndsOn = sch.End
 		}
 	}
 	b.Until = s.quiet()

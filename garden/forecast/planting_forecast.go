@@ -37,10 +37,8 @@ type PlantingForecast struct {
 	// Now is the height of the stems over the medium today.
 	Now      measure.Length
 	NowKnown bool
-	// EndsOn is the day it is up by: the frost that takes the tops, or the cold that
-	// spoils the roots. 0 where there is none, or none was counted.
-	EndsOn measure.Day
-	// Dates of a bag that is planned, or that is still to be moved; nil otherwise.
+	// Dates of a planting that is planned or grows, from chitting to its end; nil of one
+	// that has ended. They are the forecast's: not to be changed.
 	Dates *calendar.Schedule
 }
 
@@ -162,18 +160,16 @@ func Group(bags []PlantingForecast) []lift.Bag {
 	return out
 }
 
-// ReadyOn is the day a planting is ready by its course: mature, or where it never is,
-// the last day that its leaves stand, or that it may stay out.
-func (s *PlantingForecast) ReadyOn() measure.Day {
-	c := &s.Grown.Run
-	day := c.Mature
-	if day == 0 {
-		day = c.Planted + measure.Day(len(c.Stem)) - 1
+// ReadyOn is the day a planting is ready by its course: mature, alive; 0 where it never
+// is.
+func (s *PlantingForecast) ReadyOn() measure.Day { return s.Grown.Run.Mature }
+
+// LiftOn is the day a harvest is counted on: ready, else the end.
+func (s *PlantingForecast) LiftOn() measure.Day {
+	if s.Grown.Run.Mature != 0 {
+		return s.Grown.Run.Mature
 	}
-	if s.EndsOn != 0 {
-		day = min(day, s.EndsOn)
-	}
-	return max(day, c.Planted)
+	return s.Grown.Run.End()
 }
 
 // GrowthRun is how a planting has grown and is expected to go on: by the weather as it
@@ -184,6 +180,7 @@ type GrowthRun struct {
 	Run    growth.Run
 	Usual  growth.Run   // without what was measured; the same where nothing was
 	Climbs []hill.Climb // raises to come
+	PotsUp measure.Day  // through in its pot; 0 of one that was not grown on
 	// UsualClimbs are those without what was measured.
 	UsualClimbs []hill.Climb
 	Air         *growth.Weather

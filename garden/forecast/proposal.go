@@ -8,7 +8,6 @@ import (
 	"glebata/core/advice"
 	"glebata/core/assign"
 	"glebata/core/bag"
-	"glebata/core/climate"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
@@ -120,91 +119,102 @@ func PerLitre(mix medium.Mix, products []logbook.Product) float64 {
 	return cost
 }
 
-// SeasonOfVariety under a shelter has an index of its own.
-type SeasonOfVariety struct {
-	variety logbook.ID
-	shelter climate.Shelter
-}
-
-// season index of a variety where a bag stands, in the year that is planned.
-func (b *Proposer) season(v logbook.Variety, place logbook.Place) float64 {
-	shelter := place.Shelter
-	if shelter == "" {
-		shelter = climate.Open
-	}
-	key := SeasonOfVariety{v.ID, shelter}
-	index, ok := b.Seasons[key]
-	if !ok {
-		index, _ = FullSeason(b.Site, v, shelter, measure.Date(b.Ask.Year, 1, 1)) // the site was checked when it was saved
-		b.Seasons[key] = index
-	}
-	return index
-}
-
 // Proposer works one proposal out.
 type Proposer struct {
 	Out       *Proposal
 	Ask       *ProposalRequest
 	Site      *logbook.Site
-	Today     measure.Day
 	Varieties []logbook.Variety
 	Own       []bag.Calibration
-	Seasons   map[SeasonOfVariety]float64
 	Mix       medium.Mix // the usual one
 	PerLitre  float64
+	// Draft forecasts a variety planted in a bag as PlanProposed plans it.
+	Draft func(b logbook.Bag, v logbook.Variety) (Draft, error)
+
+	pairs [][]proposedPair // by bag and variety
+}
+
+// proposedPair is a variety in a bag, as it would grow there.
+type proposedPair struct {
+	assign.Pair
+	plant, ready measure.Day // ready is 0 where it never is
+}
+
+// ProposedNumber that a bag takes by the litre rule, and how it is filled.
+func ProposedNumber(b logbook.Bag, v logbook.Variety) (number int, filling hill.Plan) {
+	filling = DefaultLadder(b.Model.Shape, v.Class, hill.Default(v.Class))
+	return bag.Suggest(b.Model.Shape, NewRoom(filling), v.Class, false).Number, filling
 }
 
 func (b *Proposer) Run() error {
-	place, err := b.Site.Calendar(b.Ask.Year)
-	if err != nil {
-		return err
-	}
 	weeks := int(b.Ask.Until-b.Ask.From)/7 + 1
 	p := assign.Problem{Week: make([]measure.Mass, weeks), Litres: b.Ask.Litres, Cost: b.Ask.Budget}
 	for w := range p.Week {
 		p.Week[w] = b.Ask.Weekly()
 		b.Out.Wanted += p.Week[w]
 	}
-	week := func(d measure.Day) int { return int(math.Floor(float64(d-b.Ask.From) / 7)) }
-	plants, readies := make([]measure.Day, len(b.Varieties)), make([]measure.Day, len(b.Varieties))
-	for i, v := range b.Varieties {
-		t := logbook.UsualTiming(logbook.Bag{}, v)
-		s := NewSchedule(place, &PlantingForecast{PlantingState: logbook.PlantingState{Planting: logbook.Planting{Variety: v, Filling: hill.Defaults(hill.FillOnce)}}}, t, b.Today)
-		plants[i], readies[i] = s.Plant, s.Likely
-		seed := &b.Out.Seeds[i]
-		seed.From, seed.Until = s.Likely, s.Likely+v.Class.EatenFor()
-		first, last := week(seed.From), min(week(seed.Until), weeks-1)
-		if !s.Feasible {
-			last, seed.Late = -1, true
-		}
-		p.Seeds = append(p.Seeds, assign.Seed{Pieces: seed.There, First: max(0, first), Last: last})
+	for i := range b.Varieties {
+		p.Seeds = append(p.Seeds, assign.Seed{Pieces: b.Out.Seeds[i].There})
+		b.Out.Seeds[i].Late = true
 	}
+	windows := map[assign.Window]int{}
 	for i := range b.Out.Bags {
-		p.Pairs = append(p.Pairs, b.pairs(&b.Out.Bags[i]))
+		row, err := b.pairsOf(&b.Out.Bags[i], windows, &p)
+		if err != nil {
+			return err
+		}
+		b.pairs = append(b.pairs, row)
+		var plain []assign.Pair
+		for _, pair := range row {
+			plain = append(plain, pair.Pair)
+		}
+		p.Pairs = append(p.Pairs, plain)
 		p.Fixed = append(p.Fixed, b.byHand(&b.Out.Bags[i]))
 	}
-	b.tell(assign.Propose(p), plants, readies)
+	b.tell(assign.Propose(p))
 	return nil
 }
 
-// pairs of one bag with each variety.
-func (b *Proposer) pairs(pb *ProposedBag) []assign.Pair {
+// pairsOf one bag with each variety, as each would grow where the bag stands.
+func (b *Proposer) pairsOf(pb *ProposedBag, windows map[assign.Window]int, p *assign.Problem) ([]proposedPair, error) {
 	shape := pb.Bag.Model.Shape
 	usable := shape.Usable(hill.UsualHeadspace)
 	pb.Wet = b.Mix.WetWeight(usable, pb.Bag.Model.Empty)
 	pb.Heavy = pb.Wet > b.Site.LiftLimit
 	plantable := pb.Bag.Model.Drainage.Facts(shape).Plantable && pb.Bag.Condition != logbook.Torn && !(b.Ask.LiftAlone && pb.Heavy)
-	out := make([]assign.Pair, len(b.Varieties))
+	week := func(d measure.Day) int { return int(math.Floor(float64(d-b.Ask.From) / 7)) }
+	out := make([]proposedPair, len(b.Varieties))
 	for i, v := range b.Varieties {
 		s := bag.Suggest(shape, bag.Room{Headspace: hill.UsualHeadspace}, v.Class, false)
-		if !plantable || s.TooSmall || s.TooShallow || b.Out.Seeds[i].Late {
+		if !plantable || s.TooSmall || s.TooShallow {
 			continue
 		}
-		e := bag.Expect(bag.Growing{Class: v.Class, Usable: usable, Depth: shape.UsableTop(hill.UsualHeadspace), Plants: s.Number, Sprouts: bag.UsualSprouts, Season: b.season(v, pb.Bag.Place), From: b.Own[i]})
-		loose := hill.Defaults(hill.Default(v.Class)).Loose(usable)
-		out[i] = assign.Pair{Pieces: s.Number, Yield: e.Yield, Litres: loose, Cost: int(float64(loose) * b.PerLitre)}
+		d, err := b.Draft(pb.Bag, v)
+		if err != nil {
+			return nil, err
+		}
+		ready := d.ReadyOn()
+		if ready == 0 {
+			continue // frost comes first
+		}
+		seed := &b.Out.Seeds[i]
+		if until := ready + v.Class.EatenFor(); seed.Late || ready < seed.From {
+			seed.From, seed.Until = ready, max(seed.Until, until)
+		} else {
+			seed.Until = max(seed.Until, until)
+		}
+		seed.Late = false
+		at := assign.Window{First: max(0, week(ready)), Last: min(week(ready+v.Class.EatenFor()), len(p.Week)-1)}
+		k, known := windows[at]
+		if !known {
+			k = len(p.Windows)
+			windows[at], p.Windows = k, append(p.Windows, at)
+		}
+		e := bag.Expect(d.Growing(b.Own[i]))
+		_, loose := d.Ladder.Wanted()
+		out[i] = proposedPair{assign.Pair{Window: k, Pieces: d.Number, Yield: e.Yield, Litres: loose, Cost: int(float64(loose) * b.PerLitre)}, d.Grown.Plant.Planted, ready}
 	}
-	return out
+	return out, nil
 }
 
 func (b *Proposer) byHand(pb *ProposedBag) int {
@@ -217,7 +227,7 @@ func (b *Proposer) byHand(pb *ProposedBag) int {
 }
 
 // tell puts a plan into the proposal, and what it could not meet into words.
-func (b *Proposer) tell(plan assign.Plan, plants, readies []measure.Day) {
+func (b *Proposer) tell(plan assign.Plan) {
 	out := b.Out
 	out.Over, out.Litres, out.Cost = plan.Over, plan.Litres, plan.Cost
 	for i := range out.Bags {
@@ -226,9 +236,9 @@ func (b *Proposer) tell(plan assign.Plan, plants, readies []measure.Day) {
 			continue
 		}
 		pb := &out.Bags[i]
-		pair := b.pairs(pb)[at]
+		pair := b.pairs[i][at]
 		pb.Variety, pb.Pieces, pb.Yield = b.Varieties[at], pair.Pieces, pair.Yield
-		pb.Plant, pb.Ready = plants[at], readies[at]
+		pb.Plant, pb.Ready = pair.plant, pair.ready
 		out.Seeds[at].Yield += pair.Yield
 	}
 	for i := range out.Seeds {

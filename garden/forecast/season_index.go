@@ -1,7 +1,6 @@
 package forecast
 
 import (
-	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/growth"
 	"glebata/core/hill"
@@ -23,9 +22,10 @@ func FullSeason(s *logbook.Site, v logbook.Variety, shelter climate.Shelter, tod
 	}
 	st := PlantingForecast{PlantingState: logbook.PlantingState{Planting: logbook.Planting{Bag: logbook.Bag{Place: logbook.Place{Shelter: shelter}}, Variety: v, Filling: hill.Defaults(hill.Default(v.Class))}}}
 	t := logbook.UsualTiming(st.Bag, v)
-	sch := NewSchedule(place, &st, t, 0)
-	a := usualAir(s, n, sch.Plant-airBefore, sch.Plant+airAfter)
-	p := newPlant(&st.PlantingState, t, &sch, s, a, 0)
+	st.Timing = t
+	sch := count(place, &st, 0)
+	a := usualAir(s, n, sch.Begins()-airBefore, sch.Plant+airAfter)
+	p, _ := newPlant(&st.PlantingState, &sch, place, s, a, 0)
 	var c growth.Run
 	growth.Grow(&p, &a.Weather, &c)
 	return c.Season(), nil
@@ -52,8 +52,12 @@ func Ended(list []logbook.PlantingState, in *Inputs) ([]PlantingForecast, error)
 		if st.Timing, set = in.Timings[st.Planting.ID]; !set {
 			st.Timing = logbook.UsualTiming(st.Bag, st.Variety)
 		}
-		s := &calendar.Schedule{Request: st.Timing.Asked(st.Variety, st.cover()), Plant: st.State.Planted, Stays: []calendar.Stay{{From: st.State.Planted, Shelter: st.Timing.Shelter}}}
-		p := newPlant(&st.PlantingState, st.Timing, s, &in.Site, air, 0)
+		place, err := in.place(st.Season.Year)
+		if err != nil {
+			return nil, err
+		}
+		s := count(place, st, in.Today)
+		p, _ := newPlant(&st.PlantingState, &s, place, &in.Site, air, 0)
 		st.Index = in.Cache.endedIndex(runKey(&p, st, air)^uint64(st.Ended), func() float64 {
 			var c growth.Run
 			growth.Grow(&p, &air.Weather, &c)

@@ -191,3 +191,18 @@ func (b *Bench) Waits(e SeedEntry) bool {
 	}
 	return false
 }
+
+// Chitted reports whether seed of a variety that is ready to plant lies free on the bench.
+func (b *Bench) Chitted(variety ID) bool {
+	for i := range b.Trays {
+		if b.Trays[i].Lot.Variety.ID != variety {
+			continue
+		}
+		for _, u := range b.Trays[i].Tubers {
+			if !u.Discarded && (u.Call == seed.Ready || u.Call == seed.Soon) && !u.Pieces[0].Gone {
+				return true
+			}
+		}
+	}
+	return false
+}

@@ -74,7 +74,7 @@ const (
 func NewLadderChart(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, day, today measure.Day, href string, sys measure.System) LadderChart {
 	g := st.Grown
 	c := LadderChart{W: ladderW, Left: ladderLeft, Right: ladderW - ladderRight, Top: ladderTop, First: g.Plant.Planted - 4}
-	c.Last = max(st.ReadyOn()+10, today+10, c.First+60)
+	c.Last = max(st.LiftOn()+10, today+10, c.First+60)
 	tall := st.Bag.Model.Shape.Height()
 	for d := c.First; d <= c.Last; d++ {
 		tall = max(tall, c.tip(st, g.Run.StemOn(d), d, today))
@@ -286,13 +286,16 @@ func (c *LadderChart) events(st *forecast.PlantingForecast, p *forecast.Ensemble
 	if st.Flowered != 0 {
 		add(st.Flowered, 1, "flowers "+st.Flowered.Short())
 	}
-	ready := st.ReadyOn()
-	text := "ready " + ready.Short()
-	if p != nil && p.Ripe >= 0.5 && !math.IsInf(p.Mature.High, 1) {
-		low, _, high := p.Mature.Days()
-		text = fmt.Sprintf("ready %s to %s", low.Short(), high.Short())
+	dates := *st.Dates
+	p.Window(&dates)
+	switch {
+	case dates.Likely == 0:
+		add(st.LiftOn(), 0, "ends "+st.LiftOn().Short())
+	case dates.Early != dates.Late:
+		add(dates.Likely, 0, "ready "+measure.ShortSpan(dates.Early, dates.Late))
+	default:
+		add(dates.Likely, 0, "ready "+dates.Likely.Short())
 	}
-	add(ready, 0, text)
 }
 
 func (c *LadderChart) months() {

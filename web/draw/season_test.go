@@ -61,6 +61,12 @@ func TestSheetKeepsTheOrderOfTheSeason(t *testing.T) {
 		if i == 1 { // up in the pot, before it is planted
 			marks = marks[1:]
 		}
+		if s := &sh.Lines[i].Schedule; s.Likely == 0 { // it grows to its end
+			marks = []int{r.Plant, r.Grows[0], r.Grows[1]}
+			if r.Ready[1] != 0 || r.End == 0 {
+				t.Errorf("row %s never is ready and is drawn so, ending at %d", r.Label, r.End)
+			}
+		}
 		for j := range marks {
 			if marks[j] < d.Left || marks[j] > d.Right || j > 0 && marks[j] < marks[j-1] {
 				t.Errorf("row %s runs %v from %d to %d", r.Label, marks, d.Left, d.Right)

@@ -107,7 +107,7 @@ func span(sh forecast.Sheet, today measure.Day) (from, until measure.Day) {
 	for i := range sh.Lines {
 		s := &sh.Lines[i].Schedule
 		begins := s.Begins()
-		last := max(s.Late, s.Plant)
+		last := max(s.Late, s.End, s.Plant)
 		if i == 0 {
 			from, until = begins, last
 		}
@@ -121,7 +121,7 @@ func newSheetRow(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen l
 	r := SheetRow{
 		Href: Escape(href(l.Planting.ID)), Label: Escape(l.Bag.Label), Name: Escape(fitting(l.Variety.Name, 16, sheetLeft-sheetName-6)), Y: y, Mid: y + 16,
 		Chosen: l.Planting.ID == chosen, Wrong: s.Advice.Warns(), Planned: l.Stage == logbook.StagePlanned,
-		Plant: x(s.Plant), Likely: x(s.Likely),
+		Plant: x(s.Plant),
 	}
 	starts := s.Plant
 	if s.Pots != 0 {
@@ -136,7 +136,7 @@ func newSheetRow(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen l
 		r.Order = x(s.Order)
 	}
 	for i, stay := range s.Stays {
-		to := s.Late
+		to := max(s.Late, s.Lift())
 		if i+1 < len(s.Stays) {
 			to = s.Stays[i+1].From
 		}
@@ -146,13 +146,23 @@ func newSheetRow(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen l
 		}
 		r.Stays = append(r.Stays, st)
 	}
-	r.Up = x(s.Emerge)
-	r.Grows = [2]int{r.Up, max(r.Up, x(s.Early))}
-	r.Ready = [2]int{x(s.Early), max(x(s.Early)+4, x(s.Late))}
-	if s.End != 0 && s.End <= s.Late+14 {
+	r.Up = x(s.Lift())
+	up := "not up"
+	if s.Emerge != 0 {
+		r.Up, up = x(s.Emerge), "up "+s.Emerge.Short()
+	}
+	done := "ends " + s.End.Short()
+	if s.Likely != 0 {
+		r.Grows = [2]int{r.Up, max(r.Up, x(s.Early))}
+		r.Ready = [2]int{x(s.Early), max(x(s.Early)+4, x(s.Late))}
+		r.Likely, done = x(s.Likely), "ready "+measure.ShortSpan(s.Early, s.Late)
+	} else {
+		r.Grows = [2]int{r.Up, max(r.Up, x(s.End))}
+	}
+	if s.Cold {
 		r.End = x(s.End)
 	}
-	r.Says = Escape(fmt.Sprintf("%s, %s: planted %s, up %s, ready %s to %s", l.Bag.Label, l.Variety.Name, s.Plant.Short(), s.Emerge.Short(), s.Early.Short(), s.Late.Short()))
+	r.Says = Escape(fmt.Sprintf("%s, %s: planted %s, %s, %s", l.Bag.Label, l.Variety.Name, s.Plant.Short(), up, done))
 	return r
 }
 

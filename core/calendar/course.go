@@ -1,0 +1,72 @@
+package calendar
+
+import (
+	"math"
+
+	"glebata/core/advice"
+	"glebata/core/measure"
+)
+
+// Course is how a planting goes from planting day on, by whoever knows best: by the
+// normals of its place, or by its own forecast. Days of 0 are not reached.
+type Course struct {
+	Up                  measure.Day // over the medium; in its pot, when it is grown on first
+	Early, Likely, Late measure.Day // mature, alive
+	End                 measure.Day // lifted, killed or over, at the latest
+	Cold                bool        // End is when the cold ends it, or lifting before that
+	Share               float64     // of the warmth to maturity that it has by then, 0 to 1
+}
+
+// spread of the likely day, and those of a warm and a cool season, in order: in
+// the heat of some places it is the warm one that is late.
+func (c *Course) spread(likely, warm, cool measure.Day) {
+	c.Early, c.Likely, c.Late = min(likely, warm, cool), likely, max(likely, warm, cool)
+	if c.End != 0 {
+		c.Late = min(c.Late, max(c.End, likely))
+	}
+}
+
+// Follow a course: puts its days into a schedule that was counted back, and says what
+// follows from them.
+func (p *Place) Follow(s *Schedule, c Course) {
+	if c.End != 0 && c.Up > c.End {
+		c.Up = 0
+	}
+	s.Course, s.Emerge = c, c.Up
+	s.Feasible, s.Closes = c.Likely != 0, ""
+	s.Advice, s.Moments = append(advice.List(nil), s.counted...), nil
+	switch {
+	case s.Planted:
+	case isSweet(s.Class):
+		p.checkOut(s)
+	default:
+		p.checkUp(s)
+		p.checkMove(s)
+	}
+	if !s.Feasible {
+		p.short(s)
+	}
+	p.moments(s)
+}
+
+// short says what a planting that does not ripen lacks.
+func (p *Place) short(s *Schedule) {
+	at := s.Stays[len(s.Stays)-1].Shelter.Offset().Where
+	have := math.Round(s.Share * s.Need)
+	switch {
+	case isSweet(s.Class):
+		lacks := math.Round(s.Need) - have
+		if s.Closes = p.closes(&s.Request, s.Need); s.Closes != "" {
+			s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. Roots stay small. It would be enough {}.", lacks, at, have, math.Round(s.Need), s.Closes.Offset().Where)
+			return
+		}
+		s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. No shelter makes up for it; choose an earlier variety.", lacks, at, have, math.Round(s.Need))
+	case s.Way == Late: // its own window says it
+	case s.Share <= 0:
+		s.warn(advice.Season, "Planted then it gives nothing {}: no warmth is left before {}.", at, s.End)
+	case p.window(s.Stays[len(s.Stays)-1].Shelter).Always:
+		s.warn(advice.Season, "It hardly ripens here: warmth for {} % of what a {} of {} days needs.", percent(s.Share), s.Class.Name(), s.packet())
+	default:
+		s.warn(advice.Season, "Frost takes the tops about {}; by then it has had {} % of the warmth it needs. Fewer and smaller tubers: plant earlier, under shelter, or an earlier class.", s.End, percent(s.Share))
+	}
+}
