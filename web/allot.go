@@ -200,7 +200,7 @@ const allotScale = 0.9
 
 func (b *allotBody) tell(d *forecast.AllotmentDraft, ask forecast.AllotmentRequest, sys measure.System) {
 	b.Draft = d
-	b.Spread = fmt.Sprintf("%.1f %%", 100*d.Spread)
+	b.Spread = spreadText(d)
 	b.Of = spreadWords[d.Of]
 	heaviest := measure.Mass(1)
 	for _, p := range d.Places {
@@ -237,6 +237,9 @@ var spreadWords = map[forecast.SpreadBy]string{
 	forecast.OfLitre: "between the bags in seed to a litre",
 }
 
+// spreadText is the spread of a draft, of its mean.
+func spreadText(d *forecast.AllotmentDraft) string { return fmt.Sprintf("%.1f %%", 100*d.Spread) }
+
 // spreadWorking shows the spread of a draft.
 func spreadWorking(d *forecast.AllotmentDraft) working.Working {
 	w := working.Working{
@@ -264,7 +267,7 @@ func spreadWorking(d *forecast.AllotmentDraft) working.Working {
 		}
 	}
 	mean := measure.Mass(sum / float64(max(1, n)))
-	w.Result = fmt.Sprintf("%.2f %%", 100*d.Spread)
+	w.Result = spreadText(d)
 	w.Steps = append(w.Steps,
 		working.Step{Says: "mean of {} bags", Args: []any{n}, Result: mean},
 		working.Step{Says: "({} − {}) ÷ {}", Args: []any{measure.Mass(high), measure.Mass(low), mean}, Result: w.Result})

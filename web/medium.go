@@ -87,7 +87,7 @@ type feedLayer struct{ Into, Dose, Hands string }
 type feedBar struct {
 	Name          string
 	Brings, Wants int
-	Text          string
+	Given, Wanted string
 }
 
 func (s *Site) medium(c *gin.Context) error { return s.mediumPage(c, http.StatusOK, form.Sent{}) }
@@ -184,7 +184,7 @@ func newFeedView(st *forecast.PlantingForecast, base *logbook.Product, sys measu
 		brings, wants float64
 	}{{"N", f.Brings.Nitrogen, f.Wants.Nitrogen}, {"P", f.Brings.Phosphate, f.Wants.Phosphate}, {"K", f.Brings.Potash, f.Wants.Potash}} {
 		full := 1.5 * b.wants
-		v.Bars = append(v.Bars, feedBar{b.name, min(1000, int(1000*b.brings/full)), int(1000 * b.wants / full), fmt.Sprintf("%.1f of %.1f g", b.brings, b.wants)})
+		v.Bars = append(v.Bars, feedBar{b.name, min(1000, int(1000*b.brings/full)), int(1000 * b.wants / full), sys.Mass(measure.Mass(b.brings)), "of " + sys.Mass(measure.Mass(b.wants))})
 	}
 	return v
 }

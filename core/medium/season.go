@@ -183,7 +183,7 @@ func (p *Product) Handfuls(m measure.Mass) float64 {
 func SeasonWorking(a FeedAsk) working.Working {
 	f := FeedSeason(a)
 	w := working.Working{
-		Title: "Nitrogen over the season", Result: oneDecimal(f.Brings.Nitrogen), Mark: working.Practice,
+		Title: "Nitrogen over the season", Result: measure.Mass(f.Brings.Nitrogen), Mark: working.Practice,
 		Source: "targets for a litre of medium over a season", Changes: "The mix, the feeds, the class. The pack's own rate comes first.",
 	}
 	step := func(result any, says string, args ...any) {

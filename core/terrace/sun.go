@@ -101,7 +101,7 @@ func (t *Terrace) HoursWorking(latitude float64, from, until measure.Day, at Poi
 	open := Terrace{Width: t.Width, Depth: t.Depth, Heading: t.Heading}
 	all := open.Hours(latitude, from, until, spot)[0]
 	w := working.Working{
-		Title: "Hours of sun a day", Result: tenth(t.Hours(latitude, from, until, spot)[0]), Mark: working.Model,
+		Title: "Hours of sun a day", Result: measure.Ratio(t.Hours(latitude, from, until, spot)[0]), Mark: working.Model,
 		Source:  "the sun's path, every tenth day and every twenty minutes, at the height of a rim",
 		Changes: "Another spot, a lower wall. The sky is taken as clear, so that it is the most there can be.",
 	}

@@ -113,7 +113,7 @@ func TestWorkingOfSunNamesTheWall(t *testing.T) {
 	if len(w.Steps) != 3 {
 		t.Fatalf("%d steps", len(w.Steps))
 	}
-	all, takes, left := w.Steps[0].Result.(float64), w.Steps[1].Result.(float64), w.Result.(float64)
+	all, takes, left := w.Steps[0].Result.(float64), w.Steps[1].Result.(float64), float64(w.Result.(measure.Ratio))
 	if math.Abs(all-takes-left) > 0.11 || takes <= 0 || left >= all {
 		t.Errorf("of %g h the barn takes %g and leaves %g", all, takes, left)
 	}

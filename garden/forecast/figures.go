@@ -55,6 +55,7 @@ const (
 	FigurePerPlant = "per-plant"
 	FigureMean     = "mean"
 	FigureMedium   = "medium"
+	FigureLevel    = "level"
 	FigureDay      = "planting-day"
 	FigureReady    = "ready"
 	FigureStem     = "stem"
@@ -85,6 +86,8 @@ func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 		return s.Ladder.PlantingDayWorking(s.Filling), nil
 	case figure == FigureMedium && len(s.Layers) > 0:
 		return s.mediumWorking(), nil
+	case figure == FigureLevel && len(s.Layers) > 0:
+		return s.levelWorking(), nil
 	case figure == FigureMean && s.Harvest.Count > 0:
 		return s.Harvest.MeanTuberWorking(), nil
 	case figure == FigureReady && s.Grown != nil && s.Grown.Run.Up != 0:
@@ -133,6 +136,17 @@ func (s *PlantingForecast) mediumWorking() working.Working {
 	w.Steps = append(w.Steps,
 		working.Step{Says: "settled, together", Result: s.Settled()},
 		working.Step{Says: "level now", Result: s.Level})
+	return w
+}
+
+func (s *PlantingForecast) levelWorking() working.Working {
+	w := working.Working{
+		Title: "Level of the medium", Result: s.Level, Mark: working.Sum,
+		Source: "the log", Changes: "A raise, or one taken back.",
+	}
+	for _, l := range s.Layers {
+		w.Steps = append(w.Steps, working.Step{Says: "from {}, on {}, to", Args: []any{l.From, l.Day}, Result: l.To})
+	}
 	return w
 }
 

@@ -1,6 +1,8 @@
 package forecast
 
 import (
+	"fmt"
+
 	"glebata/core/measure"
 	"glebata/core/seed"
 	"glebata/garden/logbook"
@@ -29,12 +31,17 @@ func (b *SlipBalance) Weigh(nursery []logbook.NursingState, today measure.Day) {
 		b.Available += max(n.InHand(), expected-n.Planted)
 	}
 	short := b.Needed - b.Available
-	b.Roots = seed.RootsNeeded(max(0, short))
-	switch {
+	days := min(int(b.By-today), seed.UsualSlipDays)
+	var inTime bool
+	b.Roots, inTime = seed.RootsNeeded(max(0, short), days, seed.UsualRootsAt)
+	each := seed.SlipsBy(days, seed.UsualRootsAt)
+	switch begins := b.By - measure.Day(days); {
 	case short <= 0:
 		b.Says = measure.Say("Enough: {} slips by {}, {} needed.", b.Available, b.By, b.Needed)
-	case int(b.By-today) >= 42:
-		b.Says = measure.Say("{} short by {}: {} of {} needed. Start {} more roots now.", short, b.By, b.Available, b.Needed, b.Roots)
+	case inTime && begins > today:
+		b.Says = measure.Say("{} short by {}: {} of {} needed. Start {} more on {}: a root, {} by then.", short, b.By, b.Available, b.Needed, roots(b.Roots), begins, slips(each))
+	case inTime:
+		b.Says = measure.Say("{} short by {}: {} of {} needed. Start {} more now: a root, {} by then.", short, b.By, b.Available, b.Needed, roots(b.Roots), slips(each))
 	default:
 		b.Says = measure.Say("{} short by {}: {} of {} needed, and too late to start roots. Order {} slips, or plant fewer to a bag.", short, b.By, b.Available, b.Needed, short)
 	}
@@ -47,4 +54,14 @@ type RootHarvest struct {
 	Edible  measure.Mass
 	PerSlip measure.Mass
 	Ratio   float64 // kg to kg of mother root; 0 when the root was not weighed
+}
+
+func roots(n int) string { return counted(n, "root") }
+func slips(n int) string { return counted(n, "slip") }
+
+func counted(n int, what string) string {
+	if n != 1 {
+		what += "s"
+	}
+	return fmt.Sprintf("%d %s", n, what)
 }
