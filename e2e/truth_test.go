@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"encoding/json"
+	"slices"
 	"strings"
 	"testing"
 )
@@ -17,16 +18,30 @@ var asking = []string{
 	"/plantings/30/ladder?day=2026-05-20",
 }
 
-// A figure that opens a working is what the working comes to, on every page and
-// whatever the page was asked.
+// A figure that opens a working is what the working comes to, on every page, whatever
+// the page was asked and in whatever units.
 func TestEveryWorkingComesToItsFigure(t *testing.T) {
 	t.Parallel()
+	pages := slices.DeleteFunc(slices.Concat(everyPage, asking), func(path string) bool { return path == "/bags/R99" }) // which is none
+	if n := sit(t, demoGarden, desk).openWorkings(pages); n < 400 {
+		t.Errorf("only %d workings were opened", n)
+	}
+}
+
+func TestEveryWorkingComesToItsFigureInPoundsAndInches(t *testing.T) {
+	t.Parallel()
 	p := sit(t, demoGarden, desk)
+	p.open("/")
+	p.choose("Units", "US")
+	p.at("/")
+	p.openWorkings(append([]string{"/", "/bags/R6", "/plantings/1", "/plan/medium", "/plan/design?variety=4"}, asking...))
+}
+
+// openWorkings of some pages, and say how many.
+func (p *person) openWorkings(pages []string) int {
+	p.t.Helper()
 	opened := 0
-	for _, path := range append(append([]string{}, everyPage...), asking...) {
-		if path == "/bags/R99" { // which is none
-			continue
-		}
+	for _, path := range pages {
 		p.open(path)
 		var figures []struct {
 			Href, Shown, Figure string
@@ -38,21 +53,20 @@ func TestEveryWorkingComesToItsFigure(t *testing.T) {
 			for (const a of document.querySelectorAll("#page a.w[href]")) {
 				const res = await fetch(a.href, {headers: {"HX-Request": "true"}});
 				const doc = new DOMParser().parseFromString(await res.text(), "text/html");
-				out.push({Href: a.getAttribute("href"), Shown: text(a), Status: res.status,
-					Figure: text(doc.querySelector(".figure") ?? a)});
+				out.push({Href: a.getAttribute("href"), Shown: text(a), Status: res.status, Figure: text(doc.querySelector(".figure") ?? a)});
 			}
 			return JSON.stringify(out) }`)
 		if err := json.Unmarshal([]byte(found), &figures); err != nil {
-			t.Fatal(err)
+			p.t.Fatal(err)
 		}
 		for _, f := range figures {
 			opened++
 			if f.Status != 200 {
-				t.Errorf("%s: %s (%s) answers %d", path, f.Href, f.Shown, f.Status)
+				p.t.Errorf("%s: %s (%s) answers %d", path, f.Href, f.Shown, f.Status)
 			} else if shown := strings.TrimPrefix(f.Shown, "× "); !strings.Contains(f.Figure, shown) {
-				t.Errorf("%s: %s shows %q and its working comes to %q", path, f.Href, f.Shown, f.Figure)
+				p.t.Errorf("%s: %s shows %q and its working comes to %q", path, f.Href, f.Shown, f.Figure)
 			}
 		}
 	}
-	t.Logf("%d workings", opened)
+	return opened
 }

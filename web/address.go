@@ -5,6 +5,9 @@ import (
 	"html/template"
 	"maps"
 	"net/url"
+	"strconv"
+
+	"glebata/core/measure"
 )
 
 // address of a page with what it is asked. That of a figure's working takes everything
@@ -27,4 +30,10 @@ func pathWith(path string, q url.Values) string {
 		return path
 	}
 	return path + "?" + q.Encode()
+}
+
+// exactly a length, for an address: nothing of it is rounded, in whatever units it is
+// read.
+func exactly(l measure.Length) string {
+	return strconv.FormatFloat(float64(l), 'g', -1, 64) + " cm"
 }

@@ -118,7 +118,7 @@ func (s *Site) design(c *gin.Context) error {
 }
 
 func (b *designBody) query(ask forecast.DesignRequest, mix string, sys measure.System) {
-	q := url.Values{"class": {string(ask.Class)}, "aim": {string(ask.Aim)}, "by": {string(ask.By)}, "headspace": {sys.Fine(ask.Headspace)}}
+	q := url.Values{"class": {string(ask.Class)}, "aim": {string(ask.Aim)}, "by": {string(ask.By)}, "headspace": {exactly(ask.Headspace)}}
 	set := func(name, value, empty string) {
 		if value != empty {
 			q.Set(name, value)
@@ -138,7 +138,7 @@ func (b *designBody) tell(ask forecast.DesignRequest, kind logbook.ID, sys measu
 	best := -1
 	for i := range b.Sheet.Candidates {
 		c := &b.Sheet.Candidates[i]
-		k := designKind{Candidate: c, Href: string(address("/plan/design", b.Asked, "kind", c.Model.ID))}
+		k := designKind{Candidate: c, Href: string(address("/plan/design", b.Asked, "kind", c.Model.ID, "headspace", sys.Fine(ask.Headspace)))}
 		k.Section = draw.NewSection(draw.Look{Standing: &c.Draft, Units: sys, Ladder: true}, &b.Defs)
 		k.Section.Tag = nil
 		k.PxW, k.PxH = draw.Px(k.Section.W, designScale), draw.Px(k.Section.H, designScale)

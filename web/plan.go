@@ -253,13 +253,13 @@ func (b *planBody) show(d *forecast.Draft, a planAsk, sys measure.System) {
 	q.Set("variety", fmt.Sprint(a.variety.ID))
 	q.Set("school", string(a.school))
 	q.Set("number", fmt.Sprint(a.number))
-	q.Set("headspace", sys.Fine(a.filling.Headspace))
+	q.Set("headspace", exactly(a.filling.Headspace))
 	if a.filling.Filler > 0 {
-		q.Set("filler", sys.Fine(a.filling.Filler))
+		q.Set("filler", exactly(a.filling.Filler))
 	}
-	q.Set("base", sys.Fine(a.filling.Base))
-	q.Set("cover", sys.Fine(a.filling.Cover))
-	q.Set("layer", sys.Fine(a.filling.MaxLayer))
+	q.Set("base", exactly(a.filling.Base))
+	q.Set("cover", exactly(a.filling.Cover))
+	q.Set("layer", exactly(a.filling.MaxLayer))
 	q.Set("settling", fmt.Sprintf("%g", a.filling.Settling*100))
 	q.Set("mix", a.mix.Key)
 	q.Set("year", fmt.Sprint(a.year))
