@@ -2,9 +2,14 @@ package e2e
 
 import (
 	"encoding/json"
+	"maps"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
+	"time"
+
+	"glebata/core/measure"
 )
 
 // asking are pages asked something else than what they show by themselves.
@@ -69,4 +74,102 @@ func (p *person) openWorkings(pages []string) int {
 		}
 	}
 	return opened
+}
+
+// sayings are where pages say something of a bag: each gives lines of label, what, value.
+var sayings = map[string]string{
+	"/plan/outlook": `[...document.querySelectorAll("#outlook tbody tr")].flatMap(r => {
+		const label = text(r.cells[0].querySelector("a"));
+		return [[label, "ready", text(r.cells[1].querySelector("a"))], [label, "window", text(r.cells[2])],
+			[label, "now", text(r.cells[3])], [label, "gives", text(r.cells[5])], [label, "range", text(r.cells[6])]] })`,
+	"/plan/season": `[...document.querySelectorAll("[aria-label='The season as a table'] tbody tr")].filter(r => r.cells[6].querySelector("a")).flatMap(r => {
+		const label = text(r.cells[0]), window = text(r.cells[6]).split(", ")[1] ?? "";
+		return [[label, "ready", text(r.cells[6].querySelector("a"))], [label, "window", window], [label, "plant", text(r.cells[3].querySelector("a"))],
+			[label, "up", text(r.cells[4])]] })`,
+}
+
+// Whatever says when a bag is planted, up and ready, and what it holds and gives, says
+// the same: outlook, season sheet, bag, ladder and calendar feed.
+func TestEveryPageSaysTheSameOfABag(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, desk)
+	said := map[string]map[string]map[string][]string{} // label, what, value, by whom
+	note := func(label, what, value, by string) {
+		if said[label] == nil {
+			said[label] = map[string]map[string][]string{}
+		}
+		if said[label][what] == nil {
+			said[label][what] = map[string][]string{}
+		}
+		said[label][what][value] = append(said[label][what][value], by)
+	}
+	gather := func(path, js string) {
+		t.Helper()
+		p.open(path)
+		p.waits("the windows of "+path, `() => !document.querySelector("progress")`)
+		var lines [][3]string
+		if err := json.Unmarshal([]byte(p.asks(`() => { const text = e => (e?.textContent ?? "").replace(/\s+/g, " ").trim(); return JSON.stringify(`+js+`) }`)), &lines); err != nil {
+			t.Fatal(err)
+		}
+		for _, l := range lines {
+			if l[2] != "" && !strings.HasPrefix(l[2], "ends with") { // a place that has nothing to say
+				note(l[0], l[1], l[2], path)
+			}
+		}
+	}
+	for path, js := range sayings {
+		gather(path, js)
+	}
+	if len(said) < 18 {
+		t.Fatalf("%d bags are spoken of", len(said))
+	}
+	for label := range said {
+		const shared = `["ready", "expected", "now", "plant-day"].map(f => [f, document.querySelector("#page .facts a.w[href*='/" + f + "'], #outlook ~ * a.w[href*='/" + f + "']")]).filter(x => x[1])
+			.map(x => [LABEL, {expected: "gives", "plant-day": "plant"}[x[0]] ?? x[0], text(x[1])])`
+		gather("/bags/"+label, strings.ReplaceAll(shared, "LABEL", `"`+label+`"`))
+		gather("/bags/"+label, strings.ReplaceAll(`[...document.querySelectorAll("#page .figures dd")].map(d => text(d).match(/, (.* to .*) in four years of five/)).filter(m => m).map(m => [LABEL, "window", m[1]])`, "LABEL", `"`+label+`"`))
+	}
+	feed := p.asks(`async () => (await (await fetch("/calendar.ics?season=2026")).text())`)
+	days := regexp.MustCompile(`UID:planting-\d+-(plant|emerge|ready)@[\s\S]*?DTSTART;VALUE=DATE:(\d+)\s+DTEND;VALUE=DATE:(\d+)\s+SUMMARY:(\w+):`).FindAllStringSubmatch(feed, -1)
+	for _, m := range days {
+		from, until := feedDay(t, m[2]), feedDay(t, m[3])-1
+		switch m[1] {
+		case "plant":
+			note(m[4], "plant", from.Short(), "the feed")
+		case "emerge":
+			note(m[4], "up", from.Short(), "the feed")
+		case "ready":
+			if from != until {
+				note(m[4], "window", measure.ShortSpan(from, until), "the feed")
+			}
+		}
+	}
+	compared := 0
+	for label, of := range said {
+		for what, values := range of {
+			short := map[string]bool{}
+			for v, by := range values {
+				short[strings.TrimSuffix(v, " 2026")] = true
+				compared += len(by)
+			}
+			long := slices.Collect(maps.Keys(short))
+			if len(long) > 1 && !(len(long) == 2 && (strings.HasPrefix(long[0], long[1]) || strings.HasPrefix(long[1], long[0]))) { // 9 Jun and 9 June
+				t.Errorf("%s: %s is %v", label, what, values)
+			}
+		}
+	}
+	if compared < 150 {
+		t.Errorf("only %d sayings were compared", compared)
+	}
+	t.Logf("%d sayings of %d bags", compared, len(said))
+}
+
+// feedDay reads a day of the calendar feed.
+func feedDay(t *testing.T, text string) measure.Day {
+	t.Helper()
+	d, err := time.Parse("20060102", text)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return measure.FromTime(d)
 }
