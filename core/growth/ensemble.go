@@ -4,6 +4,7 @@ import (
 	"context"
 	"math/rand/v2"
 	"runtime"
+	"slices"
 	"sort"
 	"sync"
 
@@ -35,9 +36,9 @@ func Ensemble(ctx context.Context, plants []Member, years []Weather, visit func(
 				rng := rand.New(rand.NewPCG(s.Seed, 7))
 				for k := range years {
 					p := s.Plant
-					p.Shift = s.Fit.Shift + s.Fit.ShiftSD*rng.NormFloat64()
-					p.Rate = min(fastest, max(slowest, s.Fit.Rate+s.Fit.RateSD*rng.NormFloat64()))
+					s.Fit.draw(&p, rng)
 					Grow(&p, &years[k], &c)
+					s.Fit.Departure.draw(&c, rng)
 					visit(i, k, &c)
 					if ctx.Err() != nil {
 						break
@@ -61,14 +62,27 @@ func Ensemble(ctx context.Context, plants []Member, years []Weather, visit func(
 // Spread of a day or an amount over the years: its 10th, 50th and 90th percentile.
 type Spread struct{ Low, Mid, High float64 }
 
-// NewSpread of values, which it sorts; the zero Spread of none.
+// NewSpread of values, which it sorts; the zero Spread of none. Days come in heaps: of
+// those at the tenths the one is taken that leaves nearest to a tenth outside, so that
+// four in five lie from Low to High, both counted.
 func NewSpread(values []float64) Spread {
-	if len(values) == 0 {
+	n := len(values)
+	if n == 0 {
 		return Spread{}
 	}
-	sort.Float64s(values)
-	at := func(share float64) float64 { return values[int(share*float64(len(values)-1)+0.5)] }
-	return Spread{at(0.1), at(0.5), at(0.9)}
+	slices.Sort(values)
+	tenth := float64(n) / 10
+	at := int(0.1*float64(n-1) + 0.5)
+	s := Spread{values[at], values[int(0.5*float64(n-1)+0.5)], values[n-1-at]}
+	first := sort.SearchFloat64s(values, s.Low) // so many lie under it
+	if next := sort.Search(n, func(i int) bool { return values[i] > s.Low }); next < n && values[next] <= s.Mid && float64(next)-tenth < tenth-float64(first) {
+		s.Low = values[next]
+	}
+	over := n - sort.Search(n, func(i int) bool { return values[i] > s.High }) // so many lie over it
+	if last := sort.SearchFloat64s(values, s.High); last > 0 && values[last-1] >= s.Mid && float64(n-last)-tenth < tenth-float64(over) {
+		s.High = values[last-1]
+	}
+	return s
 }
 
 // Days of a spread of days.

@@ -19,38 +19,73 @@ const (
 	measureShare = 0.10
 )
 
+func measureSD(l measure.Length) float64 { return measureCm + measureShare*float64(l) }
+
 // Rates beyond which a measurement is questioned. Model.
 const slowest, fastest = 0.4, 2.0
 
+// Rates that two questioned measurements which bear each other out may bring. Model.
+const slowestBorneOut, fastestBorneOut = 0.1, 4.0
+
+// Two questioned measurements bear each other out when they stand to the usual course
+// alike, to a quarter, within so many days. Model.
+const (
+	borneOutShare             = 0.25
+	borneOutDays  measure.Day = 30
+)
+
+// maxSeen measurements that a fit goes by, the last of them.
+const maxSeen = 40
+
+// tallFrom is the share of the longest stem from which heights tell how long it gets.
+// Model.
+const tallFrom = 0.6
+
 // Fit of one planting to what was seen of it: how much later than usual it came up,
-// °C·days, and how fast its stems grow against the usual, each with the spread
-// that is left.
+// °C·days; how fast its stems grow and how long they get against the usual; each with
+// the spread that is left; and how far it stands from that course by itself.
 type Fit struct {
 	Shift, ShiftSD float64
 	Rate, RateSD   float64
-	// Outliers are measurements that no believable rate explains. They are left
-	// out of the fit.
+	Tall, TallSD   float64 // TallSD is 0 while no height tells of it
+	Departure      Departure
+	// Outliers are measurements that no believable rate explains and no other bears
+	// out. They are left out of the fit.
 	Outliers []Measured
+	// Cost is the sum that is least; of two ways it may have gone, the likelier has less.
+	Cost  float64
+	joint [3][3]float64 // lower triangle: how shift, rate and tall are drawn together
 }
 
 // Prior is the fit of a planting that nothing is known of yet.
-func Prior() Fit { return Fit{Rate: 1, ShiftSD: ShiftSD, RateSD: RateSD} }
+func Prior() Fit {
+	f := Fit{Rate: 1, Tall: 1, ShiftSD: ShiftSD, RateSD: RateSD}
+	f.joint[0][0], f.joint[1][1] = ShiftSD, RateSD
+	return f
+}
 
-// Calibrate a planting to its measurements: the most probable shift and rate,
+// Calibrate a planting to its measurements: the most probable shift δ and rate m, and
+// once a height passes 60 % of the longest stem how tall λ it gets,
 //
-//	Σ ((seen − L) ÷ (2 cm + 10 %))² + (shift ÷ 40)² + ((rate − 1) ÷ 0.25)² least,
+//	rᵀ C⁻¹ r + (δ ÷ 40)² + ((m − 1) ÷ 0.25)² + ((λ − λ₀) ÷ 0.2)² least,
 //
-// with the shift fixed at 0 where the day it came up was seen. What is left of the
-// spread follows from the curvature there. Model.
+// r is what was seen less the course. C holds the errors of measuring, 2 cm and 10 %,
+// and the departure of the planting from its course, 3 cm that fade by 1/e in 10 days.
+// δ is 0 where the day it came up was seen; λ₀ is Plant.Tall. What is left of the spread,
+// of all together, follows from the curvature there. Model.
 func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
 	f := Prior()
+	if p.Tall > 0 {
+		f.Tall = p.Tall
+	}
 	if p.Up != 0 {
-		f.ShiftSD = 0
+		f.ShiftSD, f.joint[0][0] = 0, 0
 	}
 	if len(seen) == 0 {
 		return f
 	}
-	q := question{p: p, w: w.until(seen)}
+	seen = seen[max(0, len(seen)-maxSeen):]
+	q := question{p: p, w: w.until(seen), usualTall: f.Tall, slowest: slowest, fastest: fastest}
 	var good []Measured
 	for _, m := range seen {
 		if q.believable(m) {
@@ -59,12 +94,18 @@ func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
 			f.Outliers = append(f.Outliers, m)
 		}
 	}
+	if borne, left := q.borneOut(f.Outliers); len(borne) > 0 {
+		good, f.Outliers = inOrder(append(good, borne...)), left
+		q.slowest, q.fastest = slowestBorneOut, fastestBorneOut
+	}
 	if len(good) == 0 {
 		return f
 	}
-	q.seen = good
-	f.Shift, f.Rate = q.best()
-	f.ShiftSD, f.RateSD = q.spread(f.Shift, f.Rate)
+	q.take(good)
+	f.Shift, f.Rate, f.Tall, f.Cost = q.best()
+	q.spread(&f)
+	q.stems(f.Shift, f.Rate, f.Tall)
+	f.Departure = q.departure()
 	return f
 }
 
@@ -74,36 +115,62 @@ func (w *Weather) until(seen []Measured) *Weather {
 	for _, m := range seen {
 		last = max(last, m.Day)
 	}
-	n := min(len(w.Min), int(last-w.From)+1)
+	n := max(0, min(len(w.Min), int(last-w.From)+1))
 	return &Weather{From: w.From, Min: w.Min[:n], Max: w.Max[:n], PAR: w.PAR[:n]}
 }
 
-// question is what shift and rate are asked of.
+// question is what shift, rate and tall are asked of.
 type question struct {
-	p    Plant
-	w    *Weather
-	seen []Measured
-	c    Run
+	p                Plant
+	w                *Weather
+	seen             []Measured
+	chol             [][]float64 // of the covariance of what was seen
+	off              []float64   // room for residuals
+	usualTall        float64
+	tells            bool // heights tell how tall it gets
+	slowest, fastest float64
+	c                Run
 }
 
-// stems of the course with a shift and a rate.
-func (q *question) stems(shift, rate float64) *Run {
-	q.p.Shift, q.p.Rate = shift, rate
+// take what was seen, and its covariance.
+func (q *question) take(seen []Measured) {
+	q.seen, q.off = seen, make([]float64, len(seen))
+	longest := measure.Length(tallFrom * q.usualTall * float64(habits[q.p.Class].Longest))
+	cov := make([][]float64, len(seen))
+	for i, a := range seen {
+		q.tells = q.tells || a.Length >= longest
+		cov[i] = make([]float64, i+1)
+		for j, b := range seen[:i+1] {
+			cov[i][j] = fading(a.Day - b.Day)
+		}
+		sd := measureSD(a.Length)
+		cov[i][i] += sd * sd
+	}
+	q.chol = cholesky(cov)
+}
+
+// stems of the course with a shift, a rate and how tall it gets.
+func (q *question) stems(shift, rate, tall float64) *Run {
+	q.p.Shift, q.p.Rate, q.p.Tall = shift, rate, tall
 	Grow(&q.p, q.w, &q.c)
 	return &q.c
 }
 
 // cost is the sum that is to be least.
-func (q *question) cost(shift, rate float64) float64 {
-	c := q.stems(shift, rate)
-	off := (rate - 1) / RateSD
-	sum := off * off
+func (q *question) cost(shift, rate, tall float64) float64 {
+	c := q.stems(shift, rate, tall)
+	a, b := (rate-1)/RateSD, (tall-q.usualTall)/TallSD
+	sum := a*a + b*b
 	if q.p.Up == 0 {
 		sum += shift / ShiftSD * shift / ShiftSD
 	}
-	for _, m := range q.seen {
-		off := float64(m.Length-c.StemOn(m.Day)) / (measureCm + measureShare*float64(m.Length))
-		sum += off * off
+	for i, m := range q.seen {
+		z := float64(m.Length - c.StemOn(m.Day))
+		for j, l := range q.chol[i][:i] {
+			z -= l * q.off[j]
+		}
+		q.off[i] = z / q.chol[i][i]
+		sum += q.off[i] * q.off[i]
 	}
 	return sum
 }
@@ -115,68 +182,87 @@ func (q *question) believable(m Measured) bool {
 	if q.p.Up != 0 {
 		late, early = 0, 0
 	}
-	slack := 2 * (measureCm + measureShare*float64(m.Length))
-	lowest := float64(q.stems(late, slowest).StemOn(m.Day)) - slack
-	highest := float64(q.stems(early, fastest).StemOn(m.Day)) + slack
+	slack := 2 * math.Hypot(measureSD(m.Length), DepartureSD)
+	lowest := float64(q.stems(late, slowest, q.usualTall).StemOn(m.Day)) - slack
+	highest := float64(q.stems(early, fastest, q.usualTall).StemOn(m.Day)) + slack
 	return float64(m.Length) >= lowest && float64(m.Length) <= highest
 }
 
-// best shift and rate: the best point of a coarse net, and from there a compass
-// search, whose steps halve when none of the four ways is better. Emergence falls on
-// whole days, so that the cost has steps: what is found is best to within a day.
-func (q *question) best() (shift, rate float64) {
-	stepShift, stepRate := ShiftSD/2, RateSD/2
+// borneOut are the questioned measurements that another questioned one agrees with.
+func (q *question) borneOut(asked []Measured) (borne, left []Measured) {
+	if len(asked) < 2 {
+		return nil, asked
+	}
+	usual := q.stems(0, 1, q.usualTall)
+	share := func(m Measured) float64 { return float64(m.Length) / math.Max(1, float64(usual.StemOn(m.Day))) }
+	for i, m := range asked {
+		agrees := false
+		for k, o := range asked {
+			apart := m.Day - o.Day
+			if k != i && apart != 0 && apart <= borneOutDays && apart >= -borneOutDays {
+				agrees = agrees || math.Abs(share(m)-share(o)) <= borneOutShare*math.Max(share(m), share(o))
+			}
+		}
+		if agrees {
+			borne = append(borne, m)
+		} else {
+			left = append(left, m)
+		}
+	}
+	return borne, left
+}
+
+// best shift, rate and tall: the best point of a coarse net, and from there a compass
+// search, whose steps halve when no way is better. Emergence falls on whole days, so that
+// the cost has steps: what is found is best to within a day.
+func (q *question) best() (shift, rate, tall, cost float64) {
+	stepShift, stepRate, stepTall := ShiftSD/2, RateSD/2, 0.0
 	if q.p.Up != 0 {
 		stepShift = 0
 	}
-	shift, rate = 0, 1
-	least := q.cost(shift, rate)
-	try := func(s, r float64) bool {
-		r = min(fastest, max(slowest, r))
-		cost := q.cost(s, r)
+	if q.tells {
+		stepTall = TallSD / 2
+	}
+	shift, rate, tall = 0, 1, q.usualTall
+	least := q.cost(shift, rate, tall)
+	try := func(s, r, h float64) bool {
+		r = min(q.fastest, max(q.slowest, r))
+		cost := q.cost(s, r, max(0.3, h))
 		if cost >= least {
 			return false
 		}
-		least, shift, rate = cost, s, r
+		least, shift, rate, tall = cost, s, r, max(0.3, h)
 		return true
 	}
 	for i := -2.0; i <= 2; i++ {
 		if stepShift == 0 && i != 0 {
 			continue
 		}
-		for _, r := range [...]float64{0.55, 0.8, 1.2, 1.5, 1.8} {
-			try(i*ShiftSD*0.7, r)
+		for _, r := range [...]float64{q.slowest * 1.4, 0.8, 1.2, 1.5, q.fastest * 0.9} {
+			try(i*ShiftSD*0.7, r, tall)
 		}
 	}
 	for stepRate > 0.004 {
-		if !(try(shift, rate+stepRate) || try(shift, rate-stepRate) ||
-			stepShift > 0 && (try(shift+stepShift, rate) || try(shift-stepShift, rate) || try(shift+stepShift, rate+stepRate) || try(shift-stepShift, rate-stepRate))) {
-			stepShift, stepRate = stepShift/2, stepRate/2
+		better := try(shift, rate+stepRate, tall) || try(shift, rate-stepRate, tall)
+		if !better && stepShift > 0 {
+			better = try(shift+stepShift, rate, tall) || try(shift-stepShift, rate, tall) || try(shift+stepShift, rate+stepRate, tall) || try(shift-stepShift, rate-stepRate, tall)
+		}
+		if !better && stepTall > 0 {
+			better = try(shift, rate, tall+stepTall) || try(shift, rate, tall-stepTall)
+		}
+		if !better {
+			stepShift, stepRate, stepTall = stepShift/2, stepRate/2, stepTall/2
 		}
 	}
-	return shift, rate
+	return shift, rate, tall, least
 }
 
-// spread of shift and rate that is left, from the curvature of the cost: the
-// covariance is twice the inverse of its second derivatives. Never more than
-// before anything was seen.
-func (q *question) spread(shift, rate float64) (ofShift, ofRate float64) {
-	const ds, dr = 8.0, 0.05
-	at := q.cost(shift, rate)
-	rr := (q.cost(shift, rate+dr) - 2*at + q.cost(shift, rate-dr)) / (dr * dr)
-	if q.p.Up != 0 {
-		return 0, narrower(2/rr, RateSD)
+// inOrder of day.
+func inOrder(list []Measured) []Measured {
+	for i := 1; i < len(list); i++ {
+		for k := i; k > 0 && list[k].Day < list[k-1].Day; k-- {
+			list[k], list[k-1] = list[k-1], list[k]
+		}
 	}
-	ss := (q.cost(shift+ds, rate) - 2*at + q.cost(shift-ds, rate)) / (ds * ds)
-	sr := (q.cost(shift+ds, rate+dr) - q.cost(shift+ds, rate-dr) - q.cost(shift-ds, rate+dr) + q.cost(shift-ds, rate-dr)) / (4 * ds * dr)
-	det := ss*rr - sr*sr
-	return narrower(2*rr/det, ShiftSD), narrower(2*ss/det, RateSD)
-}
-
-// narrower is the spread of a variance, at the most the one there was before.
-func narrower(variance, before float64) float64 {
-	if !(variance > 0) {
-		return before
-	}
-	return math.Min(before, math.Sqrt(variance))
+	return list
 }

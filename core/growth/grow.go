@@ -34,6 +34,7 @@ type Plant struct {
 	// Shift is added to Need, °C·days; Rate is how fast stems grow against the
 	// usual, 0 for as usual.
 	Shift, Rate float64
+	Tall        float64 // how long its stems get against the usual of its class, 0 for as usual
 
 	// Start is the length it stands with from the first day on, cm: of a slip.
 	Start float64
@@ -140,6 +141,9 @@ func Grow(p *Plant, w *Weather, c *Run) {
 		g.rate *= p.Rate
 	}
 	g.slowing = g.rate / float64(g.habit.Longest)
+	if p.Tall > 0 {
+		g.slowing /= p.Tall
+	}
 	g.cover = g.leaves.at(g.tt)
 	g.light = 1 / (referencePAR * math.Max(1e-9, reference(p.Class, g.need)))
 	if p.Sun > 0 {

@@ -39,6 +39,10 @@ const (
 
 	ShiftSD = 40.0 // °C·days, of the time to emergence between plantings
 	RateSD  = 0.25 // of stem growth between plantings, against the usual
+	TallSD  = 0.20 // of the longest stem between varieties of a class, against the usual
+
+	DepartureSD   = 3.0  // cm, of a planting from its course
+	departureDays = 10.0 // in which it fades by 1/e
 )
 
 // ClassParams of growth. Model.
@@ -98,6 +102,9 @@ func Table() []Constant {
 		row(driest, "of its water", "and stops under"),
 		row(ShiftSD, "°C·days", "plantings differ in being up by"),
 		row(RateSD, "of the usual", "and in how fast stems grow by"),
+		row(TallSD, "of the usual", "and in how long they get by"),
+		row(DepartureSD, "cm", "a planting stands off its course by"),
+		row(departureDays, "days", "which fades by 1/e in"),
 	}
 	for _, c := range crop.Classes() {
 		h := habits[c]
