@@ -15,7 +15,7 @@ func TestOverCrowdedBagIsCorrected(t *testing.T) {
 	p := sit(t, demoGarden, desk)
 	p.open("/plan/design")
 	p.choose("Variety", "Harbour Lantern")
-	p.sees("From your 3 bags")
+	p.sees("From your 4 bags")
 	p.choose("How many, by", "your own number")
 	p.fill("Your own number", "9")
 	p.sees("Crowded: 1 keep their 18 cm to each other.")

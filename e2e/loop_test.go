@@ -91,14 +91,14 @@ func (p *person) plantAndRaise() {
 	p.fill("Above the medium", "19")
 	p.setDay("On", "2026-05-25")
 	p.press("Measured")
-	p.sees("Stems stand 19 cm above the medium; 18 cm calls for the next layer. Bring 13.5 L loose.")
+	p.sees("Measured 19 cm on 25 May 2026, which calls for the next layer. Bring 13.5 L loose.")
 
 	p.openEntry("Raise a layer")
 	p.setDay("On", "2026-05-25")
 	p.press("Raised")
 	p.sees("Saved: raised 10 cm.")
 	p.sees("30.7 L settled, at 28 cm of 38 cm")
-	p.sees("9 cm above the medium")
+	p.sees("19 cm above the medium, measured 25 May, before it was raised by 10 cm")
 	if n := p.asks(`() => document.querySelectorAll(".detail .m").length`); n != "3" {
 		p.t.Errorf("%s layers are drawn after the raise, want 3", n)
 	}
@@ -118,7 +118,7 @@ func (p *person) plantAndRaise() {
 	p.sees("Saved: stems 91 cm above the medium.")
 	p.press("Undo stems 91 cm above the medium")
 	p.sees("Taken back.")
-	p.sees("5.4 cm above the medium")
+	p.sees("before it was raised by 13.6 cm")
 }
 
 func (p *person) weighInAndClose() {

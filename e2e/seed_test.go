@@ -175,7 +175,7 @@ func TestSeasonSheetSaysWhatADateBreaks(t *testing.T) {
 	p.open("/plan/season?line=35")
 	p.sees("R13 Cold Quay: change a date or a shelter")
 	p.setDay("Plant on", "2026-08-20")
-	p.sees("Frost takes the tops about 24 October 2026")
+	p.sees("Frost takes the tops about 2 November 2026")
 	p.choose("and then", "cold greenhouse")
 	p.setDay("Plant on", "2026-06-20")
 	p.press("Keep these dates")

@@ -3,6 +3,7 @@ package garden
 import (
 	"context"
 
+	"glebata/core/job"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -19,6 +20,15 @@ func (g *Garden) DoJob(ctx context.Context, ask forecast.JobRequest, a Request) 
 		}
 		if err := st.MayDo(ask); err != nil {
 			return 0, err
+		}
+		if ask.What == job.Raise && ask.As == "" && ask.Height > 0 { // measured first, and then raised
+			e := logbook.Entry{Planting: ask.Planting, Kind: logbook.Measured, Day: a.Today, Height: ask.Height}
+			if _, err := record(ctx, w, e, Request{Key: a.Key + "-height", Today: a.Today}); err != nil {
+				return 0, err
+			}
+			if st, err = g.within(ctx, w, a.Today).Planting(ask.Planting); err != nil {
+				return 0, err
+			}
 		}
 		e, err := st.NewEntry(ask, a.Today)
 		if err != nil {

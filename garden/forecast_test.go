@@ -3,6 +3,7 @@ package garden_test
 import (
 	"math"
 	"slices"
+	"strings"
 	"testing"
 
 	"glebata/core/bag"
@@ -23,6 +24,14 @@ func jobOf(st *forecast.PlantingForecast, k job.Kind) (job.Job, bool) {
 	return st.Jobs[i], true
 }
 
+// calls is the day stems call for the next layer, though it be past.
+func calls(g *forecast.GrowthRun) measure.Day {
+	if g.RaiseSince != 0 {
+		return g.RaiseSince
+	}
+	return g.Climbs[0].Day
+}
+
 // A measured height moves the next layer; a better fit narrows its window; what no
 // plant can be is kept and questioned; taken back, all is as it was.
 func TestAMeasuredHeightMovesTheNextLayer(t *testing.T) {
@@ -35,7 +44,7 @@ func TestAMeasuredHeightMovesTheNextLayer(t *testing.T) {
 	low, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: before.Now * 0.6})
 	p.must(err)
 	short := p.state(id)
-	if short.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day || short.Grown.Fit.Rate >= 1 || short.Grown.UsualClimbs[0].Day > short.Grown.Climbs[0].Day {
+	if calls(short.Grown) <= calls(before.Grown) || short.Grown.Fit.Rate >= 1 || short.Grown.UsualClimbs[0].Day > short.Grown.Climbs[0].Day {
 		t.Errorf("short stems: layer on %v, before %v, fit %+v", short.Grown.Climbs[0].Day, before.Grown.Climbs[0].Day, short.Grown.Fit)
 	}
 	if short.Now != before.Now*0.6 {
@@ -51,8 +60,95 @@ func TestAMeasuredHeightMovesTheNextLayer(t *testing.T) {
 	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Emerged, Day: up + 9})
 	p.must(err)
 	late := p.state(id)
-	if late.Grown.Run.Up != up+9 || late.Grown.Fit.ShiftSD != 0 || late.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
+	if late.Grown.Run.Up != up+9 || late.Grown.Fit.ShiftSD != 0 || calls(late.Grown) <= calls(before.Grown) {
 		t.Errorf("seen up nine days later: %v, layer on %v", late.Grown.Run.Up, late.Grown.Climbs[0].Day)
+	}
+}
+
+// What was measured yesterday stands as high today, and a night's growth; weeks on it is
+// forgotten by half and more. As typed it is shown, whatever was raised since.
+func TestAHeightMeasuredYesterdayStands(t *testing.T) {
+	for _, share := range []measure.Length{0.75, 0.9, 1.15} {
+		p, id := planted(t)
+		before := p.state(id)
+		measured := before.Grown.Run.StemOn(today-1) * share
+		_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today - 1, Height: measured})
+		p.must(err)
+		st := p.state(id)
+		if off := float64(st.Now - measured); off < -2 || off > 3 {
+			t.Errorf("measured %.1f cm yesterday, it stands %.1f", measured, st.Now)
+		}
+		_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Raised, Day: today, RaiseBy: 6})
+		p.must(err)
+		if b := p.state(id).Believed; b.Typed != measured || math.Abs(float64(b.Raised()-6)) > 1e-9 {
+			t.Errorf("typed %.1f, it shows %.1f and %.1f raised since", measured, b.Typed, b.Raised())
+		}
+	}
+}
+
+// One height that no plant can be is questioned; a second that agrees is believed with it.
+func TestASecondHeightBearsTheFirstOut(t *testing.T) {
+	p, id := planted(t)
+	usual := p.state(id).Grown.Run
+	odd := func(day measure.Day) {
+		t.Helper()
+		_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: day, Height: usual.StemOn(day)*4 + 20})
+		p.must(err)
+	}
+	odd(today - 6)
+	if st := p.state(id); len(st.Grown.Fit.Outliers) != 1 || st.Believed.Known || st.Grown.Fit.Rate != 1 {
+		t.Fatalf("one odd height is believed: %+v", st.Grown.Fit)
+	}
+	odd(today - 1)
+	if st := p.state(id); len(st.Grown.Fit.Outliers) != 0 || !st.Believed.Known || st.Grown.Fit.Rate < 1.3 || math.Abs(float64(st.Now/st.Believed.Typed-1)) > 0.15 {
+		t.Errorf("two that agree are not: now %.1f, typed %.1f, %+v", st.Now, st.Believed.Typed, st.Grown.Fit)
+	}
+}
+
+// A frost that nobody saw sets a plant back for as long as heights agree with it.
+func TestASetBackStaysWhileHeightsAgree(t *testing.T) {
+	for _, c := range []struct {
+		whole bool
+		want  int
+	}{{false, 1}, {true, 0}} {
+		p, id := planted(t)
+		free := p.state(id).Grown.Run
+		p.frost(free.Up + 5)
+		hit := p.state(id).Grown.Run
+		height := hit.StemOn(today)
+		if c.whole {
+			height = free.StemOn(today)
+		}
+		_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: height})
+		p.must(err)
+		if got := p.state(id).Grown.Run; len(got.Frosts) != c.want {
+			t.Errorf("measured %.1f (set back %.1f, whole %.1f): frosts %v", height, hit.StemOn(today), free.StemOn(today), got.Frosts)
+		}
+	}
+}
+
+// A layer that is due and not laid stays due today, and the next is laid from today on.
+func TestALayerNotLaidStaysDue(t *testing.T) {
+	p, id := planted(t)
+	st := p.state(id)
+	if st.Grown.RaiseSince == 0 || st.Grown.RaiseSince >= today || len(st.Grown.Climbs) < 2 {
+		t.Fatalf("no layer is late: since %v, %+v", st.Grown.RaiseSince, st.Grown.Climbs)
+	}
+	if c := st.Grown.Climbs; c[0].Day != today || c[1].Day <= today {
+		t.Errorf("due since %v, the layers are laid on %v and %v", st.Grown.RaiseSince, c[0].Day, c[1].Day)
+	}
+	_, feed, err := p.look().CalendarFeed(2026)
+	p.must(err)
+	for _, m := range feed {
+		if strings.Contains(m.UID, "-raise-") && m.Day < today {
+			t.Errorf("the feed has a raise on %v", m.Day)
+		}
+	}
+	// Measured first, and then raised, in one press.
+	_, err = p.DoJob(ctx, forecast.JobRequest{Planting: id, What: job.Raise, Height: 21}, p.asked())
+	p.must(err)
+	if st := p.state(id); len(st.Heights) != 1 || st.Heights[0].Above != 21 || st.Raised == 0 {
+		t.Errorf("heights %+v, raised %v", st.Heights, st.Raised)
 	}
 }
 
@@ -91,7 +187,7 @@ func TestALateFrostSetsBack(t *testing.T) {
 	night := before.Grown.Run.Up + 5
 	p.frost(night)
 	hit := p.state(id)
-	if c := hit.Grown.Run; len(c.Frosts) != 1 || c.Frosts[0] != night || c.Mature <= before.Grown.Run.Mature || hit.Grown.Climbs[0].Day <= before.Grown.Climbs[0].Day {
+	if c := hit.Grown.Run; len(c.Frosts) != 1 || c.Frosts[0] != night || c.Mature <= before.Grown.Run.Mature || calls(hit.Grown) <= calls(before.Grown) {
 		t.Errorf("after −3 °C: frosts %v, mature %v, before %v", c.Frosts, c.Mature, before.Grown.Run.Mature)
 	}
 	seen, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: before.Now})

@@ -132,7 +132,7 @@ func (v *View) CalendarFeed(year int) (forecast.Sheet, []forecast.FeedMoment, er
 			add(string(m.Kind), m)
 		}
 		if l.Stage == logbook.StageGrowing {
-			l.Foretold(add)
+			l.Foretold(v.today, add)
 		}
 	}
 	return sheet, out, nil

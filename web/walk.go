@@ -132,7 +132,7 @@ func workKind(k logbook.Kind) bool {
 func newStop(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop {
 	s := stop{
 		ID: st.Planting.ID, Kind: j.Kind, Label: draw.Escape(st.Bag.Label), Tag: draw.Escape(j.Tag.In(sys)), Why: draw.Escape(j.Why.In(sys)),
-		Press: draw.Escape(j.Kind.Facts().Ticked), Late: j.Status() == job.Late, Measure: j.Kind == job.Measure,
+		Press: draw.Escape(j.Kind.Facts().Ticked), Late: j.Status() == job.Late, Measure: j.Measures,
 	}
 	switch j.Kind {
 	case job.Plant:
@@ -189,8 +189,8 @@ func (s *Site) tick(c *gin.Context) error {
 	if !ok {
 		return logbook.ErrNotFound
 	}
-	if ask.What == job.Measure {
-		ask.Height = r.Length(fmt.Sprintf("height-%d", ask.Planting))
+	if field := fmt.Sprintf("height-%d", ask.Planting); ask.What == job.Measure || ask.What == job.Raise && r.Text(field) != "" {
+		ask.Height = r.Length(field)
 	}
 	return s.doJob(c, &r, ask, func() error { return s.walking(c, http.StatusUnprocessableEntity, &r) })
 }

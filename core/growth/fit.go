@@ -27,6 +27,9 @@ const slowest, fastest = 0.4, 2.0
 // Rates that two questioned measurements which bear each other out may bring. Model.
 const slowestBorneOut, fastestBorneOut = 0.1, 4.0
 
+// widerBorneOut is how much wider they make the spreads of rate and height. Model.
+const widerBorneOut = 4.0
+
 // Two questioned measurements bear each other out when they stand to the usual course
 // alike, to a quarter, within so many days. Model.
 const (
@@ -85,7 +88,7 @@ func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
 		return f
 	}
 	seen = seen[max(0, len(seen)-maxSeen):]
-	q := question{p: p, w: w.until(seen), usualTall: f.Tall, slowest: slowest, fastest: fastest}
+	q := question{p: p, w: w.until(seen), usualTall: f.Tall, prior: 1, slowest: slowest, fastest: fastest}
 	var good []Measured
 	for _, m := range seen {
 		if q.believable(m) {
@@ -96,7 +99,7 @@ func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
 	}
 	if borne, left := q.borneOut(f.Outliers); len(borne) > 0 {
 		good, f.Outliers = inOrder(append(good, borne...)), left
-		q.slowest, q.fastest = slowestBorneOut, fastestBorneOut
+		q.slowest, q.fastest, q.prior = slowestBorneOut, fastestBorneOut, widerBorneOut // over the model
 	}
 	if len(good) == 0 {
 		return f
@@ -127,7 +130,8 @@ type question struct {
 	chol             [][]float64 // of the covariance of what was seen
 	off              []float64   // room for residuals
 	usualTall        float64
-	tells            bool // heights tell how tall it gets
+	prior            float64 // how much wider the spreads are taken than before anything was seen
+	tells            bool    // heights tell how tall it gets
 	slowest, fastest float64
 	c                Run
 }
@@ -159,7 +163,7 @@ func (q *question) stems(shift, rate, tall float64) *Run {
 // cost is the sum that is to be least.
 func (q *question) cost(shift, rate, tall float64) float64 {
 	c := q.stems(shift, rate, tall)
-	a, b := (rate-1)/RateSD, (tall-q.usualTall)/TallSD
+	a, b := (rate-1)/(RateSD*q.prior), (tall-q.usualTall)/(TallSD*q.prior)
 	sum := a*a + b*b
 	if q.p.Up == 0 {
 		sum += shift / ShiftSD * shift / ShiftSD

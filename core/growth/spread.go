@@ -12,7 +12,8 @@ import (
 type Departure struct {
 	at   []departed
 	last measure.Day
-	sd   float64 // of it on the last day, cm
+	seen float64 // of it on the last day, as it was measured, cm
+	sd   float64 // what that leaves open, cm
 }
 
 // departed is what a measurement says of the departure.
@@ -26,15 +27,31 @@ func fading(apart measure.Day) float64 {
 	return DepartureSD * DepartureSD * math.Exp(-math.Abs(float64(apart))/departureDays)
 }
 
-// On a day, cm: as the measurements have it, and fading from the last on. 0 where
-// nothing was measured.
+// On a day, cm: from the last measurement on what it saw, fading, so that a plant
+// measured yesterday stands as it was measured; before, as all of them have it, leading up
+// to that. 0 where nothing was measured.
 func (o *Departure) On(d measure.Day) measure.Length {
+	if len(o.at) == 0 {
+		return 0
+	}
+	if d >= o.last {
+		return measure.Length(o.seen * math.Exp(-float64(d-o.last)/departureDays))
+	}
+	lead := (o.seen - o.smooth(o.last)) * math.Exp(-float64(o.last-d)/leadDays)
+	return measure.Length(o.smooth(d) + lead)
+}
+
+// smooth is the mean of the departure given all that was measured, cm.
+func (o *Departure) smooth(d measure.Day) float64 {
 	sum := 0.0
 	for _, a := range o.at {
 		sum += fading(d-a.day) * a.weight
 	}
-	return measure.Length(sum)
+	return sum
 }
+
+// leadDays in which a course is drawn up to the last measurement.
+const leadDays = 3.0
 
 // departure that is left between what was seen and the course: the mean of a Gaussian
 // process given its measurements.
@@ -45,7 +62,7 @@ func (q *question) departure() Departure {
 		weights[i] = float64(m.Length - q.c.StemOn(m.Day))
 	}
 	solve(q.chol, weights)
-	o := Departure{last: q.seen[n-1].Day}
+	o := Departure{last: q.seen[n-1].Day, seen: float64(q.seen[n-1].Length - q.c.StemOn(q.seen[n-1].Day))}
 	for i, m := range q.seen {
 		o.at = append(o.at, departed{m.Day, weights[i]})
 	}

@@ -11,11 +11,13 @@ import (
 
 // Job is one thing to do at one bag.
 type Job struct {
-	Kind  Kind
-	Day   measure.Day    // it falls due on
-	Tag   measure.Phrase // a few words to hang on the bag
-	Why   measure.Phrase // a sentence
-	today measure.Day
+	Kind Kind
+	Day  measure.Day    // it falls due on
+	Tag  measure.Phrase // a few words to hang on the bag
+	Why  measure.Phrase // a sentence
+	// Measures is set where a height is to be measured first, and may be logged with it.
+	Measures bool
+	today    measure.Day
 }
 
 // Status of a job on a day.
@@ -65,6 +67,7 @@ type Bag struct {
 	StemKnown    bool           // a height was measured
 	Stem         measure.Length // above the medium now, by the forecast
 	StemMeasured measure.Length // as it was measured last, less what was raised since
+	StemTyped    measure.Length // as it was measured last
 	MeasuredOn   measure.Day
 	Up           measure.Day // over the medium, seen or reckoned
 
@@ -93,6 +96,7 @@ type Bag struct {
 // How often things are looked at. Practice.
 const (
 	measureEvery    = 7
+	heightLasts     = 5 // days that a height is raised by
 	firstMeasure    = 4 // days after being up
 	feelEarliesFrom = 70
 	lookEvery       = 7
@@ -117,6 +121,12 @@ func Of(b Bag) []Job {
 		}
 		ending(&b, add)
 	}
+	for i := range out {
+		out[i].Measures = out[i].Kind == Measure || out[i].Tag.Says == measureFirst.Says
+	}
+	if i := slices.IndexFunc(out, func(j Job) bool { return j.Kind == Raise && j.Due() && j.Measures }); i >= 0 { // the one asks what the other does
+		out = slices.DeleteFunc(out, func(j Job) bool { return j.Kind == Measure })
+	}
 	slices.SortStableFunc(out, func(x, y Job) int {
 		dx, dy := x.Due(), y.Due()
 		switch {
@@ -140,6 +150,9 @@ func Pressing(b Bag, jobs []Job) Job {
 	}
 	return waiting(&b, jobs)
 }
+
+// measureFirst asks for a height, and then the layer it calls for.
+var measureFirst = measure.Say("measure, raise")
 
 type adder func(k Kind, day measure.Day, tag, why measure.Phrase)
 
@@ -169,13 +182,19 @@ func raising(b *Bag, add adder) {
 		return
 	}
 	r := b.Next
-	switch {
-	case b.StemKnown && b.StemMeasured >= r.Trigger:
+	old := b.Today-b.MeasuredOn > heightLasts
+	switch due := b.RaiseOn != 0 && b.RaiseOn <= b.Today; {
+	case b.StemKnown && b.StemMeasured >= r.Trigger && !old:
 		add(Raise, min(b.MeasuredOn, b.Today), measure.Say("raise {}", r.Thickness()),
 			measure.Say("Stems stand {} above the medium; {} calls for the next layer. Bring {} loose.", b.StemMeasured, r.Trigger, r.Loose))
-	case b.RaiseOn != 0 && b.StemKnown && b.Today-b.MeasuredOn < measureEvery && b.RaiseOn <= b.Today:
-		add(Raise, b.RaiseOn, measure.Say("raise {}", r.Thickness()),
-			measure.Say("Measured {} on {}; by now stems stand about {}, and {} calls for the next layer. Bring {} loose.", b.StemMeasured, b.MeasuredOn, b.Stem, r.Trigger, r.Loose))
+	case b.StemKnown && b.StemMeasured >= r.Trigger:
+		add(Raise, b.MeasuredOn, measureFirst, measure.Say("Measured {} on {}, which calls for the next layer. Bring {} loose.", b.StemTyped, b.MeasuredOn, r.Loose))
+	case due && b.StemKnown:
+		add(Raise, b.RaiseOn, measureFirst,
+			measure.Say("Measured {} on {}; by now stems stand about {}, and {} calls for the next layer. Bring {} loose.", b.StemTyped, b.MeasuredOn, b.Stem, r.Trigger, r.Loose))
+	case due:
+		add(Raise, b.RaiseOn, measureFirst,
+			measure.Say("By the weather so far stems stand about {} by now, and {} calls for the next layer. Bring {} loose.", b.Stem, r.Trigger, r.Loose))
 	case b.RaiseOn != 0:
 		add(Raise, b.RaiseOn, measure.Say("raise {}", r.Thickness()),
 			measure.Say("By the weather so far stems stand about {} on {}: that calls for the next layer. Bring {} loose.", r.Trigger, b.RaiseOn, r.Loose))
@@ -183,7 +202,7 @@ func raising(b *Bag, add adder) {
 	switch {
 	case b.StemKnown:
 		add(Measure, b.MeasuredOn+measureEvery, measure.Say("measure stems"),
-			measure.Say("Measured on {} at {}; the next layer goes on at {}.", b.MeasuredOn, b.StemMeasured, r.Trigger))
+			measure.Say("Measured on {} at {}; the next layer goes on at {}.", b.MeasuredOn, b.StemTyped, r.Trigger))
 	case b.Up != 0:
 		add(Measure, b.Up+firstMeasure, measure.Say("measure stems"),
 			measure.Say("No stem height yet; a first one sharpens the day of the next layer, which goes on at {}.", r.Trigger))

@@ -42,8 +42,8 @@ func TestMostPressingJob(t *testing.T) {
 		"tall by the forecast": {main(40, func(b *Bag) {
 			measured(15, 3)(b)
 			b.RaiseOn, b.Stem = today-1, 19
-		}), Raise, "raise 10 cm", Due},
-		"never measured, tall by the weather": {main(40, func(b *Bag) { b.RaiseOn, b.Up = today, today-14 }), Raise, "raise 10 cm", Due},
+		}), Raise, "measure, raise", Due},
+		"never measured, tall by the weather": {main(40, func(b *Bag) { b.RaiseOn, b.Up = today, today-14 }), Raise, "measure, raise", Due},
 		"measured too long ago":               {main(40, measured(12, 8)), Measure, "measure stems", Due},
 		"up and never measured":               {main(25, func(b *Bag) { b.Up = today - 5 }), Measure, "measure stems", Due},
 		"planted last week":                   {main(7, func(b *Bag) { b.Up = today + 12 }), Wait, "raise at 18 cm", ""},

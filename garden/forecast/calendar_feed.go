@@ -26,7 +26,7 @@ type FeedMoment struct {
 
 // Foretold are the jobs of a growing bag with the days the forecast has for them.
 // Each keeps its name while it is the same raise, feed or kind of job.
-func (s *PlantingForecast) Foretold(add func(what string, m calendar.Moment)) {
+func (s *PlantingForecast) Foretold(today measure.Day, add func(what string, m calendar.Moment)) {
 	moment := func(kind job.Kind, day measure.Day, what, why measure.Phrase) calendar.Moment {
 		return calendar.Moment{Kind: calendar.Kind(kind), Day: day, Until: day, What: what, Why: why}
 	}
@@ -35,7 +35,7 @@ func (s *PlantingForecast) Foretold(add func(what string, m calendar.Moment)) {
 		why := measure.Say("By the forecast stems stand {} above the medium: bring {} loose. Measure first; the day moves with the weather.", c.Stem, c.Loose)
 		day := c.Day
 		if i == 0 {
-			day = s.jobDay(job.Raise, day)
+			day = max(s.jobDay(job.Raise, day), today)
 		}
 		add(fmt.Sprintf("raise-%d", len(s.Layers)+i), moment(job.Raise, day, what, why))
 	}
@@ -48,7 +48,7 @@ func (s *PlantingForecast) Foretold(add func(what string, m calendar.Moment)) {
 	for _, j := range s.Jobs {
 		switch j.Kind {
 		case job.TopUp, job.Tie, job.Look, job.CutHaulm, job.Lift, job.Nip:
-			add(string(j.Kind), moment(j.Kind, j.Day, j.Tag, j.Why))
+			add(string(j.Kind), moment(j.Kind, max(j.Day, today), j.Tag, j.Why)) // what is due stays due
 		}
 	}
 }

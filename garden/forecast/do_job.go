@@ -11,7 +11,7 @@ type JobRequest struct {
 	Planting logbook.ID
 	What     job.Kind
 	As       logbook.Kind   // Done kinds are left empty: the entry follows from the job
-	Height   measure.Length // of a job.Measure
+	Height   measure.Length // of a job.Measure, and of a job.Raise where it was measured first; 0 for none
 	Reason   string         // Skipped
 	Days     int            // PutOff: from today
 }

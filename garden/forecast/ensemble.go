@@ -171,7 +171,7 @@ func (r *ensembleRun) visit(c *growth.Run) {
 	for k := range r.index {
 		r.index[k] = append(r.index[k], c.IndexOn(r.today+measure.Day(7*k)))
 	}
-	r.climbs = climbs(r.st, c, r.climbs[:0])
+	r.climbs, _ = climbs(r.st, c, r.today, r.climbs[:0])
 	for i, climb := range r.climbs {
 		if i == len(r.raises) {
 			r.raises = append(r.raises, nil)

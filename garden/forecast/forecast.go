@@ -40,7 +40,7 @@ func OfAll(ctx context.Context, list []logbook.PlantingState, in *Inputs) ([]Pla
 // Of is the forecast of a planting. Inputs.Span must have been asked with it in its
 // list.
 func Of(state logbook.PlantingState, in *Inputs) (PlantingForecast, error) {
-	st := PlantingForecast{PlantingState: state, Believed: Believed{state.StemKnown, state.Stem, state.StemDay}}
+	st := PlantingForecast{PlantingState: state, Believed: typed(&state)}
 	if st.FeedAsk.Mix = in.Mixes[st.Planting.ID]; len(st.FeedAsk.Mix) == 0 {
 		st.FeedAsk.Mix = in.Usual
 	}

@@ -18,18 +18,21 @@ import (
 func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, place *calendar.Place, a *air) *GrowthRun {
 	p, potsUp := newPlant(&st.PlantingState, s, place, &in.Site, a, in.suns[st.Bag.ID])
 	key := runKey(&p, st, a)
+	if len(st.Rungs) > 0 { // what is due is due today
+		key = key*31 + uint64(in.Today)
+	}
 	return in.Cache.run(key, func() *GrowthRun {
-		out := newGrown(p, st, a, key)
+		out := newGrown(p, st, a, key, in.Today)
 		if out.Run.Ending == growth.Over && out.Run.Up == 0 && p.End != 0 { // it waits in the medium for the next season
 			p.End += 365
-			out = newGrown(p, st, a, key)
+			out = newGrown(p, st, a, key, in.Today)
 		}
 		out.PotsUp = potsUp
 		return out
 	})
 }
 
-func newGrown(p growth.Plant, st *PlantingForecast, a *air, key uint64) *GrowthRun {
+func newGrown(p growth.Plant, st *PlantingForecast, a *air, key uint64, today measure.Day) *GrowthRun {
 	out := &GrowthRun{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior()}
 	var seen []growth.Measured
 	for _, m := range st.Heights {
@@ -40,13 +43,39 @@ func newGrown(p growth.Plant, st *PlantingForecast, a *air, key uint64) *GrowthR
 	growth.Grow(&p, &a.Weather, &out.Usual)
 	out.Run = out.Usual
 	if len(seen) > 0 {
-		out.Fit = growth.Calibrate(p, &a.Weather, seen)
-		out.Plant.Shift, out.Plant.Rate = out.Fit.Shift, out.Fit.Rate
+		out.fit(p, &a.Weather, seen)
 		out.Run = growth.Run{}
 		growth.Grow(&out.Plant, &a.Weather, &out.Run)
+		out.Fit.Departure.Add(&out.Run)
 	}
-	out.Climbs, out.UsualClimbs = climbs(st, &out.Run, nil), climbs(st, &out.Usual, nil)
+	out.Climbs, out.RaiseSince = climbs(st, &out.Run, today, nil)
+	out.UsualClimbs, _ = climbs(st, &out.Usual, today, nil)
 	return out
+}
+
+// fit a planting to what was measured. Where the weather had a frost that nobody saw, it
+// may have set the planting back or not: the likelier of the two by the heights since.
+func (g *GrowthRun) fit(p growth.Plant, w *growth.Weather, seen []growth.Measured) {
+	g.Fit = growth.Calibrate(p, w, seen)
+	set := p
+	set.Looked = p.Up
+	var c growth.Run
+	growth.Grow(&set, w, &c)
+	last := seen[len(seen)-1].Day
+	if len(c.Frosts) > len(p.Frosted) && c.Frosts[len(c.Frosts)-1] < last && (c.Gone == 0 || c.Gone > last) {
+		after := seen[:0:0]
+		for _, m := range seen {
+			if m.Day > c.Frosts[len(c.Frosts)-1] {
+				after = append(after, m)
+			}
+		}
+		whole := growth.Calibrate(p, w, after)
+		if back := growth.Calibrate(set, w, after); len(back.Outliers) < len(whole.Outliers) || len(back.Outliers) == len(whole.Outliers) && back.Cost < whole.Cost {
+			p, g.Fit = set, back
+		}
+	}
+	g.Plant = p
+	g.Plant.Shift, g.Plant.Rate, g.Plant.Tall = g.Fit.Shift, g.Fit.Rate, g.Fit.Tall
 }
 
 // runKey changes with anything that the course of a planting, or its raises, follow
@@ -78,19 +107,25 @@ func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	return h.Sum64()
 }
 
-// climbs are the raises to come along a course, appended to into.
-func climbs(st *PlantingForecast, c *growth.Run, into []hill.Climb) []hill.Climb {
+// climbs are the raises to come along a course, appended to into. A layer that is due and
+// was not laid is due today, since the day that is returned, and what comes after it is
+// laid from today on.
+func climbs(st *PlantingForecast, c *growth.Run, today measure.Day, into []hill.Climb) (list []hill.Climb, since measure.Day) {
 	if st.Stage == logbook.StagePlanned && len(st.Ladder.Rungs) == 0 || st.Stage == logbook.StageGrowing && len(st.Rungs) == 0 || st.Flowered != 0 {
-		return into
+		return into, 0
 	}
 	at := hill.Height{Level: st.Ladder.Start}
 	if st.Stage == logbook.StageGrowing {
 		at = hill.Height{Level: st.Level, Raised: st.Raised, After: st.Filled + 1}
-		if b := st.Believed; b.Known && b.Stem < st.Rungs[0].Trigger {
-			at.After = max(at.After, b.Day+1)
-		}
 	}
-	return st.Filling.Climbs(st.Bag.Model.Shape, at, hill.Stems{From: c.Planted, Lengths: c.Stem}, into)
+	stems := hill.Stems{From: c.Planted, Lengths: c.Stem}
+	list = st.Filling.Climbs(st.Bag.Model.Shape, at, stems, into)
+	if n := len(into); len(list) > n && list[n].Day < today {
+		since = list[n].Day
+		at.After = today
+		list = st.Filling.Climbs(st.Bag.Model.Shape, at, stems, list[:n])
+	}
+	return list, since
 }
 
 // newPlant is a planting as growth sees it, and the day it is through in its pot.

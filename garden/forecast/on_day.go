@@ -12,7 +12,7 @@ import (
 // it is kept.
 func (s *PlantingForecast) OnDay(day, today measure.Day) (PlantingForecast, error) {
 	out := *s
-	out.Believed = Believed{s.StemKnown, s.Stem, s.StemDay}
+	out.Believed = typed(&s.PlantingState)
 	if day <= today {
 		var log []logbook.Entry
 		for _, e := range s.Log {
@@ -25,7 +25,7 @@ func (s *PlantingForecast) OnDay(day, today measure.Day) (PlantingForecast, erro
 			return out, err
 		}
 		out.State = state
-		out.Believed = Believed{state.StemKnown, state.Stem, state.StemDay}
+		out.Believed = typed(&out.PlantingState)
 	} else {
 		out.ahead(day)
 	}

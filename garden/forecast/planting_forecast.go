@@ -85,16 +85,29 @@ func (s *PlantingForecast) Shows() (height measure.Length, ok bool) {
 	return s.Believed.Stem, s.Believed.Known && s.Believed.Stem > 0
 }
 
-// Believed is a measured height less what was raised since.
+// Believed is a measured height as it was typed, and less what was raised since.
 type Believed struct {
 	Known bool
-	Stem  measure.Length // above the medium
+	Stem  measure.Length // above the medium as it stands now
 	Day   measure.Day    // measured on
+	Typed measure.Length // above the medium on that day
+}
+
+// Raised since it was measured.
+func (b Believed) Raised() measure.Length { return max(0, b.Typed-b.Stem) }
+
+// typed is the height last measured, as it was typed.
+func typed(s *logbook.PlantingState) Believed {
+	b := Believed{Known: s.StemKnown, Stem: s.Stem, Day: s.StemDay, Typed: s.Stem}
+	if n := len(s.Heights); n > 0 {
+		b.Typed = s.Heights[n-1].Above
+	}
+	return b
 }
 
 // believe the last measured height that is not questioned: jobs and drawings go by it.
 func (s *PlantingForecast) believe() {
-	s.Believed = Believed{s.StemKnown, s.Stem, s.StemDay}
+	s.Believed = typed(&s.PlantingState)
 	asked := s.Grown.Fit.Outliers
 	if len(asked) == 0 {
 		return
@@ -103,7 +116,7 @@ func (s *PlantingForecast) believe() {
 	for _, h := range s.Heights {
 		questioned := slices.ContainsFunc(asked, func(q growth.Measured) bool { return q.Day == h.Day && q.Length == h.Above+h.Raised })
 		if !questioned {
-			s.Believed = Believed{true, max(0, h.Above-(s.Raised-h.Raised)), h.Day}
+			s.Believed = Believed{true, max(0, h.Above-(s.Raised-h.Raised)), h.Day, h.Above}
 		}
 	}
 }
@@ -180,7 +193,9 @@ type GrowthRun struct {
 	Run    growth.Run
 	Usual  growth.Run   // without what was measured; the same where nothing was
 	Climbs []hill.Climb // raises to come
-	PotsUp measure.Day  // through in its pot; 0 of one that was not grown on
+	// RaiseSince is the day the first of them was due from, where that is past; 0 otherwise.
+	RaiseSince measure.Day
+	PotsUp     measure.Day // through in its pot; 0 of one that was not grown on
 	// UsualClimbs are those without what was measured.
 	UsualClimbs []hill.Climb
 	Air         *growth.Weather
