@@ -5,6 +5,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/hill"
@@ -43,8 +44,8 @@ var terms = []term{
 	{"edible", "edible", measure.Say("Keep, small, eat first and saved seed. Green and rotten ones are discards; the old mother tuber never counts.")},
 	{"tare", "tare", measure.Say("What the empty container weighs. Weighed once under a name, it is taken off by itself.")},
 	{"determinate", "determinate", measure.Say("Gardeners' word for the early habit of setting tubers at one level. Indeterminate types, the late ones, go on setting. A loose fit to botany.")},
-	{"litre-rule", "litre rule", measure.Say("How many to plant by root room: {} of medium each for earlies, {} for maincrops, {} for sweet potatoes, as far as the spacing allows.",
-		crop.FirstEarly.Constants().LitresPerPlant, crop.Maincrop.Constants().LitresPerPlant, crop.SweetMid.Constants().LitresPerPlant)},
+	{"litre-rule", "litre rule", measure.Say("How many to plant by root room: {} of medium each for earlies, {} for maincrops, {} for sweet potatoes, told with how far apart they lie; closer than {} is advised against.",
+		crop.FirstEarly.Constants().LitresPerPlant, crop.Maincrop.Constants().LitresPerPlant, crop.SweetMid.Constants().LitresPerPlant, bag.Closest)},
 }
 
 // cautions in full. Labels, local rules and qualified people come first.

@@ -45,7 +45,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		{Name: "bag", Label: "Bag", Kind: "choice", Value: fmt.Sprint(a.bag.ID), Options: bags},
 		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(a.variety.ID), Options: varieties},
 		{Name: "school", Label: "Filling", Kind: "choice", Value: chosen, Options: append([]form.Option{{Value: "", Name: "usual for its class"}}, schools...)},
-		{Name: "number", Label: "How many", Kind: "count", Hint: fmt.Sprintf("Empty: %d, by litres and spacing", suggested.Number)},
+		{Name: "number", Label: "How many", Kind: "count", Hint: fmt.Sprintf("Empty: %d, by litres", suggested.Number)},
 		{Name: "year", Label: "Season", Kind: "count", Value: fmt.Sprint(a.year)},
 		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Headspace)},
 		{Name: "filler", Label: "Aged chips at the bottom", Kind: "quantity", Unit: unit, Hint: "Empty: none; to save medium in a deep bag about " + sys.Length(hill.UsualFiller(a.bag.Model.Shape.UsableTop(f.Headspace)))},
@@ -57,10 +57,16 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		{Name: "drill", Label: "I will drill drain holes before planting", Kind: "tick"},
 	}}
 	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), sch) {
-		if f.Name == "shelter" {
-			usual := logbook.UsualTiming(a.bag, a.variety).Shelter
+		switch usual := logbook.UsualTiming(a.bag, a.variety); f.Name { // what follows the bag and the variety until it is chosen
+		case "shelter":
 			f.Value, f.Options = "", append([]form.Option{{Value: "", Name: "as its place"}}, f.Options...)
-			f.Hint = "Its place: " + usual.Offset().Name
+			f.Hint = "Its place: " + usual.Shelter.Offset().Name
+		case "chitted":
+			f.Value, f.Options = "", append([]form.Option{{Value: "", Name: "usual for its class"}}, f.Options...)
+			f.Hint = map[bool]string{true: "Usually chitted", false: "Usually not"}[usual.Chitted]
+		case "dark":
+			f.Value, f.Options = "", append([]form.Option{{Value: "", Name: "as its kind"}}, f.Options...)
+			f.Hint = map[bool]string{true: "Its kind: dark", false: "Its kind: light"}[usual.Dark]
 		}
 		out.Fields = append(out.Fields, f)
 	}

@@ -177,7 +177,17 @@ func TestPlacingByNumber(t *testing.T) {
 	}
 }
 
-func TestSuggestFollowsLitresAndFootprint(t *testing.T) {
+// drum is so narrow that the litres call for more than lie apart in it.
+func drum(t *testing.T) Shape {
+	t.Helper()
+	s, err := NewRound(30, 30, 110)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s
+}
+
+func TestSuggestFollowsTheLitres(t *testing.T) {
 	keg, err := NewRound(30, 33, 34)
 	if err != nil {
 		t.Fatal(err)
@@ -191,14 +201,16 @@ func TestSuggestFollowsLitresAndFootprint(t *testing.T) {
 		number int
 		small  bool
 	}{
-		// usable 42.66 L ÷ 13 = 3.28; two keep 22 cm at the top of the fill, three do not
-		{"maincrop in a cask", cask(t), crop.Maincrop, false, 3, 2, false},
+		// usable 42.66 L ÷ 13 = 3.28; only two keep 22 cm, and the litres lead
+		{"maincrop in a cask", cask(t), crop.Maincrop, false, 3, 3, false},
 		// 23.11 L ÷ 8 = 2.89
-		{"first early in a keg", keg, crop.FirstEarly, false, 2, 1, false},
+		{"first early in a keg", keg, crop.FirstEarly, false, 2, 2, false},
 		// 42.66 ÷ 7 = 6.09, two rings
 		{"first early on two levels", cask(t), crop.FirstEarly, true, 6, 6, false},
 		// 67.2 ÷ 13 = 5.17
-		{"maincrop in a crate", crate(t), crop.Maincrop, false, 5, 3, false},
+		{"maincrop in a crate", crate(t), crop.Maincrop, false, 5, 5, false},
+		// 74.9 ÷ 13 = 5.77; a tall thin drum keeps 12 cm for 3
+		{"maincrop in a drum", drum(t), crop.Maincrop, false, 5, 3, false},
 		{"sweet potato in a keg", keg, crop.SweetMid, false, 1, 1, true},
 	} {
 		got := Suggest(c.shape, Room{Headspace: 4}, c.class, c.two)

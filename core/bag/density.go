@@ -12,13 +12,17 @@ import (
 type Suggestion struct {
 	Number      int // at least 1
 	ByLitres    int // litre rule alone
-	ByFootprint int // the most that keep their spacing
+	ByFootprint int // the most that keep their spacing: to be told, not to be kept
+	ByClosest   int // the most that keep Closest
 	// TooSmall and TooShallow say the bag is under the class's minima.
 	TooSmall, TooShallow bool
 }
 
 // twoLevelLitres per plant when seed lies at two levels.
 const twoLevelLitres measure.Volume = 7
+
+// Closest that two pieces may lie: nearer is advised against. Practice.
+const Closest measure.Length = 12
 
 // manyPieces is more than any bag takes.
 const manyPieces = 200
@@ -37,8 +41,8 @@ func (r Room) usable(s Shape) (measure.Volume, measure.Length) {
 
 // Suggest how many of class c go into a bag of shape s filled but for some room,
 // by the litre rule: floor(usable litres ÷ litres per plant), at least 1, and
-// no more than keep their spacing on the floor of the bag. With twoLevel the
-// rule is 7 L per plant and two rings share the floor.
+// no more than keep Closest. With twoLevel the rule is 7 L per plant and two rings
+// share the floor.
 func Suggest(s Shape, r Room, c crop.Class, twoLevel bool) Suggestion {
 	k := c.Constants()
 	usable, depth := r.usable(s)
@@ -49,10 +53,11 @@ func Suggest(s Shape, r Room, c crop.Class, twoLevel bool) Suggestion {
 	out := Suggestion{
 		ByLitres:    max(1, int(math.Floor(float64(usable/per)+1e-9))),
 		ByFootprint: rings * maxByFootprint(s, s.UsableTop(r.Headspace), k.Spacing, manyPieces),
+		ByClosest:   rings * maxByFootprint(s, s.UsableTop(r.Headspace), Closest, manyPieces),
 		TooSmall:    usable < k.MinBag,
 		TooShallow:  depth < k.DepthWorkable,
 	}
-	out.Number = max(1, min(out.ByLitres, out.ByFootprint))
+	out.Number = max(1, min(out.ByLitres, out.ByClosest))
 	return out
 }
 
@@ -73,8 +78,9 @@ func SuggestWorking(s Shape, r Room, c crop.Class, twoLevel bool) working.Workin
 		Steps: []working.Step{
 			first,
 			{Says: "÷ {} a plant for a {}, whole plants, at least 1", Args: []any{per, k.Name}, Result: got.ByLitres},
-			{Says: "most that keep {} to each other and {} to the wall", Args: []any{k.Spacing, WallGap}, Result: got.ByFootprint},
-			{Says: "the smaller of the two", Result: got.Number},
+			{Says: "{} to each other is wanted, which so many keep; more give smaller tubers", Args: []any{k.Spacing}, Result: got.ByFootprint},
+			{Says: "closer than {} is advised against: the most that keep that", Args: []any{Closest}, Result: got.ByClosest},
+			{Says: "by the litres, and no closer", Result: got.Number},
 		},
 		Result:  got.Number,
 		Mark:    k.Mark,

@@ -140,16 +140,16 @@ func ToWall(s Shape, spots []Spot) measure.Length {
 	return least
 }
 
-// maxByFootprint is the largest number that keeps spacing between pieces and
-// WallGap to the wall on the layout of Place at level h; at least 1. It is asked
+// maxByFootprint is the largest number that keeps spacing between pieces and half
+// of it, WallGap at the most, to the wall on the layout of Place at level h; at least 1. It is asked
 // at the level the plants will stand at, the top of the filled bag. Rows of a box
 // do not fill evenly, so a few numbers past the first that fails are tried. More
 // than a limit are not looked for.
 func maxByFootprint(s Shape, h, spacing measure.Length, limit int) int {
-	most := 1
+	most, gap := 1, min(WallGap, spacing/2)
 	for n := 2; n <= min(most+3, limit); n++ {
 		spots := Place(s, h, n, Layout{Spacing: spacing})
-		if Nearest(spots) >= spacing-1e-9 && ToWall(s, spots) >= WallGap-1e-9 {
+		if Nearest(spots) >= spacing-1e-9 && ToWall(s, spots) >= gap-1e-9 {
 			most = n
 		}
 	}

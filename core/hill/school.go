@@ -49,8 +49,8 @@ var habits = map[School]SchoolParams{
 		Base: 10, Cover: 8, Layer: 10, Trigger: 18, Showing: 6,
 	},
 	LittleAndOften: {
-		Name: "little and often", Reason: measure.Say("For growers at home every day: {} at a time as soon as stems stand {}.", measure.Length(5), measure.Length(7)),
-		Base: 8, Cover: 5, Layer: 5, Trigger: 7, Showing: 2.5,
+		Name: "little and often", Reason: measure.Say("For growers at home every day: {} at a time as soon as stems stand {}.", measure.Length(5), measure.Length(7.5)),
+		Base: 8, Cover: 5, Layer: 5, Trigger: 7.5, Showing: 2.5,
 	},
 	TwoLevel: {
 		Name: "two-level", Reason: measure.Say("Two rings of seed for determinate types in deep bags, filled on one day."),
@@ -65,7 +65,7 @@ var habits = map[School]SchoolParams{
 	},
 	StrawOver: {
 		Name: "straw", Reason: measure.Say("On {} of medium, straw over the seed and more as stems grow: a light bag, and clean tubers without digging.", measure.Length(10)),
-		Base: 10, Cover: 15, Layer: 10, Trigger: 15, Showing: 7, Straw: true,
+		Base: 10, Cover: 15, Layer: 10, Trigger: 17, Showing: 7, Straw: true,
 	},
 }
 

@@ -21,7 +21,7 @@ func (c *Candidate) choose(ask DesignRequest) {
 	case ByTwo:
 		n = c.Suggest.Number
 	case ByLitres:
-		n = min(int(math.Floor(litres/per+1e-9)), c.Suggest.ByFootprint)
+		n = min(int(math.Floor(litres/per+1e-9)), c.Suggest.ByClosest)
 	}
 	if ask.Aim == bag.ForShow && ask.By != ByOwn {
 		n = 1

@@ -42,8 +42,8 @@ func DraftPlanting(b logbook.Bag, v logbook.Variety, number int, ladder hill.Pla
 	d.Drainage = b.Model.Drainage.Facts(shape)
 
 	var faults logbook.Faults
-	if !(number >= 1 && number <= 60) {
-		faults.Add("number", "Plant at least 1 and no more than 60 in a bag.")
+	if !(number >= 1 && number <= logbook.MaxPlants) {
+		faults.Add("number", "Plant at least 1 and no more than {} in a bag.", logbook.MaxPlants)
 	}
 	if err := hill.Suits(ladder.School, v.Class); err != nil {
 		faults = append(faults, logbook.AsFaults(logbook.PlanFault(err))...)
@@ -71,7 +71,7 @@ func concerns(d *Draft, k crop.Constants) advice.List {
 		warn(advice.Shallow, "{} of medium is shallow for a {}: {} works, {} is good.", depth, k.Name, k.DepthWorkable, k.DepthGood)
 	}
 	if n := d.Number; n > d.Suggest.Number {
-		warn(advice.Crowded, "{} is more than the {} this bag takes by litres and spacing: expect smaller tubers.", n, d.Suggest.Number)
+		warn(advice.Crowded, "{} is more than the {} this bag takes by litres: expect smaller tubers.", n, d.Suggest.Number)
 	}
 	if d.Drainage.Says != "" {
 		warn(advice.Drainage, d.Drainage.Says)
@@ -85,9 +85,12 @@ func concerns(d *Draft, k crop.Constants) advice.List {
 	if ladder.Filler > 0 {
 		warn(advice.Chips, "Chips below must be aged: fresh ones take nitrogen while they rot.")
 	}
-	if spots := d.Spots(&d.Planting); len(spots) > 1 && d.Number <= d.Suggest.Number {
-		if near := bag.Nearest(spots); near < k.Spacing-0.5 && len(d.Ladder.Seed) == 1 {
-			warn(advice.Crowded, "The pieces lie {} apart at that depth; a {} likes {}.", near, k.Name, k.Spacing)
+	if spots := d.Spots(&d.Planting); len(spots) > 1 && len(d.Ladder.Seed) == 1 {
+		switch near := bag.Nearest(spots); {
+		case near < bag.Closest-0.05:
+			warn(advice.Crowded, "The pieces lie {} apart: closer than {} is advised against, they shade and starve each other.", near, bag.Closest)
+		case near < k.Spacing-0.5 && d.Number <= d.Suggest.Number:
+			said.Add(advice.Crowded, advice.Tip, "", "{} apart, {} wanted: expect smaller tubers.", near, k.Spacing)
 		}
 	}
 	if lowest := d.Ladder.Seed[0]; d.Drainage.Plantable && lowest < d.Drainage.Level {

@@ -147,7 +147,7 @@ func newPlant(st *logbook.PlantingState, s *calendar.Schedule, place *calendar.P
 		p.Need = growth.ReappearNeed()
 		p.Head, potsUp = headStart(p, s, a)
 	default:
-		p.Need = growth.EmergenceNeed(s.Chitted, st.Filling.Cover)
+		p.Need = growth.EmergenceNeed(s.Chitted, s.Cover)
 	}
 	p.End = place.KillingFrost(last, p.Planted)
 	return p, potsUp

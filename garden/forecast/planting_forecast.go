@@ -208,7 +208,12 @@ func (g *GrowthRun) StemOn(d measure.Day) measure.Length { return g.Run.StemOn(d
 // cover that shoots have to come through, as the plan has it. Of a bag that is filled
 // once it is that of its school, and not all up to the rim: by 7 °C·days a cm a first
 // early under 28 cm would be up after eight weeks, which growers do not see.
-func (s *PlantingForecast) cover() measure.Length { return s.Filling.Cover }
+func (s *PlantingForecast) cover() measure.Length {
+	if s.Filling.Cover == 0 { // two levels are filled up to the rim on the day
+		return hill.UsualCover
+	}
+	return s.Filling.Cover
+}
 
 // SetAside is what is kept of a planting and cannot be applied: entries, and its mix.
 func (s *PlantingForecast) SetAside() []logbook.SetAside {

@@ -75,8 +75,8 @@ func CheckEntry(e *Entry, today measure.Day) error {
 	}
 	switch e.Kind {
 	case Planted:
-		if !(e.Slips >= 0 && e.Slips <= 60) {
-			faults.Add("slips", "Plant at least one slip, and no more than 60 to a bag.")
+		if !(e.Slips >= 0 && e.Slips <= MaxPlants) {
+			faults.Add("slips", "Plant at least one slip, and no more than {} to a bag.", MaxPlants)
 		}
 	case Measured, Taken, Closed, Dropped, Emerged, Flowered, Frosted, Fed:
 	case Topped:
@@ -101,6 +101,9 @@ func CheckEntry(e *Entry, today measure.Day) error {
 	}
 	return faults.Err()
 }
+
+// MaxPlants in one bag, box or bed, tubers, pieces or slips.
+const MaxPlants = 500
 
 // maxPutOff is how far a job can be put off, in days.
 const maxPutOff = 60

@@ -211,11 +211,11 @@ func (s *State) plant(p *Planting, e *Entry) error {
 	if p.Variety.Class.Crop() == crop.SweetPotato && len(e.Pieces) == 0 {
 		plants = e.Slips
 	}
-	if !(plants >= 1 && plants <= 60) {
+	if !(plants >= 1 && plants <= MaxPlants) {
 		if p.Variety.Class.Crop() == crop.SweetPotato {
-			return Refuse("slips", "Plant at least one slip, and no more than 60 to a bag.")
+			return Refuse("slips", "Plant at least one slip, and no more than {} to a bag.", MaxPlants)
 		}
-		return Refuse("piece-1", "Weigh in at least one piece, and no more than 60 to a bag.")
+		return Refuse("piece-1", "Weigh in at least one piece, and no more than {} to a bag.", MaxPlants)
 	}
 	s.Stage, s.Planted, s.Pieces, s.Plants, s.Seed = StageGrowing, e.Day, e.Pieces, plants, sum
 	for _, f := range s.Ladder.Fills {

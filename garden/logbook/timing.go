@@ -24,7 +24,7 @@ type Timing struct {
 // UsualTiming of a variety in a bag: potatoes planted in their bag, earlies
 // chitted; slips of one's own; where the bag stands.
 func UsualTiming(b Bag, v Variety) Timing {
-	t := Timing{Shelter: b.Place.Shelter, Dark: true}
+	t := Timing{Shelter: b.Place.Shelter, Dark: !b.Model.Light}
 	if t.Shelter == "" {
 		t.Shelter = climate.Open
 	}
