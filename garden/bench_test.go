@@ -216,3 +216,29 @@ func TestShortBagsAreToldWhatToCut(t *testing.T) {
 		t.Errorf("it says %q", said)
 	}
 }
+
+// Sprouts that were counted on the seed a bag was given are those of what is expected of
+// it: more of them give more and smaller tubers.
+func TestCountedSproutsReachTheExpectation(t *testing.T) {
+	p, tray := sown(t, crop.Maincrop, 60, 58, 57)
+	id, err := p.plan(2)
+	p.must(err)
+	expected := func() bag.Growing {
+		t.Helper()
+		st := p.state(id)
+		g, err := p.look().Expected(&st)
+		p.must(err)
+		return g
+	}
+	before := expected()
+	p.bench(logbook.SeedEntry{Tray: tray, Kind: logbook.SeedLooked, Seen: []logbook.Seen{{Tuber: 1, Eyes: 7, Sprouts: 7, Longest: 2}, {Tuber: 2, Eyes: 5, Sprouts: 5, Longest: 2}}})
+	if g := expected(); g.Sprouts != before.Sprouts {
+		t.Errorf("nothing is given yet, and %d sprouts are expected", g.Sprouts)
+	}
+	_, err = p.ConfirmAllotment(ctx, []logbook.Allotted{{Planting: id, PieceRef: logbook.PieceRef{Tray: tray, Tuber: 1}}, {Planting: id, PieceRef: logbook.PieceRef{Tray: tray, Tuber: 2}}}, p.asked())
+	p.must(err)
+	g := expected()
+	if g.Sprouts != 6 || bag.Expect(g).Mean >= bag.Expect(before).Mean || bag.Expect(g).Tubers <= bag.Expect(before).Tubers {
+		t.Errorf("7 and 5 sprouts: %d are expected, tubers of %v, before %v", g.Sprouts, bag.Expect(g).Mean, bag.Expect(before).Mean)
+	}
+}

@@ -21,9 +21,16 @@ func (v *View) ExpectedInRow(row []forecast.PlantingForecast) ([]bag.Growing, er
 	if err != nil {
 		return nil, err
 	}
+	bench, err := v.Bench()
+	if err != nil {
+		return nil, err
+	}
 	out := make([]bag.Growing, len(row))
 	for i := range row {
 		out[i] = row[i].Growing(forecast.Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
+		if each, counted := bench.Sprouts(row[i].Planting.ID); counted {
+			out[i].Sprouts = each
+		}
 	}
 	return out, nil
 }

@@ -1,8 +1,10 @@
 package store
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
+	"slices"
 
 	"github.com/jmoiron/sqlx"
 
@@ -21,25 +23,44 @@ func (r *reader) varietyByID(ctx context.Context) (map[logbook.ID]logbook.Variet
 	return out, err
 }
 
-func (r *reader) Lots(ctx context.Context) ([]logbook.Lot, error) {
-	return once(r, "lots", func() ([]logbook.Lot, error) { return r.lots(ctx) })
+// lotsAndTrays are read together.
+type lotsAndTrays struct {
+	lots  []logbook.Lot
+	trays []logbook.Tray
 }
 
-func (r *reader) lots(ctx context.Context) ([]logbook.Lot, error) {
-	varieties, err := r.varietyByID(ctx)
-	if err != nil {
-		return nil, err
-	}
-	var out []logbook.Lot
-	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var l logbook.Lot
-		var variety logbook.ID
-		err := rows.Scan(&l.ID, &l.Label, &variety, &l.Source, &l.Year, &l.Cost)
-		l.Variety = varieties[variety]
-		out = append(out, l)
-		return err
-	}, `SELECT id, label, variety_id, source, year, cost_cents FROM lot ORDER BY year DESC, label`)
-	return out, err
+func (r *reader) lotsAndTrays(ctx context.Context) (lotsAndTrays, error) {
+	return once(r, "lots", func() (lotsAndTrays, error) {
+		var out lotsAndTrays
+		varieties, err := r.varietyByID(ctx)
+		if err != nil {
+			return out, err
+		}
+		err = r.each(ctx, func(rows *sqlx.Rows) error {
+			var l logbook.Lot
+			var t logbook.Tray
+			var variety logbook.ID
+			err := rows.Scan(&l.ID, &l.Label, &variety, &l.Source, &l.Year, &l.Cost, &t.ID, &t.Label)
+			l.Variety = varieties[variety]
+			if n := len(out.lots); n == 0 || out.lots[n-1].ID != l.ID {
+				out.lots = append(out.lots, l)
+			}
+			if t.Lot = l; t.ID != 0 {
+				out.trays = append(out.trays, t)
+			}
+			return err
+		}, `SELECT l.id, l.label, l.variety_id, l.source, l.year, l.cost_cents, coalesce(t.id, 0), coalesce(t.label, '')
+		      FROM lot l LEFT JOIN tray t ON t.lot_id = l.id ORDER BY l.year DESC, l.label, l.id, length(t.label), t.label`)
+		slices.SortStableFunc(out.trays, func(a, b logbook.Tray) int {
+			return cmp.Or(cmp.Compare(b.Lot.Year, a.Lot.Year), cmp.Compare(len(a.Label), len(b.Label)), cmp.Compare(a.Label, b.Label))
+		})
+		return out, err
+	})
+}
+
+func (r *reader) Lots(ctx context.Context) ([]logbook.Lot, error) {
+	read, err := r.lotsAndTrays(ctx)
+	return read.lots, err
 }
 
 func (w *writer) AddLot(ctx context.Context, l logbook.Lot) (logbook.ID, error) {
@@ -48,24 +69,8 @@ func (w *writer) AddLot(ctx context.Context, l logbook.Lot) (logbook.ID, error) 
 }
 
 func (r *reader) Trays(ctx context.Context) ([]logbook.Tray, error) {
-	lots, err := r.Lots(ctx)
-	if err != nil {
-		return nil, err
-	}
-	lotOf := make(map[logbook.ID]logbook.Lot, len(lots))
-	for _, l := range lots {
-		lotOf[l.ID] = l
-	}
-	var out []logbook.Tray
-	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var t logbook.Tray
-		var lot logbook.ID
-		err := rows.Scan(&t.ID, &t.Label, &lot)
-		t.Lot = lotOf[lot]
-		out = append(out, t)
-		return err
-	}, `SELECT t.id, t.label, t.lot_id FROM tray t JOIN lot l ON l.id = t.lot_id ORDER BY l.year DESC, length(t.label), t.label`)
-	return out, err
+	read, err := r.lotsAndTrays(ctx)
+	return read.trays, err
 }
 
 func (w *writer) AddTray(ctx context.Context, t logbook.Tray) (logbook.ID, error) {

@@ -30,15 +30,34 @@ func (w *writer) SetMix(ctx context.Context, planting logbook.ID, m medium.Mix) 
 	return err
 }
 
+// mixing is the grower's own numbers of components and own mixes, read together.
+type mixing struct {
+	components []medium.Component
+	mixes      []logbook.OwnMix
+}
+
+func (r *reader) mixing(ctx context.Context) (mixing, error) {
+	return once(r, "mixing", func() (mixing, error) {
+		var out mixing
+		err := r.each(ctx, func(rows *sqlx.Rows) error {
+			var mix logbook.ID
+			var c medium.Component
+			err := rows.Scan(&mix, &c.Key, &c.Name, &c.WetKg, &c.Settling, &c.Water, &c.PH, &c.Nitrogen, &c.Phosphate, &c.Potash, &c.Inert, &c.Fresh, &c.Source)
+			if mix != 0 {
+				out.mixes = append(out.mixes, logbook.OwnMix{ID: mix, Name: c.Name, Parts: c.Key})
+			} else {
+				out.components = append(out.components, c)
+			}
+			return err
+		}, `SELECT 0, key, name, wet_kg, settling, water, ph, nitrogen, phosphate, potash, inert, fresh, source FROM component
+		    UNION ALL SELECT id, mix, name, 0, 0, 0, 0, 0, 0, 0, 0, 0, '' FROM own_mix ORDER BY 3`)
+		return out, err
+	})
+}
+
 func (r *reader) OwnMixes(ctx context.Context) ([]logbook.OwnMix, error) {
-	var out []logbook.OwnMix
-	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var own logbook.OwnMix
-		err := rows.Scan(&own.ID, &own.Name, &own.Parts)
-		out = append(out, own)
-		return err
-	}, `SELECT id, name, mix FROM own_mix ORDER BY name`)
-	return out, err
+	m, err := r.mixing(ctx)
+	return m.mixes, err
 }
 
 func (w *writer) AddMix(ctx context.Context, name string, m medium.Mix) (logbook.ID, error) {
@@ -94,18 +113,8 @@ func (w *writer) AddStockEntry(ctx context.Context, e logbook.StockEntry) (logbo
 
 // Components with the grower's own numbers in place of the usual ones.
 func (r *reader) Components(ctx context.Context) (medium.Components, error) {
-	return once(r, "components", func() (medium.Components, error) { return r.components(ctx) })
-}
-
-func (r *reader) components(ctx context.Context) (medium.Components, error) {
-	var own []medium.Component
-	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var c medium.Component
-		err := rows.Scan(&c.Key, &c.Name, &c.WetKg, &c.Settling, &c.Water, &c.PH, &c.Nitrogen, &c.Phosphate, &c.Potash, &c.Inert, &c.Fresh, &c.Source)
-		own = append(own, c)
-		return err
-	}, `SELECT key, name, wet_kg, settling, water, ph, nitrogen, phosphate, potash, inert, fresh, source FROM component ORDER BY name`)
-	return medium.Usual().With(own), err
+	m, err := r.mixing(ctx)
+	return medium.Usual().With(m.components), err
 }
 
 func (w *writer) SetComponent(ctx context.Context, c medium.Component) error {

@@ -10,23 +10,27 @@ import (
 	"glebata/garden/logbook"
 )
 
+// Terrace and its walls, read together.
 func (r *reader) Terrace(ctx context.Context) (t logbook.Terrace, known bool, err error) {
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		known = true
-		var limit float64
-		err := rows.Scan(&t.Width, &t.Depth, &t.Heading, &t.Tap.X, &t.Tap.Y, &limit)
-		t.Limit = measure.Mass(limit)
-		return err
-	}, `SELECT width, depth, heading, tap_x, tap_y, limit_g FROM terrace`)
-	if err != nil || !known {
-		return t, known, err
+		var n int
+		var name string
+		var v [6]float64
+		if err := rows.Scan(&n, &name, &v[0], &v[1], &v[2], &v[3], &v[4], &v[5]); err != nil {
+			return err
+		}
+		if n == 0 {
+			known = true
+			t.Width, t.Depth, t.Heading, t.Tap, t.Limit = v[0], v[1], v[2], terrace.Point{X: v[3], Y: v[4]}, measure.Mass(v[5])
+			return nil
+		}
+		t.Walls = append(t.Walls, terrace.Wall{Name: name, From: terrace.Point{X: v[0], Y: v[1]}, To: terrace.Point{X: v[2], Y: v[3]}, Height: v[4]})
+		return nil
+	}, `SELECT 0, '', width, depth, heading, tap_x, tap_y, limit_g FROM terrace
+	    UNION ALL SELECT n, name, x1, y1, x2, y2, height, 0 FROM terrace_wall ORDER BY 1`)
+	if !known {
+		return logbook.Terrace{}, false, err
 	}
-	err = r.each(ctx, func(rows *sqlx.Rows) error {
-		var w terrace.Wall
-		err := rows.Scan(&w.Name, &w.From.X, &w.From.Y, &w.To.X, &w.To.Y, &w.Height)
-		t.Walls = append(t.Walls, w)
-		return err
-	}, `SELECT name, x1, y1, x2, y2, height FROM terrace_wall ORDER BY n`)
 	return t, known, err
 }
 

@@ -206,3 +206,18 @@ func (b *Bench) Chitted(variety ID) bool {
 	}
 	return false
 }
+
+// Sprouts on each tuber or piece that a planting was given, on the mean, at least 1; ok
+// is false where none were counted.
+func (b *Bench) Sprouts(planting ID) (each int, ok bool) {
+	sum, n := 0, 0
+	for _, p := range b.For(planting) {
+		if p.Sprouts > 0 {
+			sum, n = sum+p.Sprouts, n+1
+		}
+	}
+	if n == 0 {
+		return 0, false
+	}
+	return max(1, (sum+n/2)/n), true
+}
