@@ -84,3 +84,32 @@ func TestSiteIsKeptAndRefusedAtItsFields(t *testing.T) {
 		t.Errorf("the highland has no outlook: %v", err)
 	}
 }
+
+// Months and frosts that do not fit the latitude are questioned, and kept when they are
+// meant; turned to the other side, they fit there.
+func TestMonthsAndLatitudeBelongTogether(t *testing.T) {
+	for _, p := range climate.Presets() {
+		s := logbook.NewSite(p)
+		s.Name = "here"
+		if err := s.Check(); err != nil {
+			t.Errorf("%s is refused: %v", p.Key, err)
+		}
+		if s.Latitude > -20 && s.Latitude < 20 {
+			continue
+		}
+		s.Latitude = -s.Latitude
+		refused(t, p.Key+" on the other side", s.Check(), "latitude", "turned")
+		meant := s
+		meant.Meant = true
+		turned := s.Turned()
+		if err := turned.Check(); err != nil || meant.Check() != nil {
+			t.Errorf("%s turned is refused: %v", p.Key, err)
+		}
+		if back := turned.Turned(); back.Monthly != s.Monthly || back.Last-s.Last > 1 || s.Last-back.Last > 1 {
+			t.Errorf("%s turned twice is another: frosts %d and %d", p.Key, back.Last, s.Last)
+		}
+	}
+	s := logbook.NewSite(climate.Presets()[0])
+	s.Name, s.Last, s.First = "here", s.First, s.Last
+	refused(t, "frosts swapped", s.Check(), "first", "the wrong way round")
+}

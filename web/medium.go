@@ -129,7 +129,9 @@ func (s *Site) mediumPage(c *gin.Context, status int, t form.Sent) error {
 		body.Handful = &f
 	}
 	for i := range row {
-		body.Feeds = append(body.Feeds, newFeedView(&row[i], body.Base, t.Units))
+		if row[i].Feed != nil {
+			body.Feeds = append(body.Feeds, newFeedView(&row[i], body.Base, t.Units))
+		}
 	}
 	s.render(c, status, "medium", view{Title: "Medium and feed", Stage: "Plan", Body: body})
 	return nil

@@ -2,6 +2,7 @@ package web
 
 import (
 	"fmt"
+	"math"
 	"net/http"
 	"net/url"
 	"slices"
@@ -61,8 +62,12 @@ func (r *reading) site(before logbook.Site) logbook.Site {
 	s := logbook.NewSite(preset)
 	s.Name = r.Text("name")
 	if r.Text("latitude") != "" {
-		s.Latitude = r.Number("latitude", s.Latitude)
+		lies := s.Latitude
+		if s.Latitude = r.Number("latitude", s.Latitude); s.Latitude*lies < 0 {
+			s = s.Turned()
+		}
 	}
+	s.Meant = r.Text("meant") != ""
 	if last, first := r.Text("last"), r.Text("first"); strings.EqualFold(last, "none") || strings.EqualFold(first, "none") {
 		s.Last, s.First = 0, 0
 	} else {
@@ -82,10 +87,21 @@ func (r *reading) site(before logbook.Site) logbook.Site {
 		}
 	}
 	slices.Sort(s.Shelters)
+	typed := func(field string, was, turned, usual float64, read func(string, float64) float64) float64 {
+		v := read(field, usual)
+		if r.Text(field) != "" && s.Latitude*before.Latitude < 0 && math.Abs(v-was) < 0.05 { // kept of the other side
+			return turned
+		}
+		return v
+	}
 	for i := range 12 {
-		s.Monthly.Min[i] = r.Degrees(fmt.Sprintf("min-%d", i+1), s.Monthly.Min[i])
-		s.Monthly.Max[i] = r.Degrees(fmt.Sprintf("max-%d", i+1), s.Monthly.Max[i])
-		s.Monthly.Rain[i] = r.Number(fmt.Sprintf("rain-%d", i+1), s.Monthly.Rain[i])
+		k := (i + 6) % 12
+		s.Monthly.Min[i] = typed(fmt.Sprintf("min-%d", i+1), before.Monthly.Min[i], before.Monthly.Min[k], s.Monthly.Min[i], r.Degrees)
+		s.Monthly.Max[i] = typed(fmt.Sprintf("max-%d", i+1), before.Monthly.Max[i], before.Monthly.Max[k], s.Monthly.Max[i], r.Degrees)
+		s.Monthly.Rain[i] = typed(fmt.Sprintf("rain-%d", i+1), before.Monthly.Rain[i], before.Monthly.Rain[k], s.Monthly.Rain[i], r.Number)
+	}
+	if turned := before.Turned(); s.Latitude*before.Latitude < 0 && s.Last == before.Last && s.First == before.First && r.Text("last") != "" {
+		s.Last, s.First = turned.Last, turned.First
 	}
 	return s
 }
@@ -142,7 +158,11 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 	if err != nil {
 		return err
 	}
-	body.Form = t.Fill(siteForm(kept, site, nips, r.Units))
+	f := siteForm(kept, site, nips, r.Units)
+	if t.At("latitude") != "" || t.At("first") != "" || r.Text("meant") != "" {
+		f.Fields = append(f.Fields, form.Field{Name: "meant", Label: "The months and frosts are right as they are", Kind: "tick"})
+	}
+	body.Form = t.Fill(f)
 	body.fields(kept, site, t, r.Units)
 	if site.Has(climate.Heated) {
 		body.Electric = beware("electric")
@@ -264,10 +284,15 @@ func (s *Site) saveSite(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	kept, _, err := look.Site()
+	kept, known, err := look.Site()
 	if err != nil {
 		return err
 	}
+	row, err := look.Row()
+	if err != nil {
+		return err
+	}
+	line := liftDays(row)
 	site := r.site(kept)
 	if r.Faults == nil {
 		if err := r.refused(s.garden.SaveSite(c.Request.Context(), site, s.asked(c))); err != nil {
@@ -287,7 +312,52 @@ func (s *Site) saveSite(c *gin.Context) error {
 			return err
 		}
 	}
-	return s.redirectWithFlash(c, "/site", "Saved: "+site.Name+".")
+	said := "Saved: " + site.Name + "."
+	if known && site.Latitude*kept.Latitude < 0 {
+		said += " It lies on the other side of the equator now: months and frosts have moved by half a year."
+	}
+	if known {
+		said += s.moved(c, line)
+	}
+	return s.redirectWithFlash(c, "/site", said)
+}
+
+// liftDays of a row of bags, by planting.
+func liftDays(row []forecast.PlantingForecast) map[logbook.ID]measure.Day {
+	out := make(map[logbook.ID]measure.Day, len(row))
+	for i := range row {
+		if row[i].Grown != nil {
+			out[row[i].Planting.ID] = row[i].LiftOn()
+		}
+	}
+	return out
+}
+
+// moved says how far the dates of the bags have moved by what was saved.
+func (s *Site) moved(c *gin.Context, before map[logbook.ID]measure.Day) string {
+	look, err := s.garden.Look(c.Request.Context(), s.clock.Today())
+	if err != nil {
+		return ""
+	}
+	defer look.Close()
+	row, err := look.Row()
+	if err != nil {
+		return ""
+	}
+	n, most := 0, measure.Day(0)
+	for id, day := range liftDays(row) {
+		if off := day - before[id]; before[id] != 0 && off != 0 {
+			n++
+			most = max(most, off, -off)
+		}
+	}
+	switch {
+	case n == 0:
+		return " No date of a bag has moved."
+	case n == 1:
+		return fmt.Sprintf(" The dates of one bag have moved, by %d days at the most.", most)
+	}
+	return fmt.Sprintf(" The dates of %d bags have moved, by %d days at the most.", n, most)
 }
 
 // siteWorking is of the safe window under one shelter, of what is typed or kept.

@@ -344,6 +344,9 @@ func TestSchedulesHoldTogether(t *testing.T) {
 			a.Plant = measure.Date(2026, 1, 1) + measure.Day(uint16(plant)%700)
 		}
 		s := placeOf(t, pre.Key, climate.Even).Plan(a)
+		if s.Plant == 0 { // not reached, and said why; nothing stands in for it
+			return a.Plant == 0 && s.Advice.Warns() && len(s.Moments) == 0 && !s.Feasible && s.Lift() == 0 && s.Chit == 0 && s.Pots == 0 && s.Slips == 0
+		}
 		begins := s.Begins()
 		switch {
 		case a.Plant != 0 && s.Plant != a.Plant,

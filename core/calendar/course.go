@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"glebata/core/advice"
+	"glebata/core/climate"
 	"glebata/core/measure"
 )
 
@@ -35,6 +36,10 @@ func (p *Place) Follow(s *Schedule, c Course) {
 	s.Course, s.Emerge = c, c.Up
 	s.Feasible, s.Closes = c.Likely != 0, ""
 	s.Advice, s.Moments = append(advice.List(nil), s.counted...), nil
+	if s.Plant == 0 {
+		p.unreached(s)
+		return
+	}
 	switch {
 	case s.Planted:
 	case isSweet(s.Class):
@@ -47,6 +52,30 @@ func (p *Place) Follow(s *Schedule, c Course) {
 		p.short(s)
 	}
 	p.moments(s)
+}
+
+// unreached says why no day to plant comes, and what would help.
+func (p *Place) unreached(s *Schedule) {
+	at := s.Shelter.Offset().Where
+	helps := ""
+	for _, shelter := range climate.Shelters() {
+		if w := p.window(shelter); !never(w) && shelter != s.Shelter {
+			if _, warm := p.plantOut(shelter, s.Dark); warm || !isSweet(s.Class) {
+				helps = " There is one " + shelter.Offset().Where + "."
+				break
+			}
+		}
+	}
+	switch {
+	case isSweet(s.Class):
+		s.warn(advice.MediumCold, "No planting day is reached {}: the medium does not come to {} with frost past.{}", at, measure.Temperature(warmMedium), helps)
+	case s.Way == Late:
+		s.warn(advice.Window, "No planting day is reached: from high summer to the frost there is too little warmth.{}", helps)
+	case never(p.window(s.Shelter)):
+		s.warn(advice.FrostRisk, "No planting day is reached {}: at the risk you take no day is safe from frost.{}", at, helps)
+	default:
+		s.warn(advice.MediumCold, "No planting day is reached {}: the medium does not come to {}.{}", at, measure.Temperature(coldestMedium), helps)
+	}
 }
 
 // short says what a planting that does not ripen lacks.

@@ -18,12 +18,14 @@ func (p *Place) emergence(a *Request, planted measure.Day) measure.Day {
 }
 
 // earliestPlanting is the first day on which shoots come up no earlier than they
-// are safe and the medium is warm enough for a potato.
+// are safe and the medium is warm enough for a potato; 0 where there is none.
 func (p *Place) earliestPlanting(a *Request) measure.Day {
 	medium := p.medium(a.Shelter, a.Dark)
 	begins := p.frosts.Last - 150
 	d := begins
-	if w := p.window(a.Shelter); !w.Always {
+	if w := p.window(a.Shelter); never(w) {
+		return 0
+	} else if !w.Always {
 		begins = w.From - 150
 		d = begins + measure.Day(sort.Search(200, func(i int) bool {
 			return p.emergence(a, begins+measure.Day(i)) >= w.From
@@ -34,11 +36,12 @@ func (p *Place) earliestPlanting(a *Request) measure.Day {
 		// Nothing freezes there; the turn of the year is soon enough to begin.
 		d = p.frosts.Last - 100
 	}
-	if warm, ok := first(d, longest, func(d measure.Day) bool { return medium(d) >= coldestMedium }); ok {
-		return warm
-	}
-	return d
+	warm, _ := first(d, longest, func(d measure.Day) bool { return medium(d) >= coldestMedium })
+	return warm
 }
+
+// never reports whether a window never opens.
+func never(w climate.Window) bool { return !w.Always && w.Days() == 0 }
 
 // potato counts a planting of potatoes back.
 func (p *Place) potato(s *Schedule) {
@@ -52,6 +55,10 @@ func (p *Place) potato(s *Schedule) {
 			s.Plant = p.earliestPlanting(&s.Request)
 		}
 		s.Stays = []Stay{{s.Plant, s.Shelter}}
+	}
+	if s.Plant == 0 {
+		s.Pots, s.Harden, s.Stays = 0, 0, nil
+		return
 	}
 	p.moves(s)
 	if s.Chitted {
@@ -68,9 +75,17 @@ func (p *Place) potato(s *Schedule) {
 // preGrown counts back from the day green growth is safe where the bag stands.
 func (p *Place) preGrown(s *Schedule) {
 	if s.Plant == 0 {
-		w := p.window(s.Shelter)
-		if s.Plant = w.From; w.Always {
-			s.Plant = p.earliestPlanting(&s.Request) + preGrowDays
+		switch w := p.window(s.Shelter); {
+		case never(w):
+			return
+		case w.Always:
+			s.Plant = p.earliestPlanting(&s.Request)
+			if s.Plant == 0 {
+				return
+			}
+			s.Plant += preGrowDays
+		default:
+			s.Plant = w.From
 		}
 	}
 	s.Pots = s.Plant - preGrowDays
@@ -95,7 +110,7 @@ func (p *Place) checkUp(s *Schedule) {
 			s.warn(advice.PotsCold, "The shoots are not through on planting day: the pots stand too cold. {} after planting they will be.", days(s.Emerge-s.Plant))
 		}
 	}
-	if w := p.window(s.Shelter); !w.Always && green != 0 && green < w.From && s.Way != Late {
+	if w := p.window(s.Shelter); !w.Always && !never(w) && green != 0 && green < w.From && s.Way != Late {
 		s.warn(advice.FrostRisk, what, green, percent(p.riskAt(s.Shelter, green)), s.Shelter.Offset().Where, percent(float64(p.risk)), w.From)
 	}
 	t := p.medium(s.Shelter, s.Dark)(s.Plant)
@@ -119,6 +134,10 @@ func (p *Place) moves(s *Schedule) {
 	}
 	w := p.window(s.Then)
 	s.Move = s.Request.Move
+	if s.Move == 0 && never(w) {
+		s.warn(advice.FrostRisk, "It is not moved: no day is safe from frost {} at the risk you take.", s.Then.Offset().Where)
+		return
+	}
 	if s.Move == 0 {
 		s.Move = max(w.From, s.Plant)
 		if w.Always || s.Way == Late {
@@ -141,7 +160,7 @@ func (p *Place) checkMove(s *Schedule) {
 		return
 	}
 	w := p.window(s.Then)
-	if green := max(s.Move, s.Emerge); !w.Always && green < w.From && s.Way != Late {
+	if green := max(s.Move, s.Emerge); !w.Always && !never(w) && green < w.From && s.Way != Late {
 		s.warn(advice.FrostRisk, "Moved on {}: the chance of a frost after that is {} % {}, and you take {} %. Safe from {}.",
 			s.Move, percent(p.riskAt(s.Then, green)), s.Then.Offset().Where, percent(float64(p.risk)), w.From)
 	}
@@ -236,11 +255,8 @@ func (p *Place) late(s *Schedule) {
 	if ok {
 		s.LateIn = [2]measure.Day{min(midsummer, latest), latest}
 	}
-	if s.Plant == 0 {
-		s.Plant = midsummer
-		if ok {
-			s.Plant = max(s.LateIn[0], latest-10)
-		}
+	if s.Plant == 0 && ok {
+		s.Plant = max(s.LateIn[0], latest-10)
 	}
 	s.Stays = []Stay{{s.Plant, s.Shelter}}
 	switch {

@@ -143,9 +143,12 @@ func (s *Schedule) Begins() measure.Day {
 // Plan counts one planting back, and forward by the normals.
 func (p *Place) Plan(a Request) Schedule {
 	s := p.Count(a)
-	if isSweet(a.Class) {
+	switch {
+	case s.Plant == 0:
+		p.Follow(&s, Course{})
+	case isSweet(a.Class):
 		p.Follow(&s, p.rooted(&s))
-	} else {
+	default:
 		p.Follow(&s, p.ripe(&s))
 	}
 	return s
@@ -186,6 +189,7 @@ func (p *Place) Count(a Request) Schedule {
 func (p *Place) CountFrom(a Request, today measure.Day) Schedule {
 	s := p.Count(a)
 	switch {
+	case s.Plant == 0:
 	case s.Plant < today:
 		was, chosen := s.Plant, a.Plant != 0
 		a.Plant = today

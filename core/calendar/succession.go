@@ -43,6 +43,9 @@ func (r *SuccessionRequest) schedule(plant measure.Day) Schedule {
 	a := r.Planting
 	a.Plant, a.Move = plant, 0
 	s := r.Plan(a)
+	if s.Plant == 0 {
+		return s
+	}
 	if plant == 0 && s.Plant < r.Today {
 		a.Plant = r.Today
 		s = r.Plan(a)
@@ -89,7 +92,11 @@ func Succession(r SuccessionRequest) ([]Batch, []Gap) {
 			s = r.latestReadyBy(soonest.Plant, last, at)
 		}
 		if !s.Feasible {
-			gap(at, r.Until, measure.Say("Planted for then, frost comes before it is ready."))
+			why := measure.Say("Planted for then, frost comes before it is ready.")
+			if s.Plant == 0 {
+				why = measure.Say("No planting day is reached.")
+			}
+			gap(at, r.Until, why)
 			return batches, gaps
 		}
 		begins := max(at, s.Likely)

@@ -77,9 +77,10 @@ func (p *Place) closes(a *Request, need float64) climate.Shelter {
 // sweet counts a planting of sweet potatoes back.
 func (p *Place) sweet(s *Schedule) {
 	if s.Plant == 0 {
-		out, ok := p.plantOut(s.Shelter, s.Dark)
-		if s.Plant = out; !ok {
-			s.Plant = p.frosts.Last + 35
+		var ok bool
+		if s.Plant, ok = p.plantOut(s.Shelter, s.Dark); !ok {
+			s.Plant = 0
+			return
 		}
 	}
 	s.Stays = []Stay{{s.Plant, s.Shelter}}

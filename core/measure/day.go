@@ -36,10 +36,18 @@ func (d Day) time() time.Time { return time.Unix(int64(d)*86400, 0).UTC() }
 func (d Day) ISO() string { return d.time().Format("2006-01-02") }
 
 // String prints "9 June 2026".
-func (d Day) String() string { return d.time().Format("2 January 2006") }
+func (d Day) String() string { return d.format("2 January 2006") }
 
 // Short prints "9 Jun".
-func (d Day) Short() string { return d.time().Format("2 Jan") }
+func (d Day) Short() string { return d.format("2 Jan") }
+
+// format of a day; a day that does not come has no date.
+func (d Day) format(layout string) string {
+	if d == 0 {
+		return "not reached"
+	}
+	return d.time().Format(layout)
+}
 
 // ShortSpan prints "24 Aug to 26 Sep", with the years where they differ; "24 Aug" for one
 // day.

@@ -3,6 +3,7 @@ package forecast
 import (
 	"context"
 
+	"glebata/core/calendar"
 	"glebata/core/medium"
 	"glebata/garden/logbook"
 )
@@ -60,6 +61,11 @@ func Of(state logbook.PlantingState, in *Inputs) (PlantingForecast, error) {
 		return st, err
 	}
 	s := count(place, &st, in.Today)
+	if s.Plant == 0 { // no day to plant is reached: its dates say why
+		place.Follow(&s, calendar.Course{})
+		st.Dates = &s
+		return st, nil
+	}
 	st.Grown = in.grow(&st, &s, place, air)
 	place.Follow(&s, st.Grown.course(&s))
 	st.Dates = &s

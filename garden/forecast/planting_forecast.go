@@ -175,11 +175,19 @@ func Group(bags []PlantingForecast) []lift.Bag {
 
 // ReadyOn is the day a planting is ready by its course: mature, alive; 0 where it never
 // is.
-func (s *PlantingForecast) ReadyOn() measure.Day { return s.Grown.Run.Mature }
+func (s *PlantingForecast) ReadyOn() measure.Day {
+	if s.Grown == nil {
+		return 0
+	}
+	return s.Grown.Run.Mature
+}
 
 // LiftOn is the day a harvest is counted on: ready, else the end.
 func (s *PlantingForecast) LiftOn() measure.Day {
-	if s.Grown.Run.Mature != 0 {
+	switch {
+	case s.Grown == nil: // no day to plant it is reached
+		return 0
+	case s.Grown.Run.Mature != 0:
 		return s.Grown.Run.Mature
 	}
 	return s.Grown.Run.End()

@@ -2,7 +2,9 @@ package logbook
 
 import (
 	"fmt"
+	"math"
 	"slices"
+	"time"
 
 	"glebata/core/climate"
 	"glebata/core/crop"
@@ -23,6 +25,8 @@ type Site struct {
 	Shelters        []climate.Shelter   // that the grower has, beside the open
 	LiftLimit       measure.Mass        // the grower lifts alone
 	Heated          measure.Temperature // that a heated room, lamp or mat keeps
+	// Meant that the warmest month is where its latitude has winter.
+	Meant bool
 }
 
 // usualLift is the lifting limit until the grower says otherwise. Practice.
@@ -38,6 +42,54 @@ func NewSite(p climate.Preset) Site {
 		s.LastSD, s.FirstSD = usualSpread, usualSpread
 	}
 	return s
+}
+
+// Turned to the other side of the equator: months and frosts move by half a year.
+func (s Site) Turned() Site {
+	m := s.Monthly
+	for i := range 12 {
+		k := (i + 6) % 12
+		s.Monthly.Min[i], s.Monthly.Max[i], s.Monthly.Rain[i] = m.Min[k], m.Max[k], m.Rain[k]
+	}
+	if s.Last != 0 {
+		s.Last, s.First = (s.Last+181)%365+1, (s.First+181)%365+1
+	}
+	return s
+}
+
+// South reports whether a latitude lies south of the equator.
+func (s *Site) South() bool { return s.Latitude < 0 }
+
+// tropics is the latitude within which any month may be the warmest.
+const tropics = 20
+
+// checkSides questions months and frosts that do not fit the latitude.
+func (s *Site) checkSides(faults *Faults) {
+	if s.Latitude > -tropics && s.Latitude < tropics || s.Meant {
+		return
+	}
+	warmest := 0
+	for i := range 12 {
+		if s.Monthly.Min[i]+s.Monthly.Max[i] > s.Monthly.Min[warmest]+s.Monthly.Max[warmest] {
+			warmest = i
+		}
+	}
+	if winter := warmest < 3 || warmest > 9; winter != s.South() && s.spread() > 2 {
+		faults.Add("latitude", "At latitude {} the warmest month would be {}: are the months, or the sign of the latitude, turned? South of the equator it is below 0.", s.Latitude, measure.Date(2025, time.Month(warmest+1), 15).MonthName())
+	}
+	if s.Last != 0 && s.First != 0 && (s.Last > s.First) != s.South() {
+		faults.Add("first", "The last frost of spring comes before the first of autumn: are the two the wrong way round?")
+	}
+}
+
+// spread of the monthly means, °C.
+func (s *Site) spread() float64 {
+	low, high := math.Inf(1), math.Inf(-1)
+	for i := range 12 {
+		mean := (s.Monthly.Min[i] + s.Monthly.Max[i]) / 2
+		low, high = math.Min(low, mean), math.Max(high, mean)
+	}
+	return high - low
 }
 
 // usualSpread of frost dates, in days. Practice.
@@ -88,6 +140,8 @@ func (s *Site) Check() error {
 	}
 	if (s.Last == 0) != (s.First == 0) {
 		faults.Add("first", "Give both frosts, or neither.")
+	} else {
+		s.checkSides(&faults)
 	}
 	for field, sd := range map[string]float64{"last-sd": s.LastSD, "first-sd": s.FirstSD} {
 		if !(sd >= 1 && sd <= 60) {

@@ -106,6 +106,9 @@ func span(sh forecast.Sheet, today measure.Day) (from, until measure.Day) {
 	from, until = today, today+30
 	for i := range sh.Lines {
 		s := &sh.Lines[i].Schedule
+		if s.Plant == 0 {
+			continue // no day to plant is reached
+		}
 		begins := s.Begins()
 		last := max(s.Late, s.End, s.Plant)
 		if i == 0 {
@@ -122,6 +125,11 @@ func newSheetRow(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen l
 		Href: Escape(href(l.Planting.ID)), Label: Escape(l.Bag.Label), Name: Escape(fitting(l.Variety.Name, 16, sheetLeft-sheetName-6)), Y: y, Mid: y + 16,
 		Chosen: l.Planting.ID == chosen, Wrong: s.Advice.Warns(), Planned: l.Stage == logbook.StagePlanned,
 		Plant: x(s.Plant),
+	}
+	if s.Plant == 0 { // no day to plant is reached
+		r.Plant = 0
+		r.Says = Escape(fmt.Sprintf("%s, %s: no planting day is reached", l.Bag.Label, l.Variety.Name))
+		return r
 	}
 	starts := s.Plant
 	if s.Pots != 0 {
