@@ -1,7 +1,6 @@
 package seed
 
 import (
-	"cmp"
 	"math"
 	"math/bits"
 	"math/rand/v2"
@@ -28,40 +27,27 @@ type Allotment struct {
 }
 
 // Balanced allots pieces so that the places differ as little as can be in seed
-// weight, for a fair comparison. Places should want the same number. Up to
-// twelve pieces are tried out whole; more are laid out and then improved by
-// dividing any two places anew, from several beginnings drawn from the seed. The
-// search has a bound on its steps and gives its best by then.
+// weight, for a fair comparison. Places should want the same number. Which pieces are
+// left over is part of the choice. Up to twelve pieces are tried out whole; more are laid
+// out and then improved by dividing any two places anew, and by exchanges with what is
+// left over, from several beginnings drawn from the seed. The search has a bound on its
+// steps and gives its best by then.
 func Balanced(pieces []measure.Mass, places []Place, seed uint64) Allotment {
-	return allot(pieces, places, seed, func(chosen []int) []float64 {
-		total := sum(pieces, chosen)
-		goals := make([]float64, len(places))
-		wanted := 0
-		for _, p := range places {
-			wanted += p.Wants
-		}
-		for i, p := range places {
-			goals[i] = total * float64(p.Wants) / float64(max(1, wanted))
-		}
-		return goals
-	})
+	parts := make([]float64, len(places))
+	for i, p := range places {
+		parts[i] = float64(max(0, p.Wants))
+	}
+	return allot(pieces, places, seed, parts)
 }
 
 // ToFit allots heavier seed to larger bags: the seed weight of a place comes as
 // near as can be to its share of all litres.
 func ToFit(pieces []measure.Mass, places []Place, seed uint64) Allotment {
-	return allot(pieces, places, seed, func(chosen []int) []float64 {
-		total := sum(pieces, chosen)
-		var litres measure.Volume
-		for _, p := range places {
-			litres += p.Litres
-		}
-		goals := make([]float64, len(places))
-		for i, p := range places {
-			goals[i] = total * float64(p.Litres/max(litres, 1e-9))
-		}
-		return goals
-	})
+	parts := make([]float64, len(places))
+	for i, p := range places {
+		parts[i] = float64(max(0, p.Litres))
+	}
+	return allot(pieces, places, seed, parts)
 }
 
 func sum(pieces []measure.Mass, chosen []int) float64 {
@@ -72,43 +58,42 @@ func sum(pieces []measure.Mass, chosen []int) float64 {
 	return total
 }
 
-// allot chooses the pieces that are planted, lays them out and improves that.
-func allot(pieces []measure.Mass, places []Place, seed uint64, goalsOf func([]int) []float64) Allotment {
-	wanted := 0
-	for _, p := range places {
-		wanted += max(0, p.Wants)
+// allot chooses the pieces that are planted, lays them out and improves that. Parts are
+// what each place should have of the whole.
+func allot(pieces []measure.Mass, places []Place, seed uint64, parts []float64) Allotment {
+	wanted, whole := 0, 0.0
+	for i, p := range places {
+		wanted, whole = wanted+max(0, p.Wants), whole+parts[i]
 	}
-	chosen, left := choose(pieces, wanted)
-	s := &search{pieces: pieces, goals: goalsOf(chosen), sizes: shares(places, len(chosen)), steps: maxSteps}
-	best := s.best(chosen, seed)
-	out := Allotment{Places: best, Left: left, Short: make([]int, len(places)), Spread: Spread(pieces, best)}
+	for i := range parts {
+		parts[i] /= math.Max(whole, 1e-9)
+	}
+	s := &search{pieces: pieces, parts: parts, steps: maxSteps}
+	var best [][]int
+	least := math.Inf(1)
+	windows := choices(pieces, wanted)
+	for k, chosen := range windows {
+		s.take(chosen, places)
+		s.limit = s.steps - s.steps/(len(windows)-k) // the rest is for what comes after
+		s.few, s.beat = k >= maxChoices, least*s.total
+		got := s.best(chosen, seed)
+		if len(windows) > 1 {
+			s.trade(got, leftOf(pieces, got))
+		}
+		if m := s.miss(got) / math.Max(1e-9, s.total); m < least-1e-12 {
+			best, least = got, m
+		}
+	}
+	s.limit = 0
+	if len(windows) > 1 {
+		s.trade(best, leftOf(pieces, best))
+	}
+	out := Allotment{Places: best, Left: leftOf(pieces, best), Short: make([]int, len(places)), Spread: Spread(pieces, best)}
 	for i, p := range places {
 		out.Short[i] = p.Wants - len(best[i])
 		slices.Sort(best[i])
 	}
 	return out
-}
-
-// choose the pieces that are planted when there are more than are wanted: those
-// that lie closest together in weight, the heavier where that is equal.
-func choose(pieces []measure.Mass, wanted int) (chosen, left []int) {
-	order := make([]int, len(pieces))
-	for i := range order {
-		order[i] = i
-	}
-	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(pieces[b], pieces[a]) })
-	if wanted >= len(pieces) {
-		return order, nil
-	}
-	at, narrowest := 0, math.Inf(1)
-	for i := 0; wanted > 0 && i+wanted <= len(order); i++ {
-		if w := float64(pieces[order[i]] - pieces[order[i+wanted-1]]); w < narrowest-1e-9 {
-			at, narrowest = i, w
-		}
-	}
-	left = append(slices.Clone(order[:at]), order[at+wanted:]...)
-	slices.Sort(left)
-	return slices.Clone(order[at : at+wanted]), left
 }
 
 // shares are how many pieces each place gets: what it wants, or with too few
@@ -132,19 +117,38 @@ func shares(places []Place, have int) []int {
 // search for the division that comes nearest the goals.
 type search struct {
 	pieces []measure.Mass
+	parts  []float64 // of the whole that each place should have
+	total  float64   // of the pieces that are planted
 	goals  []float64
 	sizes  []int
-	steps  int // that it may still take; with none left its best stands
+	steps  int     // that it may still take; with none left its best stands
+	limit  int     // that are to be left after what it is at
+	few    bool    // begins, for one of many choices
+	beat   float64 // a miss that is known already
+}
+
+// take other pieces to be planted.
+func (s *search) take(chosen []int, places []Place) {
+	s.sizes, s.goals = shares(places, len(chosen)), make([]float64, len(places))
+	s.aim(sum(s.pieces, chosen))
+}
+
+// aim at a whole that is planted.
+func (s *search) aim(total float64) {
+	s.total = total
+	for i, part := range s.parts {
+		s.goals[i] = total * part
+	}
 }
 
 // maxSteps of one search: divisions that are weighed up. A step takes some tens of
 // nanoseconds, so that every search ends within about a tenth of a second.
-const maxSteps = 1_200_000
+const maxSteps = 900_000
 
 // step takes n steps of those that are left; false when there are none.
 func (s *search) step(n int) bool {
 	s.steps -= n
-	return s.steps > 0
+	return s.steps > s.limit
 }
 
 // most pieces that are tried out whole, and how often larger divisions are begun
@@ -175,7 +179,11 @@ func (s *search) improved(chosen []int, seed uint64) [][]int {
 	rng := rand.New(rand.NewPCG(seed, uint64(len(chosen))))
 	var best [][]int
 	least := math.Inf(1)
-	for i := range beginnings(len(chosen)) {
+	times := beginnings(len(chosen))
+	if s.few {
+		times = min(times, 4)
+	}
+	for i := range times {
 		order := slices.Clone(chosen)
 		if i > 0 {
 			rng.Shuffle(len(order), func(a, b int) { order[a], order[b] = order[b], order[a] })
@@ -314,7 +322,7 @@ func (s *search) exact(chosen []int, best [][]int) [][]int {
 	for i, goal := range s.goals {
 		off[i] = -goal
 	}
-	least := s.miss(best)
+	least := math.Min(s.miss(best), s.beat)
 	var try func(k int)
 	try = func(k int) {
 		if !s.step(1) || s.apart(places, off) >= least-1e-9 {
