@@ -119,8 +119,8 @@ func TestBottlesAndPacksThatCannotBeAreRefused(t *testing.T) {
 	p.must(p.SetHandful(ctx, id, 28, p.asked()))
 	products, err := p.look().Products()
 	p.must(err)
-	if got := logbook.ByKind(products, logbook.FeedPack).Feed.Handfuls(56); got != 2 {
-		t.Errorf("56 g are %g handfuls of 28 g", got)
+	if got := logbook.ByKind(products, logbook.FeedPack).Feed.InHands([]measure.Mass{56}); got[0].Count != 2 {
+		t.Errorf("56 g are %v handfuls of 28 g", got)
 	}
 	refused(t, "a heavy hand", p.SetHandful(ctx, id, 900, p.asked()), "handful", "")
 }

@@ -41,7 +41,7 @@ func (v *View) Propose(ask forecast.ProposalRequest) (forecast.Proposal, error) 
 		return out, err
 	}
 	b := forecast.Proposer{Out: &out, Ask: &ask, Site: &site, Mix: usual, Draft: func(b logbook.Bag, kind logbook.Variety) (forecast.Draft, error) {
-		number, filling := forecast.ProposedNumber(b, kind)
+		number, filling := forecast.ProposedNumber(b, kind, usual)
 		d, err := forecast.DraftPlanting(b, kind, number, filling)
 		if err == nil {
 			err = grow(&d, logbook.UsualTiming(b, kind), usual)
@@ -85,6 +85,11 @@ func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[logbook.ID
 		if len(bags) == 0 {
 			return 0, logbook.Refuse("", "There is nothing to plan.")
 		}
+		cs, err := w.Components(ctx)
+		if err != nil {
+			return 0, err
+		}
+		usual := cs.Recipes()[0].Mix
 		ids := make([]logbook.ID, 0, len(bags))
 		for id := range bags {
 			ids = append(ids, id)
@@ -95,7 +100,7 @@ func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[logbook.ID
 			if err != nil {
 				return 0, err
 			}
-			number, filling := forecast.ProposedNumber(b, v)
+			number, filling := forecast.ProposedNumber(b, v, usual)
 			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: filling, Timing: logbook.UsualTiming(b, v)}
 			if _, err := planBag(ctx, w, ask, a); err != nil {
 				return 0, err

@@ -56,7 +56,7 @@ func TestTimingIsKeptAndWhatItBreaksIsSaid(t *testing.T) {
 }
 
 func TestLeadWorkIsLeftOutOnceItIsDone(t *testing.T) {
-	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
+	p := newPlot(t, crop.SecondEarly, bag.Drainage{Way: bag.ThroughWall})
 	id, err := p.plan(2)
 	p.must(err)
 	p.must(p.SetTiming(ctx, id, logbook.Timing{Way: calendar.Direct, Chitted: true, Shelter: climate.Open, Plant: today + 40}, p.asked()))

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"net/http"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 
@@ -148,15 +149,15 @@ func (b *cardBody) dress(st *forecast.PlantingForecast, products []logbook.Produ
 	if base == nil || st.Feed == nil {
 		return
 	}
-	doses := st.Feed.Layers
+	doses, hands := st.Feed.Layers, inHands(base, st.Feed)
 	for i, f := range st.Ladder.Fills {
 		if f.Of == hill.Medium && len(doses) > 0 {
-			b.Fills[i].Feed = fmt.Sprintf("%s of %s, about %s", sys.Mass(doses[0].Dose), base.Name, handfuls(base, doses[0].Dose))
-			doses = doses[1:]
+			b.Fills[i].Feed = fmt.Sprintf("%s of %s, about %s", sys.Mass(doses[0].Dose), base.Name, hands[0])
+			doses, hands = doses[1:], hands[1:]
 		}
 	}
 	if n := len(doses); n > 0 {
-		b.Later = fmt.Sprintf("With each layer that is raised later, about %s.", handfuls(base, doses[0].Dose))
+		b.Later = fmt.Sprintf("With the layers that are raised later: %s.", joined(hands))
 	}
 	b.Advice = st.Feed.Advice
 }
@@ -175,4 +176,13 @@ func fillWords(l hill.Ladder, i int) string {
 		return "over the upper ring"
 	}
 	return "over the seed"
+}
+
+// joined are household measures, one after another.
+func joined(list []medium.Household) string {
+	var out []string
+	for _, h := range list {
+		out = append(out, h.String())
+	}
+	return strings.Join(out, ", then ")
 }

@@ -166,20 +166,21 @@ func newMixView(r medium.Recipe, cs medium.Components) mixView {
 func newFeedView(st *forecast.PlantingForecast, base *logbook.Product, sys measure.System) feedView {
 	f := st.Feed
 	v := feedView{Label: st.Bag.Label, Variety: st.Variety.Name, ID: st.Planting.ID, Refused: f.Refused, Advice: f.Advice}
+	hands := inHands(base, f)
 	for i, l := range f.Layers {
 		into := "under the seed"
 		if i > 0 {
 			into = fmt.Sprintf("layer %d", i+1)
 		}
-		v.Layers = append(v.Layers, feedLayer{into, sys.Mass(l.Dose), handfuls(base, l.Dose)})
+		v.Layers = append(v.Layers, feedLayer{into, sys.Mass(l.Dose), hands[i].String()})
 	}
 	if len(f.Layers) > 0 {
-		v.Total = fmt.Sprintf("%s, about %s", sys.Mass(f.Base), handfuls(base, f.Base))
+		v.Total = fmt.Sprintf("%s: %s", sys.Mass(f.Base), together(hands))
 	}
 	if n := len(f.Feedings); n > 0 {
 		first, last := f.Feedings[0].Day, f.Feedings[n-1].Day
 		v.Times = fmt.Sprintf("%d times, %s to %s", n, first.Short(), last.Short())
-		v.Each = fmt.Sprintf("%.0f mL in %s", float64(f.Feedings[0].Product)*1000, sys.Volume(f.Feedings[0].Water))
+		v.Each = sys.Volume(f.Feedings[0].Product) + " in " + sys.Volume(f.Feedings[0].Water)
 	}
 	for _, b := range []struct {
 		name          string
@@ -334,16 +335,28 @@ func (s *Site) feedWorking(c *gin.Context) error {
 	return s.answerWorking(c, w, "Bag "+st.Bag.Label+", "+st.Variety.Name)
 }
 
+// inHands are the doses of a season's layers in household measures.
+func inHands(p *logbook.Product, f *medium.SeasonFeed) []medium.Household {
+	doses := make([]measure.Mass, len(f.Layers))
+	for i, l := range f.Layers {
+		doses[i] = l.Dose
+	}
+	if p == nil {
+		return make([]medium.Household, len(doses))
+	}
+	return p.Feed.InHands(doses)
+}
+
+// together are household measures added up.
+func together(list []medium.Household) string {
+	var sum medium.Household
+	for _, h := range list {
+		sum.Count, sum.Unit = sum.Count+h.Count, h.Unit
+	}
+	return sum.String()
+}
+
 // handfuls of a dry feed in words, in the grower's own handful.
 func handfuls(p *logbook.Product, m measure.Mass) string {
-	n := p.Feed.Handfuls(m)
-	switch n {
-	case 0:
-		return "a pinch"
-	case 0.5:
-		return "half a handful"
-	case 1:
-		return "1 handful"
-	}
-	return packs(n) + " handfuls"
+	return p.Feed.InHands([]measure.Mass{m})[0].String()
 }

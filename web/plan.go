@@ -2,7 +2,6 @@ package web
 
 import (
 	"fmt"
-	"math"
 	"net/http"
 	"net/url"
 	"slices"
@@ -96,14 +95,14 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	a.filling.Cover = r.LengthOr("cover", a.filling.Cover)
 	a.filling.MaxLayer = r.LengthOr("layer", a.filling.MaxLayer)
 	if percent := r.Text("settling"); percent != "" {
-		a.filling.Settling = float64(r.Count("settling")) / 100
+		a.filling.Settling = r.Number("settling", 0) / 100
 	}
 	if a.number = r.Count("number"); r.Text("number") == "" {
 		a.number = bag.Suggest(shape, bag.Room{Headspace: a.filling.Headspace, Filler: a.filling.Filler}, a.variety.Class, a.school == hill.TwoLevel).Number
 	}
 	a.mix = cat.Recipe(r.Text("mix"))
-	if r.Text("settling") == "" && a.mix.Key != cat.Recipe("").Key {
-		a.filling.Settling = math.Round(100*a.mix.Mix.Settling()) / 100
+	if r.Text("settling") == "" {
+		a.filling.Settling = a.mix.Mix.Settling()
 	}
 	a.timing = r.timing(logbook.UsualTiming(a.bag, a.variety), a.variety.Class.Crop())
 	return a
@@ -185,7 +184,7 @@ func (s *Site) planPage(c *gin.Context, status int, t form.Sent) error {
 		}
 	}
 	body.Drill = !draft.Drainage.Plantable
-	body.Reason = a.school.Params().Reason.In(r.Units)
+	body.Reason = a.school.ReasonFor(a.variety.Class).In(r.Units)
 	if a.usual {
 		body.Reason = strings.ToUpper(a.school.Params().Name[:1]) + a.school.Params().Name[1:] + ". " + body.Reason
 	}

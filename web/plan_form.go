@@ -52,7 +52,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		{Name: "base", Label: "Medium under the seed", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Base)},
 		{Name: "cover", Label: "Cover at planting", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Cover)},
 		{Name: "layer", Label: "Thickest layer", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.MaxLayer)},
-		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Hint: fmt.Sprintf("Empty: %.0f, by what it is filled with", 100*f.Settling)},
+		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Hint: fmt.Sprintf("Empty: %.4g, by what it is filled with", 100*f.Settling)},
 		{Name: "mix", Label: "Filled with", Kind: "choice", Value: a.mix.Key, Options: mixes, Hint: a.mix.Reason},
 		{Name: "drill", Label: "I will drill drain holes before planting", Kind: "tick"},
 	}}

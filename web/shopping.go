@@ -110,8 +110,8 @@ func newBuyLine(l forecast.ShoppingLine, sys measure.System) buyLine {
 		out.Amount = fmt.Sprintf("%s, about %s", sys.Mass(l.Grams), handfuls(p, l.Grams))
 		out.Pack, out.Left = plural(l.Buy.Sacks, "pack")+" of "+sys.Mass(p.Weight), sys.Mass(measure.Mass(l.Buy.Left))
 	case logbook.LiquidFeed:
-		amount = func(n forecast.Need) string { return fmt.Sprintf("%.0f mL", 1000*float64(n.Litres)) }
-		out.Amount = fmt.Sprintf("%.0f mL", 1000*float64(l.Litres))
+		amount = func(n forecast.Need) string { return sys.Volume(n.Litres) }
+		out.Amount = sys.Volume(l.Litres)
 		out.Pack, out.Left = plural(l.Buy.Sacks, "bottle")+" of "+sys.Volume(p.Litres), sys.Volume(l.Buy.Left)
 	case logbook.SundryPack:
 		amount = func(n forecast.Need) string { return strconv.Itoa(n.Pieces) }

@@ -18,6 +18,13 @@ func calcCommand() *cobra.Command {
 		Short: "Run one rule and show its figures",
 		Long: "Quantities are typed as people write them: 36cm, 14in, \"8½ in\", 3.41kg, \"1 lb 4 oz\", 3gal.\n" +
 			"A bare number is in cm, g or L. --json prints the figures for scripts.",
+		Args: cobra.ArbitraryArgs,
+		RunE: func(cmd *cobra.Command, args []string) error {
+			if len(args) > 0 {
+				return fmt.Errorf("there is no rule %q: calc --help lists them", args[0])
+			}
+			return cmd.Help()
+		},
 	}
 	cmd.PersistentFlags().Bool("json", false, "print JSON")
 	cmd.PersistentFlags().String("units", "metric", "read and print metric, us or imperial")
@@ -67,7 +74,7 @@ func (a *asked) length(flag string) measure.Length {
 
 // sides reads "36cm" or "60x40cm".
 func (a *asked) sides(flag string) (l, w measure.Length) {
-	first, second, box := strings.Cut(strings.ReplaceAll(a.text(flag), "×", "x"), "x")
+	first, second, box := strings.Cut(strings.NewReplacer("×", "x", "X", "x").Replace(a.text(flag)), "x")
 	if !box {
 		l = a.length(flag)
 		return l, l
@@ -84,6 +91,23 @@ func (a *asked) sides(flag string) (l, w measure.Length) {
 		a.refuse(flag, err)
 	}
 	return l, w
+}
+
+// isBox reports whether the sides of a flag were written as length x width.
+func (a *asked) isBox(flag string) bool { return strings.ContainsAny(a.text(flag), "x×X") }
+
+// share reads "0.15", "0,15" or "15%".
+func (a *asked) share(flag string) float64 {
+	text := strings.TrimSpace(a.text(flag))
+	number, percent := strings.CutSuffix(text, "%")
+	v, err := measure.ParseNumber(strings.TrimSpace(number))
+	if percent {
+		v /= 100
+	}
+	if err != nil || !(v >= 0 && v <= 0.9) {
+		a.refuse(flag, fmt.Errorf("%q is no share from 0 to 0.9: write 0.15 or 15%%", text))
+	}
+	return v
 }
 
 // answer prints figures: as JSON when asked, else by tell.

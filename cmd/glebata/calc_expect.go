@@ -53,6 +53,9 @@ func calcExpect() *cobra.Command {
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			a := read(cmd)
 			g := bag.Growing{Class: a.class("class"), Usable: a.volume("litres"), Plants: a.count("plants", 60), Sprouts: a.count("sprouts", 20), Season: bag.FullSeason}
+			if g.Class.Crop() == crop.SweetPotato {
+				g.Sprouts = 1 // a slip is one shoot
+			}
 			if a.text("seed") != "" {
 				g.Seed = a.mass("seed", a.text("seed"))
 			}

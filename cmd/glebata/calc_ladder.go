@@ -53,6 +53,13 @@ func calcLadder() *cobra.Command {
 			if a.err != nil {
 				return a.err
 			}
+			class := a.class("class")
+			if a.err != nil {
+				return a.err
+			}
+			if err := hill.Suits(plan.School, class); err != nil {
+				return fmt.Errorf("--school: %w", err)
+			}
 			ladder, err := hill.Lay(shape, plan)
 			if err != nil {
 				return err
@@ -65,7 +72,7 @@ func calcLadder() *cobra.Command {
 			if len(climbs) > 0 {
 				planted = a.monthDay("plant")
 			}
-			rungs, err := dated(shape, plan, ladder.Rungs, climbs, planted)
+			rungs, rest, err := dated(shape, plan, ladder.Rungs, climbs, planted)
 			if err != nil {
 				return err
 			}
@@ -74,7 +81,7 @@ func calcLadder() *cobra.Command {
 				ladder.School, figure(float64(ladder.Start), 3), figure(float64(ladder.Top), 3),
 				newRungs(ladder.Fills), rungs, figure(float64(settled), 3), figure(float64(loose), 3),
 			}
-			return answer(cmd, figures, func(w io.Writer) { tellLadder(w, a, ladder, climbs) })
+			return answer(cmd, figures, func(w io.Writer) { tellLadder(w, a, ladder, climbs, rest) })
 		},
 	}
 	growthFlags(cmd)
@@ -103,7 +110,7 @@ func (a *asked) shape() bag.Shape {
 		return bag.Shape{}
 	}
 	shape, err := bag.NewRound(l, tl, h)
-	if l != w || tl != tw {
+	if a.isBox("base") || a.isBox("top") {
 		shape, err = bag.NewBox(l, w, tl, tw, h)
 	}
 	if err != nil {
@@ -131,35 +138,31 @@ func (a *asked) plan() hill.Plan {
 	if a.text("filler") != "" {
 		p.Filler = a.length("filler")
 	}
-	var err error
-	if p.Settling, err = measure.ParseNumber(a.text("settling")); err != nil {
-		a.refuse("settling", fmt.Errorf("write a share like 0.15"))
-	}
+	p.Settling = a.share("settling")
 	return p
 }
 
 // dated are rungs with the days they fall due on. Where stems cut a layer thinner, the
 // layers are those; what no stem reaches in the season comes after them without a day.
-func dated(shape bag.Shape, plan hill.Plan, rungs []hill.Rung, climbs []hill.Climb, planted measure.Day) ([]rungFigures, error) {
+func dated(shape bag.Shape, plan hill.Plan, rungs []hill.Rung, climbs []hill.Climb, planted measure.Day) (out []rungFigures, rest []hill.Rung, err error) {
 	if len(climbs) == 0 {
-		return newRungs(rungs), nil
+		return newRungs(rungs), rungs, nil
 	}
 	laid := make([]hill.Rung, len(climbs))
 	for i, c := range climbs {
 		laid[i] = c.Rung
 	}
-	rest, err := hill.Replan(shape, plan, laid[len(laid)-1].To)
-	if err != nil {
-		return nil, err
+	if rest, err = hill.Replan(shape, plan, laid[len(laid)-1].To); err != nil {
+		return nil, nil, err
 	}
-	out := newRungs(append(laid, rest...))
+	out = newRungs(append(laid, rest...))
 	for i, c := range climbs {
 		out[i].Day, out[i].After = c.Day.ISO()[len("2025-"):], int(c.Day-planted)
 	}
-	return out, nil
+	return out, rest, nil
 }
 
-func tellLadder(w io.Writer, a *asked, l hill.Ladder, climbs []hill.Climb) {
+func tellLadder(w io.Writer, a *asked, l hill.Ladder, climbs []hill.Climb, rest []hill.Rung) {
 	u := a.units
 	fmt.Fprintf(w, "School %s: start %s, usable top %s\n\n", l.School.Params().Name, u.Length(l.Start), u.Length(l.Top))
 	fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "", "from", "to", "settled", "loose")
@@ -169,12 +172,12 @@ func tellLadder(w io.Writer, a *asked, l hill.Ladder, climbs []hill.Climb) {
 	for _, c := range climbs {
 		fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "raise "+c.Day.Short(), u.Length(c.From), u.Length(c.To), u.Volume(c.Settled), u.Volume(c.Loose))
 	}
-	for i, r := range l.Rungs {
-		if len(climbs) > 0 {
-			break
-		}
-		fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", fmt.Sprintf("raise %d", i+1), u.Length(r.From), u.Length(r.To), u.Volume(r.Settled), u.Volume(r.Loose))
+	for i, r := range rest {
+		fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", fmt.Sprintf("raise %d", len(climbs)+i+1), u.Length(r.From), u.Length(r.To), u.Volume(r.Settled), u.Volume(r.Loose))
 	}
-	settled, loose := l.Wanted()
-	fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", "in all", "", "", u.Volume(settled), u.Volume(loose))
+	for of := hill.Medium; of <= hill.Straw; of++ {
+		if settled, loose := l.WantedMaterial(of); settled > 0 {
+			fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", [...]string{"in all", "aged chips", "straw"}[of], "", "", u.Volume(settled), u.Volume(loose))
+		}
+	}
 }

@@ -72,6 +72,14 @@ var habits = map[School]SchoolParams{
 // Params of the school; zero for an unknown school.
 func (s School) Params() SchoolParams { return habits[s] }
 
+// ReasonFor a class to be filled so.
+func (s School) ReasonFor(c crop.Class) measure.Phrase {
+	if s == FillOnce && c.Crop() == crop.SweetPotato {
+		return measure.Say("Sweet potatoes set their roots where the slip stands: the bag is filled once, slips go in deep, and it is topped up at the most.")
+	}
+	return s.Params().Reason
+}
+
 // Known reports whether s is one of Schools.
 func (s School) Known() bool { _, ok := habits[s]; return ok }
 

@@ -40,6 +40,9 @@ func (s System) Volume(v Volume) string {
 		}
 	}
 	gallon := units["gal"].factor[s]
+	if math.Abs(l) < gallon/16 {
+		return fixed(l/units["fl oz"].factor[s], 1) + " fl oz"
+	}
 	if math.Abs(l) < gallon {
 		return fixed(l/gallon*4, 1) + " qt"
 	}

@@ -99,21 +99,29 @@ func Rotting(m Mix) advice.List {
 
 // Acidity says what to think of a mix's pH for a crop; empty when it is right.
 func Acidity(c crop.Crop, m Mix) advice.List {
-	low, high := 5.0, 6.5
+	low, high := potatoPH[0], potatoPH[1]
 	if c == crop.SweetPotato {
-		low = 5.5
+		low, high = sweetPH[0], sweetPH[1]
 	}
 	ph := m.PH()
 	var says advice.List
 	switch {
-	case len(m) == 0:
-		return nil
-	case ph > high:
-		says.Add(advice.Acidity, advice.Warn, "", "About pH {}: over {}, where scab begins. More of an acid part, or elemental sulphur at its label's rate months ahead; no lime in the year of potatoes.", oneDecimal(ph), high)
+	case len(m) == 0 || m.Inert(): // on complete feed the feed sets it
+	case ph > alkaline && c == crop.Potato:
+		says.Add(advice.Acidity, advice.Warn, "", "About pH {}: over {}, where common scab begins in earnest. More of an acid part, or elemental sulphur at its label's rate months ahead; no lime in the year of potatoes.", oneDecimal(ph), alkaline)
+	case ph > alkaline:
+		says.Add(advice.Acidity, advice.Warn, "", "About pH {}: over {}. More of an acid part, or elemental sulphur at its label's rate months ahead.", oneDecimal(ph), alkaline)
+	case ph > high && c == crop.Potato:
+		says.Add(advice.Acidity, advice.Tip, "", "About pH {}: common scab is likelier than under {}.", oneDecimal(ph), high)
 	case ph < low:
 		says.Add(advice.Acidity, advice.Warn, "", "About pH {}: under {}, where feed is locked up. Less of the acid part.", oneDecimal(ph), low)
 	}
 	return says
 }
+
+// Acidity that is aimed at, and from where plain advice is given. Practice.
+var potatoPH, sweetPH = [2]float64{5.0, 6.5}, [2]float64{5.5, 6.8}
+
+const alkaline = 7.0
 
 func oneDecimal(v float64) float64 { return float64(int(v*10+0.5)) / 10 }

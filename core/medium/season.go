@@ -1,8 +1,6 @@
 package medium
 
 import (
-	"math"
-
 	"glebata/core/advice"
 	"glebata/core/crop"
 	"glebata/core/measure"
@@ -167,16 +165,6 @@ func (f *SeasonFeed) check() {
 	if !f.Refused && b.Nitrogen < 0.7*w.Nitrogen {
 		f.Advice.Add(advice.Hungry, advice.Warn, "", "Only {} g of nitrogen of the {} g wanted: it wants a feed it does not have yet.", oneDecimal(b.Nitrogen), oneDecimal(w.Nitrogen))
 	}
-}
-
-// Handfuls that a weight of dry feed makes, in halves, with the grower's own handful
-// or the usual one.
-func (p *Product) Handfuls(m measure.Mass) float64 {
-	hand := p.Handful
-	if hand <= 0 {
-		hand = Handful
-	}
-	return math.Round(2*float64(m/hand)) / 2
 }
 
 // SeasonWorking shows FeedSeason.

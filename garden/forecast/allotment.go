@@ -186,14 +186,15 @@ func (d *AllotmentDraft) Propose(b *logbook.Bench, today measure.Day) {
 func (d *AllotmentDraft) proposeCuts(b *logbook.Bench, short int) {
 	for i := range b.Trays {
 		t := &b.Trays[i]
-		if t.Lot.Variety.ID != d.Variety.ID || t.Lot.Source == logbook.Kitchen {
+		if t.Lot.Variety.ID != d.Variety.ID {
 			continue
 		}
-		for _, u := range t.Tubers {
+		for k := range t.Tubers {
+			u := &t.Tubers[k]
 			if short <= 0 {
 				return
 			}
-			if !u.Discarded && u.Whole() && u.Looked != 0 && !u.Cut.Whole() && !u.Pieces[0].Gone {
+			if t.WorthCutting(u) {
 				d.Advice.Add(advice.SeedCut, advice.Tip, u.Pieces[0].Name, "Cut {}, {} with {} eyes, into {}: that makes up for {}.", u.Pieces[0].Name, u.Weight, u.Seen.Eyes, u.Cut.Pieces, u.Cut.Pieces-1)
 				short -= u.Cut.Pieces - 1
 			}

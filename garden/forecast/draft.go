@@ -73,7 +73,7 @@ func concerns(d *Draft, k crop.Constants) advice.List {
 	if n := d.Number; n > d.Suggest.Number {
 		warn(advice.Crowded, "{} is more than the {} this bag takes by litres: expect smaller tubers.", n, d.Suggest.Number)
 	}
-	if d.Drainage.Says != "" {
+	if d.Drainage.Says != "" && !(d.Drainage.Plantable && d.FeedAsk.Mix.Inert()) { // an inert medium wants its reservoir
 		warn(advice.Drainage, d.Drainage.Says)
 	}
 	if ladder.School == hill.RolledRim && !d.Bag.Model.Rolls {

@@ -140,9 +140,10 @@ type proposedPair struct {
 	plant, ready measure.Day // ready is 0 where it never is
 }
 
-// ProposedNumber that a bag takes by the litre rule, and how it is filled.
-func ProposedNumber(b logbook.Bag, v logbook.Variety) (number int, filling hill.Plan) {
+// ProposedNumber that a bag takes by the litre rule, and how it is filled with a mix.
+func ProposedNumber(b logbook.Bag, v logbook.Variety, mix medium.Mix) (number int, filling hill.Plan) {
 	filling = DefaultLadder(b.Model.Shape, v.Class, hill.Default(v.Class))
+	filling.Settling = mix.Settling()
 	return bag.Suggest(b.Model.Shape, NewRoom(filling), v.Class, false).Number, filling
 }
 

@@ -154,8 +154,8 @@ func (b *Bench) ToCut(variety ID) int {
 		if b.Trays[i].Lot.Variety.ID != variety {
 			continue
 		}
-		for _, u := range b.Trays[i].Tubers {
-			if u.Whole() && !u.Discarded && !u.Pieces[0].Gone && u.Cut.Pieces > 1 && u.Call != seed.Discard && u.Call != seed.Blind {
+		for k := range b.Trays[i].Tubers {
+			if b.Trays[i].WorthCutting(&b.Trays[i].Tubers[k]) {
 				n++
 			}
 		}

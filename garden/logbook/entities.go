@@ -176,3 +176,6 @@ var kindNames = map[Kind]string{
 	Closed: "closed", Dropped: "plan dropped", Emerged: "shoots through", Flowered: "first flowers", Frosted: "tops black from frost",
 	Topped: "topped up", Fed: "fed", Tended: "a job done", Skipped: "a job skipped", PutOff: "a job put off",
 }
+
+// MaxPlants in one bag, box or bed, tubers, pieces or slips.
+const MaxPlants = 500

@@ -102,9 +102,6 @@ func CheckEntry(e *Entry, today measure.Day) error {
 	return faults.Err()
 }
 
-// MaxPlants in one bag, box or bed, tubers, pieces or slips.
-const MaxPlants = 500
-
 // maxPutOff is how far a job can be put off, in days.
 const maxPutOff = 60
 

@@ -202,6 +202,13 @@ func (t *TrayState) judge(lotSprouts bool, today measure.Day) {
 }
 
 // cutWords is what to think of cutting a tuber.
+// WorthCutting reports whether the tuber is one to cut: sound, of enough eyes and weight,
+// and of seed that does well cut.
+func (t *TrayState) WorthCutting(u *TuberState) bool {
+	return u.Looked != 0 && !u.Discarded && u.Whole() && !u.Cut.Whole() && !u.Pieces[0].Gone &&
+		u.Call != seed.Discard && u.Call != seed.Blind && t.Lot.Source != Kitchen && t.Lot.Variety.Class != crop.FirstEarly && t.Lot.Variety.Class.Crop() == crop.Potato
+}
+
 func cutWords(u *TuberState, l Lot, v Variety) measure.Phrase {
 	switch {
 	case v.Class.Crop() != crop.Potato || u.Looked == 0 || u.Cut.Whole():
