@@ -27,10 +27,14 @@ func (v *View) Weather(from, until measure.Day) ([]logbook.DayRecord, error) {
 			continue
 		}
 		w := v.g.station.Day(&site, n, d)
-		out = append(out, logbook.DayRecord{Day: d, DayWeather: w, Humidity: math.Round(w.Humidity()), Wind: math.NaN(), Sun: math.NaN(), Source: logbook.Simulated})
+		out = append(out, logbook.DayRecord{Day: d, DayWeather: w, Humidity: math.Round(w.Humidity()), Wind: math.NaN(), Sun: math.NaN(), Source: v.g.station.Name()})
 	}
 	return out, nil
 }
+
+// WeatherName is what stands in for weather that the grower has no record of:
+// "simulated" or "usual".
+func (v *View) WeatherName() string { return v.g.station.Name() }
 
 // Forecast of the days after today.
 func (v *View) Forecast() ([]forecast.Forecast, error) {
@@ -70,7 +74,7 @@ func (v *View) PreviewWeather(days []logbook.DayRecord) (WeatherPreview, error) 
 	for _, d := range days {
 		old := before[int(d.Day-days[0].Day)]
 		switch {
-		case d.Source == logbook.Simulated:
+		case !d.Own():
 			p.LeftOut++
 			continue
 		case !old.Own():
@@ -102,8 +106,8 @@ func (g *Garden) ImportWeather(ctx context.Context, days []logbook.DayRecord, so
 	return g.idempotent(ctx, a.Key, ask, func(w Writer) (logbook.ID, error) {
 		var faults logbook.Faults
 		source = logbook.CheckName(&faults, "source", "record", source)
-		if source == logbook.Simulated {
-			faults.Add("source", "Simulated days are marked so already: give your record another name.")
+		if source == logbook.Simulated || source == logbook.Usual {
+			faults.Add("source", "Days without a record are marked so already: give your record another name.")
 		}
 		kept := logbook.OwnDays(&faults, days, source, a.Today)
 		if len(kept) == 0 && faults == nil {

@@ -49,6 +49,9 @@ func fingerprint(s *logbook.Site) uint64 {
 	return h.Sum64()
 }
 
+// Name of the weather it gives.
+func (w *Weather) Name() string { return logbook.Simulated }
+
 // Day as the station observed it. 29 February has the weather of the day before.
 func (w *Weather) Day(s *logbook.Site, n *climate.Normals, d measure.Day) climate.DayWeather {
 	key := yearOf{fingerprint(s), d.Year()}

@@ -101,7 +101,7 @@ func (s *Site) ladderPage(c *gin.Context, status int, t form.Sent) error {
 	body.rungs(p, t.Units)
 	body.tell(t.Units)
 	body.forms(t, today)
-	body.Outlook = newYieldView(&st, growing, p, today, t.Units)
+	body.Outlook = newYieldView(&st, growing, p, look.WeatherName(), today, t.Units)
 	for _, e := range st.Log {
 		if c.Query("done") == fmt.Sprint(e.ID) {
 			body.Done = &logLine{e.ID, e.Day, entryWords(&st, &e, t.Units), form.NewKey()}
@@ -251,9 +251,9 @@ type yieldView struct {
 	Computing, Started bool
 }
 
-func newYieldView(st *forecast.PlantingForecast, growing bag.Growing, p *forecast.EnsembleForecast, today measure.Day, sys measure.System) *yieldView {
+func newYieldView(st *forecast.PlantingForecast, growing bag.Growing, p *forecast.EnsembleForecast, weather string, today measure.Day, sys measure.System) *yieldView {
 	o := st.YieldOutlook(growing, p, today)
-	v := &yieldView{Dates: newDates(st, p), Now: o.Now, Ready: o.Ready, From: o.From, Computing: p == nil, Started: o.Now.Yield > 0}
+	v := &yieldView{Dates: newDates(st, p, weather), Now: o.Now, Ready: o.Ready, From: o.From, Computing: p == nil, Started: o.Now.Yield > 0}
 	for _, w := range o.Weeks {
 		if !w.Beyond && (w.Day <= st.LiftOn()+7) {
 			v.Weeks = append(v.Weeks, w)

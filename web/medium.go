@@ -39,7 +39,7 @@ type mixView struct {
 	Parts   string
 	Sour    string // what to think of its acidity, shortly
 	Rots    advice.List
-	WetKg   string
+	Density measure.Density
 	Settles string
 	Water   string
 	PH      string
@@ -49,13 +49,14 @@ type mixView struct {
 // is kept of it.
 type componentView struct {
 	medium.Component
-	Price string
+	Density measure.Density // wet
+	Price   string
 }
 
 func newComponentViews(cs medium.Components, products []logbook.Product) []componentView {
 	out := make([]componentView, len(cs))
 	for i, c := range cs {
-		out[i].Component = c
+		out[i].Component, out[i].Density = c, measure.Density(c.WetKg)
 		for _, p := range products {
 			if p.Kind == logbook.MediumSack && strings.EqualFold(p.Component, c.Key) && p.Price > 0 {
 				out[i].Price = fmt.Sprintf("%.3f", float64(p.Price)/100/float64(p.Litres))
@@ -139,7 +140,7 @@ func (s *Site) mediumPage(c *gin.Context, status int, t form.Sent) error {
 
 func newMixView(r medium.Recipe, cs medium.Components) mixView {
 	v := mixView{
-		Recipe: r, WetKg: fmt.Sprintf("%.2f", r.Mix.WetKg()), Settles: fmt.Sprintf("%.0f", 100*r.Mix.Settling()),
+		Recipe: r, Density: measure.Density(r.Mix.WetKg()), Settles: fmt.Sprintf("%.0f", 100*r.Mix.Settling()),
 		Water: fmt.Sprintf("%.2f", r.Mix.Water()), PH: fmt.Sprintf("%.1f", r.Mix.PH()),
 		Rots: medium.Rotting(r.Mix),
 	}

@@ -70,7 +70,7 @@ func (s *Site) outlook(c *gin.Context) error {
 		}
 		p := prospects[st.Planting.ID]
 		o := st.YieldOutlook(growing[i], p, today)
-		l := outlookLine{S: st, Now: o.Now, Ready: o.Ready, Dates: newDates(st, p)}
+		l := outlookLine{S: st, Now: o.Now, Ready: o.Ready, Dates: newDates(st, p, look.WeatherName())}
 		if len(o.Weeks) > 1 {
 			l.NextWeek = o.Weeks[1].Adds
 		}
@@ -110,13 +110,14 @@ func readyWeeks(lines []outlookLine, today measure.Day) []forecast.ProposedWeek 
 type dates struct {
 	calendar.Schedule
 	// Lift is the day a harvest is counted on: ready, or where it never is, the end.
-	Lift   measure.Day
-	Window string // ready, in four years of five; empty where that is not known yet, or never is
-	Share  string // of the warmth it needs that it has at its end; empty where it is all
+	Lift    measure.Day
+	Window  string // ready, in four years of five; empty where that is not known yet, or never is
+	Weather string // what stands in for weather that was not recorded, in two words
+	Share   string // of the warmth it needs that it has at its end; empty where it is all
 }
 
-func newDates(st *forecast.PlantingForecast, p *forecast.EnsembleForecast) *dates {
-	d := &dates{Schedule: *st.Dates, Lift: st.LiftOn()}
+func newDates(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, weather string) *dates {
+	d := &dates{Schedule: *st.Dates, Lift: st.LiftOn(), Weather: weather + " weather"}
 	p.Window(&d.Schedule)
 	if d.Early != d.Late {
 		d.Window = measure.ShortSpan(d.Early, d.Late)

@@ -58,7 +58,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plan/season":                                                "Low Lamp",
 		"/plan/season?line=35&plant-day=2026-09-01":                   "What to mind",
 		"/plantings/35/timing/plant-day":                              "Planting day",
-		"/plantings/35/timing/ready?shelter=heated":                   "°C·days it needs",
+		"/plantings/35/timing/ready?shelter=heated":                   "warmth it needs",
 		"/plan/working/plant-day?bag=9&variety=4":                     "green growth is safe",
 		"/plan/succession?variety=3&from=2026-07-01&until=2026-09-30": "plan a bag for it",
 		"/calendar.ics?season=2026":                                   "BEGIN:VCALENDAR",

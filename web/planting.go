@@ -140,7 +140,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 				return err
 			}
 			o := st.YieldOutlook(growing, prospects[st.Planting.ID], s.clock.Today())
-			body.Outlook, body.Dates = &o, newDates(st, o.Prospect)
+			body.Outlook, body.Dates = &o, newDates(st, o.Prospect, look.WeatherName())
 		}
 		body.Given, body.Sum = supply.given, supply.sum()
 		body.Aside = asideLines(st.SetAside(), sys)

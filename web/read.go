@@ -50,6 +50,9 @@ func (s *Site) read(c *gin.Context) error {
 	case "weights":
 		out = r.readWeights()
 	case "scale":
+		if s.scale == nil {
+			return logbook.ErrNotFound
+		}
 		n, _ := strconv.Atoi(c.Query("n"))
 		out.Text = r.Units.Mass(s.scale.Reading(n))
 	case "net":

@@ -16,8 +16,10 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
+	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/web/draw"
 )
@@ -112,6 +114,8 @@ type view struct {
 	Path   string
 	// Untold is what was wrong with a form that is not on the page any more.
 	Untold string
+	// Presumed is what stands in for a site that was not set; empty where it was.
+	Presumed string
 	// Trouble is why nothing can be saved now; empty when all is well.
 	Trouble string
 }
@@ -132,6 +136,7 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	if look, err := s.look(c); err == nil { // else what is told is why
 		v.Units, _ = look.Units()
 		line, _ = look.SeasonLine()
+		v.Presumed = presumed(look, v.Stage)
 	}
 	v.Season = seasonLine{line, s.stages(v.Stage)}
 	v.Untold = untold(c, v.Units)
@@ -143,6 +148,22 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 		}
 	}
 	s.write(c, status, name, v)
+}
+
+// restOnSite are the stages whose pages rest on the site.
+var restOnSite = map[string]bool{"Today": true, "Plan": true, "Seed": true, "Bags": true}
+
+// presumed is the climate that dates rest on while no site was set, where a page has
+// dates.
+func presumed(look *garden.View, stage string) string {
+	if !restOnSite[stage] {
+		return ""
+	}
+	if site, known, err := look.Site(); err == nil && !known {
+		p, _ := climate.PresetNamed(site.Climate)
+		return p.Name
+	}
+	return ""
 }
 
 // requestPath is the address of the page a request is for, without what it was to say

@@ -29,6 +29,7 @@ type seasonBody struct {
 	Feed     string
 	Notes    []note
 	Blight   bool
+	Weather  string
 	Progress garden.Progress
 }
 
@@ -61,7 +62,7 @@ func (s *Site) seasonPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	body := seasonBody{Sheet: sheet, Said: s.said(c), Feed: "/calendar.ics?season=" + strconv.Itoa(sheet.Year)}
+	body := seasonBody{Weather: look.WeatherName(), Sheet: sheet, Said: s.said(c), Feed: "/calendar.ics?season=" + strconv.Itoa(sheet.Year)}
 	chosen := logbook.ID(0)
 	if l := chooseLine(sheet.Lines, r.ID("line")); l != nil {
 		chosen = l.Planting.ID

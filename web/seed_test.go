@@ -134,7 +134,7 @@ func TestWeatherFileIsLookedAtAndThenKeptWhole(t *testing.T) {
 	status, body = s.upload("shed", "day,low\n")
 	says(t, "another file", status, http.StatusUnprocessableEntity, body, "The column date is missing")
 	status, body = s.upload("shed", "date;tmin;tmax;rain\n2026-06-07;6,5;14;0\n2026-06-08;7;15;2,5\n")
-	says(t, "a file", status, http.StatusOK, body, "2 days of “shed”: nothing is kept yet", "6.5 °C to 14 °C, 0.0 mm", "thermometer on the net loft wall")
+	says(t, "a file", status, http.StatusOK, body, "2 days of “shed”: nothing is kept yet", "6.5 °C to 14 °C, 0 mm", "thermometer on the net loft wall")
 	if _, before := s.get("/weather.csv?from=2026-06-07&until=2026-06-08"); strings.Contains(before, "shed") {
 		t.Error("a file that was looked at is kept")
 	}

@@ -49,7 +49,8 @@ type Site struct {
 const contentPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'; " +
 	"connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 
-// New makes the handler of all pages. It fails only when the embedded files are
+// New makes the handler of all pages. Scale is a stand-in for one, nil where there is
+// none. It fails only when the embedded files are
 // broken.
 func New(g *garden.Garden, clock Clock, scale Scale, o Options) (http.Handler, error) {
 	a, err := loadAssets()

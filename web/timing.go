@@ -106,7 +106,7 @@ func timingFields(t logbook.Timing, c crop.Crop, s *calendar.Schedule) []form.Fi
 		fields = append(fields, form.Field{Name: "chitted", Label: "Seed", Kind: "choice", Value: is[t.Chitted], Options: yesNo("chitted", "not chitted")},
 			form.Field{Name: "chit-days", Label: "for days", Kind: "count", Value: countOrEmpty(t.ChitDays), Hint: "Empty: 35; 28 to 42"})
 	} else {
-		fields = append(fields, form.Field{Name: "cool", Label: "Slips start in", Kind: "choice", Value: is[t.CoolRoom], Options: yesNo("a room under 20 °C", "warmth of 20 °C and more")})
+		fields = append(fields, form.Field{Name: "cool", Label: "Slips start in", Kind: "choice", Value: is[t.CoolRoom], Options: yesNo("a cool room", "warmth")})
 	}
 	return append(fields, form.Field{Name: "dark", Label: "The bag", Kind: "choice", Value: is[t.Dark], Options: yesNo("dark, in the sun", "light, or in the shade")})
 }

@@ -20,16 +20,17 @@ import (
 )
 
 type weatherBody struct {
-	Chart   draw.Weather
-	Days    []weatherLine
-	Ahead   []weatherLine
-	From    measure.Day
-	Until   measure.Day
-	Earlier string
-	Later   string
-	Own     int // of the days shown
-	Form    form.Form
-	Said    string
+	Chart     draw.Weather
+	Days      []weatherLine
+	Ahead     []weatherLine
+	From      measure.Day
+	Until     measure.Day
+	Earlier   string
+	Later     string
+	Own       int  // of the days shown
+	Simulated bool // the rest come from a stand-in
+	Form      form.Form
+	Said      string
 	// After a file was read:
 	Wrong   []openformat.LineError
 	Preview *garden.WeatherPreview
@@ -70,6 +71,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t form.
 	if err != nil {
 		return err
 	}
+	body.Simulated = look.WeatherName() == logbook.Simulated
 	today := look.Today()
 	r, err := s.parseForm(c)
 	if err != nil {
@@ -124,7 +126,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t form.
 func (b *weatherBody) tell(days []logbook.DayRecord, nights []forecast.Forecast, sys measure.System) {
 	for i := len(days) - 1; i >= 0; i-- {
 		d := days[i]
-		l := weatherLine{Day: d.Day.Short(), Min: degrees(d.Min, sys), Max: degrees(d.Max, sys), Rain: fmt.Sprintf("%.1f", d.Rain), Source: d.Source, Own: d.Own()}
+		l := weatherLine{Day: d.Day.Short(), Min: degrees(d.Min, sys), Max: degrees(d.Max, sys), Rain: sys.Print(measure.Rain(d.Rain)), Source: d.Source, Own: d.Own()}
 		if !math.IsNaN(d.Humidity) {
 			l.Humidity = fmt.Sprintf("%.0f %%", d.Humidity)
 		}
@@ -136,7 +138,7 @@ func (b *weatherBody) tell(days []logbook.DayRecord, nights []forecast.Forecast,
 	for _, f := range nights {
 		b.Ahead = append(b.Ahead, weatherLine{
 			Day: f.Day.Short(), Min: degrees(f.Min, sys), Max: degrees(f.Max, sys), Rain: fmt.Sprintf("%.0f %%", f.WetChance*100),
-			Humidity: fmt.Sprintf("± %.1f °C", f.Spread), Frost: fmt.Sprintf("%.0f %%", 100*f.FrostChance("open")),
+			Humidity: "± " + sys.Print(measure.Warming(f.Spread)), Frost: fmt.Sprintf("%.0f %%", 100*f.FrostChance("open")),
 		})
 	}
 }
@@ -200,7 +202,7 @@ const maxChanges = 60
 func (b *weatherBody) preview(p garden.WeatherPreview, file string, sys measure.System) {
 	b.Preview, b.File = &p, file
 	words := func(d logbook.DayRecord) string {
-		return fmt.Sprintf("%s to %s, %.1f mm", degrees(d.Min, sys), degrees(d.Max, sys), d.Rain)
+		return fmt.Sprintf("%s to %s, %s", degrees(d.Min, sys), degrees(d.Max, sys), sys.Print(measure.Rain(d.Rain)))
 	}
 	for i, ch := range p.Changes {
 		if i >= maxChanges {

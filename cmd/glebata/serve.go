@@ -101,7 +101,7 @@ func runDemo(ctx context.Context, out io.Writer, listen string, day measure.Day,
 	if err != nil {
 		return fmt.Errorf("filling the demo: %w", err)
 	}
-	return serve(ctx, ln, g, pinned(day), nil, func() {
+	return serve(ctx, ln, g, pinned(day), station.NewScale(station.UsualSeed), nil, func() {
 		fmt.Fprintf(out, "Glebata demo at http://%s, pinned to %s. Stop with Ctrl-C.\n", ln.Addr(), day.ISO())
 	})
 }
@@ -125,7 +125,7 @@ func serveCommand() *cobra.Command {
 				return err
 			}
 			defer func() { err = errors.Join(err, s.Close()) }()
-			return serve(cmd.Context(), ln, garden.Open(s, station.NewWeather(station.UsualSeed)), realClock{}, hosts, func() {
+			return serve(cmd.Context(), ln, garden.Open(s, station.Usual{}), realClock{}, nil, hosts, func() {
 				how := "keeping"
 				if errors.Is(s.Trouble(), logbook.ErrReadOnly) {
 					how = "only reading"
@@ -172,8 +172,8 @@ func freeNear(address string) string {
 }
 
 // serve answers until the context ends, then lets requests under way finish.
-func serve(ctx context.Context, ln net.Listener, g *garden.Garden, clock web.Clock, hosts []string, ready func()) error {
-	h, err := web.New(g, clock, station.NewScale(station.UsualSeed), web.Options{Listen: ln.Addr().String(), Hosts: hosts})
+func serve(ctx context.Context, ln net.Listener, g *garden.Garden, clock web.Clock, scale web.Scale, hosts []string, ready func()) error {
+	h, err := web.New(g, clock, scale, web.Options{Listen: ln.Addr().String(), Hosts: hosts})
 	if err != nil {
 		return err
 	}

@@ -81,15 +81,15 @@ func (p *Place) unreached(s *Schedule) {
 // short says what a planting that does not ripen lacks.
 func (p *Place) short(s *Schedule) {
 	at := s.Stays[len(s.Stays)-1].Shelter.Offset().Where
-	have := math.Round(s.Share * s.Need)
+	needs, have := measure.DegreeDays(math.Round(s.Need)), measure.DegreeDays(math.Round(s.Share*s.Need))
 	switch {
 	case isSweet(s.Class):
-		lacks := math.Round(s.Need) - have
+		lacks := needs - have
 		if s.Closes = p.closes(&s.Request, s.Need); s.Closes != "" {
-			s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. Roots stay small. It would be enough {}.", lacks, at, have, math.Round(s.Need), s.Closes.Offset().Where)
+			s.warn(advice.Season, "{} are lacking {}: {} of {}. Roots stay small. It would be enough {}.", lacks, at, have, needs, s.Closes.Offset().Where)
 			return
 		}
-		s.warn(advice.Season, "{} °C·days are lacking {}: {} of {}. No shelter makes up for it; choose an earlier variety.", lacks, at, have, math.Round(s.Need))
+		s.warn(advice.Season, "{} are lacking {}: {} of {}. No shelter makes up for it; choose an earlier variety.", lacks, at, have, needs)
 	case s.Way == Late: // its own window says it
 	case s.Share <= 0:
 		s.warn(advice.Season, "Planted then it gives nothing {}: no warmth is left before {}.", at, s.End)

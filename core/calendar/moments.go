@@ -16,14 +16,14 @@ func (p *Place) moments(s *Schedule) {
 	say := measure.Say
 	if isSweet(s.Class) {
 		add(OrderSeed, s.Order, 0, say("order slips"), say("Slips are ordered {} weeks before planting out on {}.", orderAhead/7, s.Plant))
-		cool := ""
+		cool := measure.Say("")
 		if s.CoolRoom {
-			cool = ", 14 of them for a room under 20 °C"
+			cool = say(", {} of them for a room under {}", coolSlipDays, measure.Temperature(20))
 		}
 		add(StartSlips, s.Slips, 0, say("start slips"), say("{} days before planting out on {}{}.", int(s.Plant-s.Slips), s.Plant, cool))
 	} else {
 		add(OrderSeed, s.Order, 0, say("order seed"), say("{} weeks before it is needed, while there is choice.", seedAhead/7))
-		add(StartChit, s.Chit, 0, say("start chitting"), say("{} days before {}, cool (8 to 12 °C) and light, rose ends up.", s.ChitDays, s.Chit+measure.Day(s.ChitDays)))
+		add(StartChit, s.Chit, 0, say("start chitting"), say("{} days before {}, cool ({} to {}) and light, rose ends up.", s.ChitDays, s.Chit+measure.Day(s.ChitDays), measure.Temperature(8), measure.Temperature(12)))
 		if s.Pots != 0 {
 			add(FillPots, s.Pots-fillAhead, 0, say("fill pots"), say("So that the mix in them is warm when the seed goes in on {}.", s.Pots))
 			add(StartPots, s.Pots, 0, say("pot up the seed"), say("{} days before transplanting on {}, {}.", int(s.Plant-s.Pots), s.Plant, s.Request.Pots.Offset().Where))
@@ -33,7 +33,7 @@ func (p *Place) moments(s *Schedule) {
 	add(PlantOut, s.Plant, 0, plantWords(s), p.plantWhy(s))
 	switch {
 	case isSweet(s.Class):
-		add(Emerge, s.Emerge, 0, say("slips established"), say("After {} °C·days in the medium.", 60))
+		add(Emerge, s.Emerge, 0, say("slips established"), say("After {} in the medium.", measure.DegreeDays(growth.EstablishNeed())))
 	case s.Way == PreGrown:
 		add(Emerge, s.Emerge, 0, say("shoots through in the pots"), say("By the warmth where the pots stand."))
 	default:
@@ -133,7 +133,7 @@ func (p *Place) PlantWorking(s *Schedule) working.Working {
 		step(s.LateIn[1], "last day on which it is mature before the frost")
 		step(s.Plant, "ten days in hand")
 	default:
-		step(nil, "emergence takes {} °C·days under {} of cover", need(s), s.Cover)
+		step(nil, "emergence takes {} under {} of cover", measure.DegreeDays(need(s)), s.Cover)
 		step(s.Emerge, "planted then, shoots are up on")
 		step(nil, "never before the medium has {}", measure.Temperature(coldestMedium))
 	}

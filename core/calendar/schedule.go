@@ -235,9 +235,9 @@ func (s *Schedule) sort() {
 
 func (s *Schedule) readyWhy() measure.Phrase {
 	if s.Early == s.Late {
-		return measure.Say("{} °C·days after {}.", s.Need, s.Emerge)
+		return measure.Say("{} after {}.", measure.DegreeDays(s.Need), s.Emerge)
 	}
-	return measure.Say("{} °C·days after {}. In four seasons of five it is between the two.", s.Need, s.Emerge)
+	return measure.Say("{} after {}. In four seasons of five it is between the two.", measure.DegreeDays(s.Need), s.Emerge)
 }
 
 // Window of the days it is ready on, for reading: "24 Aug to 26 Sep".

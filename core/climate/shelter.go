@@ -111,7 +111,7 @@ func (n *Normals) SafeWorking(f Frosts, s Shelter, risk RiskTolerance) working.W
 		{Says: "median last frost", Result: f.Last},
 		{Says: "days past it at a risk of {}: z(1 − {}) × {}", Args: []any{float64(risk), float64(risk), f.LastSD}, Result: Margin(risk, f.LastSD)},
 		{Says: "in the open, safe from", Result: SafeFrom(f.Last, f.LastSD, risk)},
-		{Says: "days the shelter brings it forward: {} a night ÷ the slope of the minimum", Args: []any{s.Offset().Night}, Result: n.ShiftDays(s, f.Last)},
+		{Says: "days the shelter brings it forward: {} a night ÷ the slope of the minimum", Args: []any{measure.Warming(s.Offset().Night)}, Result: n.ShiftDays(s, f.Last)},
 		{Says: "safe from", Result: w.From},
 		{Says: "median first frost", Result: f.First},
 		{Says: "in the open, safe until", Result: SafeUntil(f.First, f.FirstSD, risk)},

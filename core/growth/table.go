@@ -68,50 +68,50 @@ func Params(c crop.Class) ClassParams { return habits[c] }
 // Constant of the model, for reading.
 type Constant struct {
 	Says  measure.Phrase
-	Value float64
-	Unit  string
+	Value any    // a quantity of package measure, or a number
+	Unit  string // of a number
 	Mark  working.Mark
 }
 
 // Table of every constant that growth goes by, each with its mark.
 func Table() []Constant {
-	row := func(value float64, unit, says string, args ...any) Constant {
+	row := func(value any, unit, says string, args ...any) Constant {
 		return Constant{measure.Say(says, args...), value, unit, working.Model}
 	}
 	out := []Constant{
 		row(smoothDays, "days", "the medium follows the mean of the air over"),
-		row(darkGain, "°C", "a dark bag in the sun is warmer by"),
-		row(needChitted, "°C·days", "shoots of chitted seed are up after"),
-		row(needUnchitted, "°C·days", "shoots of seed that was not chitted, after"),
-		row(needCover, "°C·days", "and for each {} of cover, as many more", measure.Length(1)),
-		row(needReappear, "°C·days", "a transplant buried over its leaves is through again after"),
-		row(needSlip, "°C·days", "a slip has rooted after"),
-		row(canopyFull, "°C·days", "from being up to a full canopy"),
+		row(measure.Warming(darkGain), "", "a dark bag in the sun is warmer by"),
+		row(measure.DegreeDays(needChitted), "", "shoots of chitted seed are up after"),
+		row(measure.DegreeDays(needUnchitted), "", "shoots of seed that was not chitted, after"),
+		row(measure.DegreeDays(needCover), "", "and for each {} of cover, as many more", measure.Length(1)),
+		row(measure.DegreeDays(needReappear), "", "a transplant buried over its leaves is through again after"),
+		row(measure.DegreeDays(needSlip), "", "a slip has rooted after"),
+		row(measure.DegreeDays(canopyFull), "", "from being up to a full canopy"),
 		row(fadesFrom, "of maturity", "leaves fade from"),
 		row(fadesTo, "of maturity", "and are gone at"),
-		row(killedUnder, "°C", "air that kills the tops of a potato, under"),
-		row(sweetKilledAt, "°C", "of a sweet potato, from"),
-		row(chilledUnder, "°C", "a sweet potato stops for good after days of a mean under"),
+		row(measure.Temperature(killedUnder), "", "air that kills the tops of a potato, under"),
+		row(measure.Temperature(sweetKilledAt), "", "of a sweet potato, from"),
+		row(measure.Temperature(chilledUnder), "", "a sweet potato stops for good after days of a mean under"),
 		row(chilledDays, "days", "so many of them"),
-		row(lostUnder, "°C", "seed in a bag dies in a medium under"),
+		row(measure.Temperature(lostUnder), "", "seed in a bag dies in a medium under"),
 		row(lingers, "days", "where nothing ends it, it is over after it is mature by"),
 		row(keptOfFrost, "of what was lost", "after a frost it grows again from"),
 		row(growsAgain, "of maturity", "once, if the frost comes before"),
 		row(referencePAR, "MJ/m²/day", "light of the season that others are held against"),
 		row(dryFrom, "of its water", "growth slows when the medium has less than"),
 		row(driest, "of its water", "and stops under"),
-		row(ShiftSD, "°C·days", "plantings differ in being up by"),
+		row(measure.DegreeDays(ShiftSD), "", "plantings differ in being up by"),
 		row(RateSD, "of the usual", "and in how fast stems grow by"),
 		row(TallSD, "of the usual", "and in how long they get by"),
-		row(DepartureSD, "cm", "a planting stands off its course by"),
+		row(measure.Length(DepartureSD), "", "a planting stands off its course by"),
 		row(departureDays, "days", "which fades by 1/e in"),
 	}
 	for _, c := range crop.Classes() {
 		h := habits[c]
 		out = append(out,
-			row(h.Rate, "cm a °C·day", c.Name()+": stems grow by"),
-			row(float64(h.Longest), "cm", c.Name()+": to at the most"),
-			row(h.Initiation, "°C·days", c.Name()+": up to setting"))
+			row(measure.StemRate(h.Rate), "", c.Name()+": stems grow by"),
+			row(h.Longest, "", c.Name()+": to at the most"),
+			row(measure.DegreeDays(h.Initiation), "", c.Name()+": up to setting"))
 	}
 	return out
 }

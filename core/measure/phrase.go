@@ -53,6 +53,9 @@ func (s System) Print(v any) string {
 	case Ratio:
 		return q.String()
 	default:
+		if text, ok := s.warm(v, 0); ok {
+			return text
+		}
 		return s.Fine(v)
 	}
 }

@@ -122,6 +122,9 @@ func (s System) Fine(v any) string {
 	case float64:
 		return trimmed(q, 3)
 	default:
+		if text, ok := s.warm(v, 1); ok {
+			return text
+		}
 		return fmt.Sprint(v)
 	}
 }

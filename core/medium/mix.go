@@ -178,9 +178,9 @@ func (m Mix) WetWorking(settled measure.Volume, empty measure.Mass) working.Work
 		Source: "wet densities of the components by share", Changes: "A lighter mix, fewer litres, a smaller bag.",
 	}
 	for _, p := range m {
-		w.Steps = append(w.Steps, working.Step{Says: "{}: {} of it at {} kg a litre", Args: []any{p.Name, p.Share, p.WetKg}, Result: p.Share * p.WetKg})
+		w.Steps = append(w.Steps, working.Step{Says: "{}: {} of it at {}", Args: []any{p.Name, p.Share, measure.Density(p.WetKg)}, Result: measure.Density(p.Share * p.WetKg)})
 	}
-	w.Steps = append(w.Steps, working.Step{Says: "{} settled at {} kg a litre", Args: []any{settled, m.WetKg()}, Result: measure.Mass(float64(settled) * m.WetKg() * 1000)})
+	w.Steps = append(w.Steps, working.Step{Says: "{} settled at {}", Args: []any{settled, measure.Density(m.WetKg())}, Result: measure.Mass(float64(settled) * m.WetKg() * 1000)})
 	if empty > 0 {
 		w.Steps = append(w.Steps, working.Step{Says: "the empty bag", Result: empty})
 	}

@@ -177,19 +177,19 @@ func SeasonWorking(a FeedAsk) working.Working {
 	step := func(result any, says string, args ...any) {
 		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
 	}
-	step(f.Target, "g wanted: {} g a litre × {}", NewTargets(a.Class).Nitrogen, a.Litres)
-	step(f.Credit, "g the mix brings")
+	step(measure.Mass(f.Target), "wanted: {} × {}", measure.Content(NewTargets(a.Class).Nitrogen), a.Litres)
+	step(measure.Mass(f.Credit), "the mix brings")
 	if len(f.Layers) > 0 {
-		step(f.Base, "half of the rest, {} g, as {} of {} % nitrogen", oneDecimal(f.Dressing.Wanted*baseShare), a.Base.Name, a.Base.Nitrogen)
+		step(f.Base, "half of the rest, {}, as {} of {} % nitrogen", measure.Mass(f.Dressing.Wanted*baseShare), a.Base.Name, a.Base.Nitrogen)
 		for _, l := range f.Layers {
 			step(l.Dose, "of it into {} of {}, by its share", l.Settled, a.Litres)
 		}
 	}
 	if n := len(f.Feedings); n > 0 {
-		step(f.Feedings[0].Product, "{} g as {}, {} times: each", oneDecimal(f.Dressing.Liquid), a.Liquid.Name, n)
-		step(f.Feedings[0].Water, "in water, {} mL a litre", a.Liquid.Dilution)
+		step(f.Feedings[0].Product, "{} as {}, {} times: each", measure.Mass(f.Dressing.Liquid), a.Liquid.Name, n)
+		step(f.Feedings[0].Water, "in water, {} to {}", measure.Volume(a.Liquid.Dilution/1000), measure.Volume(1))
 	}
-	step(oneDecimal(f.Brings.Nitrogen), "g of nitrogen together")
-	step(oneDecimal(f.Brings.Potash), "g of potash, of {} g wanted", oneDecimal(f.Wants.Potash))
+	step(measure.Mass(f.Brings.Nitrogen), "nitrogen together")
+	step(measure.Mass(f.Brings.Potash), "potash, of {} wanted", measure.Mass(f.Wants.Potash))
 	return w
 }

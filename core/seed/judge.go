@@ -126,10 +126,10 @@ func ReadyWorking(longest measure.Length, had float64, steady measure.Temperatur
 		return w
 	}
 	if longest == 0 {
-		w.Steps = append(w.Steps, working.Step{Says: "°C·days to the first sprout: {} less {} it has had", Args: []any{sproutStart, had}, Result: math.Max(0, sproutStart-had)})
+		w.Steps = append(w.Steps, working.Step{Says: "to the first sprout: {} less {} it has had", Args: []any{measure.DegreeDays(sproutStart), measure.DegreeDays(had)}, Result: measure.DegreeDays(math.Max(0, sproutStart-had))})
 	}
 	w.Steps = append(w.Steps,
-		working.Step{Says: "from {} mm to {} mm at {} mm a °C·day, {}", Args: []any{longest.Millimetres(), readyLength, rate, where}, Result: math.Max(0, readyLength-longest.Millimetres()) / rate},
-		working.Step{Says: "days at {}: {} °C·days each", Args: []any{steady, float64(steady) - sproutBase}, Result: days})
+		working.Step{Says: "from {} to {} at {}, {}", Args: []any{longest, measure.Length(readyLength / 10), measure.StemRate(rate / 10), where}, Result: math.Max(0, readyLength-longest.Millimetres()) / rate},
+		working.Step{Says: "days at {}: {} each", Args: []any{steady, measure.DegreeDays(float64(steady) - sproutBase)}, Result: days})
 	return w
 }

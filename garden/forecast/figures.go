@@ -216,13 +216,13 @@ func (s *PlantingForecast) readyWorking() working.Working {
 		Source:  "thermal time from emergence, by the weather as it was observed, is forecast and usually is",
 		Changes: "The weather to come, the day it came up, a frost, another place.",
 	}
-	says := "°C·days it needs: ({} days on the packet − 20) × 10"
+	each, says := 10, "warmth it needs: ({} days on the packet − 20) × {}"
 	if k.Crop == crop.SweetPotato {
-		says = "°C·days it needs in the medium: {} days on the packet × 12"
+		each, says = 12, "warmth it needs in the medium: {} days on the packet × {}"
 	}
 	w.Steps = []working.Step{
 		{Says: "up on", Result: c.Up},
-		{Says: says, Args: []any{days}, Result: need},
+		{Says: says, Args: []any{days, measure.Warming(each)}, Result: measure.DegreeDays(need)},
 	}
 	if c.Mature != 0 {
 		w.Steps = append(w.Steps, working.Step{Says: "that is reached on", Result: c.Mature})
@@ -255,10 +255,10 @@ func (s *PlantingForecast) stemWorking() working.Working {
 	}
 	w.Steps = []working.Step{
 		{Says: "up on", Result: c.Up},
-		{Says: "usual growth, cm a °C·day", Result: rate},
+		{Says: "usual growth", Result: measure.StemRate(rate)},
 	}
 	if f := s.Grown.Fit; f.Rate != 1 {
-		w.Steps = append(w.Steps, working.Step{Says: "as measured so far: × {}", Args: []any{f.Rate}, Result: rate * f.Rate})
+		w.Steps = append(w.Steps, working.Step{Says: "as measured so far: × {}", Args: []any{f.Rate}, Result: measure.StemRate(rate * f.Rate)})
 	}
 	w.Steps = append(w.Steps, working.Step{Says: "length from where they came through", Result: s.Now + s.Raised})
 	if s.Raised > 0 {

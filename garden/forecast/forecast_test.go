@@ -21,6 +21,8 @@ import (
 // ordinary weather: every day as it usually is.
 type ordinary struct{}
 
+func (ordinary) Name() string { return logbook.Usual }
+
 func (ordinary) Day(_ *logbook.Site, n *climate.Normals, d measure.Day) climate.DayWeather {
 	return climate.DayWeather{Min: n.Min.At(d), Max: n.Max.At(d)}
 }

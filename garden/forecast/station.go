@@ -8,9 +8,11 @@ import (
 
 // Station is an outside weather station, real or simulated.
 type Station interface {
+	// Name of its weather: a source of package logbook.
+	Name() string
 	// Day as observed at a site.
 	Day(s *logbook.Site, n *climate.Normals, d measure.Day) climate.DayWeather
-	// Forecast of the days after today, ForecastDays of them.
+	// Forecast of the days after today, ForecastDays of them, or none.
 	Forecast(s *logbook.Site, n *climate.Normals, today measure.Day) []Forecast
 }
 

@@ -8,8 +8,12 @@ import (
 	"glebata/core/measure"
 )
 
-// Simulated is the source of days that no record of the grower's own covers.
-const Simulated = "simulated"
+// Sources of days that no record of the grower's own covers: by a stand-in for a station,
+// where one was started, else as the site usually has it.
+const (
+	Simulated = "simulated"
+	Usual     = "usual"
+)
 
 // DayRecord is the weather of one day with where it came from. What was not
 // measured is NaN.
@@ -23,7 +27,7 @@ type DayRecord struct {
 }
 
 // Own reports whether the day is a record of the grower's own.
-func (r DayRecord) Own() bool { return r.Source != Simulated }
+func (r DayRecord) Own() bool { return r.Source != Simulated && r.Source != Usual }
 
 // Check says what no day can be; Faults at "date", "tmin", "tmax", "rain",
 // "humidity", "wind" or "sun".
@@ -79,7 +83,7 @@ func OwnDays(faults *Faults, days []DayRecord, source string, today measure.Day)
 		if d.Source = measure.PlainLine(d.Source); d.Source == "" {
 			d.Source = source
 		}
-		if d.Source == Simulated {
+		if !d.Own() {
 			continue
 		}
 		if utf8.RuneCountInString(d.Source) > MaxName {

@@ -82,7 +82,7 @@ func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate
 			c.Kind = "own"
 		}
 		c.rain(d.Rain, wettest)
-		c.Title = Escape(fmt.Sprintf("%s: %s to %s, %.1f mm, %s", d.Day.Short(), sys.Temperature(measure.Temperature(d.Min)), sys.Temperature(measure.Temperature(d.Max)), d.Rain, d.Source))
+		c.Title = Escape(fmt.Sprintf("%s: %s to %s, %s, %s", d.Day.Short(), sys.Temperature(measure.Temperature(d.Min)), sys.Temperature(measure.Temperature(d.Max)), sys.Print(measure.Rain(d.Rain)), d.Source))
 		w.Days = append(w.Days, c)
 	}
 	for i, f := range nights {
@@ -91,13 +91,13 @@ func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate
 		c.LowY = at(f.Min - likely*f.Spread)
 		c.Wide = c.LowY - at(f.Min+likely*f.Spread)
 		c.WetChance = Escape(fmt.Sprintf("%.0f", f.WetChance*100))
-		c.Title = Escape(fmt.Sprintf("%s: forecast %s to %s, give or take %.1f °C", f.Day.Short(), sys.Temperature(measure.Temperature(f.Min)), sys.Temperature(measure.Temperature(f.Max)), f.Spread))
+		c.Title = Escape(fmt.Sprintf("%s: forecast %s to %s, give or take %s", f.Day.Short(), sys.Temperature(measure.Temperature(f.Min)), sys.Temperature(measure.Temperature(f.Max)), sys.Print(measure.Warming(f.Spread))))
 		w.Days = append(w.Days, c)
 	}
 	for t := low; t <= high; t += 5 {
 		w.Degrees = append(w.Degrees, Letter{X: weatherLeft - 8, Y: at(t) + 5, Text: Escape(sys.Temperature(measure.Temperature(t)))})
 	}
-	w.Rains = []Letter{{X: weatherLeft - 8, Y: rainTop + 8, Text: Escape(fmt.Sprintf("%.0f mm", wettest))}, {X: weatherLeft - 8, Y: rainFoot + 3, Text: "0"}}
+	w.Rains = []Letter{{X: weatherLeft - 8, Y: rainTop + 8, Text: Escape(sys.Print(measure.Rain(math.Round(wettest))))}, {X: weatherLeft - 8, Y: rainFoot + 3, Text: "0"}}
 	for i := range total {
 		if d := first + measure.Day(i); (int(d)+3)%7 == 0 && x(i) < weatherRight-56 { // Mondays
 			w.Ticks = append(w.Ticks, Letter{X: x(i), Y: rainFoot + 22, Text: Escape(d.Short())})

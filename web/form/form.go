@@ -47,6 +47,7 @@ type Form struct {
 	Open        bool
 	Caution     []Caution
 	Says        string // a line of what it does, above the fields
+	StandIn     bool   // a stand-in for a device is offered, and says so
 }
 
 // At is the field of a name, for templates that lay out by hand.

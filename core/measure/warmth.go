@@ -1,0 +1,58 @@
+package measure
+
+// Warming is a difference between two temperatures, °C: 3 °C more are 5.4 °F more, and
+// not 37.
+type Warming float64
+
+// DegreeDays are degrees above a base added up over days, °C·days.
+type DegreeDays float64
+
+// StemRate is growth for the warmth there is, cm a °C·day.
+type StemRate float64
+
+// Density of what fills a volume, kg a litre.
+type Density float64
+
+// Rain is a depth of water, mm.
+type Rain float64
+
+// Content of something in a litre, g.
+type Content float64
+
+// warm prints the quantities that are not of one unit alone; ok is false for any other.
+func (s System) warm(v any, decimals int) (text string, ok bool) {
+	us := s == US
+	switch q := v.(type) {
+	case Warming:
+		if us {
+			return trimmed(float64(q)*1.8, 1) + " °F", true
+		}
+		return trimmed(float64(q), 1) + " °C", true
+	case DegreeDays:
+		if us {
+			return trimmed(float64(q)*1.8, decimals) + " °F·days", true
+		}
+		return trimmed(float64(q), decimals) + " °C·days", true
+	case StemRate:
+		if us {
+			return trimmed(float64(q)/inchCm/1.8, 3) + " in a °F·day", true
+		}
+		return trimmed(float64(q), 3) + " cm a °C·day", true
+	case Density:
+		if s != Metric {
+			return trimmed(float64(q)*1000/poundGrams*units["gal"].factor[s], 1) + " lb a gallon", true
+		}
+		return trimmed(float64(q), 2+decimals) + " kg a litre", true
+	case Rain:
+		if s != Metric {
+			return trimmed(float64(q)/10/inchCm, 2) + " in", true
+		}
+		return trimmed(float64(q), 1) + " mm", true
+	case Content:
+		if s != Metric {
+			return trimmed(float64(q)/ounceGrams*units["gal"].factor[s], 3) + " oz a gallon", true
+		}
+		return trimmed(float64(q), 3) + " g a litre", true
+	}
+	return "", false
+}

@@ -1,0 +1,24 @@
+package station
+
+import (
+	"glebata/core/climate"
+	"glebata/core/measure"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+)
+
+// Usual is no station: days that the grower has no record of are taken as the normals of
+// the site have them, and there is no forecast. A garden of one's own holds no invented
+// weather.
+type Usual struct{}
+
+// Name of the weather it gives.
+func (Usual) Name() string { return logbook.Usual }
+
+// Day by the normals.
+func (Usual) Day(_ *logbook.Site, n *climate.Normals, d measure.Day) climate.DayWeather {
+	return climate.DayWeather{Min: n.Min.At(d), Max: n.Max.At(d)}
+}
+
+// Forecast of no day.
+func (Usual) Forecast(*logbook.Site, *climate.Normals, measure.Day) []forecast.Forecast { return nil }
