@@ -3,7 +3,7 @@
 GO ?= go
 CSS = web/static/app.css
 
-.PHONY: test check browser css css-stale demo shots bench race fuzz kills chaos
+.PHONY: test check browser css css-stale demo shots bench race truth fuzz kills chaos
 
 test: check css-stale browser ## formatting, vet, staticcheck, stylesheet, all tests
 	$(GO) test -count=1 ./...
@@ -45,6 +45,9 @@ bench: ## what the work costs: rules, pages, start, memory
 
 race: browser ## the tests with the race detector, the chaos one shorter
 	GLEBATA_CHAOS=200 $(GO) test -race -count=1 -timeout 30m ./...
+
+truth: ## each rule of the core against its own plain reference, ten thousand cases each
+	$(GO) run ./cmd/truth
 
 fuzz:
 	$(GO) test -run '^$$' -fuzz FuzzParse -fuzztime 1m ./core/measure

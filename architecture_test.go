@@ -26,7 +26,8 @@ var mayImport = map[string][]string{
 	"web/draw":        {"garden/forecast", "garden/logbook", "core"},
 	"web/form":        {"garden/logbook", "core"},
 	"web":             {"web", "openformat", "garden", "core"},
-	"cmd":             {"web", "store", "station", "demo", "garden", "core"},
+	"cmd":             {"web", "store", "station", "demo", "garden", "core", "truth"},
+	"truth":           {"core"},
 	"e2e/browser":     {},
 	"e2e/shots":       {"e2e/browser"},
 }
