@@ -205,7 +205,7 @@ func TestWeatherFileWithThreeKindsOfDamage(t *testing.T) {
 	p.press("Keep these days")
 	p.sees("Kept: 3 days of kitchen window, from 16 February 2026 to 2 June 2026.")
 	p.press("Day by day as a table")
-	p.sees("2 Jun 7 °C 16 °C 0.0 kitchen window")
+	p.sees("2 Jun 7 °C 16 °C 0 mm kitchen window")
 }
 
 // A pot is moved, then transplanted into its bag; the label's address has the new

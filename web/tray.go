@@ -292,9 +292,5 @@ func readyWorking(tr *logbook.TrayState, u *logbook.TuberState) working.Working 
 	if u.Looked != 0 {
 		from = u.Looked
 	}
-	had := float64(tr.Temp-2) * float64(from-u.Since)
-	w := seed.ReadyWorking(u.Seen.Longest, had, tr.Temp, tr.Light)
-	w.Steps = append(w.Steps, working.Step{Says: "counted from {}", Args: []any{from}, Result: u.Ready})
-	w.Result = u.Ready
-	return w
+	return seed.ReadyWorking(tr.Stands, from, u.Seen.Longest, seed.Warmth(tr.Stands, u.Since, from))
 }

@@ -108,28 +108,33 @@ func RubOff(sprouts int, aim Aim) int {
 	return max(0, sprouts-keep)
 }
 
-// ReadyWorking shows DaysToReady.
-func ReadyWorking(longest measure.Length, had float64, steady measure.Temperature, inLight bool) working.Working {
-	days, ok := DaysToReady(longest, had, steady, inLight)
-	rate, where := sproutDark, "in the dark"
-	if inLight {
-		rate, where = sproutLight, "in the light"
-	}
+// ReadyWorking shows ReadyFrom.
+func ReadyWorking(stands []Stand, from measure.Day, longest measure.Length, had measure.DegreeDays) working.Working {
+	ready, ok := ReadyFrom(stands, from, longest, had)
+	at := standing(stands, from)
 	w := working.Working{
-		Title: "Day a tuber is ready", Result: days, Mark: working.Model,
-		Source:  "sprouts by warmth above 2 °C",
+		Title: "Day a tuber is ready", Result: ready, Mark: working.Model,
+		Source:  "sprouts by warmth above a base, each day at the temperature the tray stood in",
 		Changes: "The temperature of the tray, light, or the sprout measured anew.",
 	}
 	if !ok {
 		w.Result = "never"
-		w.Steps = []working.Step{{Says: "at {} sprouts do not grow", Args: []any{steady}}}
+		w.Steps = []working.Step{{Says: "at {} sprouts do not grow", Args: []any{at.Temp}}}
 		return w
 	}
 	if longest == 0 {
-		w.Steps = append(w.Steps, working.Step{Says: "to the first sprout: {} less {} it has had", Args: []any{measure.DegreeDays(sproutStart), measure.DegreeDays(had)}, Result: measure.DegreeDays(math.Max(0, sproutStart-had))})
+		w.Steps = append(w.Steps, working.Step{Says: "to the first sprout: {} less {} it has had", Args: []any{measure.DegreeDays(sproutStart), had}, Result: measure.DegreeDays(math.Max(0, sproutStart-float64(had)))})
 	}
-	w.Steps = append(w.Steps,
-		working.Step{Says: "from {} to {} at {}, {}", Args: []any{longest, measure.Length(readyLength / 10), measure.StemRate(rate / 10), where}, Result: math.Max(0, readyLength-longest.Millimetres()) / rate},
-		working.Step{Says: "days at {}: {} each", Args: []any{steady, measure.DegreeDays(float64(steady) - sproutBase)}, Result: days})
+	for _, s := range stands {
+		if s != at && s.From <= from {
+			continue
+		}
+		rate, where := sproutDark, "in the dark"
+		if s.Light {
+			rate, where = sproutLight, "in the light"
+		}
+		w.Steps = append(w.Steps, working.Step{Says: "at {} {} a day counts {}, and sprouts grow by {}", Args: []any{s.Temp, where, measure.DegreeDays(math.Max(0, float64(s.Temp)-sproutBase)), measure.StemRate(rate / 10)}})
+	}
+	w.Steps = append(w.Steps, working.Step{Says: "from {} to {}, counted from {}", Args: []any{longest, measure.Length(readyLength / 10), from}, Result: ready})
 	return w
 }

@@ -49,6 +49,7 @@ type TrayState struct {
 	Stood  measure.Day // 0 when nobody said where
 	Temp   measure.Temperature
 	Light  bool
+	Stands []seed.Stand // in order of day, one at least
 	Tubers []TuberState
 	Total  measure.Mass
 	Log    []SeedEntry // that stand, newest first
@@ -73,7 +74,7 @@ func (t *TrayState) tuber(n int) (*TuberState, error) {
 // ReplayTray puts the log of a tray on it, in order of day. Entries that cannot
 // follow the ones before them are set aside.
 func ReplayTray(tray Tray, log []SeedEntry) TrayState {
-	t := TrayState{Tray: tray, Temp: usualTrayTemp, Light: true, log: log}
+	t := TrayState{Tray: tray, Temp: usualTrayTemp, Light: true, Stands: []seed.Stand{{Temp: usualTrayTemp, Light: true}}, log: log}
 	t.Log = slices.Clone(Live(log))
 	t.Aside = replay(t.Log, t.apply)
 	slices.Reverse(t.Log)
@@ -84,6 +85,11 @@ func ReplayTray(tray Tray, log []SeedEntry) TrayState {
 func (t *TrayState) apply(e *SeedEntry) error {
 	switch e.Kind {
 	case SeedStood:
+		if stand := (seed.Stand{From: e.Day, Temp: e.Temp, Light: e.Light}); t.Stood == 0 { // it is not known to have stood elsewhere
+			t.Stands = []seed.Stand{stand}
+		} else {
+			t.Stands = append(slices.Clone(t.Stands), stand)
+		}
 		t.Stood, t.Temp, t.Light = e.Day, e.Temp, e.Light
 	case SeedWeighed:
 		if len(t.Tubers)+len(e.Weights) > maxTubers {
@@ -182,18 +188,13 @@ func (t *TrayState) judge(lotSprouts bool, today measure.Day) {
 		u.Rub = seed.RubOff(u.Seen.Sprouts, seed.Balance)
 		if u.Looked == 0 {
 			u.Call, u.Reason = seed.Wait, measure.Say("Not looked at yet: count eyes and sprouts, measure the longest.")
-			if days, ok := seed.DaysToReady(0, 0, t.Temp, t.Light); ok {
-				u.Ready = u.Since + measure.Day(days)
-			}
+			u.Ready, _ = seed.ReadyFrom(t.Stands, u.Since, 0, 0)
 			continue
 		}
 		s := u.Seen
 		u.Call, u.Reason = seed.Judge(seed.Tuber{Longest: s.Longest, Stout: s.Stout, Sprouts: s.Sprouts, Rotten: s.Soft, LotSprouts: lotSprouts})
 		if u.Call == seed.Wait {
-			had := float64(t.Temp-2) * float64(u.Looked-u.Since)
-			if days, ok := seed.DaysToReady(s.Longest, had, t.Temp, t.Light); ok {
-				u.Ready = u.Looked + measure.Day(days)
-			}
+			u.Ready, _ = seed.ReadyFrom(t.Stands, u.Looked, s.Longest, seed.Warmth(t.Stands, u.Since, u.Looked))
 			if u.Ready != 0 && u.Ready <= today {
 				u.Reason = measure.Say("It should have come on by now: look again.")
 			}
