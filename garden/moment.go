@@ -123,6 +123,7 @@ type settings struct {
 	units  measure.System
 	nips   bool
 	garden string
+	sign   string
 }
 
 // terraceKnown is a terrace with its spots, and whether the grower has drawn it.

@@ -2,8 +2,11 @@ package garden
 
 import (
 	"context"
+	"strings"
+	"unicode/utf8"
 
 	"glebata/core/measure"
+	"glebata/garden/logbook"
 )
 
 // Names of the settings that are kept.
@@ -11,6 +14,7 @@ const (
 	unitsSetting  = "units"
 	nipSetting    = "nip"    // whether the grower nips flowers: "yes" or not
 	gardenSetting = "garden" // the name a garden's calendar entries carry
+	signSetting   = "sign"   // of the grower's money
 )
 
 func (v *View) settings() (settings, error) {
@@ -25,6 +29,9 @@ func (v *View) settings() (settings, error) {
 			return s, err
 		}
 		s.nips = nips == "yes"
+		if s.sign, err = v.r.Setting(v.ctx, signSetting); err != nil {
+			return s, err
+		}
 		s.garden, err = v.r.Setting(v.ctx, gardenSetting)
 		return s, err
 	})
@@ -42,16 +49,50 @@ func (v *View) Nips() (bool, error) {
 	return s.nips, err
 }
 
-// SetUnits keeps the style the grower reads and writes quantities in.
-func (g *Garden) SetUnits(ctx context.Context, s measure.System) error {
-	return g.store.Update(ctx, func(w Writer) error { return w.SetSetting(ctx, unitsSetting, s.String()) })
+// Sign of the grower's money, written before an amount; empty until it was chosen.
+func (v *View) Sign() (string, error) {
+	s, err := v.settings()
+	return s.sign, err
 }
 
-// SetNips keeps whether the grower nips flowers.
-func (g *Garden) SetNips(ctx context.Context, nips bool) error {
-	value := "no"
-	if nips {
-		value = "yes"
+// maxSign letters of a sign of money.
+const maxSign = 4
+
+// A Setting is a habit of the grower's that is kept with the garden.
+type Setting struct{ Name, Value string }
+
+// Units the grower reads and writes quantities in.
+func Units(s measure.System) Setting { return Setting{unitsSetting, s.String()} }
+
+// Nips is whether the grower nips flowers.
+func Nips(nips bool) Setting {
+	return Setting{nipSetting, map[bool]string{false: "no", true: "yes"}[nips]}
+}
+
+// MoneySign stands before an amount of money; empty for none.
+func MoneySign(sign string) Setting { return Setting{signSetting, strings.TrimSpace(sign)} }
+
+// check refuses a sign that would be read as part of an amount. Faults name the field.
+func (s Setting) check() error {
+	if s.Name == signSetting && (utf8.RuneCountInString(s.Value) > maxSign || strings.ContainsAny(s.Value, "0123456789.,-<>&")) {
+		return logbook.Refuse("sign", "A sign of money has up to {} letters or signs, and no digits.", maxSign)
 	}
-	return g.store.Update(ctx, func(w Writer) error { return w.SetSetting(ctx, nipSetting, value) })
+	return nil
+}
+
+// Set keeps settings.
+func (g *Garden) Set(ctx context.Context, settings ...Setting) error {
+	return g.store.Update(ctx, func(w Writer) error { return keep(ctx, w, settings) })
+}
+
+func keep(ctx context.Context, w Writer, settings []Setting) error {
+	for _, s := range settings {
+		if err := s.check(); err != nil {
+			return err
+		}
+		if err := w.SetSetting(ctx, s.Name, s.Value); err != nil {
+			return err
+		}
+	}
+	return nil
 }

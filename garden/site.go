@@ -8,9 +8,12 @@ import (
 )
 
 // SaveSite keeps the site. Safe to repeat.
-func (g *Garden) SaveSite(ctx context.Context, s logbook.Site, a Request) error {
-	_, err := g.idempotent(ctx, a.Key, s, func(w Writer) (logbook.ID, error) {
+func (g *Garden) SaveSite(ctx context.Context, s logbook.Site, a Request, settings ...Setting) error {
+	_, err := g.idempotent(ctx, a.Key, []any{s, settings}, func(w Writer) (logbook.ID, error) {
 		if err := s.Check(); err != nil {
+			return 0, err
+		}
+		if err := keep(ctx, w, settings); err != nil {
 			return 0, err
 		}
 		return 1, w.SetSite(ctx, s)

@@ -147,9 +147,9 @@ func lineOfModel(m logbook.Model, mix medium.Mix, limit measure.Mass) modelLine 
 	l.Wet = mix.WetWeight(l.Usable, m.Empty)
 	l.Heavy = l.Wet > limit
 	if m.Price > 0 {
-		l.Cost = fmt.Sprintf("%.2f", float64(m.Price)/100)
+		l.Cost = money(m.Price)
 		if l.Usable > 0 {
-			l.Yearly = fmt.Sprintf("%.3f", float64(m.Price)/100/float64(max(1, m.Lasts))/float64(l.Usable))
+			l.Yearly = fineMoney(float64(m.Price) / float64(max(1, m.Lasts)) / float64(l.Usable))
 		}
 	}
 	return l

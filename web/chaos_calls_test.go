@@ -298,7 +298,7 @@ func (c *chaos) undoWeather(ctx context.Context) error {
 
 func (c *chaos) setSettings(ctx context.Context) error {
 	if c.now(2) {
-		return c.g.SetNips(ctx, c.now(2))
+		return c.g.Set(ctx, garden.Nips(c.now(2)))
 	}
-	return c.g.SetUnits(ctx, oneOf(c, measure.Systems[:]...))
+	return c.g.Set(ctx, garden.Units(oneOf(c, measure.Systems[:]...)))
 }

@@ -149,7 +149,7 @@ func (b *designBody) tell(ask forecast.DesignRequest, kind logbook.ID, sys measu
 		}
 		if m := c.Model; m.Price > 0 {
 			b.Costs = true
-			k.Cost = fmt.Sprintf("%.2f", float64(m.Price)/100/float64(max(1, m.Lasts)))
+			k.Cost = money(m.Price / max(1, m.Lasts))
 		}
 		b.Kinds = append(b.Kinds, k)
 		if c.Works && (best < 0 || c.Choice.Yield > b.Sheet.Candidates[best].Choice.Yield) {

@@ -59,7 +59,7 @@ func newComponentViews(cs medium.Components, products []logbook.Product) []compo
 		out[i].Component, out[i].Density = c, measure.Density(c.WetKg)
 		for _, p := range products {
 			if p.Kind == logbook.MediumSack && strings.EqualFold(p.Component, c.Key) && p.Price > 0 {
-				out[i].Price = fmt.Sprintf("%.3f", float64(p.Price)/100/float64(p.Litres))
+				out[i].Price = fineMoney(float64(p.Price) / float64(p.Litres))
 				break
 			}
 		}

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"embed"
 	"fmt"
+	"html"
 	"html/template"
 	"io/fs"
 	"log/slog"
@@ -190,7 +191,17 @@ func (s *Site) write(c *gin.Context, status int, block string, data any) {
 	}
 	c.Header("Cache-Control", "no-store")
 	c.Header("Vary", "HX-Request")
-	c.Data(status, "text/html; charset=utf-8", b.Bytes())
+	c.Data(status, "text/html; charset=utf-8", withSign(b.Bytes(), s.sign(c)))
+}
+
+// sign of the grower's money.
+func (s *Site) sign(c *gin.Context) string {
+	look, err := s.look(c)
+	if err != nil {
+		return ""
+	}
+	sign, _ := look.Sign()
+	return html.EscapeString(sign)
 }
 
 // stage is one mark of the season strip.

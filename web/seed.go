@@ -166,7 +166,7 @@ func lineOfTray(t *logbook.TrayState, sys measure.System) trayLine {
 		l.Mean = l.Weight / measure.Mass(l.N)
 	}
 	if t.Lot.Cost > 0 && len(t.Tubers) > 0 {
-		l.Cost = fmt.Sprintf("%.2f", float64(t.Lot.Cost)/100)
+		l.Cost = money(t.Lot.Cost)
 	}
 	return l
 }

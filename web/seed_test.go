@@ -206,3 +206,26 @@ func TestUnitsAreSavedWithTheSite(t *testing.T) {
 	status, body := s.post("/site", "name", "x", "climate", "cool-maritime", "heated", "300 °C")
 	says(t, "an oven", status, http.StatusUnprocessableEntity, body, "A heated room keeps between")
 }
+
+func TestMoneyCarriesTheGrowersSign(t *testing.T) {
+	s := demoSite(t)
+	save := func(sign string) (int, string) {
+		return s.post("/site", "name", "Net Loft Steps", "climate", "cool-maritime", "sign", sign)
+	}
+	for _, bad := range []string{"12", "crown", "1.", "<b>"} {
+		status, body := save(bad)
+		says(t, bad, status, http.StatusUnprocessableEntity, body, "A sign of money has up to 4 letters")
+	}
+	for sign, amount := range map[string]string{"£": "£24.00 each", "kr": "kr 24.00 each", "": "<br>24.00 each"} {
+		status, _ := save(sign)
+		if status != http.StatusSeeOther {
+			t.Errorf("%q: %d", sign, status)
+		}
+		_, page := s.get("/bags")
+		says(t, sign, 200, 200, page, amount)
+		_, list := s.get("/plan/shopping.csv")
+		if strings.Contains(page+list, "¤") || sign == "£" && strings.Contains(list, sign) {
+			t.Errorf("%q: a mark is left, or the list for a spreadsheet carries a sign", sign)
+		}
+	}
+}

@@ -7,6 +7,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
+	"glebata/garden"
 )
 
 // units the grower reads and writes in.
@@ -21,7 +22,7 @@ func (s *Site) units(c *gin.Context) (measure.System, error) {
 func (s *Site) setUnits(c *gin.Context) error {
 	sys, ok := measure.SystemNamed(c.PostForm("units"))
 	if ok {
-		if err := s.garden.SetUnits(c.Request.Context(), sys); err != nil {
+		if err := s.garden.Set(c.Request.Context(), garden.Units(sys)); err != nil {
 			return err
 		}
 	}

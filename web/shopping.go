@@ -84,8 +84,6 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t form.Sent) error {
 	return nil
 }
 
-func money(cents int) string { return fmt.Sprintf("%.2f", float64(cents)/100) }
-
 // packs of a product in words: halves and quarters are told.
 func packs(n float64) string { return strconv.FormatFloat(math.Round(n*10)/10, 'f', -1, 64) }
 
@@ -218,7 +216,7 @@ func (s *Site) shoppingCSV(c *gin.Context) error {
 		if l.Product == nil {
 			buy = ""
 		}
-		rows = append(rows, []string{l.By.ISO(), openformat.Cell(x.Name), x.Amount, packs(l.Stock), buy, openformat.Cell(x.Pack), x.Cost, x.Left})
+		rows = append(rows, []string{l.By.ISO(), openformat.Cell(x.Name), x.Amount, packs(l.Stock), buy, openformat.Cell(x.Pack), strings.TrimPrefix(x.Cost, moneyMark), x.Left})
 	}
 	for _, l := range list.Seed {
 		rows = append(rows, []string{l.By.ISO(), "seed of " + l.Variety.Name, strconv.Itoa(l.Wanted), strconv.Itoa(l.Free), strconv.Itoa(l.Short()), "", "", ""})

@@ -12,6 +12,7 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
+	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -158,7 +159,11 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 	if err != nil {
 		return err
 	}
-	f := siteForm(kept, site, nips, r.Units)
+	sign, err := look.Sign()
+	if err != nil {
+		return err
+	}
+	f := siteForm(kept, site, nips, sign, r.Units)
 	if t.At("latitude") != "" || t.At("first") != "" || r.Text("meant") != "" {
 		f.Fields = append(f.Fields, form.Field{Name: "meant", Label: "The months and frosts are right as they are", Kind: "tick"})
 	}
@@ -230,7 +235,7 @@ func number(v float64) string { return fmt.Sprintf("%g", v) }
 
 // siteForm is filled with what the grower set apart from the climate. A field
 // that is left empty follows the climate, and says what that has.
-func siteForm(kept, site logbook.Site, nips bool, sys measure.System) form.Form {
+func siteForm(kept, site logbook.Site, nips bool, sign string, sys measure.System) form.Form {
 	usual := usualSite(kept)
 	var climates []form.Option
 	for _, p := range climate.Presets() {
@@ -263,6 +268,7 @@ func siteForm(kept, site logbook.Site, nips bool, sys measure.System) form.Form 
 		{Name: "lift", Label: "You lift alone up to", Kind: "quantity", Unit: string(sys.ScaleUnit()), Value: sys.Fine(kept.LiftLimit)},
 		{Name: "heated", Label: "A heated room keeps", Kind: "quantity", Unit: string(sys.TemperatureUnit()), Value: sys.Fine(kept.Heated)},
 		{Name: "nip", Label: "Potato flowers", Kind: "choice", Value: map[bool]string{false: "no", true: "yes"}[nips], Options: []form.Option{{Value: "no", Name: "are left on"}, {Value: "yes", Name: "are nipped off"}}, Hint: "Some nip them; the evidence for it is weak"},
+		{Name: "sign", Label: "Sign of your money", Kind: "text", Value: sign, Hint: "Before an amount, like € or kr; empty: none"},
 		{Name: "units", Label: "Units you read and write", Kind: "choice", Value: sys.String(), Options: unitOptions()},
 	}}
 }
@@ -295,22 +301,12 @@ func (s *Site) saveSite(c *gin.Context) error {
 	line := liftDays(row)
 	site := r.site(kept)
 	if r.Faults == nil {
-		if err := r.refused(s.garden.SaveSite(c.Request.Context(), site, s.asked(c))); err != nil {
+		if err := r.refused(s.garden.SaveSite(c.Request.Context(), site, s.asked(c), r.habits()...)); err != nil {
 			return err
 		}
 	}
 	if r.Faults != nil {
 		return s.sitePage(c, http.StatusUnprocessableEntity, r.Faults)
-	}
-	if nip := r.Text("nip"); nip != "" {
-		if err := s.garden.SetNips(c.Request.Context(), nip == "yes"); err != nil {
-			return err
-		}
-	}
-	if sys, ok := measure.SystemNamed(r.Text("units")); ok && sys != r.Units {
-		if err := s.garden.SetUnits(c.Request.Context(), sys); err != nil {
-			return err
-		}
 	}
 	said := "Saved: " + site.Name + "."
 	if known && site.Latitude*kept.Latitude < 0 {
@@ -320,6 +316,21 @@ func (s *Site) saveSite(c *gin.Context) error {
 		said += s.moved(c, line)
 	}
 	return s.redirectWithFlash(c, "/site", said)
+}
+
+// habits that were sent with a site.
+func (r *reading) habits() []garden.Setting {
+	var out []garden.Setting
+	if _, sent := r.Values["sign"]; sent {
+		out = append(out, garden.MoneySign(r.Text("sign")))
+	}
+	if nip := r.Text("nip"); nip != "" {
+		out = append(out, garden.Nips(nip == "yes"))
+	}
+	if sys, ok := measure.SystemNamed(r.Text("units")); ok {
+		out = append(out, garden.Units(sys))
+	}
+	return out
 }
 
 // liftDays of a row of bags, by planting.
