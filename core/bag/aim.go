@@ -93,19 +93,34 @@ const UsualSprouts = 3
 
 // Best choice for an aim; where several are as good, the one with the least seed,
 // and then the sprouts nearest the usual three. Choices come as Choices gives
-// them, at least one.
+// them, at least one. For few and large tubers those with fewer sprouts than are kept
+// then are passed over, as long as there are others.
 func (a Aim) Best(choices []Choice) Choice {
-	best := choices[0]
-	for _, c := range choices[1:] {
-		switch gain := a.value(&c) - a.value(&best); {
+	least := 0
+	if a == Bakers || a == ForShow {
+		for _, c := range choices {
+			least = max(least, min(c.Sprouts, crop.FewSprouts))
+		}
+	}
+	var best *Choice
+	for i := range choices {
+		c := &choices[i]
+		if c.Sprouts < least {
+			continue
+		}
+		if best == nil {
+			best = c
+			continue
+		}
+		switch gain := a.value(c) - a.value(best); {
 		case gain > worth, gain >= -worth && c.Plants == best.Plants && offUsual(c) < offUsual(best):
 			best = c
 		}
 	}
-	return best
+	return *best
 }
 
-func offUsual(c Choice) int { return max(c.Sprouts-UsualSprouts, UsualSprouts-c.Sprouts) }
+func offUsual(c *Choice) int { return max(c.Sprouts-UsualSprouts, UsualSprouts-c.Sprouts) }
 
 // Room is the litres that a plant gets by an aim, as a share of the rule's. Practice.
 func (aim Aim) Room() float64 {

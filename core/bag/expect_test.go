@@ -129,7 +129,7 @@ func TestAimsChooseWhatTheyAreFor(t *testing.T) {
 	if weight.Sprouts != UsualSprouts {
 		t.Errorf("for weight, which sprouts do not change, %d are kept", weight.Sprouts)
 	}
-	if scarce.Plants != 1 || show.Plants != 1 || show.Sprouts != 1 {
+	if scarce.Plants != 1 || show.Plants != 1 || show.Sprouts != crop.FewSprouts || bakers.Sprouts != crop.FewSprouts {
 		t.Errorf("scarce seed plants %d, show %d with %d sprouts", scarce.Plants, show.Plants, show.Sprouts)
 	}
 	if got := Choices(cask, 4, Growing{Class: crop.SweetMid, Usable: 40, Season: FullSeason}); got[len(got)-1].Sprouts != 1 {

@@ -18,6 +18,10 @@ const (
 // the usual range. Practice.
 const SeedPiece = 55 * measure.Gram
 
+// FewSprouts are kept on a tuber for few and large potatoes: with one alone a broken
+// sprout would cost the plant its lead. Practice.
+const FewSprouts = 2
+
 // Class is a maturity class as growers name it. The value is its key in files
 // and addresses; Name is for reading.
 type Class string

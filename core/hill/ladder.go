@@ -130,7 +130,7 @@ func Lay(s bag.Shape, p Plan) (Ladder, error) {
 	}
 	seed := p.Filler + p.Base
 	start := min(seed+p.Cover, top)
-	if p.School == FillOnce {
+	if p.School == FillOnce || top-start < slack {
 		start = top
 	}
 	l := Ladder{

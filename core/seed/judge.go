@@ -3,6 +3,7 @@ package seed
 import (
 	"math"
 
+	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/working"
 )
@@ -101,7 +102,7 @@ const (
 // first and those nearest the rose end kept: two are kept for few and large
 // tubers, up to four for a balance, all for many and small. Practice.
 func RubOff(sprouts int, aim Aim) int {
-	keep := map[Aim]int{FewLarge: 2, Balance: 4}[aim]
+	keep := map[Aim]int{FewLarge: crop.FewSprouts, Balance: 4}[aim]
 	if keep == 0 {
 		return 0
 	}
