@@ -24,6 +24,7 @@ type outlookBody struct {
 	Ready    measure.Mass
 	Low      measure.Mass
 	High     measure.Mass
+	Weather  string // what stands in for days without a record
 	Progress garden.Progress
 }
 
@@ -58,7 +59,7 @@ func (s *Site) outlook(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	body := outlookBody{Progress: progress}
+	body := outlookBody{Weather: look.WeatherName(), Progress: progress}
 	var list []forecast.PlantingForecast
 	var asked []bag.Growing
 	var found []*forecast.EnsembleForecast

@@ -18,6 +18,7 @@ import (
 	"glebata/core/measure"
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/station"
 	"glebata/store"
 	"glebata/web"
@@ -43,8 +44,14 @@ func openOn(t testing.TB, day measure.Day, fill func(*garden.Garden) error) *sit
 	return openFile(t, filepath.Join(t.TempDir(), "web.glebata"), day, fill)
 }
 
-// openFile serves the garden in a file.
+// openFile serves the garden in a file with its stand-ins.
 func openFile(t testing.TB, path string, day measure.Day, fill func(*garden.Garden) error) *site {
+	t.Helper()
+	return openAmong(t, path, day, station.NewWeather(station.UsualSeed), station.NewScale(station.UsualSeed), fill)
+}
+
+// openAmong instruments serves the garden in a file.
+func openAmong(t testing.TB, path string, day measure.Day, weather forecast.Station, scale web.Scale, fill func(*garden.Garden) error) *site {
 	t.Helper()
 	s, err := store.Open(context.Background(), path, store.Throwaway)
 	if err != nil {
@@ -55,12 +62,12 @@ func openFile(t testing.TB, path string, day measure.Day, fill func(*garden.Gard
 			t.Error(err)
 		}
 	})
-	g := garden.Open(s, station.NewWeather(station.UsualSeed))
+	g := garden.Open(s, weather)
 	if err := fill(g); err != nil {
 		t.Fatal(err)
 	}
 	handler := func(o web.Options) http.Handler {
-		h, err := web.New(g, &clock{day}, station.NewScale(station.UsualSeed), o)
+		h, err := web.New(g, &clock{day}, scale, o)
 		if err != nil {
 			t.Fatal(err)
 		}

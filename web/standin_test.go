@@ -1,0 +1,61 @@
+package web_test
+
+import (
+	"context"
+	"net/http"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"testing"
+
+	"glebata/demo"
+	"glebata/garden"
+	"glebata/station"
+)
+
+// servedSite is a garden as one's own is served: without a station and without a scale.
+func servedSite(t testing.TB, fill func(*garden.Garden) error) *site {
+	t.Helper()
+	return openAmong(t, filepath.Join(t.TempDir(), "own.glebata"), demo.Today(), station.Usual{}, nil, fill)
+}
+
+func TestOwnGardenHoldsNothingSimulated(t *testing.T) {
+	own := servedSite(t, func(g *garden.Garden) error { return demo.Fill(context.Background(), g) })
+	shown := demoSite(t)
+	for path, standIn := range map[string]string{
+		"/weather?until=2026-02-20": ">simulated</a> station", "/seed/trays/6": "data-scale", "/bags/R6": "simulated weather",
+		"/plan/outlook": "simulated weather", "/plan/season": "simulated weather", "/": "", "/seed": "", "/plan": "",
+	} {
+		status, page := own.get(path)
+		if status != http.StatusOK || strings.Contains(page, "data-scale=") || regexp.MustCompile(`>simulated|simulated (weather|station)`).MatchString(page) {
+			t.Errorf("%s: %d, and a garden of one's own shows a stand-in", path, status)
+		}
+		if status, page := shown.get(path); status != http.StatusOK || !strings.Contains(page, standIn) {
+			t.Errorf("%s: %d, and the demo does not show %s", path, status, standIn)
+		}
+	}
+	status, page := own.get("/weather?until=2026-02-20")
+	says(t, "the weather", status, http.StatusOK, page, "usual, not measured; there is no forecast")
+}
+
+func TestPresumedSiteIsSaidUntilItIsSet(t *testing.T) {
+	s := servedSite(t, func(*garden.Garden) error { return nil })
+	said := func(path string) bool {
+		_, page := s.get(path)
+		return strings.Contains(page, "Dates rest on an ordinary site") && strings.Contains(page, `<a href="/site">set your own</a>`)
+	}
+	pages := []string{"/", "/plan", "/plan/season", "/seed", "/bags", "/plan/succession"}
+	for _, path := range pages {
+		if !said(path) {
+			t.Errorf("%s does not say that the site is presumed", path)
+		}
+	}
+	if status, _ := s.post("/site", "name", "Net Loft Steps", "climate", "highland"); status != http.StatusSeeOther {
+		t.Fatalf("saving the site: %d", status)
+	}
+	for _, path := range pages {
+		if said(path) {
+			t.Errorf("%s still says that the site is presumed", path)
+		}
+	}
+}
