@@ -131,7 +131,7 @@ func frostLines(nights []forecast.FrostyNight, sys measure.System) []frostLine {
 const nurseScale = 0.72
 
 func newNurseLine(n *logbook.NursingState, t form.Sent, today measure.Day) nurseLine {
-	l := nurseLine{NursingState: *n, Drawing: draw.NewNursling(n, today, nurseScale), Stage: nurseStage(n, today)}
+	l := nurseLine{NursingState: *n, Drawing: draw.NewNursling(n, today, nurseScale), Stage: nurseStage(n, t.Units, today)}
 	for _, e := range n.Log {
 		line := givenLine{e.ID, e.Day, nurseWords(e), form.NewKey()}
 		if e.Kind == logbook.NursePlanted {
@@ -144,7 +144,7 @@ func newNurseLine(n *logbook.NursingState, t form.Sent, today measure.Day) nurse
 }
 
 // nurseStage says where a nursling stands and what comes next.
-func nurseStage(n *logbook.NursingState, today measure.Day) string {
+func nurseStage(n *logbook.NursingState, sys measure.System, today measure.Day) string {
 	if n.Kind == logbook.Pot {
 		switch {
 		case n.Planted > 0:
@@ -160,9 +160,9 @@ func nurseStage(n *logbook.NursingState, today measure.Day) string {
 	case n.Taken > 0:
 		return fmt.Sprintf("%d slips taken, %d rooted, %d hardened, %d planted", n.Taken, n.Rooted, n.Hardened, n.Planted)
 	case n.Shoots > 0:
-		return fmt.Sprintf("%d shoots; slips of 20 to 30 cm from about %s", n.Shoots, n.SlipsBy.Short())
+		return measure.Say("{} shoots; slips of {} to {} from about {}", n.Shoots, measure.Length(20), measure.Length(30), n.SlipsBy).In(sys)
 	case n.ShootsBy == 0:
-		return "too cold for shoots: 22 to 28 °C"
+		return measure.Say("too cold for shoots: {} to {}", measure.Temperature(22), measure.Temperature(28)).In(sys)
 	case n.ShootsBy < today:
 		return "shoots were expected on " + n.ShootsBy.Short() + ": is it warm enough?"
 	}
@@ -231,7 +231,7 @@ func potForm(potatoes []logbook.Variety, sys measure.System, today measure.Day) 
 	}
 	return form.Form{
 		Name: "pot", Title: "Pot a tuber up", Action: "/seed/nursery/pots", Button: "Potted", Caution: beware("green", "mix"),
-		Says: "One sprouted tuber in a 2 L pot, rose end up, 5 cm under. Transplant in about three weeks.",
+		Says: measure.Say("One sprouted tuber in a pot of {}, rose end up, {} under. Transplant in about three weeks.", measure.Volume(2), measure.Length(5)).In(sys),
 		Fields: []form.Field{
 			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
 			{Name: "label", Label: "Label", Kind: "text", Hint: "Like P1"},

@@ -70,7 +70,7 @@ func plantForms(st *forecast.PlantingForecast, from supply, sys measure.System, 
 	forms := []form.Form{plantForm(st, from, sys, at, day)}
 	if st.Variety.Class.Crop() == crop.SweetPotato {
 		if len(from.roots) > 0 {
-			forms = append([]form.Form{slipsForm(st, from, at, day)}, forms...)
+			forms = append([]form.Form{slipsForm(st, from, sys, at, day)}, forms...)
 			forms[1].Open = false
 		}
 		return forms
@@ -126,10 +126,10 @@ func potsForm(st *forecast.PlantingForecast, from supply, sys measure.System, at
 	return f
 }
 
-func slipsForm(st *forecast.PlantingForecast, from supply, at string, day form.Field) form.Form {
+func slipsForm(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day form.Field) form.Form {
 	f := form.Form{
 		Name: "slips", Title: "Plant slips from the nursery", Action: at + "slips", Button: "Planted from the root", Open: true, Caution: beware("mix"),
-		Says: "Lay each in a trench 5 cm deep, tip out, two nodes under, roots away from the neighbour. Never pull by the stem.",
+		Says: measure.Say("Lay each in a trench {} deep, tip out, two nodes under, roots away from the neighbour. Never pull by the stem.", measure.Length(5)).In(sys),
 	}
 	var roots []form.Option
 	for _, r := range from.roots {

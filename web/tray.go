@@ -206,7 +206,7 @@ func outWords(u *logbook.TuberState) string {
 func cutForm(u *logbook.TuberState, number form.Field, at string, sys measure.System) form.Form {
 	f := form.Form{
 		Name: "cut", Action: at + "/cut", Button: "Cut", Caution: beware("knives", "dust"), Fields: []form.Field{number},
-		Says: fmt.Sprintf("Lengthwise, so that each piece has part of the rose end; a clean blade for each tuber. Let it heal %d days in airy shade at 12 to 18 °C. Wood ash on the cut is optional.", seed.HealDays),
+		Says: measure.Say("Lengthwise, so that each piece has part of the rose end; a clean blade for each tuber. Let it heal {} days in airy shade at {} to {}. Wood ash on the cut is optional.", seed.HealDays, measure.Temperature(12), measure.Temperature(18)).In(sys),
 	}
 	n := max(2, u.Cut.Pieces)
 	each := measure.Mass(math.Round(float64(u.Weight) / float64(n)))

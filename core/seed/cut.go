@@ -64,7 +64,7 @@ func (k Cutting) Working(weight measure.Mass, eyes int) working.Working {
 	c := k.Of(weight, eyes)
 	w := working.Working{
 		Title: "Pieces from one tuber", Result: c.Pieces, Mark: working.Practice,
-		Source:  "pieces of 50 to 60 g with two eyes and a block of flesh each",
+		Source:  "pieces of a usual weight, with two eyes and a block of flesh each",
 		Changes: "The least piece you plant, or more eyes on the tuber.",
 	}
 	if weight < k.Smallest {

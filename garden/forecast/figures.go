@@ -189,7 +189,7 @@ func (s *PlantingForecast) seedWorking() working.Working {
 			Steps: []working.Step{
 				{Says: "{} pieces of about {} each", Args: []any{s.Number, crop.SeedPiece}, Result: s.SeedWanted()},
 			},
-			Source: "50 to 60 g a piece", Changes: "The number planted, and the size of your seed.",
+			Source: "the usual piece of seed", Changes: "The number planted, and the size of your seed.",
 		}
 	}
 	w := working.Working{

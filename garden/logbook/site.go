@@ -130,7 +130,7 @@ func (s *Site) Check() error {
 			faults.Add(fmt.Sprintf("min-%d", i+1), "The minimum is not under the maximum.")
 		}
 		if !(s.Monthly.Rain[i] >= 0 && s.Monthly.Rain[i] <= 2000) {
-			faults.Add(fmt.Sprintf("rain-%d", i+1), "Between 0 and 2000 mm a month.")
+			faults.Add(fmt.Sprintf("rain-%d", i+1), "Between {} and {} a month.", measure.Rain(0), measure.Rain(2000))
 		}
 	}
 	for field, day := range map[string]int{"last": s.Last, "first": s.First} {
