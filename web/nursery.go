@@ -160,7 +160,7 @@ func nurseStage(n *logbook.NursingState, sys measure.System, today measure.Day) 
 	case n.Taken > 0:
 		return fmt.Sprintf("%d slips taken, %d rooted, %d hardened, %d planted", n.Taken, n.Rooted, n.Hardened, n.Planted)
 	case n.Shoots > 0:
-		return measure.Say("{} shoots; slips of {} to {} from about {}", n.Shoots, measure.Length(20), measure.Length(30), n.SlipsBy).In(sys)
+		return measure.Say("{} shoots; slips of {} to {} from about {}", n.Shoots, measure.Length(20), measure.Length(30), n.SlipsBy.Short()).In(sys)
 	case n.ShootsBy == 0:
 		return measure.Say("too cold for shoots: {} to {}", measure.Temperature(22), measure.Temperature(28)).In(sys)
 	case n.ShootsBy < today:

@@ -36,12 +36,29 @@ type proposedLine struct {
 	Options []form.Option
 }
 
+// seasonToFill is this year's while more than a quarter of the bags are free in it, else
+// the next.
+func seasonToFill(cat garden.Catalogue, today measure.Day) int {
+	free := 0
+	for _, b := range cat.Bags {
+		if !cat.TakenIn(b.ID, today.Year()) {
+			free++
+		}
+	}
+	if 4*free > len(cat.Bags) || len(cat.Bags) == 0 {
+		return today.Year()
+	}
+	return today.Year() + 1
+}
+
 // proposal reads what is wanted; what is left empty is usual for a household.
 func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) forecast.ProposalRequest {
-	ask := forecast.ProposalRequest{Year: today.Year(), People: 2, Meals: 4, Each: forecast.PerMeal, LiftAlone: r.Text("alone") == "yes", AnySeed: r.Text("seed") == "plenty"}
+	ask := forecast.ProposalRequest{Year: seasonToFill(cat, today), People: 2, Meals: 4, Each: forecast.PerMeal, LiftAlone: r.Text("alone") == "yes", AnySeed: r.Text("seed") == "plenty"}
 	if r.Text("year") != "" {
 		ask.Year = r.Count("year")
 	}
+	// Seed of a season to come is not on the bench yet.
+	ask.AnySeed = ask.AnySeed || r.Text("seed") == "" && ask.Year > today.Year()
 	ask.From, ask.Until = measure.Date(ask.Year, 7, 1), measure.Date(ask.Year+1, 3, 1)
 	if south {
 		ask.From, ask.Until = measure.Date(ask.Year+1, 1, 1), measure.Date(ask.Year+1, 9, 1)

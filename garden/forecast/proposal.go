@@ -277,7 +277,7 @@ func (b *Proposer) say(missing measure.Mass, first, last measure.Day) {
 	}
 	for _, s := range b.Out.Seeds {
 		if s.Late {
-			say(advice.NotInSeason, s.Variety.Name, "{} is not ready before frost when it is planted now.", s.Variety.Name)
+			say(advice.NotInSeason, s.Variety.Name, "{} is not ready before frost in any free bag, where it stands, in the season {}.", s.Variety.Name, b.Ask.Year)
 		} else if s.There >= 0 && s.There-s.Used > 0 && missing > 1 {
 			say(advice.SeedSpare, s.Variety.Name, "{} pieces of {} are left over: no bag for them feeds more.", s.There-s.Used, s.Variety.Name)
 		}

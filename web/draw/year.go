@@ -138,10 +138,11 @@ func (y *SiteYear) temperatures(n *climate.Normals, start measure.Day, x func(me
 func (y *SiteYear) risk(o forecast.SiteOutlook, start measure.Day, x func(measure.Day) int) {
 	at := func(risk float64) int { return riskBottom - int(math.Round(risk*(riskBottom-riskTop))) }
 	b := path(nil, "M", x(start), riskBottom)
-	for i := 0; i <= 365; i += 3 {
+	for i := 0; i < 365; i += 3 {
 		d := start + measure.Day(i)
 		b = path(b, "L", x(d), at(o.Frosts.Risk(d)))
 	}
+	b = path(b, "L", x(start+365), at(o.Frosts.Risk(start+365)))
 	y.Risk = Mark(string(path(b, "L", x(start+365), riskBottom)) + "z")
 	y.Appetite = at(float64(o.Site.Risk))
 	y.AppetiteText = Escape(fmt.Sprintf("you take %.0f %%", float64(o.Site.Risk)*100))
@@ -172,7 +173,7 @@ func (y *SiteYear) light(latitude float64, start measure.Day, x func(measure.Day
 	letter := func(d measure.Day, dy int) Letter {
 		return Letter{X: min(max(x(d), yearLeft+20), yearRight-20), Y: at(hours(d)) + dy, Text: Escape(fmt.Sprintf("%.1f h", hours(d)))}
 	}
-	y.Longest, y.Shortest = letter(longest, -6), letter(shortest, 18)
+	y.Longest, y.Shortest = letter(longest, -6), letter(shortest, -6)
 }
 
 func (y *SiteYear) bars(o forecast.SiteOutlook, start measure.Day, x func(measure.Day) int) {
