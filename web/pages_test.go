@@ -131,3 +131,27 @@ func TestLongListOfBagsTurns(t *testing.T) {
 		t.Errorf("a refused look answered %d without the page it was on", code)
 	}
 }
+
+// Where no day to plant is ever reached pages still answer, and say so.
+func TestPagesAnswerWhereNothingGrows(t *testing.T) {
+	s := demoSite(t)
+	site := []string{"name", "Net Loft Steps", "climate", "highland", "meant", "yes"}
+	for m := 1; m <= 12; m++ {
+		site = append(site, fmt.Sprint("min-", m), "-12", fmt.Sprint("max-", m), "-3")
+	}
+	if status, body := s.post("/site", site...); status != http.StatusSeeOther {
+		t.Fatalf("saving the site: %d\n%s", status, body)
+	}
+	for _, path := range []string{"/", "/walk", "/bags/R6", "/bags/R13", "/bags/R16", "/plan", "/plan/season", "/plan/succession?variety=3&from=2026-07-01&until=2026-09-30", "/plan/proposal?seed=plenty", "/plan/outlook", "/plan/shopping", "/plan/medium", "/seed/nursery", "/terrace", "/calendar.ics?season=2026", "/plantings/30/ladder", "/compare"} {
+		if status, body := s.get(path); status != http.StatusOK {
+			t.Errorf("%s answers %d\n%s", path, status, body)
+		}
+	}
+	for _, class := range []string{"maincrop", "sweet-mid"} {
+		status, body := s.get("/plan/design?class=" + class)
+		says(t, "a design for "+class, status, http.StatusOK, body, "In a usual year nothing comes of it", "<strong>0 g</strong>")
+		if strings.Contains(body, "NaN") {
+			t.Errorf("a design for %s has no number", class)
+		}
+	}
+}

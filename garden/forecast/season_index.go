@@ -24,6 +24,9 @@ func FullSeason(s *logbook.Site, v logbook.Variety, shelter climate.Shelter, tod
 	t := logbook.UsualTiming(st.Bag, v)
 	st.Timing = t
 	sch := count(place, &st, 0)
+	if sch.Plant == 0 { // no day to plant is reached: nothing grows
+		return 0, nil
+	}
 	a := usualAir(s, n, sch.Begins()-airBefore, sch.Plant+airAfter)
 	p, _ := newPlant(&st.PlantingState, &sch, place, s, a, 0)
 	var c growth.Run
