@@ -92,6 +92,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/walk?from=3":                                                "raise",
 		"/plantings/30/later/raise":                                   "Put it off",
 		"/plan?bag=9&variety=4&filler=7+cm&school=straw":              "of straw over the seed",
+		"/plan?bag=9&variety=4&school=straw":                          "of loose straw",
 		"/plan/design?variety=4&by=own&own=11":                        "11 planted give",
 	} {
 		status, body := s.get(path)

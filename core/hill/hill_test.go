@@ -70,14 +70,20 @@ func TestLitresOfTheLadderFillTheBag(t *testing.T) {
 		if err != nil {
 			return false
 		}
-		var all, brought float64
+		var all, brought, beside, told float64
 		for _, of := range []Material{Medium, Chips, Straw} {
 			settled, loose := l.WantedMaterial(of)
 			all += float64(settled)
+			if of != Medium {
+				beside += float64(loose)
+			}
 			brought += float64(loose) * (1 - p.settling(of))
 		}
+		for _, a := range l.Beside() {
+			told += float64(a.Loose)
+		}
 		usable := float64(shape.Usable(p.Headspace))
-		return near(all, usable, 1e-6*usable) && near(brought, usable, 1e-6*usable)
+		return near(told, beside, 1e-9) && near(all, usable, 1e-6*usable) && near(brought, usable, 1e-6*usable)
 	}
 	if err := quick.Check(check, nil); err != nil {
 		t.Error(err)

@@ -45,6 +45,9 @@ const (
 	Straw
 )
 
+// Name of a component the material is; empty for the medium, which is a mix.
+func (m Material) Name() string { return [...]string{Chips: "chips", Straw: "straw"}[m] }
+
 // Shares of their loose volume that chips and straw settle by. Practice.
 const chipsSettle, strawSettles = 0.08, 0.40
 
@@ -290,6 +293,23 @@ func (p Plan) check(s bag.Shape) error {
 
 // Wanted is the medium a whole ladder takes, settled and loose.
 func (l Ladder) Wanted() (settled, loose measure.Volume) { return l.WantedMaterial(Medium) }
+
+// Amount of a material, loose.
+type Amount struct {
+	Of    Material
+	Loose measure.Volume
+}
+
+// Beside is what a whole ladder takes beside the medium: chips below, straw over the seed.
+func (l Ladder) Beside() []Amount {
+	var out []Amount
+	for of := Chips; of <= Straw; of++ {
+		if _, loose := l.WantedMaterial(of); loose > 0 {
+			out = append(out, Amount{of, loose})
+		}
+	}
+	return out
+}
 
 // WantedMaterial is what a whole ladder takes of one stuff, settled and loose.
 func (l Ladder) WantedMaterial(of Material) (settled, loose measure.Volume) {

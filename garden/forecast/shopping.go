@@ -93,7 +93,7 @@ func (l *ShoppingLine) add(n Need) {
 func (s *ShoppingList) Fill(st *PlantingForecast, cs medium.Components, today measure.Day) {
 	ask := func(what string, by measure.Day, r hill.Rung) {
 		parts := st.FeedAsk.Mix
-		if key := map[hill.Material]string{hill.Chips: "chips", hill.Straw: "straw"}[r.Of]; key != "" {
+		if key := r.Of.Name(); key != "" {
 			c, _ := cs.Named(key)
 			parts = medium.Mix{{Component: c, Share: 1}}
 		}
