@@ -123,7 +123,7 @@ func (s *Site) mediumPage(c *gin.Context, status int, t form.Sent) error {
 		key = t.Values.Get("key-of")
 	}
 	body.Chosen, _ = cat.Components.Named(key)
-	body.Component = t.Fill(componentForm(body.Chosen))
+	body.Component = t.Fill(componentForm(body.Chosen, t.Units))
 	body.Mix = t.Fill(mixForm(cat.Components))
 	if b := body.Base; b != nil {
 		f := t.Fill(handfulForm(b, t.Units))
@@ -141,7 +141,7 @@ func (s *Site) mediumPage(c *gin.Context, status int, t form.Sent) error {
 func newMixView(r medium.Recipe, cs medium.Components) mixView {
 	v := mixView{
 		Recipe: r, Density: measure.Density(r.Mix.WetKg()), Settles: fmt.Sprintf("%.0f", 100*r.Mix.Settling()),
-		Water: fmt.Sprintf("%.2f", r.Mix.Water()), PH: fmt.Sprintf("%.1f", r.Mix.PH()),
+		Water: fmt.Sprintf("%.0f", 100*r.Mix.Water()), PH: fmt.Sprintf("%.1f", r.Mix.PH()),
 		Rots: medium.Rotting(r.Mix),
 	}
 	switch ph := r.Mix.PH(); {
@@ -193,27 +193,28 @@ func newFeedView(st *forecast.PlantingForecast, base *logbook.Product, sys measu
 	return v
 }
 
-func componentForm(k medium.Component) form.Form {
+func componentForm(k medium.Component, sys measure.System) form.Form {
+	per := sys.PerVolume()
 	number := func(v float64) string {
 		if k.Key == "" {
 			return ""
 		}
-		return fmt.Sprintf("%g", v)
+		return fmt.Sprintf("%.5g", v)
 	}
 	tick := map[bool]string{true: "yes"}
 	f := form.Form{
 		Name: "component", Action: "/plan/medium/components", Button: "Keep these numbers", Open: k.Key != "", Caution: beware("mix", "dust"),
-		Title: "A component of your own", Says: "What you know better than the usual numbers: weigh a litre, wet; look on the sack; ask where it comes from.",
+		Title: "A component of your own", Says: "What you know better than the usual numbers: weigh some, wet; look on the sack; ask where it comes from.",
 		Fields: []form.Field{
 			{Name: "key-of", Kind: "hidden", Value: k.Key},
 			{Name: "name", Label: "Its name", Kind: "text", Value: k.Name},
-			{Name: "wet", Label: "A litre, wet, weighs", Kind: "count", Unit: "kg", Value: number(k.WetKg)},
+			{Name: "wet", Label: "A " + per.Word + ", wet, weighs", Kind: "count", Unit: string(per.Heavy), Value: number(k.WetKg * per.Kg)},
 			{Name: "settles", Label: "It settles by", Kind: "count", Unit: "%", Value: number(100 * k.Settling)},
-			{Name: "water", Label: "A litre holds for roots", Kind: "count", Unit: "L", Value: number(k.Water)},
+			{Name: "water", Label: "A " + per.Word + " holds for roots", Kind: "count", Unit: string(per.Volume), Value: number(k.Water)},
 			{Name: "ph", Label: "pH it tends to", Kind: "count", Value: number(k.PH)},
-			{Name: "n", Label: "A litre brings nitrogen", Kind: "count", Unit: "g", Value: number(k.Nitrogen)},
-			{Name: "p", Label: "phosphate", Kind: "count", Unit: "g", Value: number(k.Phosphate)},
-			{Name: "k", Label: "potash", Kind: "count", Unit: "g", Value: number(k.Potash)},
+			{Name: "n", Label: "A " + per.Word + " brings nitrogen", Kind: "count", Unit: string(per.Light), Value: number(k.Nitrogen * per.G)},
+			{Name: "p", Label: "phosphate", Kind: "count", Unit: string(per.Light), Value: number(k.Phosphate * per.G)},
+			{Name: "k", Label: "potash", Kind: "count", Unit: string(per.Light), Value: number(k.Potash * per.G)},
 			{Name: "source", Label: "Where it comes from", Kind: "text", Value: k.Source},
 			{Name: "fresh", Label: "Not well rotted yet", Kind: "tick", Value: tick[k.Fresh]},
 			{Name: "inert", Label: "Holds no feed of its own", Kind: "tick", Value: tick[k.Inert]},
@@ -245,9 +246,10 @@ func (s *Site) setComponent(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
+	per := r.Units.PerVolume()
 	k := medium.Component{
-		Key: r.Text("key-of"), Name: r.Text("name"), WetKg: r.Number("wet", -1), Settling: r.Number("settles", -1) / 100, Water: r.Number("water", -1), PH: r.Number("ph", -1),
-		Nitrogen: r.Number("n", 0), Phosphate: r.Number("p", 0), Potash: r.Number("k", 0),
+		Key: r.Text("key-of"), Name: r.Text("name"), WetKg: r.Number("wet", -1) / per.Kg, Settling: r.Number("settles", -1) / 100, Water: r.Number("water", -1), PH: r.Number("ph", -1),
+		Nitrogen: r.Number("n", 0) / per.G, Phosphate: r.Number("p", 0) / per.G, Potash: r.Number("k", 0) / per.G,
 		Source: r.Text("source"), Fresh: r.Text("fresh") != "", Inert: r.Text("inert") != "",
 	}
 	kept, err := r.keep(func() error { return s.garden.SetComponent(c.Request.Context(), k, s.asked(c)) })

@@ -21,7 +21,7 @@ func TestMediumAndProductsKeepWhatWasTyped(t *testing.T) {
 		"new component": {"/plan/medium/components", url.Values{"name": {"Coir"}, "wet": {"0.7"}, "settles": {"10"}, "water": {"0.2"}, "ph": {"6"}}, []string{"There is a Coir already"}},
 		"handful":       {"/plan/medium/handful", url.Values{"product": {"6"}, "handful": {"3 kg"}}, []string{"A handful weighs between 3 g and 200 g", `value="3 kg"`}},
 		"mix":           {"/plan/medium/mixes", url.Values{"name": {"quay"}, "part-sand": {"-2"}}, []string{"Write how many parts", `value="-2"`}},
-		"bottle":        {"/plan/shopping/products", url.Values{"kind": {"liquid"}, "name": {"tea"}, "bottle": {"2 L"}, "dilution": {"900"}}, []string{"how many mL go into a litre", `value="900"`}},
+		"bottle":        {"/plan/shopping/products", url.Values{"kind": {"liquid"}, "name": {"tea"}, "bottle": {"2 L"}, "dilution": {"900"}}, []string{"up to 200 mL a litre", `value="900"`}},
 		"sundry":        {"/plan/shopping/products", url.Values{"kind": {"sundry"}, "name": {"sticks"}, "sundry": {"canes"}}, []string{"how many are in a pack", `value="sticks"`}},
 		"feed":          {"/plan/shopping/products", url.Values{"kind": {"feed"}, "name": {"meal"}, "grams": {"2 kg"}, "nitrogen": {"60"}, "potash": {"50"}}, []string{"come to over 100 %", `value="60"`}},
 		"lined bucket":  {"/models", url.Values{"name": {"bucket"}, "kind": {"lined"}, "base": {"24"}, "top": {"29"}, "height": {"28"}, "liner": {"12"}}, []string{"A bag measures between"}},
@@ -58,4 +58,22 @@ func TestMediumAndProductsKeepWhatWasTyped(t *testing.T) {
 			t.Errorf("%s does not show %q", path, says)
 		}
 	}
+}
+
+func TestComponentIsToldPerGallonInGallons(t *testing.T) {
+	s := demoSite(t)
+	s.post("/units", "units", "us", "back", "/")
+	_, form := s.get("/plan/medium?component=sand")
+	says(t, "the form", 200, 200, form, "A gallon, wet, weighs", "A gallon brings nitrogen")
+	send := func(wet string) (int, string) {
+		return s.post("/plan/medium/components", "key-of", "sand", "name", "sand", "wet", wet, "settles", "2", "water", "0.05", "ph", "7", "n", "0.2")
+	}
+	status, body := send("40")
+	says(t, "lead", status, http.StatusUnprocessableEntity, body, "Wet, it weighs between 0.2 lb a gallon and 25 lb a gallon")
+	if status, _ = send("16.69"); status != http.StatusSeeOther {
+		t.Errorf("sand is refused: %d", status)
+	}
+	s.post("/units", "units", "metric", "back", "/")
+	_, form = s.get("/plan/medium?component=sand")
+	says(t, "a litre of it", 200, 200, form, `value="1.9999"`, `value="1.4978"`, "A litre, wet, weighs")
 }

@@ -1,6 +1,8 @@
 package web
 
 import (
+	"fmt"
+
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden/logbook"
@@ -42,6 +44,7 @@ func packForm(sys measure.System) form.Form {
 }
 
 func bottleForm(sys measure.System) form.Form {
+	per := sys.PerVolume()
 	return form.Form{
 		Name: "bottle", Title: "A liquid feed you buy", Action: "/plan/shopping/products", Button: "Keep it", Caution: beware("sprays"),
 		Says: "The label's own rate comes first. High in potash for tubers.",
@@ -49,7 +52,7 @@ func bottleForm(sys measure.System) form.Form {
 			{Name: "kind", Kind: "hidden", Value: string(logbook.LiquidFeed)},
 			{Name: "name", Label: "Its name", Kind: "text"},
 			{Name: "bottle", Label: "A bottle holds", Kind: "quantity", Unit: string(sys.VolumeUnit()), Read: "/read/volume"},
-			{Name: "dilution", Label: "Into a litre of water", Kind: "count", Unit: "mL", Hint: "From the label, like 8"},
+			{Name: "dilution", Label: "Into a " + per.Word + " of water", Kind: "count", Unit: string(per.Fluid), Hint: "From the label, like " + fmt.Sprintf("%.2g", 8*per.ML)},
 			{Name: "nitrogen", Label: "Nitrogen", Kind: "count", Unit: "%"},
 			{Name: "phosphate", Label: "Phosphate", Kind: "count", Unit: "%"},
 			{Name: "potash", Label: "Potash", Kind: "count", Unit: "%"},
@@ -95,7 +98,7 @@ func (r *reading) product() (p logbook.Product, name string) {
 		if r.Text("bottle") != "" {
 			p.Litres = r.Volume("bottle")
 		}
-		p.Feed.Dilution = r.Number("dilution", 0)
+		p.Feed.Dilution = r.Number("dilution", 0) / r.Units.PerVolume().ML
 		shares()
 		return p, "bottle"
 	case logbook.SundryPack:

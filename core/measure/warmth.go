@@ -19,6 +19,26 @@ type Rain float64
 // Content of something in a litre, g.
 type Content float64
 
+// Dilution of a liquid in water, mL a litre.
+type Dilution float64
+
+// PerVolume is how the figures that are told for a litre are told in a system: of which
+// volume, in which units, and by what kg, g and mL a litre are multiplied.
+type PerVolume struct {
+	Word                        string
+	Volume, Heavy, Light, Fluid Unit
+	Kg, G, ML                   float64
+}
+
+// PerVolume of the system: kg, g and mL a litre, or lb, oz and fl oz a gallon of its own.
+func (s System) PerVolume() PerVolume {
+	if s == Metric {
+		return PerVolume{"litre", "L", "kg", "g", "mL", 1, 1, 1}
+	}
+	gallon := units["gal"].factor[s]
+	return PerVolume{"gallon", "gal", "lb", "oz", "fl oz", 1000 / poundGrams * gallon, gallon / ounceGrams, gallon / 1000 / units["fl oz"].factor[s]}
+}
+
 // warm prints the quantities that are not of one unit alone; ok is false for any other.
 func (s System) warm(v any, decimals int) (text string, ok bool) {
 	us := s == US
@@ -40,7 +60,7 @@ func (s System) warm(v any, decimals int) (text string, ok bool) {
 		return trimmed(float64(q), 3) + " cm a °C·day", true
 	case Density:
 		if s != Metric {
-			return trimmed(float64(q)*1000/poundGrams*units["gal"].factor[s], 1) + " lb a gallon", true
+			return trimmed(float64(q)*s.PerVolume().Kg, 1) + " lb a gallon", true
 		}
 		return trimmed(float64(q), 2+decimals) + " kg a litre", true
 	case Rain:
@@ -50,9 +70,18 @@ func (s System) warm(v any, decimals int) (text string, ok bool) {
 		return trimmed(float64(q), 1) + " mm", true
 	case Content:
 		if s != Metric {
-			return trimmed(float64(q)/ounceGrams*units["gal"].factor[s], 3) + " oz a gallon", true
+			return trimmed(float64(q)*s.PerVolume().G, 3) + " oz a gallon", true
 		}
 		return trimmed(float64(q), 3) + " g a litre", true
 	}
-	return "", false
+	return s.dilution(v)
+}
+
+func (s System) dilution(v any) (text string, ok bool) {
+	q, ok := v.(Dilution)
+	if !ok {
+		return "", false
+	}
+	per := s.PerVolume()
+	return trimmed(float64(q)*per.ML, 2) + " " + string(per.Fluid) + " a " + per.Word, true
 }

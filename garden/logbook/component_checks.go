@@ -19,17 +19,17 @@ func KeyRune(r rune) rune {
 }
 
 func CheckComponent(faults *Faults, c *medium.Component) {
-	between := func(field string, v, from, to float64, says string) {
+	between := func(field string, v, from, to float64, says string, args ...any) {
 		if !(v >= from && v <= to) {
-			faults.Add(field, says)
+			faults.Add(field, says, args...)
 		}
 	}
-	between("wet", c.WetKg, 0.02, 3, "A litre of it, wet, weighs between 0.02 and 3 kg.")
+	between("wet", c.WetKg, 0.02, 3, "Wet, it weighs between {} and {}.", measure.Density(0.02), measure.Density(3))
 	between("settles", c.Settling, 0, 0.9, "It settles by 0 to 90 % of its loose volume.")
-	between("water", c.Water, 0, 0.9, "A litre of it holds 0 to 0.9 L of water for roots.")
+	between("water", c.Water, 0, 0.9, "It holds water for roots in up to 0.9 of its room.")
 	between("ph", c.PH, 2, 11, "A pH lies between 2 and 11.")
 	for field, v := range map[string]float64{"n": c.Nitrogen, "p": c.Phosphate, "k": c.Potash} {
-		between(field, v, 0, 5, "A litre brings 0 to 5 g.")
+		between(field, v, 0, 5, "It brings up to {}.", measure.Content(5))
 	}
 	c.Source = measure.PlainLine(c.Source)
 	if len([]rune(c.Source)) > maxSource {

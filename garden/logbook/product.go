@@ -85,7 +85,7 @@ func (p *Product) Check(faults *Faults, cs medium.Components, models []Model) {
 			faults.Add("bottle", "A bottle holds up to {}.", measure.Volume(200))
 		}
 		if !(p.Feed.Dilution > 0 && p.Feed.Dilution <= 200) {
-			faults.Add("dilution", "The label says how many mL go into a litre of water: up to 200.")
+			faults.Add("dilution", "The label says how much goes into water: up to {}.", measure.Dilution(200))
 		}
 		p.Feed.Liquid, p.Feed.Handful = true, 0
 		p.checkShares(faults)
