@@ -118,11 +118,7 @@ func (r *reading) allotment() forecast.AllotmentRequest {
 func (s *Site) allot(c *gin.Context) error { return s.allotPage(c, http.StatusOK, nil) }
 
 func (s *Site) allotPage(c *gin.Context, status int, refused logbook.Faults) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}
@@ -321,11 +317,7 @@ func (b allotBody) Modes() []form.Option {
 
 // allotWorking is of the spread of what is asked.
 func (s *Site) allotWorking(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}

@@ -86,11 +86,7 @@ func (r *reading) design(cat garden.Catalogue) (ask forecast.DesignRequest, kind
 }
 
 func (s *Site) design(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}
@@ -248,11 +244,7 @@ func designForm(cat garden.Catalogue, ask forecast.DesignRequest, mine int, sys 
 
 // designWorking is of one figure of one kind of bag.
 func (s *Site) designWorking(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}

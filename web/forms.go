@@ -61,6 +61,16 @@ func (r *reading) refused(err error) error {
 	return nil
 }
 
+// lookAndForm is the view a request is answered from, and its form.
+func (s *Site) lookAndForm(c *gin.Context) (*garden.View, reading, error) {
+	look, err := s.look(c)
+	if err != nil {
+		return nil, reading{}, err
+	}
+	r, err := s.parseForm(c)
+	return look, r, err
+}
+
 // reads the form of a request, an uploaded file's too.
 func (s *Site) parseForm(c *gin.Context) (reading, error) {
 	sys, err := s.units(c)

@@ -283,11 +283,7 @@ func (s *Site) setHandful(c *gin.Context) error {
 
 // addMix keeps a mix of the grower's own.
 func (s *Site) addMix(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}

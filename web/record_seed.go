@@ -14,11 +14,7 @@ import (
 
 // recordSeed keeps one entry of a tray and goes back to it.
 func (s *Site) recordSeed(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}

@@ -121,11 +121,7 @@ func (r *reading) monthDay(field string, other int) int {
 func (s *Site) site(c *gin.Context) error { return s.sitePage(c, http.StatusOK, nil) }
 
 func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}
@@ -259,7 +255,7 @@ func siteForm(kept, site logbook.Site, nips bool, sign string, sys measure.Syste
 	return form.Form{Name: "site", Action: "/site", Button: "Save this site", Fields: []form.Field{
 		{Name: "name", Label: "Name", Kind: "text", Value: kept.Name},
 		{Name: "climate", Label: "Climate", Kind: "choice", Value: site.Climate, Options: climates},
-		{Name: "latitude", Label: "Latitude", Kind: "count", Unit: "°", Value: own(number(kept.Latitude), number(usual.Latitude)), Hint: "South below 0. Empty: " + number(site.Latitude)},
+		{Name: "latitude", Label: "Latitude", Kind: "quantity", Unit: "°", Value: own(number(kept.Latitude), number(usual.Latitude)), Hint: "South below 0. Empty: " + number(site.Latitude)},
 		{Name: "risk", Label: "Frost risk you take", Kind: "choice", Value: fmt.Sprintf("%g", float64(site.Risk)), Options: risks},
 		{Name: "last", Label: "Last frost, half of years", Kind: "text", Value: own(frost(kept.Last), frost(usual.Last)), Hint: "Empty: " + frost(site.Last)},
 		{Name: "last-sd", Label: "give or take, days", Kind: "count", Value: own(number(kept.LastSD), number(usual.LastSD)), Hint: fmt.Sprintf("Empty: %g", site.LastSD)},
@@ -282,11 +278,7 @@ func unitOptions() []form.Option {
 }
 
 func (s *Site) saveSite(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}
@@ -373,11 +365,7 @@ func (s *Site) moved(c *gin.Context, before map[logbook.ID]measure.Day) string {
 
 // siteWorking is of the safe window under one shelter, of what is typed or kept.
 func (s *Site) siteWorking(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}

@@ -119,11 +119,7 @@ func countOrEmpty(n int) string {
 }
 
 func (s *Site) saveTiming(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}
@@ -147,11 +143,7 @@ func (s *Site) saveTiming(c *gin.Context) error {
 
 // timingWorking is of a planting's day, or of its warmth, as typed or kept.
 func (s *Site) timingWorking(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}

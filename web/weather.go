@@ -155,11 +155,7 @@ func weatherForm() form.Form {
 
 // readWeather reads a file and shows what it would replace; nothing is kept yet.
 func (s *Site) readWeather(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	r, err := s.parseForm(c)
+	look, r, err := s.lookAndForm(c)
 	if err != nil {
 		return err
 	}
