@@ -9,6 +9,7 @@ import (
 	"glebata/core/bag"
 	"glebata/core/climate"
 	"glebata/core/crop"
+	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
@@ -379,5 +380,56 @@ func TestABagIsShownOnAnyDay(t *testing.T) {
 	}
 	if future, _ := st.OnDay(today+90, today); len(future.Rungs) != 0 || len(future.Layers) <= len(st.Layers) || st.Level != 25 {
 		t.Errorf("looking ahead changed what is: level %v", st.Level)
+	}
+}
+
+// How long the stems of a variety got is kept for its next seasons, and for no other
+// variety.
+func TestAVarietyIsAsTallAsItWas(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	plan := func(bagAt, year int, variety logbook.ID) logbook.ID {
+		t.Helper()
+		c, err := p.look().Catalogue()
+		p.must(err)
+		id, err := p.PlanBag(ctx, garden.NewPlanting{
+			Year: year, Bag: c.Bags[bagAt].ID, Variety: variety, Number: 3,
+			Filling: forecast.DefaultLadder(p.bag.Model.Shape, p.variety.Class, hill.Default(p.variety.Class)),
+		}, p.asked())
+		p.must(err)
+		return id
+	}
+	log := func(id logbook.ID, e logbook.Entry) {
+		t.Helper()
+		e.Planting = id
+		_, err := p.record(e)
+		p.must(err)
+	}
+	seed := []measure.Mass{58, 55, 52}
+	plantedOn := measure.Date(2025, 4, 16)
+	other, err := p.AddVariety(ctx, logbook.Variety{Name: "Tall Sedge", Class: crop.Maincrop}, p.asked())
+	p.must(err)
+	known, unknown := plan(0, 2026, p.variety.ID), plan(1, 2026, other)
+	for _, id := range []logbook.ID{known, unknown} {
+		log(id, logbook.Entry{Kind: logbook.Planted, Day: today - 54, Pieces: seed})
+	}
+	usual := p.state(known).Grown.Run
+	log(known, logbook.Entry{Kind: logbook.Closed, Day: today})
+	last := plan(0, 2025, p.variety.ID)
+	log(last, logbook.Entry{Kind: logbook.Planted, Day: plantedOn, Pieces: seed})
+	for _, after := range []measure.Day{60, 70, 80, 90} {
+		log(last, logbook.Entry{Kind: logbook.Measured, Day: plantedOn + after, Height: usual.StemOn(today-54+after) * 1.4})
+	}
+	log(last, logbook.Entry{Kind: logbook.Closed, Day: plantedOn + 140})
+	again := plan(0, 2026, p.variety.ID)
+	log(again, logbook.Entry{Kind: logbook.Planted, Day: today - 54, Pieces: seed})
+	st, beside := p.state(again), p.state(unknown)
+	if tall := st.Grown.Plant.Tall; tall < 1.1 || tall > 1.6 || st.Grown.Fit.Tall != tall {
+		t.Errorf("stems that got 1.4 times as long are taken as %.2f, %+v", tall, st.Grown.Fit)
+	}
+	if beside.Grown.Plant.Tall != 0 || beside.Grown.Fit.Tall != 1 {
+		t.Errorf("another variety is as tall: %+v", beside.Grown.Fit)
+	}
+	if d := measure.Day(today + 20); st.Grown.Run.StemOn(d) <= beside.Grown.Run.StemOn(d) {
+		t.Errorf("it stands %.1f cm, another variety %.1f", st.Grown.Run.StemOn(d), beside.Grown.Run.StemOn(d))
 	}
 }

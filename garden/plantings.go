@@ -94,15 +94,27 @@ func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
 	if t.known {
 		in.Terrace, in.Spots = t.terrace, t.spots
 	}
-	in.Nips, err = v.Nips()
+	if in.Nips, err = v.Nips(); err != nil {
+		return nil, err
+	}
+	told, err := v.ended(Filter{Finished: true, Heights: mostTold})
+	in.Tall = forecast.TallOf(told)
 	return in, err
 }
+
+// mostTold plantings that tell how long the stems of their varieties get, the newest.
+const mostTold = 40
 
 // FinishedGrown is every closed bag with the index of the season it had, newest season
 // first.
 func (v *View) FinishedGrown() ([]forecast.PlantingForecast, error) {
-	f := Filter{Finished: true}
-	list, err := v.m.forecasts.get(forecastAsk{f, v.today, true}, func() ([]forecast.PlantingForecast, error) {
+	list, err := v.ended(Filter{Finished: true})
+	return append([]forecast.PlantingForecast(nil), list...), err
+}
+
+// ended are forecasts of closed bags as they are kept for every view: not to be changed.
+func (v *View) ended(f Filter) ([]forecast.PlantingForecast, error) {
+	return v.m.forecasts.get(forecastAsk{f, v.today, true}, func() ([]forecast.PlantingForecast, error) {
 		states, err := v.states(f)
 		if err != nil {
 			return nil, err
@@ -120,5 +132,4 @@ func (v *View) FinishedGrown() ([]forecast.PlantingForecast, error) {
 		}
 		return forecast.Ended(states.list, in)
 	})
-	return append([]forecast.PlantingForecast(nil), list...), err
 }

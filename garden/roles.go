@@ -18,6 +18,9 @@ type Filter struct {
 	Year int
 	// Open keeps those neither closed nor dropped; Finished those closed.
 	Open, Finished bool
+	// Heights keeps of those closed the newest that had a stem measured, up to so many; 0
+	// for all.
+	Heights int
 }
 
 // IdempotencyRecord is a request that was carried out.

@@ -33,6 +33,9 @@ func where(f garden.Filter) (string, []any) {
 	if f.Finished {
 		conds = append(conds, "EXISTS ("+ended+" AND e.kind = 'closed')")
 	}
+	if f.Heights > 0 {
+		conds, args = append(conds, "p.id IN (SELECT h.planting_id FROM entry h JOIN planting p ON p.id = h.planting_id WHERE h.kind = 'measured' AND EXISTS ("+ended+" AND e.kind = 'closed') GROUP BY h.planting_id ORDER BY h.planting_id DESC LIMIT ?)"), append(args, f.Heights)
+	}
 	return strings.Join(conds, " AND "), args
 }
 

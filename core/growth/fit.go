@@ -60,9 +60,13 @@ type Fit struct {
 	joint [3][3]float64 // lower triangle: how shift, rate and tall are drawn together
 }
 
-// Prior is the fit of a planting that nothing is known of yet.
-func Prior() Fit {
+// Prior is the fit of a planting that nothing was seen of yet; its stems get as long as
+// those of its variety did.
+func Prior(p Plant) Fit {
 	f := Fit{Rate: 1, Tall: 1, ShiftSD: ShiftSD, RateSD: RateSD}
+	if p.Tall > 0 {
+		f.Tall = p.Tall
+	}
 	f.joint[0][0], f.joint[1][1] = ShiftSD, RateSD
 	return f
 }
@@ -74,13 +78,11 @@ func Prior() Fit {
 //
 // r is what was seen less the course. C holds the errors of measuring, 2 cm and 10 %,
 // and the departure of the planting from its course, 3 cm that fade by 1/e in 10 days.
-// δ is 0 where the day it came up was seen; λ₀ is Plant.Tall. What is left of the spread,
+// δ is 0 where the day it came up was seen; λ₀ is Plant.Tall, what was fitted to its variety in
+// seasons before. What is left of the spread,
 // of all together, follows from the curvature there. Model.
 func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
-	f := Prior()
-	if p.Tall > 0 {
-		f.Tall = p.Tall
-	}
+	f := Prior(p)
 	if p.Up != 0 {
 		f.ShiftSD, f.joint[0][0] = 0, 0
 	}

@@ -192,7 +192,7 @@ func TestDatesKeepTheirOrder(t *testing.T) {
 // The same seed gives the same spread; nothing is left out; it can be broken off.
 func TestEnsembleIsRepeatable(t *testing.T) {
 	years := simulated(t, 40)
-	plants := []Member{{planted(crop.Maincrop), Prior(), 1}, {planted(crop.FirstEarly), Prior(), 2}}
+	plants := []Member{{planted(crop.Maincrop), Prior(planted(crop.Maincrop)), 1}, {planted(crop.FirstEarly), Prior(planted(crop.FirstEarly)), 2}}
 	run := func() [2]Spread {
 		var ups [2][]float64
 		err := Ensemble(context.Background(), plants, years, func(i, _ int, c *Run) { ups[i] = append(ups[i], float64(c.Up)) }, func() {})
@@ -259,7 +259,8 @@ func BenchmarkEnsemble(b *testing.B) {
 	years := simulated(b, 200)
 	plants := make([]Member, 48)
 	for i := range plants {
-		plants[i] = Member{planted(crop.Classes()[i%4]), Prior(), uint64(i)}
+		p := planted(crop.Classes()[i%4])
+		plants[i] = Member{p, Prior(p), uint64(i)}
 	}
 	for b.Loop() {
 		err := Ensemble(context.Background(), plants, years, func(int, int, *Run) {}, func() {})

@@ -58,7 +58,7 @@ func TestWindowsHoldWhatTheyPromise(t *testing.T) {
 
 // grownTruly is a planting as one of those the model speaks of grows.
 func grownTruly(p Plant, w *Weather, rng *rand.Rand) *Run {
-	prior := Prior()
+	prior := Prior(p)
 	prior.draw(&p, rng)
 	c := &Run{}
 	Grow(&p, w, c)

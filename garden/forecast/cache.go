@@ -15,7 +15,7 @@ import (
 // works everything out anew.
 type Cache struct {
 	runs  *lru.Cache[uint64, *GrowthRun]
-	ended *lru.Cache[uint64, float64]
+	ended *lru.Cache[uint64, end]
 	suns  *lru.Cache[string, map[logbook.ID]float64]
 	maps  *lru.Cache[string, terrace.Map]
 }
@@ -30,7 +30,7 @@ const (
 // NewCache makes an empty one. It fails never: the sizes stand above.
 func NewCache() *Cache {
 	runs, _ := lru.New[uint64, *GrowthRun](maxRuns)
-	ended, _ := lru.New[uint64, float64](maxEnded)
+	ended, _ := lru.New[uint64, end](maxEnded)
 	suns, _ := lru.New[string, map[logbook.ID]float64](maxSuns)
 	maps, _ := lru.New[string, terrace.Map](maxSuns)
 	return &Cache{runs, ended, suns, maps}
@@ -52,7 +52,7 @@ func (c *Cache) run(key uint64, grow func() *GrowthRun) *GrowthRun {
 	return cached(c.runs, key, grow)
 }
 
-func (c *Cache) endedIndex(key uint64, work func() float64) float64 {
+func (c *Cache) end(key uint64, work func() end) end {
 	if c == nil {
 		return work()
 	}

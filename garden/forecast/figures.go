@@ -260,6 +260,13 @@ func (s *PlantingForecast) stemWorking() working.Working {
 	if f := s.Grown.Fit; f.Rate != 1 {
 		w.Steps = append(w.Steps, working.Step{Says: "as measured so far: × {}", Args: []any{f.Rate}, Result: measure.StemRate(rate * f.Rate)})
 	}
+	if f := s.Grown.Fit; f.Tall != 1 {
+		says := "they stop at {} times the usual length, as those of this variety did before"
+		if f.TallSD > 0 {
+			says = "they stop at {} times the usual length, by their heights"
+		}
+		w.Steps = append(w.Steps, working.Step{Says: says, Args: []any{measure.Ratio(f.Tall)}, Result: h.Longest * measure.Length(f.Tall)})
+	}
 	w.Steps = append(w.Steps, working.Step{Says: "length from where they came through", Result: s.Now + s.Raised})
 	if s.Raised > 0 {
 		w.Steps = append(w.Steps, working.Step{Says: "less {} that was raised since", Args: []any{s.Raised}, Result: s.Now})

@@ -17,6 +17,7 @@ import (
 // grow works out how a planting has grown and goes on.
 func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, place *calendar.Place, a *air) *GrowthRun {
 	p, potsUp := newPlant(&st.PlantingState, s, place, &in.Site, a, in.suns[st.Bag.ID])
+	p.Tall = in.Tall[st.Variety.ID]
 	key := runKey(&p, st, a)
 	if len(st.Rungs) > 0 { // what is due is due today
 		key = key*31 + uint64(in.Today)
@@ -33,13 +34,8 @@ func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, place *calend
 }
 
 func newGrown(p growth.Plant, st *PlantingForecast, a *air, key uint64, today measure.Day) *GrowthRun {
-	out := &GrowthRun{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior()}
-	var seen []growth.Measured
-	for _, m := range st.Heights {
-		if n := len(st.Frosted); n == 0 || m.Day > st.Frosted[n-1] { // what stood before a frost tells no more
-			seen = append(seen, growth.Measured{Day: m.Day, Length: m.Above + m.Raised})
-		}
-	}
+	seen := seenOf(&st.PlantingState)
+	out := &GrowthRun{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior(p)}
 	growth.Grow(&p, &a.Weather, &out.Usual)
 	out.Run = out.Usual
 	if len(seen) > 0 {
@@ -51,6 +47,17 @@ func newGrown(p growth.Plant, st *PlantingForecast, a *air, key uint64, today me
 	out.Climbs, out.RaiseSince = climbs(st, &out.Run, today, nil)
 	out.UsualClimbs, _ = climbs(st, &out.Usual, today, nil)
 	return out
+}
+
+// seenOf a planting: stems as they were measured. What stood before a frost tells no more.
+func seenOf(st *logbook.PlantingState) []growth.Measured {
+	var seen []growth.Measured
+	for _, m := range st.Heights {
+		if n := len(st.Frosted); n == 0 || m.Day > st.Frosted[n-1] {
+			seen = append(seen, growth.Measured{Day: m.Day, Length: m.Above + m.Raised})
+		}
+	}
+	return seen
 }
 
 // fit a planting to what was measured. Where the weather had a frost that nobody saw, it
@@ -83,7 +90,7 @@ func (g *GrowthRun) fit(p growth.Plant, w *growth.Weather, seen []growth.Measure
 func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	var h maphash.Hash
 	h.SetSeed(hashSeed)
-	for _, v := range [...]float64{p.Need, p.Sun, p.Start, p.Head, float64(p.Heated), float64(st.Level), float64(st.Raised), float64(len(st.Rungs)), float64(len(st.Heights))} {
+	for _, v := range [...]float64{p.Need, p.Sun, p.Start, p.Head, p.Tall, float64(p.Heated), float64(st.Level), float64(st.Raised), float64(len(st.Rungs)), float64(len(st.Heights))} {
 		maphash.WriteComparable(&h, v)
 	}
 	for _, d := range [...]measure.Day{p.Planted, p.Up, p.Looked, p.HaulmCut, p.End, st.Filled, st.Flowered, st.StemDay} {

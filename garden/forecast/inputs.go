@@ -23,6 +23,7 @@ type Inputs struct {
 	Terrace logbook.Terrace
 	Spots   map[logbook.ID]terrace.Point // of bags that were put on it
 	Nips    bool                         // the grower nips flowers
+	Tall    map[logbook.ID]float64       // how long stems of a variety got against the usual: TallOf
 	Cache   *Cache
 
 	from, until measure.Day // of the weather

@@ -32,6 +32,9 @@ type PlantingForecast struct {
 	// Index of its season: of what has grown by its end, by the model. 0 where it
 	// was not reckoned.
 	Index float64
+	// Tall is how long its stems got against the usual of its class, fitted to its heights
+	// when it had ended; 0 where they do not tell, and while it grows.
+	Tall float64
 	// Believed is the last measured height that is not questioned, as it stands now.
 	Believed Believed
 	// Now is the height of the stems over the medium today.

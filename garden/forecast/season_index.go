@@ -34,8 +34,38 @@ func FullSeason(s *logbook.Site, v logbook.Variety, shelter climate.Shelter, tod
 	return c.Season(), nil
 }
 
-// Ended are plantings that have ended, each with the index of the season it had, in
-// full sun: where it stood then is not kept. Inputs.SpanEnded must have been asked.
+// TallOf is how long the stems of each variety got against the usual of its class, on the
+// mean of its plantings that have ended and whose heights told; none of one that has no
+// such planting.
+func TallOf(ended []PlantingForecast) map[logbook.ID]float64 {
+	sum, n := map[logbook.ID]float64{}, map[logbook.ID]float64{}
+	for i := range ended {
+		if s := &ended[i]; s.Tall > 0 {
+			sum[s.Variety.ID] += s.Tall
+			n[s.Variety.ID]++
+		}
+	}
+	for id := range sum {
+		sum[id] /= n[id]
+	}
+	return sum
+}
+
+// end is what the model says of a planting that has ended.
+type end struct{ index, tall float64 }
+
+func newEnd(p growth.Plant, st *PlantingForecast, a *air) end {
+	var c growth.Run
+	growth.Grow(&p, &a.Weather, &c)
+	out := end{index: c.IndexOn(st.Ended)}
+	if f := growth.Calibrate(p, &a.Weather, seenOf(&st.PlantingState)); f.TallSD > 0 {
+		out.tall = f.Tall
+	}
+	return out
+}
+
+// Ended are plantings that have ended, each with the index of the season it had and how
+// long its stems got, in full sun: where it stood then is not kept. Inputs.SpanEnded must have been asked.
 func Ended(list []logbook.PlantingState, in *Inputs) ([]PlantingForecast, error) {
 	out := make([]PlantingForecast, len(list))
 	if len(list) == 0 {
@@ -61,11 +91,8 @@ func Ended(list []logbook.PlantingState, in *Inputs) ([]PlantingForecast, error)
 		}
 		s := count(place, st, in.Today)
 		p, _ := newPlant(&st.PlantingState, &s, place, &in.Site, air, 0)
-		st.Index = in.Cache.endedIndex(runKey(&p, st, air)^uint64(st.Ended), func() float64 {
-			var c growth.Run
-			growth.Grow(&p, &air.Weather, &c)
-			return c.IndexOn(st.Ended)
-		})
+		got := in.Cache.end(runKey(&p, st, air)^uint64(st.Ended), func() end { return newEnd(p, st, air) })
+		st.Index, st.Tall = got.index, got.tall
 	}
 	return out, nil
 }
