@@ -124,6 +124,7 @@ type settings struct {
 	nips   bool
 	garden string
 	sign   string
+	comma  bool
 }
 
 // terraceKnown is a terrace with its spots, and whether the grower has drawn it.

@@ -15,6 +15,7 @@ const (
 	nipSetting    = "nip"    // whether the grower nips flowers: "yes" or not
 	gardenSetting = "garden" // the name a garden's calendar entries carry
 	signSetting   = "sign"   // of the grower's money
+	commaSetting  = "comma"  // whether the grower writes a decimal comma: "yes" or not
 )
 
 func (v *View) settings() (settings, error) {
@@ -29,6 +30,11 @@ func (v *View) settings() (settings, error) {
 			return s, err
 		}
 		s.nips = nips == "yes"
+		comma, err := v.r.Setting(v.ctx, commaSetting)
+		if err != nil {
+			return s, err
+		}
+		s.comma = comma == "yes"
 		if s.sign, err = v.r.Setting(v.ctx, signSetting); err != nil {
 			return s, err
 		}
@@ -55,6 +61,12 @@ func (v *View) Sign() (string, error) {
 	return s.sign, err
 }
 
+// DecimalComma reports whether the grower writes 2,5 for 2.5; not until it was set.
+func (v *View) DecimalComma() (bool, error) {
+	s, err := v.settings()
+	return s.comma, err
+}
+
 // maxSign letters of a sign of money.
 const maxSign = 4
 
@@ -65,8 +77,16 @@ type Setting struct{ Name, Value string }
 func Units(s measure.System) Setting { return Setting{unitsSetting, s.String()} }
 
 // Nips is whether the grower nips flowers.
-func Nips(nips bool) Setting {
-	return Setting{nipSetting, map[bool]string{false: "no", true: "yes"}[nips]}
+func Nips(nips bool) Setting { return Setting{nipSetting, yesNo(nips)} }
+
+// DecimalComma is whether the grower writes 2,5 for 2.5.
+func DecimalComma(comma bool) Setting { return Setting{commaSetting, yesNo(comma)} }
+
+func yesNo(yes bool) string {
+	if yes {
+		return "yes"
+	}
+	return "no"
 }
 
 // MoneySign stands before an amount of money; empty for none.

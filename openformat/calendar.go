@@ -16,8 +16,8 @@ import (
 // WriteCalendar writes the moments of a season as an iCalendar feed (RFC 5545)
 // of whole days. Each event keeps its UID while its planting and kind of work
 // stay, so that a subscriber sees a change and not a copy. Address is that of
-// the program, "http://host:port".
-func WriteCalendar(w io.Writer, sheet forecast.Sheet, moments []forecast.FeedMoment, address string, today measure.Day, sys measure.System) error {
+// the program, "http://host:port"; words puts into words what an event says.
+func WriteCalendar(w io.Writer, sheet forecast.Sheet, moments []forecast.FeedMoment, address string, today measure.Day, words func(measure.Phrase) string) error {
 	c := ical.NewCalendarFor("Glebata")
 	c.SetMethod(ical.MethodPublish)
 	name := fmt.Sprintf("%s %d", sheet.Site.Name, sheet.Year)
@@ -32,8 +32,8 @@ func WriteCalendar(w io.Writer, sheet forecast.Sheet, moments []forecast.FeedMom
 		e.SetDtStampTime(stamp)
 		e.SetAllDayStartAt(at(m.Day))
 		e.SetAllDayEndAt(at(m.Until + 1))
-		e.SetSummary(fmt.Sprintf("%s: %s, %s", m.Bag, m.What.In(sys), m.Variety.Name))
-		e.SetDescription(m.Why.In(sys))
+		e.SetSummary(fmt.Sprintf("%s: %s, %s", m.Bag, words(m.What), m.Variety.Name))
+		e.SetDescription(words(m.Why))
 		e.SetLocation(m.Place)
 		e.SetURL(strings.TrimSuffix(address, "/") + "/bags/" + m.Bag)
 		e.SetTimeTransparency(ical.TransparencyTransparent)

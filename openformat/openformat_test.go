@@ -125,7 +125,7 @@ func TestCalendarIsValidAndKeepsItsNames(t *testing.T) {
 		m := forecast.FeedMoment{UID: "planting-3-chit@ab.glebata", Bag: "R6", Place: "Middle step, by the wall", Variety: logbook.Variety{Name: "Cold Quay"}}
 		m.Moment = calendar.Moment{Kind: calendar.StartChit, Day: day, Until: day, What: measure.Say("start chitting"), Why: measure.Say("35 days before {}, cool; light, and airy; a line that is long enough to be folded where it is written.", day+35)}
 		var b bytes.Buffer
-		if err := WriteCalendar(&b, sheet, []forecast.FeedMoment{m}, "http://localhost:1", today, measure.Metric); err != nil {
+		if err := WriteCalendar(&b, sheet, []forecast.FeedMoment{m}, "http://localhost:1", today, func(p measure.Phrase) string { return p.In(measure.Metric) }); err != nil {
 			t.Fatal(err)
 		}
 		return b.String()

@@ -104,7 +104,8 @@ func (s *Site) ladderPage(c *gin.Context, status int, t form.Sent) error {
 	body.Outlook = newYieldView(&st, growing, p, look.WeatherName(), today, t.Units)
 	for _, e := range st.Log {
 		if c.Query("done") == fmt.Sprint(e.ID) {
-			body.Done = &logLine{e.ID, e.Day, entryWords(&st, &e, t.Units), form.NewKey()}
+			done := newLogLine(&st, &e, t.Units)
+			body.Done = &done
 		}
 	}
 	s.render(c, status, "ladder", view{Title: "Ladder of " + st.Bag.Label, Stage: "Bags", Body: body})

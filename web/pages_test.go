@@ -156,3 +156,38 @@ func TestPagesAnswerWhereNothingGrows(t *testing.T) {
 		}
 	}
 }
+
+// Who writes a decimal comma finds it in every number of every page and of the calendar,
+// and a point in what other programs read; a page's own fields are read back as they are.
+func TestADecimalCommaIsWrittenWhereItIsRead(t *testing.T) {
+	s := demoSite(t)
+	point := regexp.MustCompile(`[>"][^<>"=/]*\b\d+\.\d[^<>"=/]*<`)
+	status, _ := s.post("/site", "name", "Net Loft Steps", "climate", "cool-maritime", "decimal", "comma")
+	if status != http.StatusSeeOther {
+		t.Fatalf("saving: %d", status)
+	}
+	commas := 0
+	for _, path := range []string{"/", "/walk", "/bags", "/bags/R6", "/bags/R13", "/plan", "/plan/design?variety=4", "/plan/season", "/plan/outlook", "/plan/shopping", "/plan/medium", "/plan/proposal?seed=plenty", "/plantings/30/ladder", "/plantings/1", "/plantings/1/working/ratio", "/seed/allot", "/seed/nursery", "/seed/trays/6?tuber=3", "/terrace", "/compare", "/site", "/weather", "/labels", "/read/volume?litres=2.5"} {
+		_, page := s.get(path)
+		if left := point.FindString(page); left != "" {
+			t.Errorf("%s still says %q", path, left)
+		}
+		commas += len(regexp.MustCompile(`\d,\d`).FindAllString(page, -1))
+	}
+	if commas < 300 {
+		t.Errorf("only %d numbers have a comma", commas)
+	}
+	_, list := s.get("/plan/shopping.csv")
+	_, days := s.get("/weather.csv")
+	if !strings.Contains(list, ".") || regexp.MustCompile(`"\d+,\d+"`).MatchString(list+days) {
+		t.Error("a file for other programs has decimal commas")
+	}
+	_, plan := s.get("/plan?bag=9&variety=4&cover=4,5+cm")
+	says(t, "the field as it was typed", 200, 200, plan, `value="4,5 cm"`)
+	status, body := s.post("/site", "name", "Net Loft Steps", "climate", "cool-maritime", "lift", "12,5 kg")
+	if status != http.StatusSeeOther {
+		t.Errorf("12,5 kg: %d %s", status, body)
+	}
+	_, site := s.get("/site")
+	says(t, "the site", 200, 200, site, `value="12,5 kg"`)
+}

@@ -69,6 +69,11 @@ type logLine struct {
 	Day  measure.Day
 	Says string
 	Key  string
+	Own  bool // it has words of the grower's
+}
+
+func newLogLine(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.System) logLine {
+	return logLine{e.ID, e.Day, entryWords(st, e, sys), form.NewKey(), e.Text != ""}
 }
 
 func pathID(c *gin.Context) logbook.ID {
@@ -160,7 +165,7 @@ const heapScale = 0.4
 func (b *plantingBody) tell(st *forecast.PlantingForecast, t form.Sent, done string, supply supply, today measure.Day) {
 	for i := len(st.Log) - 1; i >= 0; i-- {
 		e := &st.Log[i]
-		line := logLine{e.ID, e.Day, entryWords(st, e, t.Units), form.NewKey()}
+		line := newLogLine(st, e, t.Units)
 		b.Log = append(b.Log, line)
 		if done == fmt.Sprint(e.ID) {
 			b.Done = &line

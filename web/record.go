@@ -288,7 +288,7 @@ func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecas
 		if e.Kind != logbook.Weighed {
 			continue
 		}
-		line := logLine{e.ID, e.Day, entryWords(st, e, sys), form.NewKey()}
+		line := newLogLine(st, e, sys)
 		body.Batches = append(body.Batches, line)
 		if c.Query("done") == fmt.Sprint(e.ID) {
 			body.Done = &line

@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"embed"
 	"fmt"
-	"html"
 	"html/template"
 	"io/fs"
 	"log/slog"
@@ -191,17 +190,7 @@ func (s *Site) write(c *gin.Context, status int, block string, data any) {
 	}
 	c.Header("Cache-Control", "no-store")
 	c.Header("Vary", "HX-Request")
-	c.Data(status, "text/html; charset=utf-8", withSign(b.Bytes(), s.sign(c)))
-}
-
-// sign of the grower's money.
-func (s *Site) sign(c *gin.Context) string {
-	look, err := s.look(c)
-	if err != nil {
-		return ""
-	}
-	sign, _ := look.Sign()
-	return html.EscapeString(sign)
+	c.Data(status, "text/html; charset=utf-8", s.writing(c).page(b.Bytes()))
 }
 
 // stage is one mark of the season strip.

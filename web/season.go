@@ -10,6 +10,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/calendar"
+	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -146,8 +147,10 @@ func (s *Site) feed(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
+	writing := s.writing(c)
+	words := func(p measure.Phrase) string { return writing.words(p.In(sys)) }
 	var b bytes.Buffer
-	if err := openformat.WriteCalendar(&b, sheet, moments, requestAddress(c), s.clock.Today(), sys); err != nil {
+	if err := openformat.WriteCalendar(&b, sheet, moments, requestAddress(c), s.clock.Today(), words); err != nil {
 		return err
 	}
 	c.Header("Cache-Control", "no-store")

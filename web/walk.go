@@ -84,7 +84,7 @@ func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System
 		}
 		for k := len(st.Log) - 1; k >= 0 && st.Log[k].Day == today; k-- {
 			if e := &st.Log[k]; e.Logged == today && workKind(e.Kind) {
-				w.Done = append(w.Done, doneLine{logLine{e.ID, e.Day, entryWords(st, e, sys), form.NewKey()}, st.Planting.ID, st.Bag.Label})
+				w.Done = append(w.Done, doneLine{newLogLine(st, e, sys), st.Planting.ID, st.Bag.Label})
 			}
 		}
 	}
