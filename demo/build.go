@@ -6,6 +6,7 @@ import (
 	"strconv"
 
 	"glebata/core/measure"
+	"glebata/core/seed"
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -174,7 +175,7 @@ func (b *builder) plant(ctx context.Context, s sowing, id logbook.ID, day measur
 	if err := b.give(ctx, s, id, day); err != nil {
 		return err
 	}
-	e := logbook.Entry{Planting: id, Kind: logbook.Planted, Day: day, Pieces: s.pieces, Slips: s.slips}
+	e := logbook.Entry{Planting: id, Kind: logbook.Planted, Day: day, Seed: seed.Known{Pieces: s.pieces}, Slips: s.slips}
 	_, err := b.g.Record(ctx, e, b.asked(day))
 	return err
 }

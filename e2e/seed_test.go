@@ -225,7 +225,7 @@ func TestPotIsTransplantedByKeyboardAndLabel(t *testing.T) {
 	p.thumbs()
 	p.fill("They stand over their pots", "18 cm")
 	p.press("Transplanted")
-	p.sees("Saved: planted 1 pieces, 63 g of seed.")
+	p.sees("Saved: planted 1 piece, 63 g of seed.")
 	p.sees("stems 4 cm above the medium")
 	p.key(input.Escape)
 }

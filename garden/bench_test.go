@@ -178,7 +178,7 @@ func TestAllotmentFixesTheSeedOfEachPlanting(t *testing.T) {
 	_, err = p.ConfirmAllotment(ctx, twice, p.asked())
 	refused(t, "a piece given twice", err, "", "look again")
 
-	_, err = p.record(logbook.Entry{Planting: one, Kind: logbook.Planted, Day: today, Pieces: []measure.Mass{58, 55}})
+	_, err = p.record(logbook.Entry{Planting: one, Kind: logbook.Planted, Day: today, Seed: seed.Known{Pieces: []measure.Mass{58, 55}}})
 	p.must(err)
 	b, err = p.look().Bench()
 	p.must(err)

@@ -10,6 +10,7 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/seed"
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -146,7 +147,7 @@ func TestGrowingBagIsPlannedForTheNextSeason(t *testing.T) {
 	if len(row) != 1 || row[0].Planting.ID != growing || history.Now.Planting.ID != growing || !cat.TakenIn(p.bag.ID, 2027) || cat.TakenIn(p.bag.ID, 2028) {
 		t.Errorf("the row has %d bags, now %d", len(row), history.Now.Planting.ID)
 	}
-	seed := logbook.Entry{Planting: next, Kind: logbook.Planted, Day: today, Pieces: []measure.Mass{60, 60}}
+	seed := logbook.Entry{Planting: next, Kind: logbook.Planted, Day: today, Seed: seed.Known{Pieces: []measure.Mass{60, 60}}}
 	_, err = p.record(seed)
 	refused(t, "planted into a full bag", err, "", "close that first")
 	closing, err := p.record(logbook.Entry{Planting: growing, Kind: logbook.Closed, Day: today})

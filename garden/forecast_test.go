@@ -12,6 +12,7 @@ import (
 	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/measure"
+	"glebata/core/seed"
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -288,7 +289,7 @@ func TestPlantingIsPutOff(t *testing.T) {
 	if j, _ := jobOf(&st, job.Plant); j.Due() || j.Day != today+7 || st.Job.Tag.In(measure.Metric) != "plant in 7 days" {
 		t.Errorf("put off by a week: %v, %q", j.Day, st.Job.Tag.In(measure.Metric))
 	}
-	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today, Pieces: []measure.Mass{60}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today, Seed: seed.Known{Pieces: []measure.Mass{60}}})
 	p.must(err)
 	if st = p.state(id); st.Stage != logbook.StageGrowing {
 		t.Errorf("planted it is at stage %d", st.Stage)
@@ -404,24 +405,24 @@ func TestAVarietyIsAsTallAsItWas(t *testing.T) {
 		_, err := p.record(e)
 		p.must(err)
 	}
-	seed := []measure.Mass{58, 55, 52}
+	pieces := []measure.Mass{58, 55, 52}
 	plantedOn := measure.Date(2025, 4, 16)
 	other, err := p.AddVariety(ctx, logbook.Variety{Name: "Tall Sedge", Class: crop.Maincrop}, p.asked())
 	p.must(err)
 	known, unknown := plan(0, 2026, p.variety.ID), plan(1, 2026, other)
 	for _, id := range []logbook.ID{known, unknown} {
-		log(id, logbook.Entry{Kind: logbook.Planted, Day: today - 54, Pieces: seed})
+		log(id, logbook.Entry{Kind: logbook.Planted, Day: today - 54, Seed: seed.Known{Pieces: pieces}})
 	}
 	usual := p.state(known).Grown.Run
 	log(known, logbook.Entry{Kind: logbook.Closed, Day: today})
 	last := plan(0, 2025, p.variety.ID)
-	log(last, logbook.Entry{Kind: logbook.Planted, Day: plantedOn, Pieces: seed})
+	log(last, logbook.Entry{Kind: logbook.Planted, Day: plantedOn, Seed: seed.Known{Pieces: pieces}})
 	for _, after := range []measure.Day{60, 70, 80, 90} {
 		log(last, logbook.Entry{Kind: logbook.Measured, Day: plantedOn + after, Height: usual.StemOn(today-54+after) * 1.4})
 	}
 	log(last, logbook.Entry{Kind: logbook.Closed, Day: plantedOn + 140})
 	again := plan(0, 2026, p.variety.ID)
-	log(again, logbook.Entry{Kind: logbook.Planted, Day: today - 54, Pieces: seed})
+	log(again, logbook.Entry{Kind: logbook.Planted, Day: today - 54, Seed: seed.Known{Pieces: pieces}})
 	st, beside := p.state(again), p.state(unknown)
 	if tall := st.Grown.Plant.Tall; tall < 1.1 || tall > 1.6 || st.Grown.Fit.Tall != tall {
 		t.Errorf("stems that got 1.4 times as long are taken as %.2f, %+v", tall, st.Grown.Fit)

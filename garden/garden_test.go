@@ -15,6 +15,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/core/seed"
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -121,7 +122,7 @@ func planted(t *testing.T) (*plot, logbook.ID) {
 	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	id, err := p.plan(3)
 	p.must(err)
-	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 54, Pieces: []measure.Mass{58, 55, 52}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 54, Seed: seed.Known{Pieces: []measure.Mass{58, 55, 52}}})
 	p.must(err)
 	return p, id
 }
@@ -218,7 +219,7 @@ func TestEntriesThatCannotBeAreRefusedAtTheirField(t *testing.T) {
 		"stem of a tree":         {logbook.Entry{Kind: logbook.Measured, Day: today, Height: 1200}, "height", "check the number and its unit"},
 		"before planting":        {logbook.Entry{Kind: logbook.Measured, Day: today - 60, Height: 10}, "day", "not planted yet"},
 		"tomorrow":               {logbook.Entry{Kind: logbook.Measured, Day: today + 1, Height: 10}, "day", "still to come"},
-		"planted twice":          {logbook.Entry{Kind: logbook.Planted, Day: today, Pieces: []measure.Mass{60}}, "", "planted already"},
+		"planted twice":          {logbook.Entry{Kind: logbook.Planted, Day: today, Seed: seed.Known{Pieces: []measure.Mass{60}}}, "", "planted already"},
 		"gross below tare":       {logbook.Entry{Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 300, Tare: 412, Grade: "keep"}}}, "gross-1", "not more than the container"},
 		"kilos for grams":        {logbook.Entry{Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 3_410_000, Grade: "keep"}}}, "gross-1", "check the unit"},
 		"an unknown container":   {logbook.Entry{Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 3410, Container: "red pot", Grade: "keep"}}}, "tare-1", "red pot empty once"},
@@ -248,10 +249,12 @@ func TestSeedThatCannotBe(t *testing.T) {
 		entry       logbook.Entry
 		field, says string
 	}{
-		"no pieces":        {logbook.Entry{}, "piece-1", "at least one piece"},
-		"a boulder":        {logbook.Entry{Pieces: []measure.Mass{60, 9000}}, "piece-2", "not believed"},
-		"slips of potato":  {logbook.Entry{Slips: 4}, "pieces", "weigh each piece"},
-		"too many to hold": {logbook.Entry{Pieces: make([]measure.Mass, 61)}, "piece-1", "not believed"},
+		"a range turned":      {logbook.Entry{Seed: seed.Known{Low: 200, High: 100}}, "low", "the least it may be"},
+		"a total of boulders": {logbook.Entry{Seed: seed.Known{Count: 2, Total: 9000}}, "total", "at most 1.20 kg a piece"},
+		"more than fit":       {logbook.Entry{Seed: seed.Known{Count: 501}}, "count", "No more than 500"},
+		"a boulder":           {logbook.Entry{Seed: seed.Known{Pieces: []measure.Mass{60, 9000}}}, "piece-2", "not believed"},
+		"slips of potato":     {logbook.Entry{Slips: 4}, "pieces", "not from slips"},
+		"too many to hold":    {logbook.Entry{Seed: seed.Known{Pieces: make([]measure.Mass, 61)}}, "piece-1", "not believed"},
 	} {
 		c.entry.Planting, c.entry.Kind, c.entry.Day = id, logbook.Planted, today
 		_, err := p.record(c.entry)

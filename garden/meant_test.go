@@ -8,6 +8,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
+	"glebata/core/seed"
 	"glebata/core/terrace"
 	"glebata/garden"
 	"glebata/garden/forecast"
@@ -31,7 +32,7 @@ func TestWhatNoGrowerMeansIsRefused(t *testing.T) {
 	q := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	plan, err := q.plan(2)
 	q.must(err)
-	_, err = q.record(logbook.Entry{Planting: plan, Kind: logbook.Planted, Day: today - 36*365, Pieces: []measure.Mass{60}})
+	_, err = q.record(logbook.Entry{Planting: plan, Kind: logbook.Planted, Day: today - 36*365, Seed: seed.Known{Pieces: []measure.Mass{60}}})
 	refused(t, "planted 36 years ago", err, "day", "not in the season 2026")
 	shape, err := bag.NewRound(30, 30, 40)
 	q.must(err)

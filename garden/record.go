@@ -32,9 +32,6 @@ func record(ctx context.Context, w Writer, e logbook.Entry, a Request) (logbook.
 		return 0, err
 	}
 	if e.Kind == logbook.Planted {
-		if err := logbook.CheckSeed(&l.Planting, &e); err != nil {
-			return 0, err
-		}
 		if err := growsNothing(ctx, w, &l.Planting); err != nil {
 			return 0, err
 		}

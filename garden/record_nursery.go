@@ -199,7 +199,7 @@ func takeNurslings(p *logbook.Planting, list []logbook.NursingState, from FromNu
 		case pot.Variety.ID != p.Variety.ID:
 			return nil, logbook.Refuse("pot", "Pot {} is {}, and {} is planned here.", pot.Label, pot.Variety.Name, p.Variety.Name)
 		}
-		e.Pieces = append(e.Pieces, pot.Weight)
+		e.Seed.Pieces = append(e.Seed.Pieces, pot.Weight)
 		used = append(used, pot)
 	}
 	return used, nil

@@ -11,6 +11,7 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/seed"
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -89,7 +90,7 @@ func TestWhatCannotBeAppliedIsSetAside(t *testing.T) {
 	p := plotIn(t, s, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	id, err := p.plan(2)
 	p.must(err)
-	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 40, Pieces: []measure.Mass{60, 60}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 40, Seed: seed.Known{Pieces: []measure.Mass{60, 60}}})
 	p.must(err)
 	tray, err := p.AddLot(ctx, garden.NewLot{Label: "L1", Variety: p.variety.ID, Source: logbook.Certified, Year: 2026, Tray: "A1", Temp: 10}, p.asked())
 	p.must(err)

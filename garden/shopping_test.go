@@ -9,6 +9,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/seed"
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -79,7 +80,7 @@ func TestFillingABagTakesFromTheShed(t *testing.T) {
 	early.Today = today - 10
 	_, err = p.Stock(ctx, logbook.StockEntry{Product: sack, Kind: logbook.StockCounted, Packs: 3}, early)
 	p.must(err)
-	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today, Pieces: []measure.Mass{60, 60, 60}})
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today, Seed: seed.Known{Pieces: []measure.Mass{60, 60, 60}}})
 	p.must(err)
 	filled := p.state(id).Ladder.PlantingDay()
 	if got, want := lineFor(p.shopping(), "compost").Stock, 3-float64(filled)/2/20; math.Abs(got-want) > 1e-6 {

@@ -86,29 +86,30 @@ func (r *reader) SeedLog(ctx context.Context) ([]logbook.SeedEntry, error) {
 		var kind string
 		var day, logged int64
 		var temp float64
-		err := rows.Scan(&e.ID, &e.Tray, &kind, &day, &logged, &e.Tuber, &temp, &e.Light, &e.Keep, &e.HealDays, &e.Text, &e.Voids)
+		err := rows.Scan(&e.ID, &e.Tray, &kind, &day, &logged, &e.Tuber, &temp, &e.Light, &e.Keep, &e.HealDays, &e.Text, &e.Voids, &e.About)
 		e.Kind, e.Day, e.Logged, e.Temp = logbook.SeedKind(kind), measure.Day(day), measure.Day(logged), measure.Temperature(temp)
 		at[e.ID] = len(out)
 		out = append(out, e)
 		return err
-	}, `SELECT id, coalesce(tray_id, 0), kind, day, logged_day, tuber, coalesce(temp_c, 0), light, keep, heal_days, text, coalesce(voids_id, 0)
+	}, `SELECT id, coalesce(tray_id, 0), kind, day, logged_day, tuber, coalesce(temp_c, 0), light, keep, heal_days, text, coalesce(voids_id, 0), about
 	      FROM seed_entry ORDER BY id`)
 	if err != nil || len(out) == 0 {
 		return out, err
 	}
 	return out, r.each(ctx, func(rows *sqlx.Rows) error {
 		var id, planting, tray logbook.ID
-		var what string
+		var what, how string
 		var tuber, eyes, sprouts, piece int
 		var size float64
 		var stout, soft bool
-		if err := rows.Scan(&what, &id, &tuber, &eyes, &sprouts, &size, &stout, &soft, &planting, &tray, &piece); err != nil {
+		if err := rows.Scan(&what, &id, &tuber, &eyes, &sprouts, &size, &stout, &soft, &planting, &tray, &piece, &how); err != nil {
 			return err
 		}
 		e := &out[at[id]]
 		switch what {
 		case "weight":
 			e.Weights = append(e.Weights, measure.Mass(size))
+			e.Hows = appendHow(e.Hows, len(e.Weights), measure.Known(how))
 			if e.Kind == logbook.SeedCut {
 				e.Eyes = append(e.Eyes, eyes)
 			}
@@ -118,18 +119,18 @@ func (r *reader) SeedLog(ctx context.Context) ([]logbook.SeedEntry, error) {
 			e.Allots = append(e.Allots, logbook.Allotted{Planting: planting, PieceRef: logbook.PieceRef{Tray: tray, Tuber: tuber, Piece: piece}})
 		}
 		return nil
-	}, `SELECT 'weight' AS what, entry_id, n, eyes, 0, grams, 0, 0, 0, 0, 0 FROM seed_weight
-	     UNION ALL SELECT 'seen', entry_id, tuber, eyes, sprouts, longest_cm, stout, soft, 0, 0, 0 FROM seed_seen
-	     UNION ALL SELECT 'given', entry_id, tuber, 0, 0, 0.0, 0, 0, planting_id, tray_id, piece FROM seed_allotted
+	}, `SELECT 'weight' AS what, entry_id, n, eyes, 0, grams, 0, 0, 0, 0, 0, how FROM seed_weight
+	     UNION ALL SELECT 'seen', entry_id, tuber, eyes, sprouts, longest_cm, stout, soft, 0, 0, 0, '' FROM seed_seen
+	     UNION ALL SELECT 'given', entry_id, tuber, 0, 0, 0.0, 0, 0, planting_id, tray_id, piece, '' FROM seed_allotted
 	     ORDER BY 2, 1, 9, 10, 3, 11`)
 }
 
 func (w *writer) AddSeedEntry(ctx context.Context, e logbook.SeedEntry) (logbook.ID, error) {
 	id, err := w.add(ctx,
-		`INSERT INTO seed_entry (tray_id, kind, day, logged_day, client_key, tuber, temp_c, light, keep, heal_days, text, voids_id)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		`INSERT INTO seed_entry (tray_id, kind, day, logged_day, client_key, tuber, temp_c, light, keep, heal_days, text, voids_id, about)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 		orNull(e.Tray), string(e.Kind), int(e.Day), int(e.Logged), e.Key, e.Tuber,
-		sql.NullFloat64{Float64: float64(e.Temp), Valid: e.Kind == logbook.SeedStood}, e.Light, e.Keep, e.HealDays, e.Text, orNull(e.Voids))
+		sql.NullFloat64{Float64: float64(e.Temp), Valid: e.Kind == logbook.SeedStood}, e.Light, e.Keep, e.HealDays, e.Text, orNull(e.Voids), e.About)
 	if err != nil {
 		return 0, err
 	}
@@ -138,7 +139,7 @@ func (w *writer) AddSeedEntry(ctx context.Context, e logbook.SeedEntry) (logbook
 		if i < len(e.Eyes) {
 			eyes = e.Eyes[i]
 		}
-		if _, err := w.add(ctx, `INSERT INTO seed_weight (entry_id, n, grams, eyes) VALUES (?, ?, ?, ?)`, id, i+1, g.Grams(), eyes); err != nil {
+		if _, err := w.add(ctx, `INSERT INTO seed_weight (entry_id, n, grams, eyes, how) VALUES (?, ?, ?, ?, ?)`, id, i+1, g.Grams(), eyes, howOf(e.Hows, i)); err != nil {
 			return 0, err
 		}
 	}
@@ -155,6 +156,24 @@ func (w *writer) AddSeedEntry(ctx context.Context, e logbook.SeedEntry) (logbook
 		}
 	}
 	return id, nil
+}
+
+// appendHow is how the last of n quantities is known; nil while all were measured.
+func appendHow(hows []measure.Known, n int, how measure.Known) []measure.Known {
+	if how != measure.Weighed && hows == nil {
+		hows = make([]measure.Known, n-1, n)
+	}
+	if hows != nil {
+		hows = append(hows, how)
+	}
+	return hows
+}
+
+func howOf(hows []measure.Known, i int) string {
+	if i < len(hows) {
+		return string(hows[i])
+	}
+	return string(measure.Weighed)
 }
 
 func orNull(id logbook.ID) sql.NullInt64 { return sql.NullInt64{Int64: int64(id), Valid: id != 0} }

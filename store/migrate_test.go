@@ -55,6 +55,7 @@ var rowsSince = map[int64][]string{
 		`INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key, count) VALUES (1, 'taken', 20200, 20200, 'n1', 3)`,
 	},
 	11: {},
+	13: {`INSERT INTO entry_detail (entry_id, about, count, total_g) VALUES (1, 1, 2, 119)`},
 	10: {
 		`INSERT INTO weather_import (id, source, logged_day, client_key) VALUES (90, 'wall', 20211, 'wi')`,
 		`INSERT INTO weather_day (day, import_id, tmin, tmax, rain, source) VALUES (20210, 90, 4, 13, 2.5, 'wall')`,
@@ -202,7 +203,7 @@ func TestOlderFileIsWidened(t *testing.T) {
 	must(t, err)
 	defer func() { must(t, s.Close()) }()
 	logs := view(t, s, func(r garden.Reader) (map[logbook.ID][]logbook.Entry, error) { return r.Logs(ctx, garden.Filter{}) })
-	if log := logs[1]; len(log) != 4 || len(log[0].Pieces) != 2 || log[2].Voids != 3 {
+	if log := logs[1]; len(log) != 4 || len(log[0].Seed.Pieces) != 2 || log[2].Voids != 3 {
 		t.Errorf("log %+v", logs[1])
 	}
 	must(t, s.Update(ctx, func(w garden.Writer) error {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"database/sql"
 	"fmt"
+	"slices"
 	"strings"
 
 	"github.com/jmoiron/sqlx"
@@ -181,25 +182,41 @@ func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[logbook.ID][]lo
 // fill entries with their pieces and batches.
 func (r *reader) fill(ctx context.Context, at map[logbook.ID]*logbook.Entry, in string, args []any) error {
 	return r.each(ctx, func(rows *sqlx.Rows) error {
-		var id int64
-		var batch bool
-		var grams, tare float64
-		var container, grade string
-		var count int
-		if err := rows.Scan(&id, &batch, &grams, &tare, &container, &grade, &count); err != nil {
+		var id, place int64
+		var part, count, level int
+		var about bool
+		var grams, tare, high, amount float64
+		var thing, grade, how string
+		if err := rows.Scan(&id, &part, &grams, &tare, &thing, &grade, &count, &how, &high, &amount, &about, &level, &place); err != nil {
 			return err
 		}
 		e := at[logbook.ID(id)]
-		if !batch {
-			e.Pieces = append(e.Pieces, measure.Mass(grams))
-			return nil
+		switch known := measure.Known(how); part {
+		case piecePart:
+			k := &e.Seed
+			k.Pieces = append(k.Pieces, measure.Mass(grams))
+			k.Hows = appendHow(k.Hows, len(k.Pieces), known)
+		case batchPart:
+			e.Batches = append(e.Batches, logbook.Batch{How: known, Gross: measure.Mass(grams), Tare: measure.Mass(tare), Container: thing, Grade: grade, Count: count})
+		default:
+			e.About = about
+			k := &e.Seed
+			k.Count, k.Total, k.Low, k.High = count, measure.Mass(grams), measure.Mass(tare), measure.Mass(high)
+			e.Start = logbook.Start(thing)
 		}
-		e.Batches = append(e.Batches, logbook.Batch{Gross: measure.Mass(grams), Tare: measure.Mass(tare), Container: container, Grade: grade, Count: count})
 		return nil
-	}, `SELECT entry_id, batch, grams, tare_g, container, grade, count FROM (
-	      SELECT entry_id, n, 0 AS batch, grams, 0.0 AS tare_g, '' AS container, '' AS grade, 0 AS count FROM piece`+in+`
-	       UNION ALL SELECT entry_id, n, 1, gross_g, tare_g, container, grade, count FROM batch`+in+`) ORDER BY entry_id, n`, append(args[:len(args):len(args)], args...)...)
+	}, `SELECT entry_id, part, grams, tare_g, container, grade, count, how, high, amount, about, level, place FROM (
+	      SELECT entry_id, n, 0 AS part, grams, 0.0 AS tare_g, '' AS container, '' AS grade, 0 AS count, how, 0.0 AS high, 0.0 AS amount, 0 AS about, 0 AS level, 0 AS place FROM piece`+in+`
+	       UNION ALL SELECT entry_id, n, 1, gross_g, tare_g, container, grade, count, how, 0.0, 0.0, 0, 0, 0 FROM batch`+in+`
+	       UNION ALL SELECT entry_id, 0, 2, total_g, low, thing, '', count, how, high, amount, about, level, coalesce(place_id, 0) FROM entry_detail`+in+`) ORDER BY entry_id, n`,
+		slices.Concat(args, args, args)...)
 }
+
+// Parts of an entry that are read together.
+const (
+	piecePart = iota
+	batchPart
+)
 
 func (r *reader) Entry(ctx context.Context, id logbook.ID) (logbook.Entry, error) {
 	found, err := r.entries(ctx, `WHERE e.id = ?`, id)
@@ -224,19 +241,33 @@ func (w *writer) AddEntry(ctx context.Context, e logbook.Entry) (logbook.ID, err
 	if err != nil {
 		return 0, err
 	}
-	for i, p := range e.Pieces {
-		if _, err := w.add(ctx, `INSERT INTO piece (entry_id, n, grams) VALUES (?, ?, ?)`, id, i+1, p.Grams()); err != nil {
+	if err := w.addDetail(ctx, id, &e); err != nil {
+		return 0, err
+	}
+	for i, p := range e.Seed.Pieces {
+		if _, err := w.add(ctx, `INSERT INTO piece (entry_id, n, grams, how) VALUES (?, ?, ?, ?)`, id, i+1, p.Grams(), howOf(e.Seed.Hows, i)); err != nil {
 			return 0, err
 		}
 	}
 	for i, b := range e.Batches {
 		if _, err := w.add(ctx,
-			`INSERT INTO batch (entry_id, n, gross_g, tare_g, container, grade, count) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-			id, i+1, b.Gross.Grams(), b.Tare.Grams(), b.Container, b.Grade, b.Count); err != nil {
+			`INSERT INTO batch (entry_id, n, gross_g, tare_g, container, grade, count, how) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+			id, i+1, b.Gross.Grams(), b.Tare.Grams(), b.Container, b.Grade, b.Count, string(b.How)); err != nil {
 			return 0, err
 		}
 	}
 	return id, nil
+}
+
+// addDetail keeps what an entry says beside its day, where it says more.
+func (w *writer) addDetail(ctx context.Context, id logbook.ID, e *logbook.Entry) error {
+	k := &e.Seed
+	if !e.About && k.Count == 0 && k.Total == 0 && k.High == 0 && e.Start == logbook.Slips {
+		return nil
+	}
+	_, err := w.add(ctx, `INSERT INTO entry_detail (entry_id, about, count, total_g, low, high, thing) VALUES (?, ?, ?, ?, ?, ?, ?)`,
+		id, e.About, k.Count, k.Total.Grams(), k.Low.Grams(), k.High.Grams(), string(e.Start))
+	return err
 }
 
 func whenNot0(v float64) sql.NullFloat64 { return sql.NullFloat64{Float64: v, Valid: v != 0} }

@@ -138,7 +138,21 @@ func (c *chaos) record(ctx context.Context) error {
 	}
 	switch e.Kind {
 	case logbook.Planted:
-		if e.Pieces = c.masses(60); c.now(2) {
+		e.About, e.Start = c.now(4), oneOf(c, logbook.Slips, logbook.Slips, logbook.Cuttings, logbook.WholeRoot)
+		switch k := &e.Seed; c.count(5) {
+		case 0:
+			k.Count, k.Total = c.count(5), measure.Mass(c.number(300))
+		case 1:
+			k.Low, k.High = measure.Mass(c.number(200)), measure.Mass(c.number(300))
+		case 2:
+			k.Count = c.count(6)
+		default:
+			k.Pieces = c.masses(60)
+			for range k.Pieces {
+				k.Hows = append(k.Hows, oneOf(c, measure.Weighed, measure.Estimated, measure.Simulated, measure.Known("x")))
+			}
+		}
+		if c.now(2) {
 			e.Slips = c.count(3)
 		}
 	case logbook.Raised:

@@ -26,7 +26,9 @@ type compareBody struct {
 	Varieties []form.Option
 	Years     []form.Option
 	Keys      []seriesKey
-	Ratio     float64 // of totals
+	Counted   int    // lines that are no stand-in's
+	LeftOut   int    // lines that are
+	RatioText string // of totals
 	HasRatio  bool
 	AtLeast   bool // some of the lines have unweighed harvest
 	Any       bool // finished bags at all
@@ -38,10 +40,12 @@ type compareBody struct {
 
 type compareLine struct {
 	forecast.PlantingForecast
-	M        lift.Bag
-	Ratio    float64
-	HasRatio bool
-	Below    bool // break-even
+	M              lift.Bag
+	SeedText, Mark measure.Phrase
+	Ratio          float64
+	RatioText      string
+	HasRatio       bool
+	Below          bool // break-even
 }
 
 // Href of the bag's page.
@@ -80,12 +84,18 @@ func (s *Site) compare(c *gin.Context) error {
 	for _, st := range chosen {
 		line := compareLine{PlantingForecast: st, M: st.Measures()}
 		line.Ratio, line.HasRatio = line.M.Ratio()
+		line.RatioText, line.SeedText, line.Mark = ratioText(line.M), seedOf(&st), seedMark(&st)
 		line.Below = line.HasRatio && line.Ratio < lift.BreakEven
 		body.Lines = append(body.Lines, line)
 		body.AtLeast = body.AtLeast || st.Unweighed
 	}
 	group := forecast.Group(chosen)
-	if body.Ratio, body.HasRatio = lift.RatioOfTotals(group); body.HasRatio {
+	body.Counted, body.LeftOut = len(group), len(chosen)-len(group)
+	if r, ok := lift.RatioOfTotals(group); ok {
+		body.HasRatio, body.RatioText = true, measure.Ratio(r).String()
+		if low, high := lift.TotalsRange(group); high > low {
+			body.RatioText = measure.Ratio(low).String() + " to " + measure.Ratio(high).String()
+		}
 		body.Notes = []note{newNote(lift.RatioOfTotalsWorking(group), "The bags chosen", sys)}
 	}
 	body.chart(done, sys)
@@ -168,15 +178,15 @@ func (b *compareBody) chart(done []forecast.PlantingForecast, sys measure.System
 	var points []draw.Point
 	shown := map[int]bool{}
 	for _, l := range b.Lines {
-		if !l.HasRatio {
+		if !l.HasRatio || l.Simulated {
 			continue
 		}
 		series := slices.Index(years, l.Season.Year)
 		shown[series] = true
 		points = append(points, draw.Point{
-			Label: draw.Escape(l.Bag.Label), Href: draw.Escape(l.Href()), Series: series, Seed: l.Seed, Harvest: l.M.Edible, Unweighed: l.Unweighed,
-			Says: draw.Escape(fmt.Sprintf("%s, %s, %d: %s of seed gave %s, ratio %.1f",
-				l.Bag.Label, l.Variety.Name, l.Season.Year, sys.Mass(l.Seed), sys.Mass(l.M.Edible), l.Ratio)),
+			Label: draw.Escape(l.Bag.Label), Href: draw.Escape(l.Href()), Series: series, Seed: l.State.Seed, Harvest: l.M.Edible, Unweighed: l.Unweighed,
+			Says: draw.Escape(fmt.Sprintf("%s, %s, %d: %s of seed gave %s, ratio %s",
+				l.Bag.Label, l.Variety.Name, l.Season.Year, sys.Mass(l.State.Seed), sys.Mass(l.M.Edible), l.RatioText)),
 		})
 	}
 	b.Chart = draw.NewCompare(points, sys)
@@ -200,7 +210,7 @@ var orders = []order{
 	}},
 	{"variety", "Variety", false, func(a, b compareLine) int { return cmp.Compare(a.Variety.Name, b.Variety.Name) }},
 	{"year", "Season", false, func(a, b compareLine) int { return cmp.Compare(a.Season.Year, b.Season.Year) }},
-	{"seed", "Seed", true, func(a, b compareLine) int { return cmp.Compare(a.Seed, b.Seed) }},
+	{"seed", "Seed", true, func(a, b compareLine) int { return cmp.Compare(a.State.Seed, b.State.Seed) }},
 	{"harvest", "Edible", true, func(a, b compareLine) int { return cmp.Compare(a.M.Edible, b.M.Edible) }},
 	{"ratio", "Ratio", true, func(a, b compareLine) int { return cmp.Compare(a.Ratio, b.Ratio) }},
 	{"litre", "A litre", true, func(a, b compareLine) int { return cmp.Compare(a.M.PerLitre(), b.M.PerLitre()) }},

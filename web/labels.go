@@ -77,14 +77,14 @@ func (s *Site) allLabels(c *gin.Context) ([]labelGroup, error) {
 	for i := range row {
 		st := &row[i]
 		given := supply{given: bench.For(st.Planting.ID)}
-		seedLine := fmt.Sprintf("%d slips", max(st.Plants, st.Number))
+		seedLine := seedOf(st).In(sys)
 		planted := "planned"
 		if st.Dates != nil {
 			planted = "plant " + labelDay(st.Dates.Plant)
 		}
 		switch {
-		case st.Stage == logbook.StageGrowing && st.Seed > 0:
-			seedLine = fmt.Sprintf("%d: %s of seed", st.Plants, sys.Mass(st.Seed))
+		case st.Stage == logbook.StageGrowing && st.State.Seed > 0:
+			seedLine = fmt.Sprintf("%d: %s of seed%s", st.Plants, sys.Mass(st.State.Seed), seedMark(st).In(sys))
 		case len(given.given) > 0:
 			seedLine = fmt.Sprintf("%d: %s of seed", len(given.given), sys.Mass(given.sum()))
 		case st.Variety.Class.Crop() == crop.Potato:

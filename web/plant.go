@@ -87,7 +87,11 @@ func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, a
 	if st.Variety.Class.Crop() == crop.SweetPotato {
 		f.Caution = beware("mix")
 		f.Says = "Slips have next to no weight: count them. Never pull by the stem; two nodes go under, the tip looks out."
-		f.Fields = []form.Field{{Name: "slips", Label: "Slips planted", Kind: "count", Value: fmt.Sprint(st.Number)}, day}
+		f.Fields = []form.Field{
+			{Name: "slips", Label: "How many were planted", Kind: "count", Value: fmt.Sprint(st.Number), Hint: "Empty: not counted"},
+			{Name: "start", Label: "Grown from", Kind: "choice", Options: []form.Option{{Value: string(logbook.Slips), Name: "slips"}, {Value: string(logbook.Cuttings), Name: "vine cuttings"}, {Value: string(logbook.WholeRoot), Name: "a root, or a piece with shoots"}}},
+			{Name: "mother", Label: "Weight of the root", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass", Hint: "If a root went in. It is mother weight, not seed"}, day,
+		}
 		return f
 	}
 	f.Says = "Weigh each piece in. The sum is the seed weight that the harvest is held against."
@@ -102,11 +106,17 @@ func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, a
 		}
 		if i <= len(from.given) {
 			p := from.given[i-1]
-			field.Value, field.Hint = sys.Edit(p.Weight), p.Name
+			field.Value, field.Hint = p.How.Mark(sys.Edit(p.Weight)), p.Name
 		}
 		f.Fields = append(f.Fields, field)
 	}
 	f.Fields = append(f.Fields, day)
+	f.MoreTitle = "Not weighed one by one"
+	f.More = []form.Field{
+		{Name: "count", Label: "How many", Kind: "count", Hint: "If you counted them"},
+		{Name: "total", Label: "All together", Kind: "quantity", Unit: string(sys.MassUnit()), Hint: "230, about 230, or 200–260"},
+		{Name: "unweighed", Label: "Not weighed at all", Kind: "tick"},
+	}
 	return f
 }
 

@@ -73,7 +73,11 @@ type logLine struct {
 }
 
 func newLogLine(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.System) logLine {
-	return logLine{e.ID, e.Day, entryWords(st, e, sys), form.NewKey(), e.Text != ""}
+	words := entryWords(st, e, sys)
+	if e.About {
+		words += ", about then"
+	}
+	return logLine{e.ID, e.Day, words, form.NewKey(), e.Text != ""}
 }
 
 func pathID(c *gin.Context) logbook.ID {
@@ -175,8 +179,8 @@ func (b *plantingBody) tell(st *forecast.PlantingForecast, t form.Sent, done str
 	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: st, Units: t.Units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
 	b.Next = nextJobs(st, t.Units)
 	_, b.Loose = st.Ladder.Wanted()
-	if r, ok := st.Measures().Ratio(); ok {
-		b.Ratio = fmt.Sprintf("%.1f", r)
+	if r := ratioText(st.Measures()); r != "" {
+		b.Ratio = r
 	}
 	if len(st.Batches) > 0 {
 		heap := draw.NewHeap(st, heapScale, t.Units)
@@ -195,14 +199,7 @@ func (b *plantingBody) tell(st *forecast.PlantingForecast, t form.Sent, done str
 func entryWords(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.System) string {
 	switch e.Kind {
 	case logbook.Planted:
-		if e.Slips > 0 {
-			return fmt.Sprintf("planted %d slips", e.Slips)
-		}
-		var sum measure.Mass
-		for _, p := range e.Pieces {
-			sum += p
-		}
-		return fmt.Sprintf("planted %d pieces, %s of seed", len(e.Pieces), sys.Mass(sum))
+		return plantedWords(st, e).In(sys)
 	case logbook.Raised:
 		if e.Loose > 0 {
 			return "raised with " + sys.Volume(e.Loose) + " loose"
@@ -240,7 +237,7 @@ func weighedWords(e *logbook.Entry, sys measure.System) string {
 		if i > 0 {
 			said += ";"
 		}
-		said += " " + sys.Fine(b.Gross-b.Tare) + " " + b.Grade
+		said += " " + b.How.Mark(sys.Fine(b.Gross-b.Tare)) + " " + b.Grade
 		if b.Count > 0 {
 			said += fmt.Sprintf(", %d tubers", b.Count)
 		}

@@ -2,6 +2,7 @@ package web
 
 import (
 	"net/http"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -41,12 +42,10 @@ func (s *Site) read(c *gin.Context) error {
 	case "rise":
 		out.Text = s.readRise(c, &r)
 	case "seed":
-		pieces := r.pieces()
-		var sum measure.Mass
-		for _, p := range pieces {
-			sum += p
-		}
-		out.Text = measure.Say("{} pieces, {}", len(pieces), sum).In(r.Units)
+		n := r.Count("number")
+		k := r.seed()
+		r.Faults = slices.DeleteFunc(r.Faults, func(f logbook.Fault) bool { return f.Field == "piece-1" && len(k.Pieces) == 0 }) // nothing is typed yet
+		out.Text = seedKnownWords(k.Amount(n), k).In(r.Units)
 	case "weights":
 		out = r.readWeights()
 	case "scale":
@@ -54,7 +53,7 @@ func (s *Site) read(c *gin.Context) error {
 			return logbook.ErrNotFound
 		}
 		n, _ := strconv.Atoi(c.Query("n"))
-		out.Text = r.Units.Mass(s.scale.Reading(n))
+		out.Text = measure.Simulated.Mark(r.Units.Mass(s.scale.Reading(n)))
 	case "net":
 		out = s.readNet(c, &r)
 	default:
@@ -106,10 +105,10 @@ func (s *Site) readRise(c *gin.Context, r *reading) string {
 
 // readWeights says what a column of weights comes to.
 func (r *reading) readWeights() said {
-	if r.Text("weights") == "" {
+	if r.Text("weights") == "" && r.Text("count") == "" {
 		return said{}
 	}
-	weights := r.weights("weights")
+	weights, _ := r.tubers()
 	if r.Faults != nil || len(weights) == 0 {
 		return said{}
 	}

@@ -3,6 +3,7 @@ package web
 import (
 	"fmt"
 	"net/http"
+	"slices"
 
 	"github.com/gin-gonic/gin"
 
@@ -10,6 +11,7 @@ import (
 	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
+	"glebata/core/seed"
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -19,7 +21,7 @@ import (
 // entryForms are the forms for what can be recorded at a planting now.
 func entryForms(st *forecast.PlantingForecast, from supply, sys measure.System, today measure.Day) []form.Form {
 	at := fmt.Sprintf("/plantings/%d/", st.Planting.ID)
-	day := form.Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
+	day := dayField(today)
 	words := func(label string) form.Field { return form.Field{Name: "text", Label: label, Kind: "words"} }
 	switch st.Stage {
 	case logbook.StagePlanned:
@@ -45,6 +47,11 @@ func entryForms(st *forecast.PlantingForecast, from supply, sys measure.System, 
 			})
 	}
 	return nil
+}
+
+// dayField is the day something was done or seen on, today or before, exact or about.
+func dayField(today measure.Day) form.Field {
+	return form.Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO(), About: true}
 }
 
 // seenForms are for what is seen of a plant and moves its forecast.
@@ -168,15 +175,21 @@ func (s *Site) record(c *gin.Context) error {
 
 // entry reads what a form of a planting records; ok is false for an unknown one.
 func (r *reading) entry(doing string, st *forecast.PlantingForecast) (e logbook.Entry, ok bool) {
-	e.Day = r.Day("day")
+	e.Day, e.About = r.Day("day"), r.Text("about") != ""
 	switch doing {
 	case "plant":
 		e.Kind = logbook.Planted
 		if st.Variety.Class.Crop() == crop.SweetPotato {
-			e.Slips = r.Count("slips")
+			e.Slips, e.Start = r.Count("slips"), logbook.Start(r.Text("start"))
+			if r.Text("mother") != "" {
+				e.Seed.Total = r.Mass("mother", r.Units.MassUnit())
+			}
+			if e.Start == logbook.WholeRoot {
+				e.Seed.Count, e.Slips = e.Slips, 0
+			}
 			break
 		}
-		e.Pieces = r.pieces()
+		e.Seed = r.seed()
 	case "raise":
 		e.Kind = logbook.Raised
 		e.RaiseBy, e.Loose = r.Rise("by")
@@ -209,9 +222,30 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast) (e logbook.
 // maxPieces that one planting card reads.
 const maxPieces = 60
 
+// seed reads what is known of it on the planting card: of each piece, else of all together.
+func (r *reading) seed() seed.Known {
+	k := r.pieces()
+	if len(k.Pieces) > 0 || r.Faults != nil {
+		return k
+	}
+	k.Count = r.Count("count")
+	if r.Text("total") != "" {
+		low, high := r.MassRange("total", r.Units.MassUnit())
+		if low == high {
+			k.Total = low
+		} else {
+			k.Low, k.High = low, high
+		}
+	}
+	if k.Count == 0 && k.Total == 0 && k.High == 0 && r.Text("unweighed") == "" && r.Faults == nil {
+		r.Faults.Add("piece-1", "Weigh each piece, or give a count or a weight of all together; or tick that the seed was not weighed.")
+	}
+	return k
+}
+
 // pieces reads the weights of the planting card. Empty fields are skipped and
 // the others moved together, so that a piece keeps the number of its field.
-func (r *reading) pieces() []measure.Mass {
+func (r *reading) pieces() (k seed.Known) {
 	var typed []string
 	for i := 1; i <= maxPieces; i++ {
 		field := fmt.Sprintf("piece-%d", i)
@@ -220,19 +254,22 @@ func (r *reading) pieces() []measure.Mass {
 		}
 		r.Values.Del(field)
 	}
-	pieces := make([]measure.Mass, len(typed))
 	for i, text := range typed {
 		field := fmt.Sprintf("piece-%d", i+1)
 		r.Values.Set(field, text)
-		pieces[i] = r.Mass(field, r.Units.MassUnit())
+		piece, known := r.KnownMass(field, r.Units.MassUnit())
+		k.Pieces, k.Hows = append(k.Pieces, piece), append(k.Hows, known)
 	}
-	return pieces
+	if !slices.ContainsFunc(k.Hows, func(h measure.Known) bool { return h != measure.Weighed }) {
+		k.Hows = nil // all were weighed
+	}
+	return k
 }
 
 // batch reads one weighing: the container by name, or a tare of its own.
 func (r *reading) batch() logbook.Batch {
 	b := logbook.Batch{Grade: r.Text("grade-1"), Count: r.Count("count-1")}
-	b.Gross = r.Mass("gross-1", r.Units.ScaleUnit())
+	b.Gross, b.How = r.KnownMass("gross-1", r.Units.ScaleUnit())
 	b.Container = r.Text("container-1")
 	if other := r.Text("new-container"); other != "" {
 		b.Container = other

@@ -9,6 +9,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
+	"glebata/core/seed"
 	"glebata/garden/logbook"
 )
 
@@ -50,15 +51,21 @@ func (s *Site) recordSeed(c *gin.Context) error {
 	if e.Tuber > 0 {
 		to += fmt.Sprintf("?tuber=%d", e.Tuber)
 	}
-	e.Day = s.clock.Today()
+	if e.Day == 0 {
+		e.Day = s.clock.Today()
+	}
 	return s.redirectWithFlash(c, to, "Saved: "+seedWords(e, r.Units)+".")
 }
 
 // seedEntry reads what a form of a tray records.
 func (r *reading) seedEntry(doing string, tr *logbook.TrayState) (e logbook.SeedEntry, ok bool) {
+	if r.Text("day") != "" {
+		e.Day, e.About = r.Day("day"), r.Text("about") != ""
+	}
 	switch doing {
 	case "weigh":
-		e.Kind, e.Weights = logbook.SeedWeighed, r.weights("weights")
+		e.Kind = logbook.SeedWeighed
+		e.Weights, e.Hows = r.tubers()
 	case "stood":
 		e.Kind, e.Temp, e.Light = logbook.SeedStood, measure.Temperature(r.Degrees("temp", 10)), r.Text("light") != "no"
 	case "look":
@@ -69,7 +76,8 @@ func (r *reading) seedEntry(doing string, tr *logbook.TrayState) (e logbook.Seed
 		e.Kind, e.Tuber, e.HealDays = logbook.SeedCut, r.Count("tuber"), r.Count("heal")
 		for i := 1; i <= 8; i++ {
 			if field := fmt.Sprintf("piece-%d", i); r.Text(field) != "" {
-				e.Weights = append(e.Weights, r.Mass(field, r.Units.MassUnit()))
+				piece, known := r.KnownMass(field, r.Units.MassUnit())
+				e.Weights, e.Hows = append(e.Weights, piece), append(e.Hows, known)
 				e.Eyes = append(e.Eyes, r.Count(fmt.Sprintf("eyes-%d", i)))
 			}
 		}
@@ -81,32 +89,58 @@ func (r *reading) seedEntry(doing string, tr *logbook.TrayState) (e logbook.Seed
 	return e, true
 }
 
-// weights reads a column of weights: one to a line, or several to a line apart by
-// spaces, semicolons or tabs.
-func (r *reading) weights(field string) []measure.Mass {
-	var out []measure.Mass
+// weights reads a column of weights, each with how it is known: one to a line, or several
+// with blanks between them.
+func (r *reading) weights(field string) (out []measure.Mass, hows []measure.Known) {
 	split := func(text, at string) []string {
 		return strings.FieldsFunc(text, func(c rune) bool { return strings.ContainsRune(at, c) })
 	}
 	for _, line := range split(r.Values.Get(field), "\n\r;\t") {
-		line = strings.TrimSpace(line)
+		line, known := measure.CutKnown(line)
 		if line == "" {
 			continue
 		}
 		if m, err := measure.ParseMass(line, r.Units.MassUnit(), r.Units); err == nil {
-			out = append(out, m)
+			out, hows = append(out, m), append(hows, known)
 			continue
 		}
 		for _, word := range split(line, " ") {
-			m, err := measure.ParseMass(strings.TrimSuffix(word, ","), r.Units.MassUnit(), r.Units)
+			word, own := measure.CutKnown(strings.TrimSuffix(word, ","))
+			m, err := measure.ParseMass(word, r.Units.MassUnit(), r.Units)
 			if err != nil {
 				r.Refuse(field, err)
-				return out
+				return out, hows
 			}
-			out = append(out, m)
+			out, hows = append(out, m), append(hows, known.Worse(own))
 		}
 	}
-	return out
+	return out, hows
+}
+
+// tubers put in a tray: those weighed one by one, and those counted with a weight of all
+// together or none.
+func (r *reading) tubers() ([]measure.Mass, []measure.Known) {
+	weights, hows := r.weights("weights")
+	more := seed.Known{Count: r.Count("count")}
+	if r.Text("total") != "" {
+		low, high := r.MassRange("total", r.Units.MassUnit())
+		more.Low, more.High = low, high
+		if low == high {
+			more = seed.Known{Count: more.Count, Total: low}
+		}
+		if more.Count == 0 {
+			r.Faults.Add("count", "How many are they? A tray is kept by the tuber.")
+		}
+	}
+	if more.Count > logbook.MaxPlants {
+		r.Faults.Add("count", "At most {} at once.", logbook.MaxPlants)
+		return weights, hows
+	}
+	a := more.Amount(0)
+	for _, p := range a.Pieces {
+		weights, hows = append(weights, p), append(hows, a.How)
+	}
+	return weights, hows
 }
 
 // seen are the tubers of which something was typed that differs from before.

@@ -51,6 +51,8 @@ func loadPages(a *assets) (*pages, error) {
 		"scale":     draw.Scale,
 		"class":     func(c crop.Class) string { return c.Name() },
 		"fillwords": fillWords,
+		"seedof":    seedOf,
+		"seedmark":  seedMark,
 		"add":       func(a, b int) int { return a + b },
 		"percent":   func(share float64) float64 { return 100 * share },
 		"args": func(pairs ...any) map[string]any {
@@ -111,7 +113,9 @@ type view struct {
 	Today  measure.Day
 	Season seasonLine
 	Demo   bool
-	Path   string
+	// Practice is set where a scale stands in outside the demo.
+	Practice bool
+	Path     string
 	// Untold is what was wrong with a form that is not on the page any more.
 	Untold string
 	// Presumed is what stands in for a site that was not set; empty where it was.
@@ -128,6 +132,7 @@ func (view) Systems() []measure.System { return measure.Systems[:] }
 func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	v.page, v.Today = page, s.clock.Today()
 	_, v.Demo = s.clock.(Stepper)
+	v.Practice = s.scale != nil && !v.Demo
 	v.Path = requestPath(c)
 	if t, ok := asTrouble(s.garden.Trouble()); ok {
 		v.Trouble = t.words

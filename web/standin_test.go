@@ -59,3 +59,28 @@ func TestPresumedSiteIsSaidUntilItIsSet(t *testing.T) {
 		}
 	}
 }
+
+// What a stand-in weighed is marked from the scale to the comparison, and counts nowhere.
+func TestSimulatedWeightsAreMarkedAndNeverCounted(t *testing.T) {
+	s := demoSite(t)
+	_, reading := s.get("/read/scale?n=1")
+	reading = strings.TrimSpace(reading)
+	if !strings.HasSuffix(reading, " g simulated") {
+		t.Fatalf("the scale reads %q", reading)
+	}
+	ratio := regexp.MustCompile(`× ([0-9.]+)</a></strong>`)
+	_, before := s.get("/compare")
+	status, to := s.post("/seed/trays/6/weigh", "weights", reading, "day", "2026-06-08", "about", "yes")
+	says(t, "onto the tray", status, http.StatusSeeOther, s.follow(to), "simulated", "8 Jun</span><span>1 tuber put in")
+	status, to = s.post("/plantings/36/plant", "piece-1", reading, "piece-2", "about 60 g", "day", "2026-06-09")
+	says(t, "planted", status, http.StatusSeeOther, s.follow(to), `<span class="sim">simulated</span> It counts in no comparison`)
+	s.post("/plantings/36/weigh", "gross-1", "2.5 kg simulated", "grade-1", "keep", "day", "2026-06-09")
+	s.post("/plantings/36/close", "day", "2026-06-09")
+	_, after := s.get("/compare")
+	says(t, "compared", 200, 200, after, "simulated, not counted", "1 of these bags has figures of a simulated scale")
+	if was, is := ratio.FindString(before), ratio.FindString(after); was == "" || was != is {
+		t.Errorf("the ratio of all was %s and is %s", was, is)
+	}
+	_, log := s.get("/plantings/36")
+	says(t, "its log", 200, 200, log, "2 pieces,", "simulated", "weighed in 2.5 kg simulated keep")
+}

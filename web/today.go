@@ -81,17 +81,11 @@ func newLine(st *forecast.PlantingForecast, sys measure.System) line {
 	if next := st.Upcoming(); next != nil {
 		l.Next = draw.Escape(sys.Volume(next.Loose))
 	}
-	slips := fmt.Sprintf("%d slips", max(st.Plants, st.Number))
+	l.Seed = draw.Escape(seedOf(st).In(sys))
 	if st.Stage == logbook.StagePlanned {
-		if l.Seed = draw.Escape(slips); st.SeedWanted() > 0 {
-			l.Seed = draw.Escape("about " + sys.Mass(st.SeedWanted()))
-		}
 		return l
 	}
-	l.Planted, l.Level, l.Weighed = draw.Escape(st.State.Planted.Short()), draw.Escape(sys.Length(st.Level)), st.Seed > 0
-	if l.Seed = draw.Escape(slips); l.Weighed {
-		l.Seed = draw.Escape(sys.Mass(st.Seed))
-	}
+	l.Planted, l.Level, l.Weighed = draw.Escape(st.State.Planted.Short()), draw.Escape(sys.Length(st.Level)), st.State.Seed > 0
 	if stem, ok := st.Shows(); ok {
 		l.Stems = draw.Escape(sys.Length(stem))
 	}

@@ -25,6 +25,7 @@ type trayBody struct {
 	Stands  form.Form
 	Look    []lookLine
 	LookKey string
+	LookDay form.Field
 	LookErr string
 	U       *logbook.TuberState // the chosen tuber
 	Large   draw.Tuber
@@ -90,16 +91,27 @@ func (s *Site) trayPage(c *gin.Context, status int, t form.Sent) error {
 	body.Tubers = draw.NewTray(tr, trayScale, chosen, func(n int) string { return fmt.Sprintf("%s?tuber=%d#tuber", at, n) }, sys)
 	body.Weigh = t.Fill(form.Form{
 		Name: "weights", Action: at + "/weigh", Button: "Into the tray", Caution: beware("green"), StandIn: s.scale != nil,
-		Fields: []form.Field{{Name: "weights", Label: "Weights, one after another", Kind: "weights", Hint: "One to a line, or a column pasted in. A bare number is in " + string(sys.MassUnit()) + "."}},
+		Fields: []form.Field{{Name: "weights", Label: "Weights, one after another", Kind: "weights", Hint: "One to a line, or a column pasted in. A bare number is in " + string(sys.MassUnit()) + "; “about 60” is an estimate."},
+			dayField(look.Today())},
+		MoreTitle: "Not weighed one by one",
+		More: []form.Field{
+			{Name: "count", Label: "How many", Kind: "count"},
+			{Name: "total", Label: "All together", Kind: "quantity", Unit: string(sys.MassUnit()), Hint: "Empty: a usual piece each"},
+		},
 	})
 	light := map[bool]string{true: "yes", false: "no"}[tr.Light]
-	body.Stands = t.Fill(form.Form{Name: "stood", Action: at + "/stood", Button: "It stands there now", Fields: trayStands(sys.Fine(tr.Temp), light, sys)})
+	body.Stands = t.Fill(form.Form{Name: "stood", Action: at + "/stood", Button: "It stands there now", Fields: append(trayStands(sys.Fine(tr.Temp), light, sys), dayField(look.Today()))})
 	body.lookLines(tr, t)
+	body.LookDay = t.Fill(form.Form{Name: "look", Fields: []form.Field{dayField(look.Today())}}).Fields[0]
 	if chosen >= 1 && chosen <= len(tr.Tubers) {
-		body.choose(tr, &tr.Tubers[chosen-1], t, at)
+		body.choose(tr, &tr.Tubers[chosen-1], t, at, dayField(look.Today()))
 	}
 	for _, e := range tr.Log {
-		body.Log = append(body.Log, givenLine{e.ID, e.Day, seedWords(e, sys), form.NewKey()})
+		words := seedWords(e, sys)
+		if e.About {
+			words += ", about then"
+		}
+		body.Log = append(body.Log, givenLine{e.ID, e.Day, words, form.NewKey()})
 	}
 	if t.Form == "undo" {
 		body.Error = t.At("")
@@ -138,7 +150,7 @@ func (b *trayBody) lookLines(tr *logbook.TrayState, t form.Sent) {
 			}
 			return f
 		}
-		l := lookLine{N: u.N, Weight: t.Units.Mass(u.Weight), Reason: u.Reason.In(t.Units)}
+		l := lookLine{N: u.N, Weight: u.How.Mark(t.Units.Mass(u.Weight)), Reason: u.Reason.In(t.Units)}
 		l.Call, l.Words = call(u)
 		eyes, sprouts, longest, thick, soft := "", "", "", "stout", ""
 		if u.Looked != 0 {
@@ -173,7 +185,7 @@ func call(u *logbook.TuberState) (call, words string) {
 }
 
 // choose fills in what stands beside the tray for one tuber.
-func (b *trayBody) choose(tr *logbook.TrayState, u *logbook.TuberState, t form.Sent, at string) {
+func (b *trayBody) choose(tr *logbook.TrayState, u *logbook.TuberState, t form.Sent, at string, day form.Field) {
 	sys := t.Units
 	b.U, b.Name = u, fmt.Sprintf("%s·%d", tr.Label, u.N)
 	one := logbook.TrayState{Tubers: []logbook.TuberState{*u}}
@@ -184,10 +196,10 @@ func (b *trayBody) choose(tr *logbook.TrayState, u *logbook.TuberState, t form.S
 	}
 	number := form.Field{Name: "tuber", Kind: "hidden", Value: strconv.Itoa(u.N)}
 	keep := u.Seen.Sprouts - u.Rub
-	b.Rub = t.Fill(form.Form{Name: "rub", Action: at + "/rub", Button: "Rubbed off", Fields: []form.Field{number, {Name: "keep", Label: "Sprouts left on", Kind: "count", Value: countOrEmpty(keep), Hint: "The weakest first; keep those nearest the rose end"}}})
-	b.Out = t.Fill(form.Form{Name: "out", Action: at + "/out", Button: "Thrown out", Caution: beware("green", "stored"), Fields: []form.Field{number, {Name: "text", Label: "Why", Kind: "text", Value: outWords(u)}}})
+	b.Rub = t.Fill(form.Form{Name: "rub", Action: at + "/rub", Button: "Rubbed off", Fields: []form.Field{number, {Name: "keep", Label: "Sprouts left on", Kind: "count", Value: countOrEmpty(keep), Hint: "The weakest first; keep those nearest the rose end"}, day}})
+	b.Out = t.Fill(form.Form{Name: "out", Action: at + "/out", Button: "Thrown out", Caution: beware("green", "stored"), Fields: []form.Field{number, {Name: "text", Label: "Why", Kind: "text", Value: outWords(u)}, day}})
 	if !u.Discarded && u.Whole() {
-		b.Cut = t.Fill(cutForm(u, number, at, sys))
+		b.Cut = t.Fill(cutForm(u, number, at, sys, day))
 		b.CutNote = u.Cuts.In(sys)
 	}
 	b.Notes = []note{newNote(seed.UsualCutting.Working(u.Weight, u.Seen.Eyes), b.Name, sys)}
@@ -203,7 +215,7 @@ func outWords(u *logbook.TuberState) string {
 	return ""
 }
 
-func cutForm(u *logbook.TuberState, number form.Field, at string, sys measure.System) form.Form {
+func cutForm(u *logbook.TuberState, number form.Field, at string, sys measure.System, day form.Field) form.Form {
 	f := form.Form{
 		Name: "cut", Action: at + "/cut", Button: "Cut", Caution: beware("knives", "dust"), Fields: []form.Field{number},
 		Says: measure.Say("Lengthwise, so that each piece has part of the rose end; a clean blade for each tuber. Let it heal {} days in airy shade at {} to {}. Wood ash on the cut is optional.", seed.HealDays, measure.Temperature(12), measure.Temperature(18)).In(sys),
@@ -225,7 +237,7 @@ func cutForm(u *logbook.TuberState, number form.Field, at string, sys measure.Sy
 			form.Field{Name: fmt.Sprintf("piece-%d", i), Label: fmt.Sprintf("Piece %c", 'a'+i-1), Kind: "piece", Unit: string(sys.MassUnit()), Value: w},
 			form.Field{Name: fmt.Sprintf("eyes-%d", i), Label: fmt.Sprintf("Eyes on %c", 'a'+i-1), Kind: "count", Value: e})
 	}
-	f.Fields = append(f.Fields, form.Field{Name: "heal", Label: "Heals for", Kind: "count", Unit: "days", Value: strconv.Itoa(seed.HealDays)})
+	f.Fields = append(f.Fields, form.Field{Name: "heal", Label: "Heals for", Kind: "count", Unit: "days", Value: strconv.Itoa(seed.HealDays)}, day)
 	return f
 }
 

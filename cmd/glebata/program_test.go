@@ -389,3 +389,45 @@ func TestBackupCheckAndRestore(t *testing.T) {
 	p.stop(t)
 	says("not a garden", false, "check", path)
 }
+
+// Stand-ins come into a garden of one's own only when they are asked for, and say so.
+func TestPracticeIsAskedForAndSaid(t *testing.T) {
+	path, data := build(t), filepath.Join(t.TempDir(), "own.glebata")
+	for _, c := range []struct {
+		args     []string
+		practice bool
+	}{{[]string{"serve", "--data", data}, false}, {[]string{"serve", "--data", data, "--practice"}, true}} {
+		p := start(t, path, c.args...)
+		if page := p.get(t, "/"); strings.Contains(page, "A simulated scale and weather station stand in") != c.practice {
+			t.Errorf("%v: its page says it is practice: %v", c.args, !c.practice)
+		}
+		if page := p.get(t, "/weather"); strings.Contains(page, ">simulated</a> station") != c.practice {
+			t.Errorf("%v: its weather is simulated: %v", c.args, !c.practice)
+		}
+		p.stop(t)
+	}
+}
+
+func TestCalcSum(t *testing.T) {
+	out, err := run("calc", "sum", "14 lb 3 oz, 6.4, 11 lb, tray 2 less 1 lb 2 oz", "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got struct {
+		TotalG float64 `json:"total_g"`
+		Lines  []struct {
+			NetG float64 `json:"net_g"`
+		} `json:"lines"`
+	}
+	if err := json.Unmarshal([]byte(out), &got); err != nil {
+		t.Fatal(err)
+	}
+	// 14 lb 3 oz + 6.4 lb + 11 lb + 2 lb − 1 lb 2 oz = 32 lb 7.4 oz
+	if want := 519.4 * 28.349523125; math.Abs(got.TotalG-want) > 0.01 || len(got.Lines) != 4 {
+		t.Errorf("%s, want %.3f g of 4 lines", out, want)
+	}
+	out, err = run("calc", "sum", "3 kg, wet, 2")
+	if err == nil || !strings.Contains(out, "5 kg") || !strings.Contains(out, "wet") {
+		t.Errorf("%s, %v: a line that cannot be read is not told", out, err)
+	}
+}

@@ -19,6 +19,7 @@ import (
 	"glebata/core/measure"
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/station"
 	"glebata/store"
@@ -109,6 +110,7 @@ func runDemo(ctx context.Context, out io.Writer, listen string, day measure.Day,
 func serveCommand() *cobra.Command {
 	var listen, data string
 	var hosts []string
+	var practice bool
 	cmd := &cobra.Command{
 		Use:   "serve --data FILE",
 		Short: "Keep a garden of your own in one file",
@@ -125,16 +127,24 @@ func serveCommand() *cobra.Command {
 				return err
 			}
 			defer func() { err = errors.Join(err, s.Close()) }()
-			return serve(cmd.Context(), ln, garden.Open(s, station.Usual{}), realClock{}, nil, hosts, func() {
+			var weather forecast.Station = station.Usual{}
+			var scale web.Scale
+			with := ""
+			if practice {
+				weather, scale = station.NewWeather(station.UsualSeed), station.NewScale(station.UsualSeed)
+				with = " Practice: a simulated scale and weather station stand in, and what they give is marked so."
+			}
+			return serve(cmd.Context(), ln, garden.Open(s, weather), realClock{}, scale, hosts, func() {
 				how := "keeping"
 				if errors.Is(s.Trouble(), logbook.ErrReadOnly) {
 					how = "only reading"
 				}
-				fmt.Fprintf(cmd.OutOrStdout(), "Glebata at http://%s, %s %s. Stop with Ctrl-C.\n", ln.Addr(), how, data)
+				fmt.Fprintf(cmd.OutOrStdout(), "Glebata at http://%s, %s %s.%s Stop with Ctrl-C.\n", ln.Addr(), how, data, with)
 			})
 		},
 	}
 	cmd.Flags().StringVar(&listen, "listen", usualAddress, "address to listen on")
+	cmd.Flags().BoolVar(&practice, "practice", false, "let a simulated scale and weather station stand in; what they give is marked, and counts in no comparison")
 	cmd.Flags().StringSliceVar(&hosts, "host", nil, "a name the garden is reached by, beside the address and localhost; may be given several times")
 	return withData(cmd, &data)
 }

@@ -10,9 +10,12 @@ const BreakEven = 1.0
 
 // Bag is what the measures of one bag are taken from.
 type Bag struct {
-	Seed   measure.Mass   // planted; 0 for slips
-	Plants int            // tubers, pieces or slips planted
-	Litres measure.Volume // settled medium at the end
+	Seed measure.Mass // planted; 0 for slips, and where it is not known
+	// SeedLow and SeedHigh are what it may be, where it was estimated; both 0 where it was
+	// weighed.
+	SeedLow, SeedHigh measure.Mass
+	Plants            int            // tubers, pieces or slips planted
+	Litres            measure.Volume // settled medium at the end
 	Total
 	// Unweighed is set when part of the harvest left the bag without a weight:
 	// every measure is then the least it can be.
@@ -21,6 +24,22 @@ type Bag struct {
 
 // Ratio is edible harvest ÷ seed planted; ok is false without a seed weight.
 func (b Bag) Ratio() (r float64, ok bool) { return over(b.Edible, b.Seed) }
+
+// RatioRange is what the ratio may be where the seed was estimated; both are the ratio
+// where it was weighed.
+func (b Bag) RatioRange() (low, high float64) {
+	least, most := b.seedRange()
+	low, _ = over(b.Edible, most)
+	high, _ = over(b.Edible, least)
+	return low, high
+}
+
+func (b Bag) seedRange() (low, high measure.Mass) {
+	if b.SeedHigh > 0 {
+		return b.SeedLow, b.SeedHigh
+	}
+	return b.Seed, b.Seed
+}
 
 // GrossRatio counts discards as well.
 func (b Bag) GrossRatio() (r float64, ok bool) { return over(b.Gross, b.Seed) }
@@ -62,6 +81,20 @@ func RatioOfTotals(bags []Bag) (r float64, ok bool) {
 	return over(harvest, seed)
 }
 
+// TotalsRange is what RatioOfTotals may be where seed was estimated.
+func TotalsRange(bags []Bag) (low, high float64) {
+	var harvest, least, most measure.Mass
+	for _, b := range bags {
+		if b.Seed > 0 {
+			l, h := b.seedRange()
+			harvest, least, most = harvest+b.Edible, least+l, most+h
+		}
+	}
+	low, _ = over(harvest, most)
+	high, _ = over(harvest, least)
+	return low, high
+}
+
 // RatioOfTotalsWorking shows the ratio of a group. Call it only for a group that
 // has one.
 func RatioOfTotalsWorking(bags []Bag) working.Working {
@@ -85,6 +118,9 @@ func RatioOfTotalsWorking(bags []Bag) working.Working {
 		},
 		Source:  "ratio of totals, not the mean of ratios, so that a small bag counts as little as it weighs",
 		Changes: "Which bags are chosen.",
+	}
+	if low, high := TotalsRange(bags); high > low {
+		w.Steps = append(w.Steps, working.Step{Says: "some seed was estimated: between {} and", Args: []any{measure.Ratio(low)}, Result: measure.Ratio(high)})
 	}
 	if unweighed > 0 {
 		w.Steps = append(w.Steps, working.Step{Says: "{} of the bags lost some unweighed: the true ratio is higher", Args: []any{unweighed}})
@@ -113,11 +149,14 @@ func (b Bag) RatioWorking() working.Working {
 		Title: "Harvest for each gram of seed", Result: measure.Ratio(r), Mark: working.Sum,
 		Steps: []working.Step{
 			{Says: "edible harvest (keep, small, eat first, saved seed)", Result: b.Edible},
-			{Says: "seed planted, every piece weighed", Result: b.Seed},
+			{Says: "seed planted", Result: b.Seed},
 			{Says: "{} ÷ {}", Args: []any{b.Edible, b.Seed}, Result: measure.Ratio(r)},
 		},
 		Source:  "ratio of totals; break-even is 1, where the bag gave back its seed",
 		Changes: "A batch weighed later, or a seed weight corrected.",
+	}
+	if low, high := b.RatioRange(); high > low {
+		w.Steps = append(w.Steps, working.Step{Says: "the seed was estimated, {} to {}: between {} and", Args: []any{b.SeedLow, b.SeedHigh, measure.Ratio(low)}, Result: measure.Ratio(high)})
 	}
 	if gross, ok := b.GrossRatio(); ok && b.Gross > b.Edible {
 		w.Steps = append(w.Steps, working.Step{Says: "with discards: {} ÷ {}", Args: []any{b.Gross, b.Seed}, Result: gross})

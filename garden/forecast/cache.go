@@ -20,6 +20,10 @@ type Cache struct {
 	maps  *lru.Cache[string, terrace.Map]
 }
 
+// end is what the model says of a planting that has ended: the index of its season, and how
+// long its stems got against the usual, 0 where nothing tells.
+type end struct{ index, tall float64 }
+
 // Sizes of the caches: growth runs take some 15 kB each.
 const (
 	maxRuns  = 2500

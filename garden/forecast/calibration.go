@@ -15,7 +15,7 @@ func Calibration(finished []PlantingForecast, class crop.Class, variety logbook.
 	var ofVariety, ofClass bag.Calibration
 	for i := range finished {
 		s := &finished[i]
-		if s.Variety.Class != class || s.Unweighed || s.Index < growth.MinIndex || len(s.Harvest.ByGrade) == 0 {
+		if s.Variety.Class != class || s.Unweighed || s.Simulated || s.Index < growth.MinIndex || len(s.Harvest.ByGrade) == 0 {
 			continue
 		}
 		e := bag.Expect(s.Growing(bag.Calibration{}))
@@ -43,6 +43,8 @@ func (s *PlantingForecast) Growing(from bag.Calibration) bag.Growing {
 	}
 	if g.Class.Crop() == crop.SweetPotato {
 		g.Sprouts = 1
+	} else if g.Seed == 0 { // not known: a usual piece each
+		g.Seed = measure.Mass(g.Plants) * crop.SeedPiece
 	}
 	return g
 }

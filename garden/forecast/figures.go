@@ -94,7 +94,7 @@ func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 		return s.readyWorking(), nil
 	case figure == FigureStem && s.Grown != nil && s.NowKnown:
 		return s.stemWorking(), nil
-	case figure == FigureSeed:
+	case figure == FigureSeed && (s.Stage == logbook.StagePlanned || s.State.Seed > 0):
 		return s.seedWorking(), nil
 	case figure == FigureHarvest && s.Lifted():
 		return lift.SumWorking(s.Batches), nil
@@ -192,15 +192,7 @@ func (s *PlantingForecast) seedWorking() working.Working {
 			Source: "the usual piece of seed", Changes: "The number planted, and the size of your seed.",
 		}
 	}
-	w := working.Working{
-		Title: "Seed planted", Result: s.Seed, Mark: working.Sum,
-		Source: "every piece weighed on planting day", Changes: "Only a planting entry taken back and entered again.",
-	}
-	for i, p := range s.Pieces {
-		w.Steps = append(w.Steps, working.Step{Says: "piece {}", Args: []any{i + 1}, Result: p})
-	}
-	w.Steps = append(w.Steps, working.Step{Says: "all {} together", Args: []any{len(s.Pieces)}, Result: s.Seed})
-	return w
+	return s.Known.Amount(s.Number).Working(s.Known)
 }
 
 // readyWorking shows how the day came about on which half of the leaves are yellow.

@@ -15,6 +15,7 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/seed"
 	"glebata/garden/logbook"
 )
 
@@ -50,7 +51,7 @@ func stateOf(t *testing.T, more ...logbook.Entry) logbook.PlantingState {
 		Bag:     logbook.Bag{ID: 1, Label: "R1", Model: logbook.Model{ID: 1, Name: "cask", Shape: shape, Material: logbook.Fabric}},
 		Variety: logbook.Variety{ID: 1, Name: "Cold Quay", Class: crop.Maincrop},
 	}
-	log := append([]logbook.Entry{{ID: 1, Kind: logbook.Planted, Day: plantedOn, Pieces: []measure.Mass{55, 55, 55}}}, more...)
+	log := append([]logbook.Entry{{ID: 1, Kind: logbook.Planted, Day: plantedOn, Seed: seed.Known{Pieces: []measure.Mass{55, 55, 55}}}}, more...)
 	for i := range log {
 		log[i].ID = logbook.ID(i + 1)
 	}

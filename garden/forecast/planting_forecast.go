@@ -167,11 +167,14 @@ func OneToABag(row []PlantingForecast) []PlantingForecast {
 	return out
 }
 
-// Group is finished bags taken together, for the ratio of their totals.
+// Group is finished bags taken together, for the ratio of their totals: without those that
+// a stand-in weighed.
 func Group(bags []PlantingForecast) []lift.Bag {
-	out := make([]lift.Bag, len(bags))
+	out := make([]lift.Bag, 0, len(bags))
 	for i := range bags {
-		out[i] = bags[i].Measures()
+		if !bags[i].Simulated {
+			out = append(out, bags[i].Measures())
+		}
 	}
 	return out
 }

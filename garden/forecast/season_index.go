@@ -51,9 +51,6 @@ func TallOf(ended []PlantingForecast) map[logbook.ID]float64 {
 	return sum
 }
 
-// end is what the model says of a planting that has ended.
-type end struct{ index, tall float64 }
-
 func newEnd(p growth.Plant, st *PlantingForecast, a *air) end {
 	var c growth.Run
 	growth.Grow(&p, &a.Weather, &c)

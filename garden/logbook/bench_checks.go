@@ -28,18 +28,18 @@ func CheckTrayTemp(faults *Faults, t measure.Temperature) {
 
 // ofKind is an entry with what its kind speaks of, and nothing else.
 func (e *SeedEntry) ofKind() SeedEntry {
-	out := SeedEntry{ID: e.ID, Tray: e.Tray, Kind: e.Kind, Day: e.Day, Logged: e.Logged, Key: e.Key}
+	out := SeedEntry{ID: e.ID, Tray: e.Tray, Kind: e.Kind, Day: e.Day, About: e.About, Logged: e.Logged, Key: e.Key}
 	switch e.Kind {
 	case SeedStood:
 		out.Temp, out.Light = e.Temp, e.Light
 	case SeedWeighed:
-		out.Weights = e.Weights
+		out.Weights, out.Hows = e.Weights, e.Hows
 	case SeedLooked:
 		out.Seen = e.Seen
 	case SeedRubbed:
 		out.Tuber, out.Keep = e.Tuber, e.Keep
 	case SeedCut:
-		out.Tuber, out.Weights, out.Eyes, out.HealDays = e.Tuber, e.Weights, e.Eyes, e.HealDays
+		out.Tuber, out.Weights, out.Hows, out.Eyes, out.HealDays = e.Tuber, e.Weights, e.Hows, e.Eyes, e.HealDays
 	case SeedDiscarded:
 		out.Tuber, out.Text = e.Tuber, strings.TrimSpace(measure.PlainText(e.Text))
 	case SeedAllotted:

@@ -7,6 +7,7 @@ import (
 	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/measure"
+	"glebata/core/seed"
 )
 
 // Name of the kind for reading.
@@ -136,8 +137,22 @@ const (
 	PutOff   Kind = "put-off"  // a job waits until a day
 )
 
+// AboutDays is how far off a day may be that was entered as about right.
+const AboutDays = 3
+
+// Start is what a sweet potato was grown from.
+type Start string
+
+// The starts. What is not marked is slips.
+const (
+	Slips     Start = ""
+	Cuttings  Start = "cuttings" // vine tips of another plant
+	WholeRoot Start = "root"     // a root, or a piece of one with shoots: its weight is mother weight
+)
+
 // Batch is one weighing with the name of its container.
 type Batch struct {
+	How         measure.Known // Simulated, where a stand-in weighed it
 	Gross, Tare measure.Mass
 	Container   string // empty when weighed bare or the tare was typed
 	Grade       string // a lift.Grade
@@ -153,8 +168,11 @@ type Entry struct {
 	Logged   measure.Day // it was written down on
 	Key      string      // client key, unique: the same key counts once; not read back
 
-	Pieces  []measure.Mass // Planted: each piece of seed
-	Slips   int            // Planted: slips, which have next to no weight
+	About bool // the day may be off by AboutDays
+
+	Seed    seed.Known     // Planted: as far as it is known
+	Slips   int            // Planted: slips or cuttings, which have next to no weight
+	Start   Start          // Planted: what a sweet potato was grown from
 	RaiseBy measure.Length // Raised: settled rise, or 0 when Loose is given
 	Loose   measure.Volume // Raised: loose litres brought, or 0; Topped: litres brought
 	Height  measure.Length // Measured: stem above the medium

@@ -5,7 +5,6 @@ import (
 	"slices"
 	"strings"
 
-	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/lift"
 	"glebata/core/measure"
@@ -40,10 +39,10 @@ func (l *PlantingLog) CheckMeant(e *Entry) error {
 
 // ofKind is an entry with what its kind speaks of, and nothing else.
 func (e *Entry) ofKind() Entry {
-	out := Entry{ID: e.ID, Planting: e.Planting, Kind: e.Kind, Day: e.Day, Logged: e.Logged, Key: e.Key, Text: strings.TrimSpace(measure.PlainText(e.Text))}
+	out := Entry{ID: e.ID, Planting: e.Planting, Kind: e.Kind, Day: e.Day, Logged: e.Logged, Key: e.Key, About: e.About, Text: strings.TrimSpace(measure.PlainText(e.Text))}
 	switch e.Kind {
 	case Planted:
-		out.Pieces, out.Slips = e.Pieces, e.Slips
+		out.Seed, out.Slips, out.Start = e.Seed, e.Slips, e.Start
 	case Raised:
 		out.RaiseBy, out.Loose = e.RaiseBy, e.Loose
 	case Topped:
@@ -75,8 +74,8 @@ func CheckEntry(e *Entry, today measure.Day) error {
 	}
 	switch e.Kind {
 	case Planted:
-		if !(e.Slips >= 0 && e.Slips <= MaxPlants) {
-			faults.Add("slips", "Plant at least one slip, and no more than {} to a bag.", MaxPlants)
+		if e.Start != Slips && e.Start != Cuttings && e.Start != WholeRoot {
+			faults.Add("start", "Choose what it was grown from.")
 		}
 	case Measured, Taken, Closed, Dropped, Emerged, Flowered, Frosted, Fed:
 	case Topped:
@@ -124,6 +123,9 @@ func CheckBatches(faults *Faults, batches []Batch) {
 	for i, b := range batches {
 		field := func(name string) string { return fmt.Sprintf("%s-%d", name, i+1) }
 		batch := lift.Batch{Gross: b.Gross, Tare: b.Tare, Grade: lift.Grade(b.Grade), Count: b.Count}
+		if !b.How.Valid() {
+			faults.Add(field("gross"), "Say how it is known.")
+		}
 		switch batch.Check() {
 		case nil:
 		case lift.ErrNoNet:
@@ -136,15 +138,4 @@ func CheckBatches(faults *Faults, batches []Batch) {
 			faults.Add(field("count"), "A count from 0 to 5000 is believed.")
 		}
 	}
-}
-
-// CheckSeed refuses seed that does not go with the crop of a planting.
-func CheckSeed(p *Planting, e *Entry) error {
-	if p.Variety.Class.Crop() == crop.SweetPotato {
-		return nil
-	}
-	if e.Slips > 0 {
-		return Refuse("pieces", "{} is a potato: weigh each piece of seed in.", p.Variety.Name)
-	}
-	return nil
 }

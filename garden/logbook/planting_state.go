@@ -1,7 +1,6 @@
 package logbook
 
 import (
-	"fmt"
 	"slices"
 
 	"glebata/core/bag"
@@ -36,16 +35,24 @@ type Layer struct {
 // State is what a planting has come to: plan and log put together. It is
 // computed anew from the log each time.
 type State struct {
-	Stage   Stage
-	Planted measure.Day
-	Ended   measure.Day
-	Ladder  hill.Ladder // as planned
-	Level   measure.Length
-	Layers  []Layer     // in the bag, lowest first
-	Rungs   []hill.Rung // still to come, laid again from Level
-	Pieces  []measure.Mass
-	Plants  int // pieces or slips in the bag
-	Seed    measure.Mass
+	Stage             Stage
+	Planted           measure.Day
+	Ended             measure.Day
+	Ladder            hill.Ladder // as planned
+	Level             measure.Length
+	Layers            []Layer     // in the bag, lowest first
+	Rungs             []hill.Rung // still to come, laid again from Level
+	Pieces            []measure.Mass
+	Plants            int          // pieces or slips in the bag
+	Counted           bool         // their number is known; else it is as planned
+	Seed              measure.Mass // 0 where it is not known, or there is none
+	Known             seed.Known   // as it was entered
+	SeedLow, SeedHigh measure.Mass // what it may be; both Seed where it was weighed
+	SeedHow           measure.Known
+	Start             Start        // of a sweet potato
+	Mother            measure.Mass // of a whole root that was planted
+	Simulated         bool         // a stand-in weighed some of it: it counts in no comparison
+	About             bool         // planting day may be off by AboutDays
 
 	StemKnown bool
 	Stem      measure.Length // above the medium now: measured less raised since
@@ -79,6 +86,9 @@ func NewPlantingState(p Planting, log []Entry) (PlantingState, error) {
 	s, err := Replay(&p, log)
 	return PlantingState{p, s}, err
 }
+
+// Sweet reports whether it is a sweet potato.
+func (s *PlantingState) Sweet() bool { return s.Variety.Class.Crop() == crop.SweetPotato }
 
 // Height of stems over the medium, as it was measured.
 type Height struct {
@@ -200,24 +210,20 @@ func (s *State) inOrder(p *Planting, e *Entry) error {
 }
 
 func (s *State) plant(p *Planting, e *Entry) error {
-	var sum measure.Mass
-	for i, piece := range e.Pieces {
-		if !(piece >= seed.MinPiece && piece <= seed.MaxPiece) {
-			return Refuse(fmt.Sprintf("piece-%d", i+1), "A seed piece of {} is not believed: between {} and {}.", piece, seed.MinPiece, seed.MaxPiece)
+	if err := checkSeed(p, e); err != nil {
+		return err
+	}
+	a := e.Seed.Amount(p.Number)
+	s.Stage, s.Planted, s.About, s.Known, s.Start = StageGrowing, e.Day, e.About, e.Seed, e.Start
+	s.Plants, s.Counted, s.SeedHow, s.Simulated = a.Count, a.Counted, a.How, a.How == measure.Simulated
+	if p.Variety.Class.Crop() == crop.SweetPotato { // what a root weighs is no seed
+		s.Mother = a.Mass
+		if e.Slips > 0 {
+			s.Plants, s.Counted, s.SeedHow = e.Slips, true, measure.Weighed
 		}
-		sum += piece
+	} else {
+		s.Pieces, s.Seed, s.SeedLow, s.SeedHigh = a.Pieces, a.Mass, a.Low, a.High
 	}
-	plants := len(e.Pieces)
-	if p.Variety.Class.Crop() == crop.SweetPotato && len(e.Pieces) == 0 {
-		plants = e.Slips
-	}
-	if !(plants >= 1 && plants <= MaxPlants) {
-		if p.Variety.Class.Crop() == crop.SweetPotato {
-			return Refuse("slips", "Plant at least one slip, and no more than {} to a bag.", MaxPlants)
-		}
-		return Refuse("piece-1", "Weigh in at least one piece, and no more than {} to a bag.", MaxPlants)
-	}
-	s.Stage, s.Planted, s.Pieces, s.Plants, s.Seed = StageGrowing, e.Day, e.Pieces, plants, sum
 	for _, f := range s.Ladder.Fills {
 		s.Layers = append(s.Layers, Layer{f.Of, f.From, f.To, f.Settled, e.Day})
 	}
@@ -274,6 +280,7 @@ func (s *PlantingState) Raising(by measure.Length, loose measure.Volume) (to mea
 
 func (s *State) weigh(e *Entry) error {
 	for _, b := range e.Batches {
+		s.Simulated = s.Simulated || b.How == measure.Simulated
 		batch := lift.Batch{Gross: b.Gross, Tare: b.Tare, Grade: lift.Grade(b.Grade), Count: b.Count}
 		s.Batches = append(s.Batches, batch)
 		s.Harvest.Add(batch)
@@ -306,7 +313,7 @@ func (s *State) Lifted() bool { return len(s.Batches) > 0 || s.Stage == StageClo
 
 // Measures of the bag for comparing.
 func (s *State) Measures() lift.Bag {
-	return lift.Bag{Seed: s.Seed, Plants: s.Plants, Litres: s.Settled(), Total: s.Harvest, Unweighed: s.Unweighed}
+	return lift.Bag{Seed: s.Seed, SeedLow: s.SeedLow, SeedHigh: s.SeedHigh, Plants: s.Plants, Litres: s.Settled(), Total: s.Harvest, Unweighed: s.Unweighed}
 }
 
 // Spots where the seed lies; before planting, where it will lie.

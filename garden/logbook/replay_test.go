@@ -12,6 +12,7 @@ import (
 	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/core/seed"
 )
 
 func cask(t testing.TB) Planting {
@@ -40,7 +41,7 @@ func TestReplayOfAnything(t *testing.T) {
 				e.Voids = ID(1 + rng.IntN(12))
 			}
 			for range rng.IntN(3) {
-				e.Pieces = append(e.Pieces, measure.Mass(rng.IntN(100)))
+				e.Seed.Pieces = append(e.Seed.Pieces, measure.Mass(rng.IntN(100)))
 			}
 			log = append(log, e)
 		}
@@ -48,7 +49,7 @@ func TestReplayOfAnything(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if s.Level < 0 || s.Level > p.Bag.Model.Shape.Height()+0.1 || s.Seed < 0 || s.Stem > growth.MaxStem || s.Stage == StageGrowing && s.Plants < 1 {
+		if s.Level < 0 || s.Level > p.Bag.Model.Shape.Height()+0.1 || s.Seed < 0 || s.Stem > growth.MaxStem || s.Stage == StageGrowing && s.Plants < 0 {
 			t.Fatalf("%+v\ncomes to level %v, seed %v, stem %v, %d plants", log, s.Level, s.Seed, s.Stem, s.Plants)
 		}
 		for _, a := range s.Aside {
@@ -73,7 +74,7 @@ func TestReplayOfAnything(t *testing.T) {
 // An entry goes in when it and what stands can follow one another; else the one that
 // stands in the way is named.
 func TestEntriesThatStandInTheWayAreNamed(t *testing.T) {
-	planted := Entry{ID: 1, Kind: Planted, Day: 100, Pieces: []measure.Mass{60, 60}}
+	planted := Entry{ID: 1, Kind: Planted, Day: 100, Seed: seed.Known{Pieces: []measure.Mass{60, 60}}}
 	raised := Entry{ID: 2, Kind: Raised, Day: 130, RaiseBy: 10}
 	measured := Entry{ID: 3, Kind: Measured, Day: 140, Height: 20}
 	l := NewPlantingLog(cask(t), []Entry{planted, raised, measured})
@@ -89,8 +90,8 @@ func TestEntriesThatStandInTheWayAreNamed(t *testing.T) {
 		"the planting is taken back":    {Entry{Kind: Voided, Day: 150, Voids: 1}, "What was logged for " + measure.Day(140).String() + " stands on this entry (stem height)"},
 		"the last one is taken back":    {Entry{Kind: Voided, Day: 150, Voids: 3}, ""},
 		"the raise is taken back":       {Entry{Kind: Voided, Day: 150, Voids: 2}, ""},
-		"planted again":                 {Entry{Kind: Planted, Day: 110, Pieces: []measure.Mass{60}}, "planted already"},
-		"planted before it was planted": {Entry{Kind: Planted, Day: 90, Pieces: []measure.Mass{60}}, "(planted). Bag R1 is planted already"},
+		"planted again":                 {Entry{Kind: Planted, Day: 110, Seed: seed.Known{Pieces: []measure.Mass{60}}}, "planted already"},
+		"planted before it was planted": {Entry{Kind: Planted, Day: 90, Seed: seed.Known{Pieces: []measure.Mass{60}}}, "(planted). Bag R1 is planted already"},
 	} {
 		_, err := l.With(c.e)
 		if said := fmt.Sprint(err); (err == nil) != (c.says == "") || err != nil && !strings.Contains(said, c.says) {

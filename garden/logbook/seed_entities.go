@@ -67,12 +67,14 @@ type SeedEntry struct {
 	Day    measure.Day
 	Logged measure.Day
 	Key    string
+	About  bool // the day may be off by AboutDays
 
 	Tuber    int // number in its tray, from 1
 	Temp     measure.Temperature
 	Light    bool
-	Weights  []measure.Mass // Weighed: of tubers; Cut: of pieces
-	Eyes     []int          // Cut: of each piece
+	Weights  []measure.Mass  // Weighed: of tubers; Cut: of pieces
+	Hows     []measure.Known // of each weight; nil where all were weighed
+	Eyes     []int           // Cut: of each piece
 	Seen     []Seen
 	Keep     int // Rubbed: sprouts left
 	HealDays int

@@ -13,6 +13,7 @@ type PieceState struct {
 	PieceRef
 	Name     string // "A1·7" or "A1·7b"
 	Weight   measure.Mass
+	How      measure.Known // its weight is known
 	Eyes     int
 	Sprouts  int
 	HealedBy measure.Day // 0 when it was not cut
@@ -24,6 +25,7 @@ type PieceState struct {
 type TuberState struct {
 	N         int
 	Weight    measure.Mass
+	How       measure.Known // its weight is known
 	Seen      Seen
 	Looked    measure.Day // 0 before the first look
 	Since     measure.Day // in the tray
@@ -95,11 +97,14 @@ func (t *TrayState) apply(e *SeedEntry) error {
 		if len(t.Tubers)+len(e.Weights) > maxTubers {
 			return Refuse("weights", "A tray holds up to {} tubers: begin another.", maxTubers)
 		}
-		for _, w := range e.Weights {
+		for i, w := range e.Weights {
 			n := len(t.Tubers) + 1
 			u := TuberState{N: n, Weight: w, Since: e.Day}
 			ref := PieceRef{t.ID, n, 0}
-			u.Pieces = []PieceState{{PieceRef: ref, Name: t.pieceName(n, 0), Weight: w}}
+			if i < len(e.Hows) {
+				u.How = e.Hows[i]
+			}
+			u.Pieces = []PieceState{{PieceRef: ref, Name: t.pieceName(n, 0), Weight: w, How: u.How}}
 			t.Tubers = append(t.Tubers, u)
 			t.Total += w
 		}
@@ -149,8 +154,12 @@ func (t *TrayState) cut(e *SeedEntry) error {
 		if i < len(e.Eyes) {
 			eyes = e.Eyes[i]
 		}
+		how := measure.Weighed
+		if i < len(e.Hows) {
+			how = e.Hows[i]
+		}
 		u.Pieces = append(u.Pieces, PieceState{
-			PieceRef: PieceRef{t.ID, e.Tuber, i + 1}, Name: t.pieceName(e.Tuber, i+1), Weight: w, Eyes: eyes, HealedBy: e.Day + measure.Day(e.HealDays),
+			PieceRef: PieceRef{t.ID, e.Tuber, i + 1}, Name: t.pieceName(e.Tuber, i+1), Weight: w, How: how, Eyes: eyes, HealedBy: e.Day + measure.Day(e.HealDays),
 		})
 	}
 	return nil

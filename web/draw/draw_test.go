@@ -13,6 +13,7 @@ import (
 	"glebata/core/hill"
 	"glebata/core/lift"
 	"glebata/core/measure"
+	"glebata/core/seed"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -36,7 +37,7 @@ func cask(t *testing.T, log ...logbook.Entry) forecast.PlantingForecast {
 }
 
 var grown = []logbook.Entry{
-	{ID: 1, Kind: logbook.Planted, Day: 100, Pieces: []measure.Mass{60, 60, 480}},
+	{ID: 1, Kind: logbook.Planted, Day: 100, Seed: seed.Known{Pieces: []measure.Mass{60, 60, 480}}},
 	{ID: 2, Kind: logbook.Raised, Day: 140, RaiseBy: 10},
 	{ID: 3, Kind: logbook.Measured, Day: 141, Height: 14},
 }

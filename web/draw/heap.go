@@ -47,7 +47,7 @@ func NewHeap(st *forecast.PlantingForecast, scale float64, sys measure.System) H
 	half := max(width/2+20, 220)
 	h.X0, h.Y0, h.W, h.H = -half, -height-20, 2*half, height+20+max(deep, 90)+14
 	h.Says = Escape(fmt.Sprintf("%s, %s, %d: %s edible from %s of seed", st.Bag.Label, st.Variety.Name, st.Season.Year,
-		sys.Mass(st.Harvest.Edible), sys.Mass(st.Seed)))
+		sys.Mass(st.Harvest.Edible), sys.Mass(st.State.Seed)))
 	return h
 }
 

@@ -67,11 +67,11 @@ func NewTray(t *logbook.TrayState, scale float64, chosen int, href func(int) str
 	for i := range t.Tubers {
 		u := &t.Tubers[i]
 		d := NewTuber(u, half+40, high+40, scale)
-		d.Number, d.Weight, d.Chosen = u.N, Escape(sys.Mass(u.Weight)), u.N == chosen
+		d.Number, d.Weight, d.Chosen = u.N, Escape(shownWeight(u.How, sys.Mass(u.Weight))), u.N == chosen
 		call, words := callWords(u)
 		d.Call, d.Words = Mark(call), Escape(words)
 		d.Href = Escape(href(u.N))
-		d.Says = Escape(fmt.Sprintf("Tuber %d, %s, %s", u.N, sys.Mass(u.Weight), words))
+		d.Says = Escape(fmt.Sprintf("Tuber %d, %s, %s", u.N, u.How.Mark(sys.Mass(u.Weight)), words))
 		out = append(out, d)
 	}
 	return out
@@ -183,7 +183,7 @@ type Disc struct {
 // NewDisc of a piece at a scale in px per mm.
 func NewDisc(p logbook.PieceState, scale float64, sys measure.System) Disc {
 	r := int(math.Round(radius(p.Weight) * scale))
-	return Disc{R: r, Size: 2*r + 4, Name: Escape(p.Name), Weight: Escape(sys.Mass(p.Weight)), Cut: p.Piece > 0}
+	return Disc{R: r, Size: 2*r + 4, Name: Escape(p.Name), Weight: Escape(shownWeight(p.How, sys.Mass(p.Weight))), Cut: p.Piece > 0}
 }
 
 // Nursling is a pot or a root drawn from the side. In mm, the ground at 0.
@@ -268,4 +268,15 @@ func (d *Nursling) root(n *logbook.NursingState, half, long float64) {
 		lean := x*0.35 + float64(i%3-1)*8
 		d.Shoots += Mark(fmt.Sprintf("M%.0f %.0fq%.0f -40 %.0f -80m-14 18q2 -16 14 -18q10 4 12 18", x, top+3, lean*0.3, lean))
 	}
+}
+
+// shownWeight is a weight with a short mark of how it is known.
+func shownWeight(how measure.Known, weight string) string {
+	switch how {
+	case measure.Weighed:
+		return weight
+	case measure.Simulated:
+		return weight + " sim."
+	}
+	return "≈ " + weight
 }

@@ -31,6 +31,8 @@ type Field struct {
 	Error           string // said below the field instead
 	Max             string // of a day
 	Suggest         []string
+	About           bool // of a day: it can be marked as about right
+	Ticked          bool // and was
 }
 
 // Caution is what can hurt someone, said where the step is.
@@ -44,6 +46,9 @@ type Form struct {
 	Button      string
 	Error       string // about the form as a whole
 	Fields      []Field
+	More        []Field // folded away under MoreTitle
+	MoreTitle   string
+	MoreOpen    bool
 	Open        bool
 	Caution     []Caution
 	Says        string // a line of what it does, above the fields

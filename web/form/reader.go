@@ -34,6 +34,25 @@ func (r *Reader) Mass(field string, bare measure.Unit) measure.Mass {
 	return m
 }
 
+// KnownMass reads a weight with the mark of how it is known.
+func (r *Reader) KnownMass(field string, bare measure.Unit) (measure.Mass, measure.Known) {
+	rest, known := measure.CutKnown(r.Text(field))
+	m, err := measure.ParseMass(rest, bare, r.Units)
+	if err != nil {
+		r.Refuse(field, err)
+	}
+	return m, known
+}
+
+// MassRange reads a weight, or two that it lies between.
+func (r *Reader) MassRange(field string, bare measure.Unit) (low, high measure.Mass) {
+	low, high, _, err := measure.ParseMassRange(r.Text(field), bare, r.Units)
+	if err != nil {
+		r.Refuse(field, err)
+	}
+	return low, high
+}
+
 // Volume reads a volume; a bare number is in the grower's unit.
 func (r *Reader) Volume(field string) measure.Volume {
 	v, err := measure.ParseVolume(r.Text(field), r.Units.VolumeUnit(), r.Units)

@@ -2,6 +2,7 @@ package form
 
 import (
 	"net/url"
+	"slices"
 	"strings"
 
 	"glebata/core/measure"
@@ -48,28 +49,9 @@ func (t Sent) Fill(f Form) Form {
 	f.Key = NewKey()
 	mine := t.Form == f.Name
 	known := map[string]bool{}
-	for i := range f.Fields {
-		field := &f.Fields[i]
-		known[field.Name] = true
-		field.ID = f.Name + "-" + field.Name
-		if !mine {
-			continue
-		}
-		if field.Kind == "tick" {
-			field.Value = t.Values.Get(field.Name)
-		} else if field.Kind == "file" {
-			field.Value = ""
-		} else if values, sent := t.Values[field.Name]; sent && len(values) > 0 {
-			field.Value = values[0]
-		}
-		field.Error = t.At(field.Name)
-	}
-	for i := range f.Fields {
-		for j := range f.Fields[i].Options {
-			o := &f.Fields[i].Options[j]
-			o.Chosen = o.Value == f.Fields[i].Value
-		}
-	}
+	t.fill(f.Fields, f.Name, known)
+	t.fill(f.More, f.Name, known)
+	f.MoreOpen = f.MoreOpen || mine && slices.ContainsFunc(f.More, func(m Field) bool { return m.Error != "" || m.Value != "" && m.Kind != "choice" })
 	if !mine {
 		return f
 	}
@@ -81,6 +63,32 @@ func (t Sent) Fill(f Form) Form {
 		}
 	}
 	return f
+}
+
+// fill fields of a form.
+func (t Sent) fill(fields []Field, name string, known map[string]bool) {
+	for i := range fields {
+		field := &fields[i]
+		known[field.Name] = true
+		field.ID = name + "-" + field.Name
+		if t.Form == name {
+			values, sent := t.Values[field.Name]
+			switch {
+			case field.Kind == "tick":
+				field.Value = t.Values.Get(field.Name)
+			case field.Kind == "file":
+				field.Value = ""
+			case sent && len(values) > 0:
+				field.Value = values[0]
+			}
+			field.Ticked = field.About && t.Values.Get("about") != ""
+			field.Error = t.At(field.Name)
+		}
+		for j := range field.Options {
+			o := &field.Options[j]
+			o.Chosen = o.Value == field.Value
+		}
+	}
 }
 
 func (t Sent) At(field string) string {

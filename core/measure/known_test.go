@@ -1,0 +1,58 @@
+package measure
+
+import "testing"
+
+func TestMarksOfHowItIsKnown(t *testing.T) {
+	for text, want := range map[string]struct {
+		rest  string
+		known Known
+	}{
+		"58 g": {"58 g", Weighed}, "about 58 g": {"58 g", Estimated}, "~58": {"58", Estimated}, "≈ 2 oz": {"2 oz", Estimated},
+		"Ca. 58 g": {"58 g", Estimated}, "58 g simulated": {"58 g", Simulated}, "about 58 g simulated": {"58 g", Simulated},
+		" 58 g estimated ": {"58 g", Estimated}, "about": {"about", Weighed}, "": {"", Weighed},
+	} {
+		rest, known := CutKnown(text)
+		if rest != want.rest || known != want.known {
+			t.Errorf("%q is %q, %q; want %q, %q", text, rest, known, want.rest, want.known)
+		}
+	}
+	for _, k := range []Known{Weighed, Estimated, Simulated} {
+		if rest, got := CutKnown(k.Mark("3 lb 2 oz")); rest != "3 lb 2 oz" || got != k {
+			t.Errorf("%q marked is read as %q, %q", k, rest, got)
+		}
+	}
+}
+
+func TestRangesOfMass(t *testing.T) {
+	near := func(a, b Mass) bool { return a-b < 1e-6 && b-a < 1e-6 }
+	for text, want := range map[string]struct {
+		low, high Mass
+		known     Known
+	}{
+		"165 g": {165, 165, Weighed}, "165": {165, 165, Weighed}, "150–180 g": {150, 180, Estimated}, "150 - 180": {150, 180, Estimated},
+		"150 g to 0.2 kg": {150, 200, Estimated}, "1.5 to 2 kg": {1500, 2000, Estimated}, "0.8kg..1.2kg": {800, 1200, Estimated},
+		"about 100 g": {80, 120, Estimated}, "100 g simulated": {100, 100, Simulated}, "1,5–2 kg": {1500, 2000, Estimated},
+	} {
+		low, high, known, err := ParseMassRange(text, "g", Metric)
+		if err != nil || !near(low, want.low) || !near(high, want.high) || known != want.known {
+			t.Errorf("%q is %v to %v, %q, %v", text, low, high, known, err)
+		}
+	}
+	for _, text := range []string{"", "-", "180–150 g", "a to b", "150–", "about", "-5 g", "5 L"} {
+		if low, high, _, err := ParseMassRange(text, "g", Metric); err == nil {
+			t.Errorf("%q is read as %v to %v", text, low, high)
+		}
+	}
+}
+
+func FuzzParseMassRange(f *testing.F) {
+	for _, s := range []string{"150–180 g", "about 1 lb 2 oz", "~", "1..2", "to to to", "5 - - 6"} {
+		f.Add(s)
+	}
+	f.Fuzz(func(t *testing.T, text string) {
+		low, high, known, err := ParseMassRange(text, "g", US)
+		if err == nil && !(low >= 0 && low <= high && high <= 2*absurd && known.Valid()) {
+			t.Errorf("%q is %v to %v, %q", text, low, high, known)
+		}
+	})
+}
