@@ -86,6 +86,7 @@ func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
 	if err != nil {
 		return nil, err
 	}
+	in.Products = products
 	in.Base, in.Liquid = logbook.ByKind(products, logbook.FeedPack), logbook.ByKind(products, logbook.LiquidFeed)
 	t, err := v.terrace()
 	if err != nil {

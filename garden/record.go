@@ -39,6 +39,11 @@ func record(ctx context.Context, w Writer, e logbook.Entry, a Request) (logbook.
 	if err := l.CheckMeant(&e); err != nil {
 		return 0, err
 	}
+	if e.Kind == logbook.Moved {
+		if err := moveBag(ctx, w, l, &e); err != nil {
+			return 0, err
+		}
+	}
 	if e.Kind == logbook.Weighed {
 		if err := rememberContainers(ctx, w, e.Batches); err != nil {
 			return 0, err
@@ -52,33 +57,42 @@ func record(ctx context.Context, w Writer, e logbook.Entry, a Request) (logbook.
 // before they are. It returns the ID of the voiding entry.
 func (g *Garden) Undo(ctx context.Context, entry logbook.ID, a Request) (logbook.ID, error) {
 	type undo struct{ Entry logbook.ID }
-	return g.idempotent(ctx, a.Key, undo{entry}, func(w Writer) (logbook.ID, error) {
-		e, err := w.Entry(ctx, entry)
+	return g.idempotent(ctx, a.Key, undo{entry}, func(w Writer) (logbook.ID, error) { return takeBack(ctx, w, entry, a) })
+}
+
+// takeBack an entry within a transaction.
+func takeBack(ctx context.Context, w Writer, entry logbook.ID, a Request) (logbook.ID, error) {
+	e, err := w.Entry(ctx, entry)
+	if err != nil {
+		return 0, err
+	}
+	l, err := openLog(ctx, w, e.Planting)
+	if err != nil {
+		return 0, err
+	}
+	p := l.Planting
+	if _, stands := l.Find(entry); !stands {
+		return 0, logbook.Refuse("", "That entry was taken back before.")
+	}
+	if e.Kind == logbook.Closed || e.Kind == logbook.Dropped {
+		if err := growsNothing(ctx, w, &p); err != nil {
+			return 0, err
+		}
+		open, err := w.Plantings(ctx, Filter{Bag: p.Bag.ID, Year: p.Season.Year, Open: true})
 		if err != nil {
 			return 0, err
 		}
-		l, err := openLog(ctx, w, e.Planting)
-		if err != nil {
+		if len(open) > 0 {
+			return 0, logbook.Refuse("bag", "Bag {} is taken: {} was planned in it for {} since. Drop that first.", p.Bag.Label, open[0].Variety.Name, open[0].Season.Year)
+		}
+	}
+	if e.Kind == logbook.Moved && e.From != 0 && p.Bag.Place.ID == e.Place {
+		p.Bag.Place.ID = e.From
+		if err := w.UpdateBag(ctx, p.Bag); err != nil {
 			return 0, err
 		}
-		p := l.Planting
-		if _, stands := l.Find(entry); !stands {
-			return 0, logbook.Refuse("", "That entry was taken back before.")
-		}
-		if e.Kind == logbook.Closed || e.Kind == logbook.Dropped {
-			if err := growsNothing(ctx, w, &p); err != nil {
-				return 0, err
-			}
-			open, err := w.Plantings(ctx, Filter{Bag: p.Bag.ID, Year: p.Season.Year, Open: true})
-			if err != nil {
-				return 0, err
-			}
-			if len(open) > 0 {
-				return 0, logbook.Refuse("bag", "Bag {} is taken: {} was planned in it for {} since. Drop that first.", p.Bag.Label, open[0].Variety.Name, open[0].Season.Year)
-			}
-		}
-		return appendEntry(ctx, w, l, logbook.Entry{Kind: logbook.Voided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
-	})
+	}
+	return appendEntry(ctx, w, l, logbook.Entry{Kind: logbook.Voided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
 }
 
 // takeTares puts in the tare of each batch whose container is known by name.

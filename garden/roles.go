@@ -39,6 +39,8 @@ type logWriter interface {
 	AddSeedEntry(ctx context.Context, e logbook.SeedEntry) (logbook.ID, error)
 	AddNurseryEntry(ctx context.Context, e logbook.NurseryEntry) (logbook.ID, error)
 	AddStockEntry(ctx context.Context, e logbook.StockEntry) (logbook.ID, error)
+	// AddPhoto keeps the photo of an entry.
+	AddPhoto(ctx context.Context, entry logbook.ID, p logbook.Photo) error
 	// AddWeather appends days that were brought in, or takes such back.
 	AddWeather(ctx context.Context, i logbook.WeatherImport, days []logbook.DayRecord) (logbook.ID, error)
 }
@@ -48,6 +50,10 @@ type logReader interface {
 	Plantings(ctx context.Context, f Filter) ([]logbook.Planting, error)
 	// Logs of the plantings a filter chooses, by planting.
 	Logs(ctx context.Context, f Filter) (map[logbook.ID][]logbook.Entry, error)
+	// GroupEntries are those that were written together, in the order of writing.
+	GroupEntries(ctx context.Context, group string) ([]logbook.Entry, error)
+	// Photo of an entry as JPEG, ErrNotFound when it has none.
+	Photo(ctx context.Context, entry logbook.ID) ([]byte, error)
 	// Entry by ID, ErrNotFound when there is none.
 	Entry(ctx context.Context, id logbook.ID) (logbook.Entry, error)
 }

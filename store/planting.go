@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"database/sql"
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -182,12 +183,12 @@ func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[logbook.ID][]lo
 // fill entries with their pieces and batches.
 func (r *reader) fill(ctx context.Context, at map[logbook.ID]*logbook.Entry, in string, args []any) error {
 	return r.each(ctx, func(rows *sqlx.Rows) error {
-		var id, place int64
+		var id, place, from int64
 		var part, count, level int
 		var about bool
 		var grams, tare, high, amount float64
-		var thing, grade, how string
-		if err := rows.Scan(&id, &part, &grams, &tare, &thing, &grade, &count, &how, &high, &amount, &about, &level, &place); err != nil {
+		var thing, grade, how, group string
+		if err := rows.Scan(&id, &part, &grams, &tare, &thing, &grade, &count, &how, &high, &amount, &about, &level, &place, &group, &from); err != nil {
 			return err
 		}
 		e := at[logbook.ID(id)]
@@ -199,16 +200,20 @@ func (r *reader) fill(ctx context.Context, at map[logbook.ID]*logbook.Entry, in 
 		case batchPart:
 			e.Batches = append(e.Batches, logbook.Batch{How: known, Gross: measure.Mass(grams), Tare: measure.Mass(tare), Container: thing, Grade: grade, Count: count})
 		default:
-			e.About = about
-			k := &e.Seed
-			k.Count, k.Total, k.Low, k.High = count, measure.Mass(grams), measure.Mass(tare), measure.Mass(high)
-			e.Start = logbook.Start(thing)
+			e.About, e.Group = about, group
+			if e.Kind == logbook.Planted {
+				k := &e.Seed
+				k.Count, k.Total, k.Low, k.High = count, measure.Mass(grams), measure.Mass(tare), measure.Mass(high)
+				e.Start = logbook.Start(thing)
+				break
+			}
+			e.Thing, e.Amount, e.Level, e.Place, e.From = thing, amount, level, logbook.ID(place), logbook.ID(from)
 		}
 		return nil
-	}, `SELECT entry_id, part, grams, tare_g, container, grade, count, how, high, amount, about, level, place FROM (
-	      SELECT entry_id, n, 0 AS part, grams, 0.0 AS tare_g, '' AS container, '' AS grade, 0 AS count, how, 0.0 AS high, 0.0 AS amount, 0 AS about, 0 AS level, 0 AS place FROM piece`+in+`
-	       UNION ALL SELECT entry_id, n, 1, gross_g, tare_g, container, grade, count, how, 0.0, 0.0, 0, 0, 0 FROM batch`+in+`
-	       UNION ALL SELECT entry_id, 0, 2, total_g, low, thing, '', count, how, high, amount, about, level, coalesce(place_id, 0) FROM entry_detail`+in+`) ORDER BY entry_id, n`,
+	}, `SELECT entry_id, part, grams, tare_g, container, grade, count, how, high, amount, about, level, place, grp, from_id FROM (
+	      SELECT entry_id, n, 0 AS part, grams, 0.0 AS tare_g, '' AS container, '' AS grade, 0 AS count, how, 0.0 AS high, 0.0 AS amount, 0 AS about, 0 AS level, 0 AS place, '' AS grp, 0 AS from_id FROM piece`+in+`
+	       UNION ALL SELECT entry_id, n, 1, gross_g, tare_g, container, grade, count, how, 0.0, 0.0, 0, 0, 0, '', 0 FROM batch`+in+`
+	       UNION ALL SELECT entry_id, 0, 2, total_g, low, thing, '', count, how, high, amount, about, level, coalesce(place_id, 0), grp, coalesce(from_id, 0) FROM entry_detail`+in+`) ORDER BY entry_id, n`,
 		slices.Concat(args, args, args)...)
 }
 
@@ -227,6 +232,24 @@ func (r *reader) Entry(ctx context.Context, id logbook.ID) (logbook.Entry, error
 		return logbook.Entry{}, logbook.ErrNotFound
 	}
 	return found[0], nil
+}
+
+func (r *reader) GroupEntries(ctx context.Context, group string) ([]logbook.Entry, error) {
+	return r.entries(ctx, `WHERE e.id IN (SELECT entry_id FROM entry_detail WHERE grp = ? AND grp <> '')`, group)
+}
+
+func (r *reader) Photo(ctx context.Context, entry logbook.ID) ([]byte, error) {
+	var jpeg []byte
+	err := r.get(&jpeg, `SELECT jpeg FROM photo WHERE entry_id = ?`, entry)
+	if errors.Is(err, sql.ErrNoRows) {
+		return nil, logbook.ErrNotFound
+	}
+	return jpeg, err
+}
+
+func (w *writer) AddPhoto(ctx context.Context, entry logbook.ID, p logbook.Photo) error {
+	_, err := w.add(ctx, `INSERT INTO photo (entry_id, width, height, jpeg) VALUES (?, ?, ?, ?)`, entry, p.Width, p.Height, p.JPEG)
+	return err
 }
 
 func (w *writer) AddEntry(ctx context.Context, e logbook.Entry) (logbook.ID, error) {
@@ -262,11 +285,15 @@ func (w *writer) AddEntry(ctx context.Context, e logbook.Entry) (logbook.ID, err
 // addDetail keeps what an entry says beside its day, where it says more.
 func (w *writer) addDetail(ctx context.Context, id logbook.ID, e *logbook.Entry) error {
 	k := &e.Seed
-	if !e.About && k.Count == 0 && k.Total == 0 && k.High == 0 && e.Start == logbook.Slips {
+	thing := e.Thing
+	if e.Kind == logbook.Planted {
+		thing = string(e.Start)
+	}
+	if !e.About && e.Group == "" && k.Count == 0 && k.Total == 0 && k.High == 0 && thing == "" && e.Amount == 0 && e.Level == 0 && e.Place == 0 {
 		return nil
 	}
-	_, err := w.add(ctx, `INSERT INTO entry_detail (entry_id, about, count, total_g, low, high, thing) VALUES (?, ?, ?, ?, ?, ?, ?)`,
-		id, e.About, k.Count, k.Total.Grams(), k.Low.Grams(), k.High.Grams(), string(e.Start))
+	_, err := w.add(ctx, `INSERT INTO entry_detail (entry_id, about, count, total_g, low, high, amount, thing, level, place_id, grp, from_id) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		id, e.About, k.Count, k.Total.Grams(), k.Low.Grams(), k.High.Grams(), e.Amount, thing, e.Level, orNull(e.Place), e.Group, orNull(e.From))
 	return err
 }
 

@@ -26,6 +26,7 @@ func newFlashes() (flashes, error) {
 var saidByCode = map[string]string{
 	"planned": "Planned. Weigh the seed in on planting day.",
 	"undone":  "Taken back. The entry is kept in the log, marked as taken back.",
+	"photo":   "The photo is kept.",
 	"dropped": "The plan was dropped; the bag is free.",
 }
 

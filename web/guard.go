@@ -13,6 +13,7 @@ import (
 	"github.com/unrolled/secure"
 
 	"glebata/core/measure"
+	"glebata/openformat"
 )
 
 // Options of a site that is served.
@@ -120,7 +121,11 @@ var (
 // are left out of what was typed.
 func (s *Site) readForm(c *gin.Context) {
 	r := c.Request
-	r.Body = http.MaxBytesReader(c.Writer, r.Body, maxForm)
+	most := int64(maxForm)
+	if strings.HasSuffix(r.URL.Path, "/photo") {
+		most += openformat.MaxPhotoBytes
+	}
+	r.Body = http.MaxBytesReader(c.Writer, r.Body, most)
 	err := r.ParseForm() // ParseMultipartForm keeps its errors to itself
 	if err == nil {
 		if err = r.ParseMultipartForm(maxForm); errors.Is(err, http.ErrNotMultipart) {

@@ -5,6 +5,7 @@ import (
 	"net/http"
 	"net/url"
 	"strconv"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 
@@ -22,6 +23,10 @@ type plantingBody struct {
 	S       *forecast.PlantingForecast // nil when the bag is free
 	Drawing drawing
 	Forms   []form.Form
+	Did     []form.Form // what was done beside raising and weighing
+	Saw     []form.Form
+	Wait    string // nothing is lifted before, because of a treatment
+	Photos  []photoLine
 	Log     []logLine
 	Others  []forecast.PlantingForecast // earlier plantings of this bag
 	Notes   []note
@@ -65,11 +70,12 @@ func nextJobs(st *forecast.PlantingForecast, sys measure.System) []nextJob {
 
 // logLine is one entry put into words.
 type logLine struct {
-	ID   logbook.ID
-	Day  measure.Day
-	Says string
-	Key  string
-	Own  bool // it has words of the grower's
+	ID    logbook.ID
+	Day   measure.Day
+	Says  string
+	Key   string
+	Own   bool   // it has words of the grower's
+	Photo string // address of its photo
 }
 
 func newLogLine(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.System) logLine {
@@ -77,7 +83,11 @@ func newLogLine(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.Sys
 	if e.About {
 		words += ", about then"
 	}
-	return logLine{e.ID, e.Day, words, form.NewKey(), e.Text != ""}
+	line := logLine{ID: e.ID, Day: e.Day, Says: words, Key: form.NewKey(), Own: e.Text != ""}
+	if e.Kind == logbook.Pictured {
+		line.Photo = fmt.Sprintf("/photos/%d", e.ID)
+	}
+	return line
 }
 
 func pathID(c *gin.Context) logbook.ID {
@@ -139,6 +149,10 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 		if err != nil {
 			return err
 		}
+		shelf, err := newCareShelf(look) // before the prospects, which may end the view
+		if err != nil {
+			return err
+		}
 		if st.Grown != nil {
 			growing, err := look.Expected(st)
 			if err != nil {
@@ -154,6 +168,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 		body.Given, body.Sum = supply.given, supply.sum()
 		body.Aside = asideLines(st.SetAside(), sys)
 		body.tell(st, t, c.Query("done"), supply, s.clock.Today())
+		body.care(st, shelf, t, s.clock.Today())
 	}
 	if t.Form == "undo" {
 		body.Error = t.At("")
@@ -214,9 +229,12 @@ func entryWords(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.Sys
 		return weighedWords(e, sys)
 	case logbook.Taken:
 		return "some taken unweighed. " + e.Text
-	case logbook.Closed, logbook.Emerged, logbook.Frosted, logbook.Fed:
+	case logbook.Closed, logbook.Emerged, logbook.Frosted, logbook.Dropped:
 		return e.Kind.Name()
 	case logbook.Flowered:
+		if e.Level == 2 {
+			return "in full flower"
+		}
 		return "first flowers open: raising ends"
 	case logbook.Topped:
 		return "topped up with " + sys.Volume(e.Loose) + " loose"
@@ -226,9 +244,15 @@ func entryWords(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.Sys
 		return string(e.What) + " skipped: " + e.Text
 	case logbook.PutOff:
 		return string(e.What) + " put off until " + e.Until.Short()
-	default:
+	case logbook.Noted:
 		return e.Text
+	case logbook.Pictured:
+		return strings.TrimSuffix("photo: "+e.Text, ": ")
 	}
+	if d, ok := logbook.DoingOf(e.Kind); ok {
+		return d.Says(e).In(sys)
+	}
+	return strings.TrimSpace(e.Kind.Name() + " " + e.Text)
 }
 
 func weighedWords(e *logbook.Entry, sys measure.System) string {

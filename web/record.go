@@ -134,7 +134,15 @@ func (s *Site) record(c *gin.Context) error {
 	if doing == "transplant" || doing == "slips" {
 		return s.plantFromNursery(c, &r, &st, h, doing)
 	}
-	e, ok := r.entry(doing, &st)
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	products, err := look.Products()
+	if err != nil {
+		return err
+	}
+	e, ok := r.entry(doing, &st, products)
 	if !ok {
 		return logbook.ErrNotFound
 	}
@@ -174,7 +182,7 @@ func (s *Site) record(c *gin.Context) error {
 }
 
 // entry reads what a form of a planting records; ok is false for an unknown one.
-func (r *reading) entry(doing string, st *forecast.PlantingForecast) (e logbook.Entry, ok bool) {
+func (r *reading) entry(doing string, st *forecast.PlantingForecast, products []logbook.Product) (e logbook.Entry, ok bool) {
 	e.Day, e.About = r.Day("day"), r.Text("about") != ""
 	switch doing {
 	case "plant":
@@ -213,8 +221,25 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast) (e logbook.
 		e.Kind = logbook.Closed
 	case "drop":
 		e.Kind = logbook.Dropped
+	case "cut":
+		e.Kind, e.What = logbook.Tended, job.CutHaulm
+	case "full-flower":
+		e.Kind, e.Level = logbook.Flowered, 2
+	case "topped":
+		e.Kind = logbook.Topped
+		by, loose := r.Rise("by")
+		if by > 0 { // what is put back where it sank lies under the level
+			loose = st.Filling.Loose(st.Bag.Model.Shape.Between(max(0, st.Level-by), st.Level))
+		}
+		e.Loose = loose
 	default:
-		return e, false
+		d, ok := logbook.DoingOf(logbook.Kind(doing))
+		if !ok {
+			return e, false
+		}
+		day, about := e.Day, e.About
+		e = r.care(d, products)
+		e.Day, e.About = day, about
 	}
 	return e, true
 }

@@ -54,6 +54,7 @@ func loadPages(a *assets) (*pages, error) {
 		"seedof":    seedOf,
 		"seedmark":  seedMark,
 		"add":       func(a, b int) int { return a + b },
+		"list":      func(parts ...any) []any { return parts },
 		"percent":   func(share float64) float64 { return 100 * share },
 		"args": func(pairs ...any) map[string]any {
 			m := make(map[string]any, len(pairs)/2)

@@ -131,12 +131,17 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/plantings/:id/weigh", s.handle(s.weighPage))
 	r.GET("/plantings/:id/card", s.handle(s.card))
 	r.GET("/plantings/:id/working/:figure", s.handle(s.plantingWorking))
+	r.POST("/plantings/:id/photo", s.handle(s.addPhoto))
+	r.GET("/photos/:id", s.handle(s.photo))
 	r.POST("/plantings/:id/:doing", s.handle(s.record))
 	// The addresses that forms are sent to lead back when they are opened.
 	r.GET("/plantings/:id/:doing", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/plantings/"+c.Param("id")) })
 	r.GET("/models", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/bags") })
 	r.GET("/varieties", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/plan") })
 	r.POST("/entries/:id/undo", s.handle(s.undo))
+	r.GET("/entries", s.handle(s.many))
+	r.POST("/entries", s.handle(s.saveMany))
+	r.POST("/entries/undo", s.handle(s.undoMany))
 	r.GET("/read/:what", s.handle(s.read))
 
 	r.GET("/seed", s.handle(s.seedBench))

@@ -1,6 +1,9 @@
 package medium
 
 import (
+	"math"
+	"slices"
+
 	"glebata/core/advice"
 	"glebata/core/crop"
 	"glebata/core/measure"
@@ -17,7 +20,19 @@ type FeedAsk struct {
 	Liquid *Product         // with a dilution; nil where there is none
 	From   measure.Day      // tubers set, or the plant is up in inert medium
 	Until  measure.Day      // feeding ends
+	Given  []Given          // liquid feed that was really given, by day
 }
+
+// Given is feed that was really given.
+type Given struct {
+	Day     measure.Day
+	Product measure.Volume // of the concentrate; 0 with no nutrients for as much as was planned
+	Water   measure.Volume // that it was stirred into
+	Nutrients
+}
+
+// planned reports whether it was given as planned, without an amount.
+func (g Given) planned() bool { return g.Water == 0 && g.Nutrients == (Nutrients{}) }
 
 // LayerDose of dry feed.
 type LayerDose struct {
@@ -135,15 +150,53 @@ func (f *SeasonFeed) pour(a FeedAsk) {
 	}
 	n := int((a.Until-a.From)/every) + 1
 	each := f.Liquid / float64(n) / a.Liquid.nutrients().Nitrogen // L of concentrate
-	for i := range n {
-		f.Feedings = append(f.Feedings, Feeding{
-			Day: a.From + every*measure.Day(i), Product: measure.Volume(each), Water: measure.Volume(each * 1000 / a.Liquid.Dilution),
-		})
+	add := func(day measure.Day, concentrate float64) {
+		f.Feedings = append(f.Feedings, Feeding{Day: day, Product: measure.Volume(concentrate), Water: measure.Volume(concentrate * 1000 / a.Liquid.Dilution)})
+		f.Brings = f.Brings.plus(a.Liquid.nutrients().times(concentrate))
 	}
-	f.Brings = f.Brings.plus(a.Liquid.nutrients().times(each * float64(n)))
+	from := a.From
+	if f.amounts(a) { // what was given takes the place of what was planned, and the rest makes up for it
+		left := f.Liquid
+		for _, g := range a.Given {
+			from = max(from, g.Day+every)
+			if g.planned() {
+				add(g.Day, each)
+				left -= each * a.Liquid.nutrients().Nitrogen
+				continue
+			}
+			f.Feedings = append(f.Feedings, Feeding{Day: g.Day, Product: g.Product, Water: g.Water})
+			f.Brings = f.Brings.plus(g.Nutrients)
+			left -= g.Nitrogen
+		}
+		if n = int((a.Until-from)/every) + 1; left <= 0 || a.Until < from {
+			n = 0
+		}
+		each = math.Max(0, left) / math.Max(1, float64(n)) / a.Liquid.nutrients().Nitrogen
+	}
+	for i := range n {
+		add(from+every*measure.Day(i), each)
+	}
+	if len(f.Feedings) == 0 {
+		return
+	}
 	if w, holds := f.Feedings[0].Water, a.Litres*measure.Volume(a.Mix.Water()); w > holds {
 		f.Advice.Add(advice.MuchWater, advice.Warn, "", "Each feed is {} of water, more than the {} the bag holds: give it over two days.", w, holds)
 	}
+}
+
+// amounts reports whether an amount of what was given is known.
+func (f *SeasonFeed) amounts(a FeedAsk) bool {
+	return slices.ContainsFunc(a.Given, func(g Given) bool { return !g.planned() })
+}
+
+// NutrientsOf an amount of a product: a mass of a dry one, or so many litres of a liquid
+// one as it is stirred into its water; concentrate is how much of the liquid is in it.
+func (p *Product) NutrientsOf(mass measure.Mass, water measure.Volume) (n Nutrients, concentrate measure.Volume) {
+	if !p.Liquid {
+		return p.nutrients().times(float64(mass)), 0
+	}
+	concentrate = water * measure.Volume(p.Dilution/1000)
+	return p.nutrients().times(float64(concentrate)), concentrate
 }
 
 // check holds what comes together against what is wanted.
@@ -185,7 +238,11 @@ func SeasonWorking(a FeedAsk) working.Working {
 			step(l.Dose, "of it into {} of {}, by its share", l.Settled, a.Litres)
 		}
 	}
-	if n := len(f.Feedings); n > 0 {
+	if n := len(f.Feedings); n > 0 && f.amounts(a) {
+		for _, g := range f.Feedings {
+			step(g.Product, "{}: {} of water with", g.Day, g.Water)
+		}
+	} else if n > 0 {
 		step(f.Feedings[0].Product, "{} as {}, {} times: each", measure.Mass(f.Dressing.Liquid), a.Liquid.Name, n)
 		step(f.Feedings[0].Water, "in water, {} to {}", measure.Volume(a.Liquid.Dilution/1000), measure.Volume(1))
 	}

@@ -80,7 +80,13 @@ func (s *PlantingForecast) NewEntry(ask JobRequest, today measure.Day) (logbook.
 			return logbook.Entry{Kind: logbook.Topped, Loose: litres}, nil
 		}
 	case job.Feed:
-		return logbook.Entry{Kind: logbook.Fed}, nil
+		e := logbook.Entry{Kind: logbook.Fed}
+		if p := s.FeedAsk.Liquid; p != nil && s.Feed != nil {
+			if _, water := s.nextFeed(); water > 0 {
+				e.Thing, e.Amount, e.Level = p.Name, float64(water), logbook.FeedVolume
+			}
+		}
+		return e, nil
 	case job.Measure:
 		return logbook.Entry{Kind: logbook.Measured, Height: ask.Height}, nil
 	}

@@ -1,8 +1,12 @@
 package forecast
 
 import (
+	"strings"
+
 	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/core/medium"
+	"glebata/garden/logbook"
 )
 
 func (in *Inputs) feedAsk(st *PlantingForecast) {
@@ -15,6 +19,7 @@ func (in *Inputs) feedAsk(st *PlantingForecast) {
 		ask.Liquid = &in.Liquid.Feed
 	}
 	ask.Layers = dressed(&st.Ladder)
+	ask.Given = in.given(st)
 	if c := &st.Grown.Run; c.Up != 0 {
 		ask.From = c.Initiation
 		if ask.Mix.Inert() {
@@ -24,6 +29,30 @@ func (in *Inputs) feedAsk(st *PlantingForecast) {
 			ask.Until = min(ask.Until, c.Fading)
 		}
 	}
+}
+
+// given is what a planting was really fed with: of products that are kept, by name. What
+// is not known by its nutrients counts as given as planned.
+func (in *Inputs) given(st *PlantingForecast) []medium.Given {
+	var out []medium.Given
+	for i := range st.Care {
+		e := &st.Care[i]
+		if e.Kind != logbook.Fed {
+			continue
+		}
+		g := medium.Given{Day: e.Day}
+		p, known := logbook.Find(in.Products, func(p logbook.Product) bool { return strings.EqualFold(p.Name, e.Thing) })
+		if known && e.Amount > 0 && (e.Level == logbook.FeedVolume) == p.Feed.Liquid {
+			mass, water := measure.Mass(e.Amount), measure.Volume(0)
+			if p.Feed.Liquid {
+				mass, water = 0, measure.Volume(e.Amount)
+			}
+			g.Nutrients, g.Product = p.Feed.NutrientsOf(mass, water)
+			g.Water = water
+		}
+		out = append(out, g)
+	}
+	return out
 }
 
 // dressed are the layers that get base dressing: the one under the seed, and in bags

@@ -6,6 +6,7 @@ import (
 	"math"
 
 	"glebata/core/calendar"
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/hill"
@@ -145,6 +146,16 @@ func newPlant(st *logbook.PlantingState, s *calendar.Schedule, place *calendar.P
 		p.Stays = append(p.Stays, growth.Stay{From: stay.From, Offset: stay.Shelter.Offset()})
 	}
 	last := s.Stays[len(s.Stays)-1].Shelter
+	var stands climate.Shelter // it was moved to
+	for _, m := range st.Moves {
+		switch {
+		case m.Shelter == "":
+			m.Shelter = stands
+		case !m.Cover:
+			stands = m.Shelter
+		}
+		p.Stays, last = movedTo(p.Stays, s, m)
+	}
 	switch {
 	case st.Variety.Class.Crop() == crop.SweetPotato:
 		p.Need, p.Start = growth.EstablishNeed(), slipStands
@@ -158,6 +169,26 @@ func newPlant(st *logbook.PlantingState, s *calendar.Schedule, place *calendar.P
 	}
 	p.End = place.KillingFrost(last, p.Planted)
 	return p, potsUp
+}
+
+// movedTo is where a planting stands once it was taken elsewhere: from that day on its
+// plan does not move it any more.
+func movedTo(stays []growth.Stay, s *calendar.Schedule, m logbook.Move) ([]growth.Stay, climate.Shelter) {
+	shelter := m.Shelter
+	if shelter == "" { // back where its plan has it
+		for _, stay := range s.Stays {
+			if stay.From <= m.Day || shelter == "" {
+				shelter = stay.Shelter
+			}
+		}
+	}
+	for len(stays) > 1 && stays[len(stays)-1].From >= m.Day {
+		stays = stays[:len(stays)-1]
+	}
+	if stays[len(stays)-1].From >= m.Day {
+		stays = stays[:0]
+	}
+	return append(stays, growth.Stay{From: m.Day, Offset: shelter.Offset()}), shelter
 }
 
 // slipStands is how much of a slip looks out of the medium when it is set, cm.

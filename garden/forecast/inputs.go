@@ -10,21 +10,22 @@ import (
 
 // Inputs are what plantings are forecast from, beside their own state.
 type Inputs struct {
-	Today   measure.Day
-	Site    logbook.Site
-	Timings map[logbook.ID]logbook.Timing // of plantings for which one was chosen
-	Own     []logbook.DayRecord           // weather of the grower's own, in order of day
-	Station Station
-	Mixes   map[logbook.ID]medium.Mix // of plantings for which one was chosen
-	Unread  map[logbook.ID]error      // why the mix of a planting cannot be read
-	Usual   medium.Mix
-	Base    *logbook.Product // bed dressing; nil where none is kept
-	Liquid  *logbook.Product
-	Terrace logbook.Terrace
-	Spots   map[logbook.ID]terrace.Point // of bags that were put on it
-	Nips    bool                         // the grower nips flowers
-	Tall    map[logbook.ID]float64       // how long stems of a variety got against the usual: TallOf
-	Cache   *Cache
+	Today    measure.Day
+	Site     logbook.Site
+	Timings  map[logbook.ID]logbook.Timing // of plantings for which one was chosen
+	Own      []logbook.DayRecord           // weather of the grower's own, in order of day
+	Station  Station
+	Mixes    map[logbook.ID]medium.Mix // of plantings for which one was chosen
+	Unread   map[logbook.ID]error      // why the mix of a planting cannot be read
+	Usual    medium.Mix
+	Products []logbook.Product // that are kept
+	Base     *logbook.Product  // bed dressing; nil where none is kept
+	Liquid   *logbook.Product
+	Terrace  logbook.Terrace
+	Spots    map[logbook.ID]terrace.Point // of bags that were put on it
+	Nips     bool                         // the grower nips flowers
+	Tall     map[logbook.ID]float64       // how long stems of a variety got against the usual: TallOf
+	Cache    *Cache
 
 	from, until measure.Day // of the weather
 	air         *air

@@ -176,6 +176,12 @@ type Entry struct {
 	RaiseBy measure.Length // Raised: settled rise, or 0 when Loose is given
 	Loose   measure.Volume // Raised: loose litres brought, or 0; Topped: litres brought
 	Height  measure.Length // Measured: stem above the medium
+	Thing   string         // a Doing: what with, or what was seen
+	Amount  float64        // a Doing: in its dimension
+	Level   int            // a Doing; Flowered: 2 for full flower
+	Place   ID             // Moved: where to; its name stands in Text
+	From    ID             // Moved: where it stood before
+	Group   string         // entries that were written together; empty for one alone
 	Text    string         // Noted, Taken, Skipped: in the grower's words
 	What    job.Kind       // Tended, Skipped, PutOff: the job
 	Until   measure.Day    // PutOff
@@ -190,6 +196,8 @@ var AnswerTo = map[job.Kind]Kind{
 }
 
 var kindNames = map[Kind]string{
+	Watered: "watered", Mulched: "mulched", Supported: "supported", Protected: "protected", Treated: "treated", Sighted: "something seen", Yellowed: "leaves yellow",
+	Moisture: "moisture", Hefted: "weight of the bag", Acidity: "acidity", Moved: "moved", Pictured: "a photo",
 	Planted: "planted", Raised: "raised", Measured: "stem height", Noted: "a note", Weighed: "weighed in", Taken: "some taken unweighed",
 	Closed: "closed", Dropped: "plan dropped", Emerged: "shoots through", Flowered: "first flowers", Frosted: "tops black from frost",
 	Topped: "topped up", Fed: "fed", Tended: "a job done", Skipped: "a job skipped", PutOff: "a job put off",

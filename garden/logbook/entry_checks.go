@@ -40,7 +40,13 @@ func (l *PlantingLog) CheckMeant(e *Entry) error {
 // ofKind is an entry with what its kind speaks of, and nothing else.
 func (e *Entry) ofKind() Entry {
 	out := Entry{ID: e.ID, Planting: e.Planting, Kind: e.Kind, Day: e.Day, Logged: e.Logged, Key: e.Key, About: e.About, Text: strings.TrimSpace(measure.PlainText(e.Text))}
+	out.Group = e.Group
+	if _, ok := DoingOf(e.Kind); ok {
+		out.Thing, out.Amount, out.Level, out.Place = e.Thing, e.Amount, e.Level, e.Place
+	}
 	switch e.Kind {
+	case Flowered:
+		out.Level = e.Level
 	case Planted:
 		out.Seed, out.Slips, out.Start = e.Seed, e.Slips, e.Start
 	case Raised:
@@ -72,12 +78,24 @@ func CheckEntry(e *Entry, today measure.Day) error {
 	if len(e.Text) > maxText {
 		faults.Add("text", "A note holds up to {} letters.", maxText)
 	}
+	if d, ok := DoingOf(e.Kind); ok {
+		d.check(&faults, e)
+		if e.Kind == Moved && e.Place == 0 && e.Text == "" {
+			faults.Add("place", "Say where it stands now.")
+		}
+		return faults.Err()
+	}
 	switch e.Kind {
 	case Planted:
 		if e.Start != Slips && e.Start != Cuttings && e.Start != WholeRoot {
 			faults.Add("start", "Choose what it was grown from.")
 		}
-	case Measured, Taken, Closed, Dropped, Emerged, Flowered, Frosted, Fed:
+	case Measured, Taken, Closed, Dropped, Emerged, Frosted:
+	case Flowered:
+		if e.Level < 0 || e.Level > 2 {
+			faults.Add("level", "First or full flower.")
+		}
+	case Pictured:
 	case Topped:
 		if !(e.Loose > 0 && e.Loose <= 200) {
 			faults.Add("litres", "Write how much went on: up to {} loose.", measure.Volume(200))

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"glebata/core/bag"
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/hill"
@@ -64,7 +65,9 @@ type State struct {
 	Heights  []Height      // every stem height that was measured
 	Raised   measure.Length
 	Filled   measure.Day // medium went on last
-	Doings   []Doing     // jobs that were done, skipped or put off, by day
+	Doings   []Answer    // jobs that were done, skipped or put off, by day
+	Care     []Entry     // what was done and seen beside that, by day
+	Moves    []Move      // where it was taken, by day
 
 	Batches   []lift.Batch
 	Harvest   lift.Total
@@ -97,12 +100,55 @@ type Height struct {
 	Raised measure.Length // the medium had been raised since planting by then
 }
 
-// Doing is what became of a job.
-type Doing struct {
+// Move to a place, or under a cover, or back.
+type Move struct {
+	Day     measure.Day
+	Shelter climate.Shelter // empty for back to where it stood before
+	Cover   bool            // only for as long as it is covered, or carried in
+}
+
+// Answer is what became of a job.
+type Answer struct {
 	What  job.Kind
 	Day   measure.Day
 	As    Kind        // Fed, Topped, Tended, Skipped or PutOff
 	Until measure.Day // PutOff
+}
+
+// move of an entry that takes a planting elsewhere, or covers it.
+func (e *Entry) move() (Move, bool) {
+	switch {
+	case e.Kind == Moved:
+		return Move{Day: e.Day, Shelter: climate.Shelter(e.Thing)}, e.Thing != ""
+	case e.Thing == Fleeced:
+		return Move{e.Day, climate.Fleece, true}, true
+	case e.Thing == CarriedIn:
+		return Move{e.Day, climate.FrostFree, true}, true
+	case e.Thing == CarriedOut, e.Thing == Uncovered:
+		return Move{Day: e.Day}, true
+	}
+	return Move{}, false
+}
+
+// LastCare is the last entry of a kind; nil where there is none.
+func (s *State) LastCare(k Kind) *Entry {
+	for i := len(s.Care) - 1; i >= 0; i-- {
+		if s.Care[i].Kind == k {
+			return &s.Care[i]
+		}
+	}
+	return nil
+}
+
+// WaitUntil is the day before which nothing is to be lifted because of a treatment, and
+// with what; 0 where there is none.
+func (s *State) WaitUntil() (until measure.Day, with string) {
+	for i := range s.Care {
+		if e := &s.Care[i]; e.Kind == Treated && e.Level > 0 && e.Day+measure.Day(e.Level) > until {
+			until, with = e.Day+measure.Day(e.Level), e.Thing
+		}
+	}
+	return until, with
 }
 
 // Last day on which a job was done, skipped or put off as one of these; 0 for never.
@@ -165,23 +211,35 @@ func (s *State) apply(p *Planting, e *Entry) error {
 			s.Up = e.Day
 		}
 	case Flowered:
+		if s.Flowered != 0 { // full flower after the first
+			s.Care = append(s.Care, *e)
+			break
+		}
 		s.Flowered, s.Rungs = e.Day, nil // after flowering only greening tubers are covered
 	case Frosted:
 		s.Frosted = append(s.Frosted, e.Day)
 		s.Stem, s.StemKnown = 0, false
 	case Topped:
 		s.Filled = e.Day
-		s.Doings = append(s.Doings, Doing{job.TopUp, e.Day, e.Kind, 0})
+		s.Doings = append(s.Doings, Answer{job.TopUp, e.Day, e.Kind, 0})
 	case Fed:
-		s.Doings = append(s.Doings, Doing{job.Feed, e.Day, e.Kind, 0})
+		s.Care = append(s.Care, *e)
+		s.Doings = append(s.Doings, Answer{job.Feed, e.Day, e.Kind, 0})
 	case Tended, Skipped, PutOff:
-		s.Doings = append(s.Doings, Doing{e.What, e.Day, e.Kind, e.Until})
+		s.Doings = append(s.Doings, Answer{e.What, e.Day, e.Kind, e.Until})
 	case Weighed:
 		return s.weigh(e)
 	case Taken:
 		s.Unweighed = true
 	case Closed:
 		s.Stage, s.Ended = StageClosed, e.Day
+	case Moved, Protected:
+		s.Care = append(s.Care, *e)
+		if m, moves := e.move(); moves {
+			s.Moves = append(s.Moves, m)
+		}
+	case Watered, Mulched, Supported, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Pictured:
+		s.Care = append(s.Care, *e)
 	case Dropped:
 		s.Stage, s.Ended = StageDropped, e.Day
 	}
@@ -189,7 +247,7 @@ func (s *State) apply(p *Planting, e *Entry) error {
 }
 
 // beforePlanting are the kinds that may come before a bag is planted, and that day.
-var beforePlanting = []Kind{Planted, Noted, Dropped, Skipped, PutOff}
+var beforePlanting = []Kind{Planted, Noted, Dropped, Skipped, PutOff, Moved, Acidity, Pictured}
 
 // inOrder checks that an entry may come at this stage.
 func (s *State) inOrder(p *Planting, e *Entry) error {

@@ -32,7 +32,7 @@ func cask(t testing.TB) Planting {
 func TestReplayOfAnything(t *testing.T) {
 	rng := rand.New(rand.NewPCG(11, 2))
 	p := cask(t)
-	kinds := []Kind{Planted, Raised, Measured, Noted, Weighed, Taken, Closed, Dropped, Voided, Emerged, Flowered, Frosted, Topped, Fed, Tended, Skipped, PutOff, "eaten"}
+	kinds := []Kind{Planted, Raised, Measured, Noted, Weighed, Taken, Closed, Dropped, Voided, Emerged, Flowered, Frosted, Topped, Fed, Tended, Skipped, PutOff, Watered, Mulched, Protected, Treated, Moved, Moisture, Pictured, "eaten"}
 	for range 3000 {
 		var log []Entry
 		for i := range rng.IntN(12) {

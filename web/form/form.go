@@ -52,6 +52,7 @@ type Form struct {
 	Open        bool
 	Caution     []Caution
 	Says        string // a line of what it does, above the fields
+	File        bool   // it sends a file
 	StandIn     bool   // a stand-in for a device is offered, and says so
 }
 

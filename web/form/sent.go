@@ -76,7 +76,7 @@ func (t Sent) fill(fields []Field, name string, known map[string]bool) {
 			switch {
 			case field.Kind == "tick":
 				field.Value = t.Values.Get(field.Name)
-			case field.Kind == "file":
+			case field.Kind == "file", field.Kind == "photo":
 				field.Value = ""
 			case sent && len(values) > 0:
 				field.Value = values[0]

@@ -115,6 +115,15 @@
     column.dispatchEvent(new Event("input", { bubbles: true }));
   });
 
+  // All bags of a place at one press, or none of them.
+  document.addEventListener("click", (e) => {
+    const button = e.target.closest("[data-tick-all]");
+    if (!button) return;
+    const boxes = [...button.closest("fieldset").querySelectorAll("input[type=checkbox]")];
+    const all = boxes.every((b) => b.checked);
+    for (const b of boxes) b.checked = !all;
+  });
+
   // A bag on the terrace is dragged to another spot.
   document.addEventListener("pointerdown", (e) => {
     const bag = e.target.closest(".terrace [data-bag]");

@@ -1,0 +1,240 @@
+package logbook
+
+import (
+	"slices"
+	"unicode/utf8"
+
+	"glebata/core/measure"
+)
+
+// Kinds of what is done to a bag and seen at it, beside the raising and weighing. Each says
+// of itself what it may hold: DoingOf.
+const (
+	Watered   Kind = "watered"
+	Mulched   Kind = "mulched"
+	Supported Kind = "supported"
+	Protected Kind = "protected"
+	Treated   Kind = "treated"
+	Sighted   Kind = "sighted" // pests, disease, weather damage, animals
+	Yellowed  Kind = "yellowed"
+	Moisture  Kind = "moisture"
+	Hefted    Kind = "hefted" // the bag was lifted and weighed
+	Acidity   Kind = "acidity"
+	Moved     Kind = "moved"
+	Pictured  Kind = "pictured" // a photo
+)
+
+// Photo of an entry.
+type Photo struct {
+	JPEG          []byte // without metadata
+	Width, Height int
+}
+
+// Dimension of an amount.
+type Dimension string
+
+// The dimensions. Feed is a mass of a dry product or a volume of a diluted one.
+const (
+	NoAmount Dimension = ""
+	InLitres Dimension = "volume"
+	InGrams  Dimension = "mass"
+	InCm     Dimension = "length"
+	InFeed   Dimension = "feed"
+	Percent  Dimension = "percent"
+	InPH     Dimension = "ph"
+)
+
+// Doing is what an entry of a kind may hold beside its day.
+type Doing struct {
+	Kind   Kind
+	Title  string // of its form
+	Button string
+	Seen   bool // it is seen, not done
+	Bag    bool // it is of the whole container, and so of all that grows in it
+	Before bool // it may come before planting
+
+	Things   []Choice // one of which it names
+	ThingAsk string
+	Own      bool // or a thing in the grower's own words
+	Must     bool // a thing has to be named
+
+	Amount    Dimension
+	AmountAsk string
+	Low, High float64 // of the amount: L, g, cm, %, pH
+	Needs     bool    // an amount has to be given
+
+	Levels   []string // names of levels from 1 on
+	LevelAsk string
+	MostUnit int // level is a number up to this, where it has no names
+	Words    bool
+	WordsAsk string
+}
+
+// Choice is a thing by its key and name.
+type Choice struct{ Key, Name string }
+
+// Keys of things that change where a planting stands, or how it is watered.
+const (
+	Fleeced, Netted, CarriedIn, CarriedOut, Uncovered = "fleece", "net", "in", "out", "off"
+	MulchOff                                          = "removed"
+	ByDrip                                            = "drip"
+)
+
+// Doings of every kind, in the order they are offered.
+var Doings = []Doing{
+	{Kind: Watered, Title: "Watered", Button: "Watered", Bag: true, ThingAsk: "How", Things: []Choice{{"can", "with a can"}, {ByDrip, "drip or timer"}, {"saucer", "saucer or reservoir filled"}, {"rain", "by rain"}}, Amount: InLitres, AmountAsk: "How much", High: 500, LevelAsk: "Minutes, of drip", MostUnit: 1440},
+	{Kind: Fed, Title: "Fed", Button: "Fed", Bag: true, ThingAsk: "With", Own: true, Amount: InFeed, AmountAsk: "How much", High: 100_000},
+	{Kind: Mulched, Title: "Mulched", Button: "Mulched", Bag: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"straw", "straw"}, {"leaves", "leaves"}, {"chips", "wood chips"}, {"grass", "dried grass"}, {"compost", "compost"}, {"sheet", "sheet or fabric"}, {MulchOff, "taken off again"}}, Amount: InCm, AmountAsk: "How thick", High: 40},
+	{Kind: Supported, Title: "Supported", Button: "Supported", Bag: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"canes", "canes and string"}, {"hoop", "a hoop"}, {"mesh", "mesh"}, {"trellis", "a trellis"}}},
+	{Kind: Protected, Title: "Protected", Button: "Keep it", Bag: true, ThingAsk: "How", Must: true, Things: []Choice{{Fleeced, "fleece over it"}, {Netted, "net over it"}, {CarriedIn, "carried in"}, {Uncovered, "uncovered again"}, {CarriedOut, "carried out again"}}},
+	{Kind: Treated, Title: "Treated", Button: "Treated", Bag: true, ThingAsk: "With what", Own: true, Must: true, LevelAsk: "Days to wait before harvest, as on its label", MostUnit: 365, Words: true, WordsAsk: "How much, and against what"},
+	{Kind: Moved, Title: "Moved", Button: "Moved", Bag: true, Before: true, Own: true, Words: true},
+	{Kind: Sighted, Title: "Seen: pest, disease, damage", Button: "Seen", Seen: true, ThingAsk: "What", Own: true, Must: true, Things: sights, LevelAsk: "How much", Levels: []string{"little", "some", "much"}, Words: true, WordsAsk: "Where, and how it looks"},
+	{Kind: Yellowed, Title: "Leaves yellow", Button: "Keep it", Seen: true, LevelAsk: "How many", Levels: []string{"none", "a quarter", "half", "three quarters", "all"}},
+	{Kind: Moisture, Title: "Moisture of the medium", Button: "Keep it", Seen: true, Bag: true, LevelAsk: "By finger", Levels: []string{"dry to the second knuckle", "dry to the first knuckle", "moist", "wet"}, Amount: Percent, AmountAsk: "Or by a probe, %", High: 100},
+	{Kind: Hefted, Title: "Weight of the bag lifted", Button: "Keep it", Seen: true, Bag: true, Amount: InGrams, AmountAsk: "It weighs", Low: 100, High: 1_000_000, Needs: true},
+	{Kind: Acidity, Title: "Acidity measured", Button: "Keep it", Seen: true, Bag: true, Before: true, Amount: InPH, AmountAsk: "pH", Low: 2, High: 11, Needs: true},
+}
+
+// sights that are offered; the grower's own words stand beside them.
+var sights = []Choice{
+	{"aphids", "aphids"}, {"beetles", "leaf beetles or their grubs"}, {"slugs", "slugs or snails"}, {"whitefly", "whitefly"}, {"mites", "mites"}, {"caterpillars", "caterpillars"},
+	{"blight", "dark wet patches on leaves (blight?)"}, {"early-blight", "brown ringed spots"}, {"virus", "mottled or rolled leaves"}, {"blackleg", "black stem at its foot"}, {"scab", "scab"},
+	{"pale-old", "old leaves pale"}, {"pale-young", "young leaves pale"}, {"brown-edges", "brown leaf edges"}, {"purple", "purple leaves"}, {"wilting", "wilting"},
+	{"hail", "hail"}, {"wind", "wind damage"}, {"flooded", "standing water"}, {"animals", "gnawed or dug up"}, {"volunteers", "plants nobody planted"},
+}
+
+// DoingOf a kind; ok is false for kinds of another sort.
+func DoingOf(k Kind) (d Doing, ok bool) {
+	return Find(Doings, func(d Doing) bool { return d.Kind == k })
+}
+
+// ThingName of a key for reading; what is no key is the grower's own word.
+func (d Doing) ThingName(key string) string {
+	if c, ok := Find(d.Things, func(c Choice) bool { return c.Key == key }); ok {
+		return c.Name
+	}
+	return key
+}
+
+// maxThing letters of a thing in the grower's words.
+const maxThing = 60
+
+// check an entry of the kind on its own.
+func (d Doing) check(faults *Faults, e *Entry) {
+	e.Thing = measure.PlainLine(e.Thing)
+	_, offered := Find(d.Things, func(c Choice) bool { return c.Key == e.Thing })
+	switch {
+	case e.Thing == "" && d.Must:
+		faults.Add("thing", "Say what it was.")
+	case e.Thing != "" && !offered && !d.Own:
+		faults.Add("thing", "Choose one of the list.")
+	case utf8.RuneCountInString(e.Thing) > maxThing:
+		faults.Add("thing", "Say it in up to {} letters.", maxThing)
+	}
+	switch {
+	case d.Amount == NoAmount:
+		e.Amount = 0
+	case e.Amount == 0 && d.Needs:
+		faults.Add("amount", "Write what was measured.")
+	case e.Amount != 0 && !(e.Amount >= d.Low && e.Amount <= d.High):
+		faults.Add("amount", "That is not believed: between {} and {}.", d.quantity(d.Low), d.quantity(d.High))
+	}
+	most := max(len(d.Levels), d.MostUnit)
+	if d.Amount == InFeed {
+		most = FeedVolume
+	}
+	if !(e.Level >= 0 && e.Level <= most) {
+		faults.Add("level", "Choose from 0 to {}.", most)
+	}
+	if !d.Words {
+		e.Text = ""
+	}
+	empty := e.Thing == "" && e.Amount == 0 && e.Level == 0
+	if empty && slices.Contains([]Kind{Yellowed, Moisture}, d.Kind) {
+		faults.Add("level", "Choose what you saw.")
+	}
+}
+
+// What the level of feed says of its amount.
+const (
+	FeedMass   = 1 // grams of a dry product
+	FeedVolume = 2 // litres of liquid feed, stirred into its water
+)
+
+// quantity of an amount, for reading.
+func (d Doing) quantity(v float64) any {
+	switch d.Amount {
+	case InLitres:
+		return measure.Volume(v)
+	case InGrams:
+		return measure.Mass(v)
+	case InCm:
+		return measure.Length(v)
+	}
+	return v
+}
+
+// Quantity of an entry's amount, for reading.
+func (d Doing) Quantity(e *Entry) any {
+	switch {
+	case d.Amount == InFeed && e.Level == FeedVolume:
+		return measure.Volume(e.Amount)
+	case d.Amount == InFeed:
+		return measure.Mass(e.Amount)
+	case d.Amount == Percent:
+		return measure.Say("{} %", e.Amount)
+	case d.Amount == InPH:
+		return measure.Say("pH {}", e.Amount)
+	}
+	return d.quantity(e.Amount)
+}
+
+// Says puts an entry of the kind into words.
+func (d Doing) Says(e *Entry) measure.Phrase {
+	says, args := d.verb(), []any(nil)
+	add := func(s string, a ...any) { says, args = says+s, append(args, a...) }
+	switch {
+	case d.Kind == Moved && e.Text != "":
+		add(" to {}", e.Text)
+	case e.Thing != "":
+		add(" {}", d.ThingName(e.Thing))
+	}
+	if e.Amount != 0 {
+		add(" {}", d.Quantity(e))
+	}
+	switch {
+	case e.Level == 0 || d.Amount == InFeed:
+	case len(d.Levels) >= e.Level:
+		add(" {}", d.Levels[e.Level-1])
+	case d.Kind == Treated:
+		add(", {} days to wait before harvest", e.Level)
+	case d.MostUnit > 0:
+		add(", {} minutes", e.Level)
+	}
+	if e.Text != "" && d.Words {
+		add(": {}", e.Text)
+	}
+	return measure.Say(says, args...)
+}
+
+// verb that its words begin with.
+func (d Doing) verb() string {
+	switch d.Kind {
+	case Fed, Treated, Mulched, Supported:
+		return string(d.Kind) + " with"
+	case Sighted:
+		return "seen:"
+	case Yellowed:
+		return "leaves yellow:"
+	case Moisture:
+		return "medium:"
+	case Hefted:
+		return "lifted, it weighs"
+	case Acidity:
+		return "measured:"
+	case Protected:
+		return "protected:"
+	}
+	return string(d.Kind)
+}

@@ -1,0 +1,396 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/job"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+	"glebata/web/form"
+)
+
+// careShelf is what the forms of care choose from.
+type careShelf struct {
+	places   []logbook.Place
+	products []logbook.Product
+}
+
+func newCareShelf(look *garden.View) (careShelf, error) {
+	cat, err := look.Catalogue()
+	if err != nil {
+		return careShelf{}, err
+	}
+	products, err := look.Products()
+	return careShelf{cat.Places, products}, err
+}
+
+// careForms are those for what is done to a planting and seen at it, beside raising,
+// measuring and weighing.
+func careForms(st *forecast.PlantingForecast, from careShelf, sys measure.System, at string, day form.Field) []form.Form {
+	var out []form.Form
+	for _, d := range logbook.Doings {
+		if st.Stage == logbook.StagePlanned && !d.Before {
+			continue
+		}
+		f := careForm(d, from, sys, at, day)
+		if d.Kind == logbook.Fed {
+			fedAsPlanned(&f, st, sys)
+		}
+		out = append(out, f)
+	}
+	if st.Stage != logbook.StageGrowing {
+		return out
+	}
+	if st.HaulmCutOn() == 0 {
+		out = append(out, form.Form{Name: "cut", Title: "Tops cut", Action: at + "cut", Button: "They are cut", Fields: []form.Field{day}, Says: "Skins set in the fourteen days after."})
+	}
+	if st.Flowered != 0 && st.Variety.Class.Crop() == crop.Potato {
+		out = append(out, form.Form{Name: "full-flower", Title: "In full flower", Action: at + "full-flower", Button: "They are", Fields: []form.Field{day}})
+	}
+	by := form.Field{Name: "by", Label: "How much went on", Kind: "quantity", Unit: string(sys.LengthUnit()), Hint: "A height, or loose litres"}
+	return append(out, form.Form{Name: "topped", Title: "Topped up where it settled", Action: at + "topped", Button: "Topped up", Fields: []form.Field{by, day}, Says: "Medium put back where it sank, not a layer of its own."})
+}
+
+// fedAsPlanned puts the feed that is next by the plan into the form.
+func fedAsPlanned(f *form.Form, st *forecast.PlantingForecast, sys measure.System) {
+	e, err := st.NewEntry(forecast.JobRequest{What: job.Feed}, 0)
+	if err != nil || e.Thing == "" {
+		return
+	}
+	for i := range f.Fields {
+		switch f.Fields[i].Name {
+		case "thing":
+			f.Fields[i].Value = e.Thing
+		case "amount":
+			f.Fields[i].Value = sys.Edit(measure.Volume(e.Amount))
+		}
+	}
+}
+
+// careForm is the form of one kind.
+func careForm(d logbook.Doing, from careShelf, sys measure.System, at string, day form.Field) form.Form {
+	f := form.Form{Name: string(d.Kind), Title: d.Title, Action: at + string(d.Kind), Button: d.Button}
+	if d.Kind == logbook.Moved {
+		f.Fields = []form.Field{placeField(from.places), {Name: "place-name", Label: "Or a new place: its name", Kind: "text"}, shelterField(), day}
+		return f
+	}
+	things := d.Things
+	if d.Kind == logbook.Fed {
+		for _, p := range from.products {
+			if p.Kind == logbook.FeedPack || p.Kind == logbook.LiquidFeed {
+				things = append(things, logbook.Choice{Key: p.Name, Name: p.Name})
+			}
+		}
+	}
+	if len(things) > 0 {
+		options := []form.Option{{Value: "", Name: "–"}}
+		for _, t := range things {
+			options = append(options, form.Option{Value: t.Key, Name: t.Name})
+		}
+		f.Fields = append(f.Fields, form.Field{Name: "thing", Label: d.ThingAsk, Kind: "choice", Options: options})
+		if d.Own {
+			f.Fields = append(f.Fields, form.Field{Name: "own", Label: "Or in your words", Kind: "text"})
+		}
+	} else if d.Own {
+		f.Fields = append(f.Fields, form.Field{Name: "own", Label: d.ThingAsk, Kind: "text"})
+	}
+	if len(d.Levels) > 0 {
+		options := []form.Option{{Value: "", Name: "–"}}
+		for i, l := range d.Levels {
+			options = append(options, form.Option{Value: fmt.Sprint(i + 1), Name: l})
+		}
+		f.Fields = append(f.Fields, form.Field{Name: "level", Label: d.LevelAsk, Kind: "choice", Options: options})
+	}
+	if d.Amount != logbook.NoAmount {
+		f.Fields = append(f.Fields, amountField(d, sys))
+	}
+	if d.MostUnit > 0 {
+		f.Fields = append(f.Fields, form.Field{Name: "level", Label: d.LevelAsk, Kind: "count"})
+	}
+	if d.Words {
+		f.Fields = append(f.Fields, form.Field{Name: "text", Label: d.WordsAsk, Kind: "text"})
+	}
+	if f.Fields = append(f.Fields, day); d.Kind == logbook.Treated {
+		f.Says = "By its label, on plants it names, at the dose and with the protection it asks for. Nothing is lifted before its days are over."
+		f.Caution = beware("sprays")
+	}
+	return f
+}
+
+func amountField(d logbook.Doing, sys measure.System) form.Field {
+	f := form.Field{Name: "amount", Label: d.AmountAsk, Kind: "quantity"}
+	switch d.Amount {
+	case logbook.InLitres:
+		f.Unit, f.Read = string(sys.VolumeUnit()), "/read/volume"
+	case logbook.InGrams:
+		f.Unit = string(sys.ScaleUnit())
+	case logbook.InCm:
+		f.Unit, f.Read = string(sys.LengthUnit()), "/read/length"
+	case logbook.InFeed:
+		f.Hint = "Liquid as it was poured, like 2 L; dry by weight, like 30 g"
+		if sys != measure.Metric {
+			f.Hint = "Liquid as it was poured, like 2 qt; dry by weight, like 1 oz"
+		}
+	case logbook.Percent:
+		f.Kind, f.Unit = "count", "%"
+	default:
+		f.Kind = "count"
+	}
+	return f
+}
+
+func placeField(places []logbook.Place) form.Field {
+	options := []form.Option{{Value: "", Name: "–"}}
+	for _, p := range places {
+		options = append(options, form.Option{Value: fmt.Sprint(p.ID), Name: p.Name + ", " + p.Shelter.Offset().Where})
+	}
+	return form.Field{Name: "place", Label: "It stands now at", Kind: "choice", Options: options}
+}
+
+func shelterField() form.Field {
+	var options []form.Option
+	for _, s := range climate.Shelters() {
+		options = append(options, form.Option{Value: string(s), Name: s.Offset().Where})
+	}
+	return form.Field{Name: "shelter", Label: "which is", Kind: "choice", Value: string(climate.Open), Options: options}
+}
+
+// care reads what is done or seen, by the form of its kind.
+func (r *reading) care(d logbook.Doing, products []logbook.Product) logbook.Entry {
+	e := logbook.Entry{Kind: d.Kind, Thing: r.Text("thing"), Text: r.Text("text"), Level: r.Count("level")}
+	if own := r.Text("own"); own != "" {
+		e.Thing = own
+	}
+	if d.Kind == logbook.Moved {
+		if e.Place = r.ID("place"); e.Place == 0 {
+			e.Text, e.Thing = r.Text("place-name"), r.Text("shelter")
+		}
+		return e
+	}
+	if r.Text("amount") == "" {
+		return e
+	}
+	switch d.Amount {
+	case logbook.InLitres:
+		e.Amount = float64(r.Volume("amount"))
+	case logbook.InGrams:
+		e.Amount = float64(r.Mass("amount", r.Units.ScaleUnit()))
+	case logbook.InCm:
+		e.Amount = float64(r.Length("amount"))
+	case logbook.InFeed:
+		p, known := logbook.Find(products, func(p logbook.Product) bool { return strings.EqualFold(p.Name, e.Thing) })
+		e.Amount, e.Level = r.feed(known && p.Feed.Liquid)
+	default:
+		e.Amount = r.Number("amount", 0)
+	}
+	return e
+}
+
+// feed reads an amount of feed: a bare number is litres of a liquid, grams of anything else.
+func (r *reading) feed(liquid bool) (amount float64, level int) {
+	text := r.Text("amount")
+	if m, err := measure.ParseMass(text, r.Units.MassUnit(), r.Units); err == nil && (!liquid || strings.Trim(text, "0123456789.,½¼¾ ") != "") {
+		return float64(m), logbook.FeedMass
+	}
+	return float64(r.Volume("amount")), logbook.FeedVolume
+}
+
+// photoLine is one photo of a planting.
+type photoLine struct {
+	Address, Says string
+	Day           string
+}
+
+// care fills the body with what is done to a planting and seen at it.
+func (b *plantingBody) care(st *forecast.PlantingForecast, shelf careShelf, t form.Sent, today measure.Day) {
+	for i := len(st.Care) - 1; i >= 0; i-- {
+		if e := &st.Care[i]; e.Kind == logbook.Pictured {
+			b.Photos = append(b.Photos, photoLine{fmt.Sprintf("/photos/%d", e.ID), e.Text, e.Day.Short()})
+		}
+	}
+	if st.Stage != logbook.StageGrowing && st.Stage != logbook.StagePlanned {
+		return
+	}
+	at, day := fmt.Sprintf("/plantings/%d/", st.Planting.ID), dayField(today)
+	for _, f := range careForms(st, shelf, t.Units, at, day) {
+		d, known := logbook.DoingOf(logbook.Kind(f.Name))
+		if f = t.Fill(f); known && d.Seen || f.Name == "full-flower" {
+			b.Saw = append(b.Saw, f)
+		} else {
+			b.Did = append(b.Did, f)
+		}
+	}
+	b.Saw = append(b.Saw, t.Fill(photoForm(at, day)))
+	if until, with := st.WaitUntil(); until > today {
+		b.Wait = fmt.Sprintf("Nothing is lifted before %s: it was treated with %s.", until, with)
+	}
+}
+
+// manyBody is the page of one entry for many bags.
+type manyBody struct {
+	Kinds  []form.Option
+	Form   form.Form
+	Places []manyPlace
+	None   bool // nothing grows
+	Done   []logLine
+	Group  string // of Done
+	Key    string // of taking it back
+	Error  string
+}
+
+type manyPlace struct {
+	Name string
+	Bags []manyBag
+}
+
+type manyBag struct {
+	ID      logbook.ID
+	Label   string
+	Variety string
+	Ticked  bool
+	Wrong   string
+}
+
+// many is the page on which one entry is kept for many bags.
+func (s *Site) many(c *gin.Context) error { return s.manyPage(c, http.StatusOK, form.Sent{}) }
+
+func (s *Site) manyPage(c *gin.Context, status int, t form.Sent) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	if t.Units, err = s.units(c); err != nil {
+		return err
+	}
+	row, err := look.Row()
+	if err != nil {
+		return err
+	}
+	shelf, err := newCareShelf(look)
+	if err != nil {
+		return err
+	}
+	kind := logbook.Kind(c.Request.FormValue("kind"))
+	d, ok := logbook.DoingOf(kind)
+	if !ok {
+		d = logbook.Doings[0]
+	}
+	body := manyBody{None: true}
+	for _, o := range logbook.Doings {
+		body.Kinds = append(body.Kinds, form.Option{Value: string(o.Kind), Name: o.Title, Chosen: o.Kind == d.Kind})
+	}
+	f := careForm(d, shelf, t.Units, "", dayField(look.Today()))
+	f.Action, f.Fields = "/entries", append(f.Fields, form.Field{Name: "kind", Kind: "hidden", Value: string(d.Kind)})
+	body.Form = t.Fill(f)
+	ticked := map[string]bool{}
+	for _, id := range t.Values["bag"] {
+		ticked[id] = true
+	}
+	for i := range row {
+		st := &row[i]
+		if st.Stage != logbook.StageGrowing && !(d.Before && st.Stage == logbook.StagePlanned) {
+			continue
+		}
+		body.None = false
+		if n := len(body.Places); n == 0 || body.Places[n-1].Name != st.Bag.Place.Name {
+			body.Places = append(body.Places, manyPlace{Name: st.Bag.Place.Name})
+		}
+		at := &body.Places[len(body.Places)-1]
+		id := fmt.Sprint(st.Planting.ID)
+		at.Bags = append(at.Bags, manyBag{st.Planting.ID, st.Bag.Label, st.Variety.Name, ticked[id], t.At("bag-" + id)})
+	}
+	if err := body.done(look, c.Query("done"), t.Units); err != nil {
+		return err
+	}
+	body.Error = t.At("bags")
+	s.render(c, status, "many", view{Title: "One entry for many bags", Stage: "Bags", Body: body})
+	return nil
+}
+
+// done is what was kept together just now.
+func (b *manyBody) done(look *garden.View, group string, sys measure.System) error {
+	if group == "" {
+		return nil
+	}
+	entries, err := look.Together(group)
+	if err != nil {
+		return err
+	}
+	for i := range entries {
+		st, err := look.Planting(entries[i].Planting)
+		if err != nil {
+			return err
+		}
+		for k := range st.Log {
+			if st.Log[k].ID == entries[i].ID { // it stands
+				line := newLogLine(&st, &entries[i], sys)
+				line.Says = st.Bag.Label + ": " + line.Says
+				b.Done, b.Group, b.Key = append(b.Done, line), group, form.NewKey()
+			}
+		}
+	}
+	return nil
+}
+
+// saveMany keeps one entry for the bags that are ticked.
+func (s *Site) saveMany(c *gin.Context) error {
+	look, r, err := s.lookAndForm(c)
+	if err != nil {
+		return err
+	}
+	d, ok := logbook.DoingOf(logbook.Kind(r.Text("kind")))
+	if !ok {
+		return logbook.ErrNotFound
+	}
+	products, err := look.Products()
+	if err != nil {
+		return err
+	}
+	e := r.care(d, products)
+	e.Day, e.About = r.Day("day"), r.Text("about") != ""
+	var ids []logbook.ID
+	for _, id := range r.Values["bag"] {
+		one := form.Reader{Values: map[string][]string{"id": {id}}}
+		ids = append(ids, one.ID("id"))
+	}
+	asked := s.asked(c)
+	kept, err := r.keep(func() error {
+		_, err := s.garden.RecordMany(c.Request.Context(), e, ids, asked)
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.manyPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent(string(d.Kind))))
+	}
+	c.Redirect(http.StatusSeeOther, "/entries?kind="+string(d.Kind)+"&done="+asked.Key)
+	return nil
+}
+
+// undoMany takes back what was kept together.
+func (s *Site) undoMany(c *gin.Context) error {
+	r, err := s.parseForm(c)
+	if err != nil {
+		return err
+	}
+	kept, err := r.keep(func() error {
+		_, err := s.garden.UndoMany(c.Request.Context(), r.Text("group"), s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.manyPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("undo")))
+	}
+	return s.redirectWithFlash(c, "/entries", "Taken back for all of them.")
+}
