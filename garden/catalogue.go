@@ -23,19 +23,8 @@ type NewBags struct {
 func (g *Garden) AddVariety(ctx context.Context, v logbook.Variety, a Request) (logbook.ID, error) {
 	return g.idempotent(ctx, a.Key, v, func(w Writer) (logbook.ID, error) {
 		var faults logbook.Faults
-		v.Name = logbook.CheckName(&faults, "name", "variety", v.Name)
-		if !v.Class.Known() {
-			faults.Add("class", "Choose a class: it sets litres, depth and how the bag is filled.")
-		}
-		if v.PacketDays != 0 && !(v.PacketDays >= 40 && v.PacketDays <= 250) {
-			faults.Add("days", "Days to maturity lie between 40 and 250; leave it empty when the packet does not say.")
-		}
-		varieties, err := w.Varieties(ctx)
-		if err != nil {
+		if err := checkVariety(ctx, w, &v, &faults); err != nil {
 			return 0, err
-		}
-		if _, taken := logbook.Find(varieties, func(o logbook.Variety) bool { return strings.EqualFold(o.Name, v.Name) }); taken && v.Name != "" {
-			faults.Add("name", "There is a variety {} already.", v.Name)
 		}
 		if faults != nil {
 			return 0, faults
@@ -44,33 +33,54 @@ func (g *Garden) AddVariety(ctx context.Context, v logbook.Variety, a Request) (
 	})
 }
 
+// checkVariety that is new, ID 0, or put right.
+func checkVariety(ctx context.Context, r shelfReader, v *logbook.Variety, faults *logbook.Faults) error {
+	v.Name = logbook.CheckName(faults, "name", "variety", v.Name)
+	if !v.Class.Known() {
+		faults.Add("class", "Choose a class: it sets litres, depth and how the bag is filled.")
+	}
+	if v.PacketDays != 0 && !(v.PacketDays >= 40 && v.PacketDays <= 250) {
+		faults.Add("days", "Days to maturity lie between 40 and 250; leave it empty when the packet does not say.")
+	}
+	varieties, err := r.Varieties(ctx)
+	if o, taken := logbook.Find(varieties, func(o logbook.Variety) bool { return strings.EqualFold(o.Name, v.Name) }); taken && v.Name != "" && o.ID != v.ID {
+		faults.Add("name", "There is a variety {} already.", v.Name)
+	}
+	return err
+}
+
 // AddModel keeps a kind of bag. Safe to repeat.
 func (g *Garden) AddModel(ctx context.Context, m logbook.Model, a Request) (logbook.ID, error) {
 	return g.idempotent(ctx, a.Key, modelAsked(m), func(w Writer) (logbook.ID, error) {
 		var faults logbook.Faults
-		m.Name = logbook.CheckName(&faults, "name", "kind of bag", m.Name)
-		if m.Shape.Check() != nil {
-			faults.Add("height", "Give the inside measures of the bag.")
-		}
-		m.CheckShelf(&faults)
-		if hole := m.Drainage.HoleHeight; !(hole >= 0 && hole <= m.Shape.Height()) {
-			faults.Add("hole", "A hole lies between the base and the rim, at {}.", m.Shape.Height())
-		}
-		if logbook.MaterialNames[m.Material] == "" {
-			faults.Add("material", "Choose what the wall is made of.")
-		}
-		models, err := w.Models(ctx)
-		if err != nil {
+		if err := checkModel(ctx, w, &m, &faults); err != nil {
 			return 0, err
-		}
-		if _, taken := logbook.Find(models, func(o logbook.Model) bool { return strings.EqualFold(o.Name, m.Name) }); taken && m.Name != "" {
-			faults.Add("name", "There is a kind of bag {} already.", m.Name)
 		}
 		if faults != nil {
 			return 0, faults
 		}
 		return w.AddModel(ctx, m)
 	})
+}
+
+// checkModel that is new, ID 0, or put right.
+func checkModel(ctx context.Context, r shelfReader, m *logbook.Model, faults *logbook.Faults) error {
+	m.Name = logbook.CheckName(faults, "name", "kind of bag", m.Name)
+	if m.Shape.Check() != nil {
+		faults.Add("height", "Give the inside measures of the bag.")
+	}
+	m.CheckShelf(faults)
+	if hole := m.Drainage.HoleHeight; !(hole >= 0 && hole <= m.Shape.Height()) {
+		faults.Add("hole", "A hole lies between the base and the rim, at {}.", m.Shape.Height())
+	}
+	if logbook.MaterialNames[m.Material] == "" {
+		faults.Add("material", "Choose what the wall is made of.")
+	}
+	models, err := r.Models(ctx)
+	if o, taken := logbook.Find(models, func(o logbook.Model) bool { return strings.EqualFold(o.Name, m.Name) }); taken && m.Name != "" && o.ID != m.ID {
+		faults.Add("name", "There is a kind of bag {} already.", m.Name)
+	}
+	return err
 }
 
 // modelAsked is a model as plain values, so that two requests can be told apart.

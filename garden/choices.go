@@ -10,6 +10,7 @@ type Catalogue struct {
 	Seasons    []logbook.Season
 	Varieties  []logbook.Variety
 	Models     []logbook.Model
+	AllModels  []logbook.Model // with those that are offered no more; nil where there are none
 	Places     []logbook.Place
 	Bags       []logbook.Bag
 	Containers []logbook.Container

@@ -11,22 +11,8 @@ import (
 func (g *Garden) AddProduct(ctx context.Context, p logbook.Product, a Request) (logbook.ID, error) {
 	return g.idempotent(ctx, a.Key, p, func(w Writer) (logbook.ID, error) {
 		var faults logbook.Faults
-		p.Name = logbook.CheckName(&faults, "name", "product", p.Name)
-		cs, err := w.Components(ctx)
-		if err != nil {
+		if err := checkProduct(ctx, w, &p, &faults); err != nil {
 			return 0, err
-		}
-		models, err := w.Models(ctx)
-		if err != nil {
-			return 0, err
-		}
-		p.Check(&faults, cs, models)
-		products, err := w.Products(ctx)
-		if err != nil {
-			return 0, err
-		}
-		if _, taken := logbook.Find(products, func(o logbook.Product) bool { return strings.EqualFold(o.Name, p.Name) }); taken && p.Name != "" {
-			faults.Add("name", "There is a {} already.", p.Name)
 		}
 		if faults != nil {
 			return 0, faults
@@ -35,7 +21,35 @@ func (g *Garden) AddProduct(ctx context.Context, p logbook.Product, a Request) (
 	})
 }
 
-// Products that are kept.
+// checkProduct that is new, ID 0, or put right.
+func checkProduct(ctx context.Context, w Writer, p *logbook.Product, faults *logbook.Faults) error {
+	p.Name = logbook.CheckName(faults, "name", "product", p.Name)
+	cs, err := w.Components(ctx)
+	if err != nil {
+		return err
+	}
+	models, err := w.Models(ctx)
+	if err != nil {
+		return err
+	}
+	id := p.ID
+	p.Check(faults, cs, models) // leaves out what its kind does not speak of
+	p.ID = id
+	products, err := w.Products(ctx)
+	if o, taken := logbook.Find(products, func(o logbook.Product) bool { return strings.EqualFold(o.Name, p.Name) }); taken && p.Name != "" && o.ID != p.ID {
+		faults.Add("name", "There is a {} already.", p.Name)
+	}
+	return err
+}
+
+// Products that are kept and offered.
 func (v *View) Products() ([]logbook.Product, error) {
-	return v.m.products.get(func() ([]logbook.Product, error) { return v.r.Products(v.ctx) })
+	return v.m.products.get(func() ([]logbook.Product, error) {
+		list, err := v.r.Products(v.ctx)
+		if err != nil {
+			return nil, err
+		}
+		retired, err := v.r.Retired(v.ctx)
+		return offered(list, retired[logbook.ProductThing], func(p logbook.Product) logbook.ID { return p.ID }), err
+	})
 }

@@ -1,6 +1,10 @@
 package garden
 
-import "glebata/garden/logbook"
+import (
+	"context"
+
+	"glebata/garden/logbook"
+)
 
 // Catalogue reads everything there is to choose from.
 func (v *View) Catalogue() (Catalogue, error) {
@@ -24,6 +28,9 @@ func (v *View) Catalogue() (Catalogue, error) {
 		if c.Containers, err = r.Containers(ctx); err != nil {
 			return c, err
 		}
+		if err := c.leaveOutRetired(ctx, r); err != nil {
+			return c, err
+		}
 		m, err := v.media()
 		if err != nil {
 			return c, err
@@ -36,6 +43,34 @@ func (v *View) Catalogue() (Catalogue, error) {
 		}
 		return c, err
 	})
+}
+
+// leaveOutRetired what is offered no more.
+func (c *Catalogue) leaveOutRetired(ctx context.Context, r shelfReader) error {
+	retired, err := r.Retired(ctx)
+	if err != nil || len(retired) == 0 {
+		return err
+	}
+	c.AllModels = c.Models
+	c.Varieties = offered(c.Varieties, retired[logbook.VarietyThing], func(v logbook.Variety) logbook.ID { return v.ID })
+	c.Models = offered(c.Models, retired[logbook.ModelThing], func(m logbook.Model) logbook.ID { return m.ID })
+	c.Places = offered(c.Places, retired[logbook.PlaceThing], func(p logbook.Place) logbook.ID { return p.ID })
+	c.Bags = offered(c.Bags, retired[logbook.BagThing], func(b logbook.Bag) logbook.ID { return b.ID })
+	return nil
+}
+
+// offered are the things that are not retired.
+func offered[T any](list []T, retired map[logbook.ID]bool, id func(T) logbook.ID) []T {
+	if len(retired) == 0 {
+		return list
+	}
+	out := make([]T, 0, len(list))
+	for _, t := range list {
+		if !retired[id(t)] {
+			out = append(out, t)
+		}
+	}
+	return out
 }
 
 func (v *View) bags() ([]logbook.Bag, error) {

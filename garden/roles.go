@@ -14,6 +14,8 @@ import (
 type Filter struct {
 	ID  logbook.ID
 	Bag logbook.ID
+	// Model of its bag, and variety.
+	Model, Variety logbook.ID
 	// Year of the season.
 	Year int
 	// Open keeps those neither closed nor dropped; Finished those closed.
@@ -76,8 +78,20 @@ type shelfWriter interface {
 	AddPlace(ctx context.Context, p logbook.Place) (logbook.ID, error)
 	AddBag(ctx context.Context, b logbook.Bag) (logbook.ID, error)
 	AddContainer(ctx context.Context, c logbook.Container) (logbook.ID, error)
-	// UpdateBag overwrites a bag's place and condition.
+	// UpdateBag overwrites a bag, and so on: what was typed is put right.
 	UpdateBag(ctx context.Context, b logbook.Bag) error
+	UpdateVariety(ctx context.Context, v logbook.Variety) error
+	UpdateModel(ctx context.Context, m logbook.Model) error
+	UpdatePlace(ctx context.Context, p logbook.Place) error
+	UpdateLot(ctx context.Context, l logbook.Lot) error
+	UpdateTray(ctx context.Context, t logbook.Tray) error
+	UpdateProduct(ctx context.Context, p logbook.Product) error
+	UpdateMix(ctx context.Context, id logbook.ID, name string, m medium.Mix) error
+	// UpdatePlanting overwrites what was planned: variety, number and filling.
+	UpdatePlanting(ctx context.Context, p logbook.Planting) error
+	SetRetired(ctx context.Context, thing logbook.Thing, id logbook.ID, retired bool) error
+	// Delete fails with ErrStoodOn where something refers to it.
+	Delete(ctx context.Context, thing logbook.Thing, id logbook.ID) error
 }
 
 // shelfReader reads what there is to choose from: seasons, varieties, bags and where they stand.
@@ -87,6 +101,8 @@ type shelfReader interface {
 	Models(ctx context.Context) ([]logbook.Model, error)
 	Places(ctx context.Context) ([]logbook.Place, error)
 	Bags(ctx context.Context) ([]logbook.Bag, error)
+	// Retired are the things that are offered no more, by kind.
+	Retired(ctx context.Context) (map[logbook.Thing]map[logbook.ID]bool, error)
 	Containers(ctx context.Context) ([]logbook.Container, error)
 }
 

@@ -217,8 +217,7 @@ func (w *writer) AddBag(ctx context.Context, b logbook.Bag) (logbook.ID, error) 
 }
 
 func (w *writer) UpdateBag(ctx context.Context, b logbook.Bag) error {
-	_, err := w.add(ctx, `UPDATE bag SET place_id = ?, condition = ? WHERE id = ?`, b.Place.ID, b.Condition, b.ID)
-	return err
+	return w.change(`UPDATE bag SET label = ?, model_id = ?, place_id = ?, condition = ? WHERE id = ?`, b.Label, b.Model.ID, b.Place.ID, cmp.Or(b.Condition, logbook.Sound), b.ID)
 }
 
 type containerRow struct {

@@ -26,6 +26,12 @@ func where(f garden.Filter) (string, []any) {
 	if f.Bag != 0 {
 		conds, args = append(conds, "p.bag_id = ?"), append(args, f.Bag)
 	}
+	if f.Model != 0 {
+		conds, args = append(conds, "p.bag_id IN (SELECT id FROM bag WHERE model_id = ?)"), append(args, f.Model)
+	}
+	if f.Variety != 0 {
+		conds, args = append(conds, "p.variety_id = ?"), append(args, f.Variety)
+	}
 	if f.Year != 0 {
 		conds, args = append(conds, "p.season_id IN (SELECT id FROM season WHERE year = ?)"), append(args, f.Year)
 	}

@@ -279,6 +279,16 @@ func (s *Site) addModel(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
+	m := r.model()
+	if r.Faults != nil {
+		return s.bagsPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("model")))
+	}
+	_, err = s.garden.AddModel(c.Request.Context(), m, s.asked(c))
+	return s.added(c, "model", r, err, "Kind of bag added: "+m.Name+".", s.bagsPage)
+}
+
+// model reads a kind of bag.
+func (r *reading) model() logbook.Model {
 	m := logbook.Model{
 		Name: r.Text("name"), Material: logbook.Material(r.Text("material")),
 		Drainage: bag.Drainage{Way: bag.Drain(r.Text("drain"))},
@@ -288,11 +298,7 @@ func (s *Site) addModel(c *gin.Context) error {
 	}
 	m.Shape = r.shape()
 	r.shelf(&m)
-	if r.Faults != nil {
-		return s.bagsPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("model")))
-	}
-	_, err = s.garden.AddModel(c.Request.Context(), m, s.asked(c))
-	return s.added(c, "model", r, err, "Kind of bag added: "+m.Name+".", s.bagsPage)
+	return m
 }
 
 // shelf reads what a kind of bag costs, weighs and lasts.

@@ -291,12 +291,7 @@ func (s *Site) addMix(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	parts := map[string]float64{}
-	for _, k := range cat.Components {
-		if field := logbook.PartField(k.Key); r.Text(field) != "" {
-			parts[k.Key] = r.Number(field, 0)
-		}
-	}
+	parts := r.parts(cat.Components)
 	kept, err := r.keep(func() error {
 		_, err := s.garden.AddMix(c.Request.Context(), r.Text("name"), parts, s.asked(c))
 		return err
@@ -308,6 +303,17 @@ func (s *Site) addMix(c *gin.Context) error {
 		return s.mediumPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("mix")))
 	}
 	return s.redirectWithFlash(c, "/plan/medium", "Kept: "+r.Text("name")+". It is offered where a bag is filled.")
+}
+
+// parts reads how much of each component goes into a mix.
+func (r *reading) parts(cs medium.Components) map[string]float64 {
+	parts := map[string]float64{}
+	for _, k := range cs {
+		if field := logbook.PartField(k.Key); r.Text(field) != "" {
+			parts[k.Key] = r.Number(field, 0)
+		}
+	}
+	return parts
 }
 
 func mixForm(cs medium.Components) form.Form {

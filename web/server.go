@@ -126,6 +126,10 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/terrace/move", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/terrace") })
 	r.GET("/bags/:label", s.handle(s.bag))
 	r.GET("/find", s.handle(s.find))
+	r.GET("/correct", s.handle(s.things))
+	r.GET("/correct/:thing/:id", s.handle(s.correct))
+	r.POST("/correct/:thing/:id", s.handle(s.saveCorrection))
+	r.POST("/correct/:thing/:id/keep", s.handle(s.retire))
 
 	r.GET("/plantings/:id", s.handle(s.planting))
 	r.GET("/plantings/:id/weigh", s.handle(s.weighPage))

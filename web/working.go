@@ -97,7 +97,7 @@ func (s *Site) modelWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	m := choose(cat.Models, pathID(c), func(m logbook.Model) logbook.ID { return m.ID })
+	m := choose(append(cat.Models, cat.AllModels...), pathID(c), func(m logbook.Model) logbook.ID { return m.ID })
 	switch {
 	case m.ID == 0 || m.ID != pathID(c):
 		return logbook.ErrNotFound

@@ -11,6 +11,8 @@ import (
 // Sentinel errors a caller decides on.
 var (
 	ErrNotFound = errors.New("nothing kept under that name")
+	// ErrStoodOn is a thing that cannot be deleted.
+	ErrStoodOn = errors.New("something else stands on it")
 	// ErrSentOtherwise is a client key that was used before for something else.
 	ErrSentOtherwise = errors.New("this form was already sent once with other values")
 )

@@ -1,0 +1,449 @@
+package web
+
+import (
+	"errors"
+	"fmt"
+	"net/http"
+	"strconv"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/bag"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/garden/logbook"
+	"glebata/web/form"
+)
+
+// planThing is what was planned of a planting, put right like a thing.
+const planThing logbook.Thing = "plan"
+
+// thingNames for reading, in the plural.
+var thingNames = map[logbook.Thing]string{
+	logbook.BagThing: "Bags", logbook.ModelThing: "Kinds of bag", logbook.PlaceThing: "Places", logbook.VarietyThing: "Varieties",
+	logbook.LotThing: "Seed lots", logbook.TrayThing: "Trays", logbook.ProductThing: "What you buy", logbook.MixThing: "Your mixes",
+}
+
+// thingBody is the page of everything that can be put right.
+type thingsBody struct {
+	Groups []thingGroup
+	Said   string
+}
+
+type thingGroup struct {
+	Name string
+	Here []logbook.Named
+}
+
+// things lists what is kept, each with its way to be put right.
+func (s *Site) things(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	all, err := look.Everything()
+	if err != nil {
+		return err
+	}
+	body := thingsBody{Said: s.said(c)}
+	for _, t := range logbook.Things() {
+		g := thingGroup{Name: thingNames[t]}
+		for _, n := range all {
+			if n.Thing == t {
+				g.Here = append(g.Here, n)
+			}
+		}
+		if len(g.Here) > 0 {
+			body.Groups = append(body.Groups, g)
+		}
+	}
+	s.render(c, http.StatusOK, "things", view{Title: "Put right", Stage: "Bags", Body: body})
+	return nil
+}
+
+// correctBody is the page on which one thing is put right.
+type correctBody struct {
+	Named   logbook.Named
+	Kind    string
+	Form    form.Form
+	Moves   []garden.Moved
+	CanKeep bool // it can be retired or deleted
+	Key     string
+	Error   string
+}
+
+func (s *Site) correct(c *gin.Context) error {
+	return s.correctPage(c, http.StatusOK, form.Sent{}, nil)
+}
+
+func (s *Site) correctPage(c *gin.Context, status int, t form.Sent, moves []garden.Moved) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	if t.Units, err = s.units(c); err != nil {
+		return err
+	}
+	n, err := thingNamed(look, c)
+	if err != nil {
+		return err
+	}
+	f, err := correctForm(look, n, t.Units)
+	if err != nil {
+		return err
+	}
+	f.Name, f.Title, f.Button, f.Says, f.Open = "correct", "Put right", "Put it right", "", true
+	f.Action = fmt.Sprintf("/correct/%s/%d", n.Thing, n.ID)
+	if len(moves) > 0 {
+		f.Fields = append(f.Fields, form.Field{Name: "sure", Label: "Yes: these figures of finished bags are to move", Kind: "tick"})
+	}
+	body := correctBody{Named: n, Kind: thingNames[n.Thing], Form: t.Fill(f), Moves: moves, CanKeep: n.Thing != planThing, Key: form.NewKey()}
+	if t.Form == "keep" {
+		body.Error = t.At("")
+	}
+	s.render(c, status, "correct", view{Title: "Put right: " + n.Name, Stage: "Bags", Body: body})
+	return nil
+}
+
+// thingNamed is the thing an address speaks of.
+func thingNamed(look *garden.View, c *gin.Context) (logbook.Named, error) {
+	thing, id := logbook.Thing(c.Param("thing")), pathID(c)
+	if thing == planThing {
+		st, err := look.Planting(id)
+		return logbook.Named{Thing: thing, ID: id, Name: "the plan of " + st.Bag.Label}, err
+	}
+	all, err := look.Everything()
+	if err != nil {
+		return logbook.Named{}, err
+	}
+	n, ok := logbook.Find(all, func(n logbook.Named) bool { return n.Thing == thing && n.ID == id })
+	if !ok {
+		return n, logbook.ErrNotFound
+	}
+	return n, nil
+}
+
+// with puts values into the fields of a form.
+func with(f form.Form, values map[string]string) form.Form {
+	for i := range f.Fields {
+		if v, ok := values[f.Fields[i].Name]; ok {
+			f.Fields[i].Value = v
+		}
+	}
+	return f
+}
+
+func tick(yes bool) string {
+	if yes {
+		return "yes"
+	}
+	return ""
+}
+
+func cents(v int) string {
+	if v == 0 {
+		return ""
+	}
+	return fmt.Sprintf("%.2f", float64(v)/100)
+}
+
+// correctForm is the form a thing was typed in, with what it has now.
+func correctForm(look *garden.View, n logbook.Named, sys measure.System) (form.Form, error) {
+	cat, err := look.Catalogue()
+	if err != nil {
+		return form.Form{}, err
+	}
+	switch n.Thing {
+	case logbook.BagThing:
+		b, err := findOne(look.AllBags, n.ID, func(b logbook.Bag) logbook.ID { return b.ID })
+		models, places := []form.Option{{Value: fmt.Sprint(b.Model.ID), Name: b.Model.Name}}, []form.Option{{Value: fmt.Sprint(b.Place.ID), Name: b.Place.Name}}
+		for _, m := range cat.Models {
+			if m.ID != b.Model.ID {
+				models = append(models, form.Option{Value: fmt.Sprint(m.ID), Name: m.Name})
+			}
+		}
+		for _, p := range cat.Places {
+			if p.ID != b.Place.ID {
+				places = append(places, form.Option{Value: fmt.Sprint(p.ID), Name: p.Name})
+			}
+		}
+		return form.Form{Fields: []form.Field{
+			{Name: "label", Label: "Label", Kind: "text", Value: b.Label}, {Name: "model", Label: "Kind of bag", Kind: "choice", Value: fmt.Sprint(b.Model.ID), Options: models},
+			{Name: "place", Label: "It stands at", Kind: "choice", Value: fmt.Sprint(b.Place.ID), Options: places, Hint: "Put right where it stood. A bag that was moved is an entry: Moved"},
+		}}, err
+	case logbook.ModelThing:
+		m, err := findOne(look.AllModels, n.ID, func(m logbook.Model) logbook.ID { return m.ID })
+		return with(addModelForm(sys), modelValues(m, sys)), err
+	case logbook.PlaceThing:
+		p, err := findOne(look.AllPlaces, n.ID, func(p logbook.Place) logbook.ID { return p.ID })
+		shelter := shelterField()
+		shelter.Label, shelter.Value = "It is", string(p.Shelter)
+		return form.Form{Fields: []form.Field{{Name: "name", Label: "Name", Kind: "text", Value: p.Name}, shelter}}, err
+	case logbook.VarietyThing:
+		v, err := findOne(look.AllVarieties, n.ID, func(v logbook.Variety) logbook.ID { return v.ID })
+		return with(varietyForm(), map[string]string{"name": v.Name, "class": string(v.Class), "days": countOrEmpty(v.PacketDays)}), err
+	case logbook.LotThing, logbook.TrayThing:
+		return seedForm(look, cat, n, sys)
+	case logbook.ProductThing:
+		p, err := findOne(look.AllProducts, n.ID, func(p logbook.Product) logbook.ID { return p.ID })
+		return productForm(p, cat, sys), err
+	case logbook.MixThing:
+		return ownMixForm(look, cat, n)
+	case planThing:
+		return planThingForm(look, cat, n, sys)
+	}
+	return form.Form{}, logbook.ErrNotFound
+}
+
+// findOne of a list by its ID.
+func findOne[T any](read func() ([]T, error), id logbook.ID, idOf func(T) logbook.ID) (T, error) {
+	list, err := read()
+	one, ok := logbook.Find(list, func(t T) bool { return idOf(t) == id })
+	if err == nil && !ok {
+		err = logbook.ErrNotFound
+	}
+	return one, err
+}
+
+func modelValues(m logbook.Model, sys measure.System) map[string]string {
+	s := m.Shape
+	bl, bw := s.Base()
+	tl, tw := s.Top()
+	height, liner := s.Height(), s.Liner()
+	v := map[string]string{
+		"name": m.Name, "kind": string(s.Kind()), "material": string(m.Material), "drain": string(m.Drainage.Way),
+		"holes": countOrEmpty(m.Holes), "lasts": countOrEmpty(m.Lasts), "price": cents(m.Price), "light": tick(m.Light), "rolls": tick(m.Rolls),
+	}
+	switch s.Kind() {
+	case bag.Sack:
+		bl, height = s.Flat()
+		tl = 0
+	case bag.Lined:
+		bl, tl, height = bl+2*liner, tl+2*liner, height+liner
+		v["liner"] = sys.Edit(liner)
+	case bag.Box:
+		v["base-w"], v["top-w"] = sys.Edit(bw), sys.Edit(tw)
+	}
+	v["base"], v["height"] = sys.Edit(bl), sys.Edit(height)
+	if tl > 0 {
+		v["top"] = sys.Edit(tl)
+	}
+	if m.Drainage.HoleHeight > 0 {
+		v["hole"] = sys.Edit(m.Drainage.HoleHeight)
+	}
+	if m.Sold > 0 {
+		v["sold"] = sys.Edit(m.Sold)
+	}
+	if m.Empty > 0 {
+		v["empty"] = sys.Edit(m.Empty)
+	}
+	return v
+}
+
+func seedForm(look *garden.View, cat garden.Catalogue, n logbook.Named, sys measure.System) (form.Form, error) {
+	bench, err := look.Bench()
+	if err != nil {
+		return form.Form{}, err
+	}
+	if n.Thing == logbook.TrayThing {
+		return form.Form{Fields: []form.Field{{Name: "label", Label: "Label of the tray", Kind: "text", Value: n.Name}}}, nil
+	}
+	l, ok := logbook.Find(bench.Lots, func(l logbook.Lot) bool { return l.ID == n.ID })
+	if !ok {
+		return form.Form{}, logbook.ErrNotFound
+	}
+	f := with(lotForm(potatoes(cat), look.Today(), sys), map[string]string{
+		"variety": fmt.Sprint(l.Variety.ID), "label": l.Label, "source": string(l.Source), "year": fmt.Sprint(l.Year), "cost": cents(l.Cost),
+	})
+	f.Fields, f.Caution = f.Fields[:5], nil // without its first tray
+	return f, nil
+}
+
+func productForm(p logbook.Product, cat garden.Catalogue, sys measure.System) form.Form {
+	per := sys.PerVolume()
+	values := map[string]string{
+		"name": p.Name, "component": p.Component, "price": cents(p.Price), "pieces": countOrEmpty(p.Pieces), "sundry": string(p.Sundry),
+		"nitrogen": numberOrEmpty(p.Feed.Nitrogen), "phosphate": numberOrEmpty(p.Feed.Phosphate), "potash": numberOrEmpty(p.Feed.Potash), "dilution": numberOrEmpty(p.Feed.Dilution * per.ML),
+	}
+	for field, v := range map[string]any{"litres": p.Litres, "bottle": p.Litres, "grams": p.Weight, "handful": p.Feed.Handful} {
+		if text := sys.Edit(v); v != measure.Volume(0) && v != measure.Mass(0) {
+			values[field] = text
+		}
+	}
+	switch p.Kind {
+	case logbook.MediumSack:
+		return with(sackForm(cat.Components, sys), values)
+	case logbook.FeedPack:
+		return with(packForm(sys), values)
+	case logbook.LiquidFeed:
+		return with(bottleForm(sys), values)
+	}
+	return with(sundryForm(cat.Models), values)
+}
+
+func numberOrEmpty(v float64) string {
+	if v == 0 {
+		return ""
+	}
+	return strconv.FormatFloat(v, 'g', 6, 64)
+}
+
+func ownMixForm(look *garden.View, cat garden.Catalogue, n logbook.Named) (form.Form, error) {
+	mixes, err := look.OwnMixes()
+	if err != nil {
+		return form.Form{}, err
+	}
+	m, ok := logbook.Find(mixes, func(m logbook.OwnMix) bool { return m.ID == n.ID })
+	if !ok {
+		return form.Form{}, logbook.ErrNotFound
+	}
+	values := map[string]string{"name": m.Name}
+	if mix, err := cat.Components.ParseMix(m.Parts); err == nil { // else its parts are typed anew
+		for _, p := range mix {
+			values[logbook.PartField(p.Key)] = numberOrEmpty(100 * p.Share)
+		}
+	}
+	return with(mixForm(cat.Components), values), nil
+}
+
+func planThingForm(look *garden.View, cat garden.Catalogue, n logbook.Named, sys measure.System) (form.Form, error) {
+	st, err := look.Planting(n.ID)
+	if err != nil {
+		return form.Form{}, err
+	}
+	var varieties, schools []form.Option
+	varieties = append(varieties, form.Option{Value: fmt.Sprint(st.Variety.ID), Name: st.Variety.Name})
+	for _, v := range cat.Varieties {
+		if v.ID != st.Variety.ID {
+			varieties = append(varieties, form.Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
+		}
+	}
+	for _, school := range hill.Schools() {
+		schools = append(schools, form.Option{Value: string(school), Name: school.Params().Name})
+	}
+	l := st.Filling
+	unit := string(sys.LengthUnit())
+	return form.Form{Fields: []form.Field{
+		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(st.Variety.ID), Options: varieties},
+		{Name: "number", Label: "How many were planned", Kind: "count", Value: fmt.Sprint(st.Number)},
+		{Name: "school", Label: "Filling", Kind: "choice", Value: string(l.School), Options: schools},
+		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: unit, Value: sys.Edit(l.Headspace)},
+		{Name: "filler", Label: "Aged chips at the bottom", Kind: "quantity", Unit: unit, Value: sys.Edit(l.Filler)},
+		{Name: "base", Label: "Medium under the seed", Kind: "quantity", Unit: unit, Value: sys.Edit(l.Base)},
+		{Name: "cover", Label: "Cover at planting", Kind: "quantity", Unit: unit, Value: sys.Edit(l.Cover)},
+		{Name: "layer", Label: "Thickest layer", Kind: "quantity", Unit: unit, Value: sys.Edit(l.MaxLayer)},
+		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Value: numberOrEmpty(100 * l.Settling)},
+	}}, nil
+}
+
+// correction reads what a thing is put right to.
+func (r *reading) correction(look *garden.View, n logbook.Named) (garden.Correction, error) {
+	c := garden.Correction{Sure: r.Text("sure") != ""}
+	switch n.Thing {
+	case logbook.BagThing:
+		c.Bag = &garden.BagCorrection{ID: n.ID, Label: r.Text("label"), Model: r.ID("model"), Place: r.ID("place")}
+	case logbook.ModelThing:
+		m := r.model()
+		m.ID = n.ID
+		c.Model = &m
+	case logbook.PlaceThing:
+		c.Place = &logbook.Place{ID: n.ID, Name: r.Text("name"), Shelter: climate.Shelter(r.Text("shelter"))}
+	case logbook.VarietyThing:
+		c.Variety = &logbook.Variety{ID: n.ID, Name: r.Text("name"), Class: crop.Class(r.Text("class")), PacketDays: r.Count("days")}
+	case logbook.LotThing:
+		c.Lot = &garden.LotCorrection{ID: n.ID, Label: r.Text("label"), Variety: r.ID("variety"), Source: logbook.Source(r.Text("source")), Year: r.Count("year"), Cost: r.Cents("cost")}
+	case logbook.TrayThing:
+		c.Tray = &logbook.Tray{ID: n.ID, Label: r.Text("label")}
+	case logbook.ProductThing:
+		p, _ := r.product()
+		p.ID = n.ID
+		c.Product = &p
+	case logbook.MixThing:
+		cat, err := look.Catalogue()
+		if err != nil {
+			return c, err
+		}
+		c.Mix = &garden.MixCorrection{ID: n.ID, Name: r.Text("name"), Parts: r.parts(cat.Components)}
+	case planThing:
+		st, err := look.Planting(n.ID)
+		if err != nil {
+			return c, err
+		}
+		l := st.Filling
+		l.School = hill.School(r.Text("school"))
+		l.Headspace, l.Filler, l.Base = r.LengthOr("headspace", l.Headspace), r.LengthOr("filler", 0), r.LengthOr("base", l.Base)
+		l.Cover, l.MaxLayer, l.Settling = r.LengthOr("cover", l.Cover), r.LengthOr("layer", l.MaxLayer), r.Number("settling", 100*l.Settling)/100
+		c.Plan = &garden.PlanCorrection{ID: n.ID, Variety: r.ID("variety"), Number: r.Count("number"), Filling: l}
+	}
+	return c, nil
+}
+
+// saveCorrection puts a thing right.
+func (s *Site) saveCorrection(c *gin.Context) error {
+	look, r, err := s.lookAndForm(c)
+	if err != nil {
+		return err
+	}
+	n, err := thingNamed(look, c)
+	if err != nil {
+		return err
+	}
+	ask, err := r.correction(look, n)
+	if err != nil {
+		return err
+	}
+	if r.Faults == nil {
+		_, err = s.garden.Correct(c.Request.Context(), ask, s.asked(c))
+		var unsure *garden.NotSure
+		if errors.As(err, &unsure) {
+			r.Faults.Add("sure", "Look at what moves, then tick this and send it again.")
+			return s.correctPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("correct")), unsure.Moves)
+		}
+		if err := r.refused(err); err != nil {
+			return err
+		}
+	}
+	if r.Faults != nil {
+		return s.correctPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("correct")), nil)
+	}
+	if n.Thing == planThing {
+		return s.redirectWithFlash(c, fmt.Sprintf("/plantings/%d", n.ID), "Put right.")
+	}
+	return s.redirectWithFlash(c, "/correct", "Put right: "+n.Name+".")
+}
+
+// retire a thing, bring it back, or delete it.
+func (s *Site) retire(c *gin.Context) error {
+	look, r, err := s.lookAndForm(c)
+	if err != nil {
+		return err
+	}
+	n, err := thingNamed(look, c)
+	if err != nil {
+		return err
+	}
+	said := n.Name + " is retired: kept for old records, offered no more."
+	kept, err := r.keep(func() (err error) {
+		switch r.Text("how") {
+		case "delete":
+			said = n.Name + " is deleted."
+			_, err = s.garden.Delete(c.Request.Context(), n.Thing, n.ID, s.asked(c))
+		case "back":
+			said = n.Name + " is offered again."
+			_, err = s.garden.Retire(c.Request.Context(), n.Thing, n.ID, false, s.asked(c))
+		default:
+			_, err = s.garden.Retire(c.Request.Context(), n.Thing, n.ID, true, s.asked(c))
+		}
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.correctPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("keep")), nil)
+	}
+	return s.redirectWithFlash(c, "/correct", said)
+}
