@@ -20,11 +20,16 @@ type Catalogue struct {
 	open       []logbook.Planting
 }
 
-// TakenIn reports whether a bag is planned or growing in the season of a year, or
-// in a later one. What grows in it until then does not count.
+// TakenIn reports whether a bag is planned or growing in the season of a year. What grows
+// in it in another does not count: a past season may be entered at any time.
 func (c *Catalogue) TakenIn(bag logbook.ID, year int) bool {
-	_, taken := logbook.Find(c.open, func(p logbook.Planting) bool { return p.Bag.ID == bag && p.Season.Year >= year })
+	_, taken := c.In(bag, year)
 	return taken
+}
+
+// In a bag is planned or growing this, in the season of a year; the first of several.
+func (c *Catalogue) In(bag logbook.ID, year int) (logbook.Planting, bool) {
+	return logbook.Find(c.open, func(p logbook.Planting) bool { return p.Bag.ID == bag && p.Season.Year == year })
 }
 
 // Recipe of the catalogue by its key; the usual one when there is none such.

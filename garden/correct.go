@@ -205,7 +205,8 @@ func compare(before, after map[logbook.ID]*logbook.PlantingLog) ([]Moved, error)
 
 // moved figures of one finished bag.
 func moved(was, is *logbook.PlantingLog) []Moved {
-	a, b := was.State.Measures(), is.State.Measures()
+	wasState, isState := logbook.PlantingState{Planting: was.Planting, State: was.State}, logbook.PlantingState{Planting: is.Planting, State: is.State}
+	a, b := wasState.Measures(), isState.Measures()
 	var out []Moved
 	note := func(what string, from, to any) {
 		if f, t := measure.Metric.Print(from), measure.Metric.Print(to); f != t {
@@ -216,6 +217,7 @@ func moved(was, is *logbook.PlantingLog) []Moved {
 	rb, _ := b.Ratio()
 	note("harvest for seed", measure.Ratio(ra), measure.Ratio(rb))
 	note("harvest a litre", a.PerLitre(), b.PerLitre())
+	note("harvest a square metre", a.PerArea(), b.PerArea())
 	note("harvest a plant", a.PerPlant(), b.PerPlant())
 	note("variety", was.Planting.Variety.Name, is.Planting.Variety.Name)
 	note("class", was.Planting.Variety.Class.Name(), is.Planting.Variety.Class.Name())

@@ -39,7 +39,7 @@ func TestAWrongBagIsPutRight(t *testing.T) {
 	m.Shape = shape
 	_, err = p.Correct(ctx, garden.Correction{Model: &m}, p.asked())
 	var unsure *garden.NotSure
-	if !errors.As(err, &unsure) || len(unsure.Moves) != 1 || unsure.Moves[0].What != "harvest a litre" || unsure.Moves[0].Label != "R1" {
+	if !errors.As(err, &unsure) || len(unsure.Moves) != 2 || unsure.Moves[0].What != "harvest a litre" || unsure.Moves[0].Label != "R1" {
 		t.Fatalf("a larger bag moves %v", err)
 	}
 	if got := measures(); got.PerLitre() != before.PerLitre() {

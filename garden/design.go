@@ -64,6 +64,9 @@ func (v *View) Design(ask forecast.DesignRequest) (forecast.DesignSheet, error) 
 		sheet.From = own
 	}
 	for _, m := range cat.Models {
+		if m.Shape.Ground() { // nothing to choose: it is there
+			continue
+		}
 		c := forecast.NewCandidate(m, ask, sheet.From, sheet.Season, site.LiftLimit)
 		for _, b := range cat.Bags {
 			if b.Model.ID != m.ID {

@@ -35,6 +35,6 @@ func (g *Garden) DoJob(ctx context.Context, ask forecast.JobRequest, a Request) 
 			return 0, err
 		}
 		e.Planting, e.Day = ask.Planting, a.Today
-		return record(ctx, w, e, a)
+		return recordShared(ctx, w, e, a)
 	})
 }

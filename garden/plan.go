@@ -4,6 +4,7 @@ import (
 	"context"
 
 	"glebata/core/hill"
+	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -18,6 +19,8 @@ type NewPlanting struct {
 	Filling hill.Plan
 	Timing  logbook.Timing // the usual one when its Way is empty
 	Mix     medium.Mix     // empty for the usual one
+	// Beside what is in the bag in that season already: they share it.
+	Beside bool
 	// WillDrill is the grower's word that a bag without holes gets some first.
 	WillDrill bool
 }
@@ -36,7 +39,8 @@ func planBag(ctx context.Context, w Writer, n NewPlanting, a Request) (logbook.I
 	if n.Year < a.Today.Year()-30 || n.Year > a.Today.Year()+2 {
 		return 0, logbook.Refuse("year", "The season {} is too far off.", n.Year)
 	}
-	if err := isFree(ctx, w, b, n.Year); err != nil {
+	beside, err := shares(ctx, w, b, n)
+	if err != nil {
 		return 0, err
 	}
 	d, err := forecast.DraftPlanting(b, v, n.Number, n.Filling)
@@ -51,7 +55,7 @@ func planBag(ctx context.Context, w Writer, n NewPlanting, a Request) (logbook.I
 			return 0, err
 		}
 	}
-	d.Planting.Planned = a.Today
+	d.Planting.Planned, d.Planting.Beside = a.Today, beside
 	if d.Planting.Season, err = theSeason(ctx, w, n.Year); err != nil {
 		return 0, err
 	}
@@ -77,22 +81,36 @@ func setMix(ctx context.Context, w Writer, planting logbook.ID, m medium.Mix) er
 	return w.SetMix(ctx, planting, m)
 }
 
-// isFree refuses a bag that is planned or growing in the season of a year, or in a
-// later one. What still grows in it from a season before does not count: it is up by
-// then, and nothing is planted before it is closed.
-func isFree(ctx context.Context, r logReader, b logbook.Bag, year int) error {
-	open, err := r.Plantings(ctx, Filter{Bag: b.ID, Open: true})
-	if err != nil {
-		return err
+// shares is the number that plantings of one bag and season have in common, 0 for one that
+// has the bag to itself. A bag that is taken in that season is refused unless it was asked
+// to be shared. What is in it in other seasons does not count: nothing is planted before
+// what grew there is closed, and a past season may be entered at any time.
+func shares(ctx context.Context, w Writer, b logbook.Bag, n NewPlanting) (logbook.ID, error) {
+	open, err := w.Plantings(ctx, Filter{Bag: b.ID, Year: n.Year, Open: true})
+	if err != nil || len(open) == 0 {
+		return 0, err
 	}
-	if p, taken := logbook.Find(open, func(p logbook.Planting) bool { return p.Season.Year >= year }); taken {
-		return logbook.Refuse("bag", "Bag {} is taken: {} is in it for {}. Close that first, or choose another bag.", b.Label, p.Variety.Name, p.Season.Year)
+	if !n.Beside {
+		return 0, logbook.Refuse("bag", "Bag {} is taken: {} is in it for {}. Close that first, choose another bag, or say that they share it.", b.Label, open[0].Variety.Name, open[0].Season.Year)
 	}
-	return nil
+	group := open[0].Beside
+	if group == 0 {
+		group = open[0].ID
+	}
+	for _, p := range open {
+		if p.Beside == group {
+			continue
+		}
+		p.Beside = group
+		if err := w.UpdatePlanting(ctx, p); err != nil {
+			return 0, err
+		}
+	}
+	return group, nil
 }
 
-// growsNothing refuses a bag in which something else grows.
-func growsNothing(ctx context.Context, r logReader, p *logbook.Planting) error {
+// growsNothing refuses a bag in which something else grows on a day, unless they share it.
+func growsNothing(ctx context.Context, r logReader, p *logbook.Planting, on measure.Day) error {
 	f := Filter{Bag: p.Bag.ID, Open: true}
 	open, err := r.Plantings(ctx, f)
 	if err != nil {
@@ -103,10 +121,10 @@ func growsNothing(ctx context.Context, r logReader, p *logbook.Planting) error {
 		return err
 	}
 	for _, o := range open {
-		if o.ID == p.ID {
+		if o.ID == p.ID || p.Beside != 0 && o.Beside == p.Beside {
 			continue
 		}
-		if _, planted := logbook.Find(logbook.Live(logs[o.ID]), func(e logbook.Entry) bool { return e.Kind == logbook.Planted }); planted {
+		if _, planted := logbook.Find(logbook.Live(logs[o.ID]), func(e logbook.Entry) bool { return e.Kind == logbook.Planted && e.Day <= on }); planted {
 			return logbook.Refuse("", "Bag {} still has {} of {} in it: close that first.", p.Bag.Label, o.Variety.Name, o.Season.Year)
 		}
 	}

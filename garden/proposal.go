@@ -63,7 +63,7 @@ func (v *View) Propose(ask forecast.ProposalRequest) (forecast.Proposal, error) 
 		out.Seeds = append(out.Seeds, forecast.ProposedSeed{Variety: variety, There: there})
 	}
 	for _, bg := range cat.Bags {
-		if !cat.TakenIn(bg.ID, ask.Year) {
+		if !cat.TakenIn(bg.ID, ask.Year) && !bg.Model.Shape.Ground() {
 			out.Bags = append(out.Bags, forecast.ProposedBag{Bag: bg})
 		}
 	}

@@ -11,13 +11,6 @@ import (
 	"glebata/garden/logbook"
 )
 
-// Record appends an entry to the log of its planting when it can follow what
-// is there; Key and Logged are taken from a. Safe to repeat. It returns the
-// entry's ID. Refusals are Faults, with the fields of the entry.
-func (g *Garden) Record(ctx context.Context, e logbook.Entry, a Request) (logbook.ID, error) {
-	return g.idempotent(ctx, a.Key, e, func(w Writer) (logbook.ID, error) { return record(ctx, w, e, a) })
-}
-
 // record within a transaction.
 func record(ctx context.Context, w Writer, e logbook.Entry, a Request) (logbook.ID, error) {
 	e.Key, e.Logged = a.Key, a.Today
@@ -32,7 +25,7 @@ func record(ctx context.Context, w Writer, e logbook.Entry, a Request) (logbook.
 		return 0, err
 	}
 	if e.Kind == logbook.Planted {
-		if err := growsNothing(ctx, w, &l.Planting); err != nil {
+		if err := growsNothing(ctx, w, &l.Planting, e.Day); err != nil {
 			return 0, err
 		}
 	}
@@ -52,14 +45,6 @@ func record(ctx context.Context, w Writer, e logbook.Entry, a Request) (logbook.
 	return appendEntry(ctx, w, l, e)
 }
 
-// Undo takes an entry back by adding one that voids it. What is left of the
-// log must still make sense: a planting with later entries is not taken back
-// before they are. It returns the ID of the voiding entry.
-func (g *Garden) Undo(ctx context.Context, entry logbook.ID, a Request) (logbook.ID, error) {
-	type undo struct{ Entry logbook.ID }
-	return g.idempotent(ctx, a.Key, undo{entry}, func(w Writer) (logbook.ID, error) { return takeBack(ctx, w, entry, a) })
-}
-
 // takeBack an entry within a transaction.
 func takeBack(ctx context.Context, w Writer, entry logbook.ID, a Request) (logbook.ID, error) {
 	e, err := w.Entry(ctx, entry)
@@ -75,14 +60,14 @@ func takeBack(ctx context.Context, w Writer, entry logbook.ID, a Request) (logbo
 		return 0, logbook.Refuse("", "That entry was taken back before.")
 	}
 	if e.Kind == logbook.Closed || e.Kind == logbook.Dropped {
-		if err := growsNothing(ctx, w, &p); err != nil {
+		if err := growsNothing(ctx, w, &p, l.State.Planted); err != nil {
 			return 0, err
 		}
 		open, err := w.Plantings(ctx, Filter{Bag: p.Bag.ID, Year: p.Season.Year, Open: true})
 		if err != nil {
 			return 0, err
 		}
-		if len(open) > 0 {
+		if len(open) > 0 && (p.Beside == 0 || open[0].Beside != p.Beside) {
 			return 0, logbook.Refuse("bag", "Bag {} is taken: {} was planned in it for {} since. Drop that first.", p.Bag.Label, open[0].Variety.Name, open[0].Season.Year)
 		}
 	}

@@ -148,7 +148,7 @@ func (g *Garden) PlantFromNursery(ctx context.Context, planting logbook.ID, day 
 		if err := l.CheckMeant(&e); err != nil {
 			return 0, err
 		}
-		if err := growsNothing(ctx, w, &l.Planting); err != nil {
+		if err := growsNothing(ctx, w, &l.Planting, day); err != nil {
 			return 0, err
 		}
 		if e.ID, err = appendEntry(ctx, w, l, e); err != nil {

@@ -99,6 +99,8 @@ type modelRow struct {
 	Rolls    bool
 	Form     string
 	Liner    float64 `db:"liner_cm"`
+	Assumed  logbook.Assumed
+	Ground   bool
 }
 
 // model turns a row into a Model. The schema keeps out measures that no bag can
@@ -107,6 +109,8 @@ func (m modelRow) model() logbook.Model {
 	cm := func(v float64) measure.Length { return measure.Length(v) }
 	var shape bag.Shape
 	switch {
+	case m.Ground:
+		shape, _ = bag.NewBed(cm(m.BaseL), cm(m.BaseW))
 	case m.Form == string(bag.Sack):
 		shape, _ = bag.StandingSack(cm(m.BaseL), cm(m.Height))
 	case m.Form == string(bag.Lined):
@@ -120,14 +124,14 @@ func (m modelRow) model() logbook.Model {
 	return logbook.Model{
 		ID: m.ID, Name: m.Name, Shape: shape, Material: m.Material,
 		Drainage: bag.Drainage{Way: m.Drain, HoleHeight: cm(m.Hole)}, Holes: m.Holes, Light: m.Light, Rolls: m.Rolls,
-		Sold: measure.Volume(m.Sold), Empty: measure.Mass(m.Empty), Price: m.Price, Lasts: m.Lasts,
+		Sold: measure.Volume(m.Sold), Empty: measure.Mass(m.Empty), Price: m.Price, Lasts: m.Lasts, Assumed: m.Assumed,
 	}
 }
 
 func (r *reader) Models(ctx context.Context) ([]logbook.Model, error) {
 	return once(r, "models", func() ([]logbook.Model, error) {
 		return list(ctx, r, modelRow.model, `SELECT id, name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
-		        price_cents, lasts, empty_g, sold_l, holes, light, rolls, coalesce(form, '') AS form, coalesce(liner_cm, 0) AS liner_cm
+		        price_cents, lasts, empty_g, sold_l, holes, light, rolls, coalesce(form, '') AS form, coalesce(liner_cm, 0) AS liner_cm, assumed, ground
 		   FROM bag_model LEFT JOIN bag_form ON model_id = id ORDER BY name`)
 	})
 }
@@ -141,12 +145,12 @@ func (w *writer) AddModel(ctx context.Context, m logbook.Model) (logbook.ID, err
 	}
 	id, err := w.add(ctx,
 		`INSERT INTO bag_model (name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
-		                        price_cents, lasts, empty_g, sold_l, holes, light, rolls)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		                        price_cents, lasts, empty_g, sold_l, holes, light, rolls, assumed, ground)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 		m.Name, kind, float64(bl), float64(bw), float64(tl), float64(tw), float64(m.Shape.Height()),
 		m.Material, m.Drainage.Way, float64(m.Drainage.HoleHeight),
-		m.Price, m.Lasts, m.Empty.Grams(), float64(m.Sold), m.Holes, m.Light, m.Rolls)
-	if form := m.Shape.Kind(); err == nil && form != kind {
+		m.Price, m.Lasts, m.Empty.Grams(), float64(m.Sold), m.Holes, m.Light, m.Rolls, string(m.Assumed), m.Shape.Ground())
+	if form := m.Shape.Kind(); err == nil && form != kind && form != bag.Bed {
 		_, err = w.add(ctx, `INSERT INTO bag_form (model_id, form, liner_cm) VALUES (?, ?, ?)`, id, string(form), float64(m.Shape.Liner()))
 	}
 	return id, err

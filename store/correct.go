@@ -39,16 +39,16 @@ func (w *writer) UpdateModel(ctx context.Context, m logbook.Model) error {
 		kind = bag.Box
 	}
 	err := w.change(`UPDATE bag_model SET name = ?, kind = ?, base_l_cm = ?, base_w_cm = ?, top_l_cm = ?, top_w_cm = ?, height_cm = ?, material = ?, drain = ?, hole_cm = ?,
-		        price_cents = ?, lasts = ?, empty_g = ?, sold_l = ?, holes = ?, light = ?, rolls = ? WHERE id = ?`,
+		        price_cents = ?, lasts = ?, empty_g = ?, sold_l = ?, holes = ?, light = ?, rolls = ?, assumed = ?, ground = ? WHERE id = ?`,
 		m.Name, kind, float64(bl), float64(bw), float64(tl), float64(tw), float64(m.Shape.Height()), m.Material, m.Drainage.Way, float64(m.Drainage.HoleHeight),
-		m.Price, m.Lasts, m.Empty.Grams(), float64(m.Sold), m.Holes, m.Light, m.Rolls, m.ID)
+		m.Price, m.Lasts, m.Empty.Grams(), float64(m.Sold), m.Holes, m.Light, m.Rolls, string(m.Assumed), m.Shape.Ground(), m.ID)
 	if err != nil {
 		return err
 	}
 	if _, err := w.exec(`DELETE FROM bag_form WHERE model_id = ?`, m.ID); err != nil {
 		return fmt.Errorf("writing: %w", err)
 	}
-	if form := m.Shape.Kind(); form != kind {
+	if form := m.Shape.Kind(); form != kind && form != bag.Bed {
 		_, err = w.add(ctx, `INSERT INTO bag_form (model_id, form, liner_cm) VALUES (?, ?, ?)`, m.ID, string(form), float64(m.Shape.Liner()))
 	}
 	return err
@@ -78,8 +78,16 @@ func (w *writer) UpdateMix(_ context.Context, id logbook.ID, name string, m medi
 
 func (w *writer) UpdatePlanting(_ context.Context, p logbook.Planting) error {
 	l := p.Filling
-	return w.change(`UPDATE planting SET variety_id = ?, number = ?, school = ?, headspace_cm = ?, base_cm = ?, cover_cm = ?, layer_cm = ?, settling = ?, filler_cm = ? WHERE id = ?`,
-		p.Variety.ID, p.Number, l.School, float64(l.Headspace), float64(l.Base), float64(l.Cover), float64(l.MaxLayer), l.Settling, float64(l.Filler), p.ID)
+	return w.change(`UPDATE planting SET variety_id = ?, number = ?, school = ?, headspace_cm = ?, base_cm = ?, cover_cm = ?, layer_cm = ?, settling = ?, filler_cm = ?, trigger_cm = ?, showing_cm = ?, raises = ?, beside = ?, share = ? WHERE id = ?`,
+		p.Variety.ID, p.Number, l.School, float64(l.Headspace), float64(l.Base), float64(l.Cover), float64(l.MaxLayer), l.Settling, float64(l.Filler), float64(l.Trigger), float64(l.Showing), int(l.Raises), p.Beside, ownShare(p), p.ID)
+}
+
+// ownShare of a container, where the grower says it.
+func ownShare(p logbook.Planting) float64 {
+	if p.Beside == 0 || !p.OwnShare {
+		return 0
+	}
+	return p.Share
 }
 
 func (r *reader) Retired(ctx context.Context) (map[logbook.Thing]map[logbook.ID]bool, error) {

@@ -71,6 +71,23 @@ type plantingRow struct {
 	Settling  float64
 	Planned   int     `db:"planned_day"`
 	Filler    float64 `db:"filler_cm"`
+	Trigger   float64 `db:"trigger_cm"`
+	Showing   float64 `db:"showing_cm"`
+	Raises    hill.Raises
+	Beside    logbook.ID
+	Share     float64 // as the grower says; 0 for by plants
+	Together  int     // plants of all that share its container
+}
+
+// share of the container that a planting has.
+func (p *plantingRow) share() float64 {
+	switch {
+	case p.Beside == 0:
+		return 0
+	case p.Share > 0:
+		return p.Share
+	}
+	return float64(p.Number) / float64(max(p.Together, p.Number, 1))
 }
 
 // Plantings come newest season first, then as the bags stand.
@@ -95,11 +112,15 @@ func (r *reader) plantings(ctx context.Context, f garden.Filter) ([]logbook.Plan
 			Filling: hill.Plan{
 				School: p.School, Headspace: measure.Length(p.Headspace), Base: measure.Length(p.Base),
 				Cover: measure.Length(p.Cover), MaxLayer: measure.Length(p.Layer), Settling: p.Settling, Filler: measure.Length(p.Filler),
+				Trigger: measure.Length(p.Trigger), Showing: measure.Length(p.Showing), Raises: p.Raises,
 			},
+			Beside: p.Beside, Share: p.share(), OwnShare: p.Share > 0,
 			Planned: measure.Day(p.Planned),
 		}
 	}, `SELECT p.id, p.season_id, s.year, p.bag_id, b.label, b.model_id, b.place_id, b.condition, p.variety_id, p.number, p.school, p.headspace_cm,
-	           p.base_cm, p.cover_cm, p.layer_cm, p.settling, p.planned_day, p.filler_cm
+	           p.base_cm, p.cover_cm, p.layer_cm, p.settling, p.planned_day, p.filler_cm, p.trigger_cm, p.showing_cm, p.raises, p.beside, p.share,
+	           CASE WHEN p.beside = 0 THEN 0 ELSE (SELECT sum(q.number) FROM planting q WHERE q.beside = p.beside
+	             AND NOT EXISTS (SELECT 1 FROM entry e WHERE e.planting_id = q.id AND e.kind = 'dropped' AND NOT EXISTS (SELECT 1 FROM entry v WHERE v.voids_id = e.id))) END AS together
 	      FROM planting p JOIN season s ON s.id = p.season_id
 	      JOIN bag b ON b.id = p.bag_id JOIN place l ON l.id = b.place_id
 	     WHERE `+cond+`
@@ -110,10 +131,10 @@ func (w *writer) AddPlanting(ctx context.Context, p logbook.Planting) (logbook.I
 	l := p.Filling
 	return w.add(ctx,
 		`INSERT INTO planting (season_id, bag_id, variety_id, number, school, headspace_cm, base_cm, cover_cm,
-		                       layer_cm, settling, planned_day, filler_cm)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		                       layer_cm, settling, planned_day, filler_cm, trigger_cm, showing_cm, raises, beside)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 		p.Season.ID, p.Bag.ID, p.Variety.ID, p.Number, l.School, float64(l.Headspace), float64(l.Base),
-		float64(l.Cover), float64(l.MaxLayer), l.Settling, int(p.Planned), float64(l.Filler))
+		float64(l.Cover), float64(l.MaxLayer), l.Settling, int(p.Planned), float64(l.Filler), float64(l.Trigger), float64(l.Showing), int(l.Raises), p.Beside)
 }
 
 // entryColumns leave out the client key, which only the schema compares.

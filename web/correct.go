@@ -284,6 +284,13 @@ func productForm(p logbook.Product, cat garden.Catalogue, sys measure.System) fo
 	return with(sundryForm(cat.Models), values)
 }
 
+func lengthOrEmpty(l measure.Length, sys measure.System) string {
+	if l == 0 {
+		return ""
+	}
+	return sys.Edit(l)
+}
+
 func numberOrEmpty(v float64) string {
 	if v == 0 {
 		return ""
@@ -335,6 +342,9 @@ func planThingForm(look *garden.View, cat garden.Catalogue, n logbook.Named, sys
 		{Name: "base", Label: "Medium under the seed", Kind: "quantity", Unit: unit, Value: sys.Edit(l.Base)},
 		{Name: "cover", Label: "Cover at planting", Kind: "quantity", Unit: unit, Value: sys.Edit(l.Cover)},
 		{Name: "layer", Label: "Thickest layer", Kind: "quantity", Unit: unit, Value: sys.Edit(l.MaxLayer)},
+		{Name: "trigger", Label: "Raise when stems stand", Kind: "quantity", Unit: unit, Value: lengthOrEmpty(l.Trigger, sys), Hint: "Empty: " + callsAt(l, sys)},
+		{Name: "showing", Label: "Leave showing", Kind: "quantity", Unit: unit, Value: lengthOrEmpty(l.Showing, sys), Hint: "Empty: as the school has it"},
+		{Name: "raises", Label: "Raise with", Kind: "choice", Value: fmt.Sprint(int(l.Raises)), Options: raisesOptions()},
 		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Value: numberOrEmpty(100 * l.Settling)},
 	}}, nil
 }
@@ -374,6 +384,8 @@ func (r *reading) correction(look *garden.View, n logbook.Named) (garden.Correct
 		}
 		l := st.Filling
 		l.School = hill.School(r.Text("school"))
+		l.Trigger, l.Showing = 0, 0
+		l = r.ownWay(l)
 		l.Headspace, l.Filler, l.Base = r.LengthOr("headspace", l.Headspace), r.LengthOr("filler", 0), r.LengthOr("base", l.Base)
 		l.Cover, l.MaxLayer, l.Settling = r.LengthOr("cover", l.Cover), r.LengthOr("layer", l.MaxLayer), r.Number("settling", 100*l.Settling)/100
 		c.Plan = &garden.PlanCorrection{ID: n.ID, Variety: r.ID("variety"), Number: r.Count("number"), Filling: l}

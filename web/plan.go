@@ -94,6 +94,7 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	a.filling.Base = r.LengthOr("base", a.filling.Base)
 	a.filling.Cover = r.LengthOr("cover", a.filling.Cover)
 	a.filling.MaxLayer = r.LengthOr("layer", a.filling.MaxLayer)
+	a.filling = r.ownWay(a.filling)
 	if percent := r.Text("settling"); percent != "" {
 		a.filling.Settling = r.Number("settling", 0) / 100
 	}
@@ -166,8 +167,8 @@ func (s *Site) planPage(c *gin.Context, status int, t form.Sent) error {
 	if faults, ok := asFaults(err); ok && len(plan.Faults) == 0 {
 		plan.Faults = append(plan.Faults, faults...)
 	}
-	if cat.TakenIn(a.bag.ID, a.year) && len(plan.Faults) == 0 && t.Form != "plan" && r.Text("bag") != "" {
-		plan.Faults.Add("bag", "Bag {} is taken already: choose another.", a.bag.Label)
+	if cat.TakenIn(a.bag.ID, a.year) && len(plan.Faults) == 0 && t.Form != "plan" && r.Text("bag") != "" && r.Text("beside") == "" {
+		plan.Faults.Add("bag", "Bag {} is taken already: choose another, or say below that they share it.", a.bag.Label)
 	}
 	if err == nil && r.Faults == nil {
 		if err := s.when(c, &body, &draft, a, &plan); err != nil {
@@ -260,6 +261,15 @@ func (b *planBody) show(d *forecast.Draft, a planAsk, sys measure.System) {
 	q.Set("cover", exactly(a.filling.Cover))
 	q.Set("layer", exactly(a.filling.MaxLayer))
 	q.Set("settling", fmt.Sprintf("%g", a.filling.Settling*100))
+	if a.filling.Trigger > 0 {
+		q.Set("trigger", exactly(a.filling.Trigger))
+	}
+	if a.filling.Showing > 0 {
+		q.Set("showing", exactly(a.filling.Showing))
+	}
+	if a.filling.Raises != hill.BySchool {
+		q.Set("raises", fmt.Sprint(int(a.filling.Raises)))
+	}
 	q.Set("mix", a.mix.Key)
 	q.Set("year", fmt.Sprint(a.year))
 	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), nil) {
@@ -300,6 +310,15 @@ func (s *Site) plannedIn(c *gin.Context) (planAsk, *reading, error) {
 	return s.readPlan(cat, &r), &r, nil
 }
 
+// ownWay reads how the grower raises, where that is not as the school has it.
+func (r *reading) ownWay(p hill.Plan) hill.Plan {
+	p.Trigger, p.Showing = r.LengthOr("trigger", p.Trigger), r.LengthOr("showing", p.Showing)
+	if n := r.Count("raises"); n >= 0 && n <= int(hill.OfStraw) && r.Text("raises") != "" {
+		p.Raises = hill.Raises(n)
+	}
+	return p
+}
+
 func (s *Site) savePlan(c *gin.Context) error {
 	a, r, err := s.plannedIn(c)
 	if err != nil {
@@ -309,7 +328,7 @@ func (s *Site) savePlan(c *gin.Context) error {
 		_, err := s.garden.PlanBag(c.Request.Context(), garden.NewPlanting{
 			// What was chosen, not what a plan that chose nothing is drawn with.
 			Year: a.year, Bag: r.ID("bag"), Variety: r.ID("variety"), Number: a.number,
-			Filling: a.filling, Timing: a.timing, Mix: a.mix.Mix, WillDrill: r.Text("drill") != "",
+			Filling: a.filling, Timing: a.timing, Mix: a.mix.Mix, WillDrill: r.Text("drill") != "", Beside: r.Text("beside") != "",
 		}, s.asked(c))
 		if err := r.refused(err); err != nil {
 			return err

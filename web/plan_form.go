@@ -56,6 +56,13 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		{Name: "mix", Label: "Filled with", Kind: "choice", Value: a.mix.Key, Options: mixes, Hint: a.mix.Reason},
 		{Name: "drill", Label: "I will drill drain holes before planting", Kind: "tick"},
 	}}
+	if in, taken := cat.In(a.bag.ID, a.year); taken {
+		out.Fields = append(out.Fields, form.Field{Name: "beside", Label: "Share the bag with " + in.Variety.Name, Kind: "tick"})
+	}
+	out.Fields = append(out.Fields,
+		form.Field{Name: "trigger", Label: "Raise when stems stand", Kind: "quantity", Unit: unit, Hint: "Empty: " + callsAt(a.filling, sys)},
+		form.Field{Name: "showing", Label: "Leave showing", Kind: "quantity", Unit: unit, Hint: "Empty: as the school has it"},
+		form.Field{Name: "raises", Label: "Raise with", Kind: "choice", Value: fmt.Sprint(int(a.filling.Raises)), Options: raisesOptions()})
 	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), sch) {
 		switch usual := logbook.UsualTiming(a.bag, a.variety); f.Name { // what follows the bag and the variety until it is chosen
 		case "shelter":
@@ -71,6 +78,19 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		out.Fields = append(out.Fields, f)
 	}
 	return out
+}
+
+// callsAt is the stem height that calls for a raise by the school.
+func callsAt(p hill.Plan, sys measure.System) string {
+	p.Trigger = 0
+	if at := p.CallsAt(); at > 0 {
+		return sys.Length(at)
+	}
+	return "it is not raised"
+}
+
+func raisesOptions() []form.Option {
+	return []form.Option{{Value: "0", Name: "as the school has it"}, {Value: "1", Name: "medium"}, {Value: "2", Name: "straw"}}
 }
 
 func varietyForm() form.Form {

@@ -29,6 +29,7 @@ type plantingBody struct {
 	Photos  []photoLine
 	Log     []logLine
 	Others  []forecast.PlantingForecast // earlier plantings of this bag
+	Beside  []forecast.PlantingForecast // that share it
 	Notes   []note
 	Done    *logLine // the entry just made, to be taken back
 	Said    string
@@ -141,6 +142,10 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 	body := plantingBody{Bag: h.Bag, S: st, Said: s.said(c)}
 	for _, p := range h.Plantings {
 		if st == nil || p.Planting.ID != st.Planting.ID {
+			if st != nil && p.Beside != 0 && p.Beside == st.Beside {
+				body.Beside = append(body.Beside, p)
+				continue
+			}
 			body.Others = append(body.Others, p)
 		}
 	}

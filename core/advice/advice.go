@@ -50,6 +50,7 @@ const (
 	Straw    Kind = "straw"     // may carry weedkiller
 	Chips    Kind = "chips"     // fresh chips take nitrogen
 	Smallest Kind = "smallest"  // the smallest kind that does
+	Unusual  Kind = "unusual"   // filled otherwise than is usual
 )
 
 // Kinds about medium and feed.

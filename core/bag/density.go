@@ -24,6 +24,21 @@ const twoLevelLitres measure.Volume = 7
 // Closest that two pieces may lie: nearer is advised against. Practice.
 const Closest measure.Length = 12
 
+// bedSpacing in the row, and between rows, of plants in the ground. Practice.
+const bedSpacing measure.Length = 30
+
+func bedRows(c crop.Class) measure.Length {
+	if c.Crop() == crop.SweetPotato {
+		return 90
+	}
+	return 65
+}
+
+// bedArea of one plant.
+func bedArea(c crop.Class) measure.Area {
+	return measure.SquareCentimetres(float64(bedSpacing) * float64(bedRows(c)))
+}
+
 // manyPieces is more than any bag takes.
 const manyPieces = 200
 
@@ -45,6 +60,10 @@ func (r Room) usable(s Shape) (measure.Volume, measure.Length) {
 // share the floor.
 func Suggest(s Shape, r Room, c crop.Class, twoLevel bool) Suggestion {
 	k := c.Constants()
+	if s.Ground() {
+		n := max(1, int(float64(s.AreaAt(0))/float64(bedArea(c))+1e-9))
+		return Suggestion{Number: n, ByLitres: n, ByFootprint: n, ByClosest: n}
+	}
 	usable, depth := r.usable(s)
 	per, rings := k.LitresPerPlant, 1
 	if twoLevel {
@@ -64,6 +83,16 @@ func Suggest(s Shape, r Room, c crop.Class, twoLevel bool) Suggestion {
 // SuggestWorking is Suggest with its steps.
 func SuggestWorking(s Shape, r Room, c crop.Class, twoLevel bool) working.Working {
 	got, k := Suggest(s, r, c, twoLevel), c.Constants()
+	if s.Ground() {
+		l, w := s.Base()
+		return working.Working{
+			Title: "How many to plant here", Result: got.Number, Mark: working.Practice, Source: "the usual distances in the ground", Changes: "Closer rows, or your own number.",
+			Steps: []working.Step{
+				{Says: "{} × {}", Args: []any{l, w}, Result: s.AreaAt(0)},
+				{Says: "÷ {} a plant, {} in the row and {} between rows", Args: []any{bedArea(c), bedSpacing, bedRows(c)}, Result: got.Number},
+			},
+		}
+	}
 	usable, _ := r.usable(s)
 	per := k.LitresPerPlant
 	if twoLevel {

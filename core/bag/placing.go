@@ -29,8 +29,12 @@ type Layout struct {
 // or wider where the spacing asks for it; a single one in the middle, from five
 // on one in the middle and the rest around it. Box: the rows that keep the
 // widest spacing. All at least WallGap from the wall where the bag is wide
-// enough. More than 200 pieces are placed as 200.
+// enough. More than 200 pieces are placed as 200. In the ground they stand in rows with
+// the spacing of a bed, or as close as their number asks for.
 func Place(s Shape, h measure.Length, n int, as Layout) []Spot {
+	if s.Ground() {
+		return placeBed(s, h, n)
+	}
 	n = min(n, 200)
 	if n <= 0 {
 		return nil
@@ -93,6 +97,16 @@ func placeRows(s Shape, h measure.Length, n int) []Spot {
 		}
 	}
 	return best
+}
+
+// placeBed in the fewest rows that keep the spacing of a bed, 500 at the most.
+func placeBed(s Shape, h measure.Length, n int) []Spot {
+	n = min(n, 500)
+	if n <= 0 {
+		return nil
+	}
+	row := max(1, int(float64(s.baseL/bedSpacing)+1e-9))
+	return inRows(s, h, n, (n+row-1)/row)
 }
 
 func inRows(s Shape, h measure.Length, n, rows int) []Spot {

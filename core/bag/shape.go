@@ -20,6 +20,7 @@ const (
 	Box   Kind = "box"
 	Sack  Kind = "sack"
 	Lined Kind = "lined"
+	Bed   Kind = "bed" // in the ground, or a row: no walls and no litres
 )
 
 // Limits of a believable container, in cm.
@@ -27,6 +28,50 @@ const (
 	MinSide measure.Length = 5
 	MaxSide measure.Length = 400
 )
+
+// Limits of a bed or row in the ground, in cm, and how deep roots are reckoned in it.
+const (
+	MinBed  measure.Length = 10
+	MaxBed  measure.Length = 20_000
+	bedDeep measure.Length = 30
+)
+
+// heightOverWidth of an ordinary round bag. Practice.
+const heightOverWidth = 1.05
+
+// NewOfLitres makes an ordinary round bag with straight sides of so many litres to the rim.
+// Height and width that are not known, 0, are those of a bag 1.05 times as high as it is
+// wide.
+//
+//	V = π ÷ 4 · D² · H
+func NewOfLitres(v measure.Volume, height, width measure.Length) (Shape, error) {
+	cm3 := float64(v) * 1000
+	if !(cm3 > 0 && cm3 <= 64_000_000) {
+		return Shape{}, fmt.Errorf("%w: %.4g litres", ErrShape, float64(v))
+	}
+	switch {
+	case height > 0 && width > 0:
+		return Shape{}, fmt.Errorf("%w: of litres, height and width two tell the third", ErrShape)
+	case height > 0:
+		width = measure.Length(math.Sqrt(4 * cm3 / (math.Pi * float64(height))))
+	case width > 0:
+		height = measure.Length(4 * cm3 / (math.Pi * float64(width) * float64(width)))
+	default:
+		width = measure.Length(math.Cbrt(4 * cm3 / (math.Pi * heightOverWidth)))
+		height = heightOverWidth * width
+	}
+	return NewRound(width, width, height)
+}
+
+// NewBed makes a bed from its length and width, or a row from its length and the distance
+// to the next, each between 10 cm and 200 m. Roots are reckoned 30 cm deep.
+func NewBed(length, width measure.Length) (Shape, error) {
+	s := Shape{kind: Bed, baseL: length, baseW: width, topL: length, topW: width, height: bedDeep}
+	return s, s.Check()
+}
+
+// Ground reports whether it is in the ground: a bed or row, without walls and litres.
+func (s Shape) Ground() bool { return s.kind == Bed }
 
 // ErrShape is wrapped by every refusal of a shape.
 var ErrShape = errors.New("not a shape a bag can have")
@@ -95,20 +140,24 @@ func NewBox(baseL, baseW, topL, topW, height measure.Length) (Shape, error) {
 }
 
 func (s Shape) Check() error {
+	least, most := MinSide, MaxSide
+	if s.kind == Bed {
+		least, most = MinBed, MaxBed
+	}
 	for _, side := range []struct {
 		name string
 		v    measure.Length
 	}{{"base", s.baseL}, {"base width", s.baseW}, {"top", s.topL}, {"top width", s.topW}, {"height", s.height}} {
-		if !(side.v >= MinSide && side.v <= MaxSide) {
+		if !(side.v >= least && side.v <= most) {
 			return fmt.Errorf("%w: the %s of %.4g cm is not between %g and %g cm",
-				ErrShape, side.name, float64(side.v), float64(MinSide), float64(MaxSide))
+				ErrShape, side.name, float64(side.v), float64(least), float64(most))
 		}
 	}
 	return nil
 }
 
 // Round reports whether the body is round from above, as all but boxes are.
-func (s Shape) Round() bool { return s.kind != Box }
+func (s Shape) Round() bool { return s.kind != Box && s.kind != Bed }
 
 // Kind of the body.
 func (s Shape) Kind() Kind { return s.kind }

@@ -33,9 +33,9 @@ type Height struct {
 // not reach within their days are left out. The days never run backwards. The result
 // is appended to into.
 func (p Plan) Climbs(s bag.Shape, at Height, stems Stems, into []Climb) []Climb {
-	h := p.School.Params()
+	calls := p.CallsAt()
 	top := s.UsableTop(p.Headspace)
-	if h.Trigger <= 0 || p.MaxLayer <= 0 {
+	if s.Ground() || calls <= 0 || p.MaxLayer <= 0 {
 		return into
 	}
 	level, raised := at.Level, at.Raised
@@ -48,7 +48,7 @@ func (p Plan) Climbs(s bag.Shape, at Height, stems Stems, into []Climb) []Climb 
 			break
 		}
 		above := measure.Length(length) - raised
-		if above < h.Trigger-1e-9 {
+		if above < calls-1e-9 {
 			continue
 		}
 		thick := nextThickness(top-level, p.MaxLayer)
@@ -57,7 +57,7 @@ func (p Plan) Climbs(s bag.Shape, at Height, stems Stems, into []Climb) []Climb 
 			continue
 		}
 		r := p.rung(s, p.over(), level, level+room)
-		r.Trigger, r.Cut = h.Trigger, room < thick-1e-9
+		r.Trigger, r.Cut = calls, room < thick-1e-9
 		into = append(into, Climb{Rung: r, Day: d, Stem: above})
 		level, raised = level+room, raised+room
 	}

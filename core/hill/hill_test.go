@@ -175,7 +175,9 @@ func TestPlansThatCannotBeLaid(t *testing.T) {
 		"no cover":                     {cask(t), with(func(p *Plan) { p.Cover = 0 }), ErrCover},
 		"layer of nothing":             {cask(t), with(func(p *Plan) { p.MaxLayer = 0 }), ErrLayer},
 		"all of it settles":            {cask(t), with(func(p *Plan) { p.Settling = 1 }), ErrSettling},
-		"two levels in a shallow bag":  {shallow, Defaults(TwoLevel), ErrTwoLevel},
+		"two levels in a tray":         {shallow, with(func(p *Plan) { p.School, p.Headspace = TwoLevel, shallow.Height()-11 }), ErrTwoLevel},
+		"called for by a seedling":     {cask(t), with(func(p *Plan) { p.Trigger = 1 }), ErrTrigger},
+		"all of the stem left showing": {cask(t), with(func(p *Plan) { p.Trigger, p.Showing = 12, 12 }), ErrShowing},
 	} {
 		if _, err := Lay(c.shape, c.plan); !errors.Is(err, c.want) {
 			t.Errorf("%s: %v, want %v", name, err, c.want)
@@ -186,7 +188,7 @@ func TestPlansThatCannotBeLaid(t *testing.T) {
 		class  crop.Class
 		want   error
 	}{
-		{Steps, crop.SweetMid, ErrSweet}, {TwoLevel, crop.Maincrop, ErrHabit}, {TwoLevel, crop.FirstEarly, nil}, {Steps, crop.Maincrop, nil},
+		{Steps, crop.SweetMid, ErrSweet}, {TwoLevel, crop.Maincrop, nil}, {TwoLevel, crop.FirstEarly, nil}, {Steps, crop.Maincrop, nil},
 	} {
 		if err := Suits(c.school, c.class); !errors.Is(err, c.want) {
 			t.Errorf("%s for %s: %v, want %v", c.school, c.class, err, c.want)
@@ -268,5 +270,41 @@ func TestChipsLieUnderTheMedium(t *testing.T) {
 	p.Filler = 14
 	if _, err := Lay(cask(t), p); !errors.Is(err, ErrFiller) {
 		t.Errorf("14 cm of chips: %v", err)
+	}
+}
+
+// The grower's own way is laid as it is asked for, and what is unusual is said.
+func TestAnOwnWayIsLaidAndItsConsequenceSaid(t *testing.T) {
+	c := cask(t)
+	p := Defaults(Steps)
+	if said := p.Unusual(c, crop.Maincrop); len(said) != 0 {
+		t.Errorf("the usual way is unusual: %v", said)
+	}
+	p.Trigger, p.Showing, p.MaxLayer, p.Raises = 30, 4, 16, OfStraw
+	l, err := Lay(c, p)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, r := range l.Rungs {
+		if r.Trigger != 30 || r.Of != Straw || r.Thickness() > 16 {
+			t.Errorf("a raise of %+v", r)
+		}
+	}
+	if room := p.Room(30); room != 26 {
+		t.Errorf("of 30 cm %v may be buried, want all but 4", room)
+	}
+	if said := p.Unusual(c, crop.Maincrop); len(said) != 3 {
+		t.Errorf("it says %v", said)
+	}
+	tub, err := bag.NewRound(28, 32, 28)
+	if err != nil {
+		t.Fatal(err)
+	}
+	two := Defaults(TwoLevel)
+	if l, err = Lay(tub, two); err != nil || len(l.Seed) != 2 {
+		t.Errorf("two levels in an ordinary tub: %+v, %v", l, err)
+	}
+	if said := two.Unusual(tub, crop.Maincrop); len(said) != 2 {
+		t.Errorf("two levels of a maincrop in a tub: %v", said)
 	}
 }

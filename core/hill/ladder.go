@@ -17,6 +17,28 @@ type Plan struct {
 	Cover     measure.Length // medium over the seed at planting
 	MaxLayer  measure.Length // the most one raise adds; unused when filled once
 	Settling  float64        // share of loose volume lost in settling, 0 to under 1
+	// The grower's own way, beside the school's; 0 for as the school has it: the stem above
+	// the medium that calls for a raise, what is left showing after it, what it is made of.
+	Trigger, Showing measure.Length
+	Raises           Raises
+}
+
+// Raises are made of a material: as the school has it, or as the grower says.
+type Raises int
+
+// What raises are made of.
+const (
+	BySchool Raises = iota
+	OfMedium
+	OfStraw
+)
+
+// CallsAt is the stem above the medium that calls for a raise; 0 where there are none.
+func (p Plan) CallsAt() measure.Length {
+	if p.Trigger > 0 {
+		return p.Trigger
+	}
+	return p.School.Params().Trigger
 }
 
 // What is usual until a bag is planned: kept free below the rim for watering and
@@ -85,8 +107,9 @@ var (
 	ErrCover     = &PlanError{"cover", measure.Say("Seed needs some cover: more than 0.")}
 	ErrLayer     = &PlanError{"layer", measure.Say("A layer must be at least {}.", thinnest)}
 	ErrSettling  = &PlanError{"settling", measure.Say("Settling is a share of the loose volume from 0 to 0.9.")}
-	ErrTwoLevel  = &PlanError{"school", measure.Say("Two levels of seed need a bag of at least {} usable, filled {} deep.", twoLevelLitres, twoLevelDepth)}
-	ErrHabit     = &PlanError{"school", measure.Say("Two levels are for determinate types: earlies, not maincrops or sweet potatoes.")}
+	ErrTwoLevel  = &PlanError{"school", measure.Say("Two levels of seed want a depth of {} at the least.", twoLevelLeast)}
+	ErrTrigger   = &PlanError{"trigger", measure.Say("Stems call for a raise between {} and {}.", measure.Length(3), measure.Length(60))}
+	ErrShowing   = &PlanError{"showing", measure.Say("Less is left showing than stands when a layer is called for.")}
 	ErrSweet     = &PlanError{"school", measure.Say("Sweet potatoes are filled once: slips are set deep and not raised.")}
 )
 
@@ -105,17 +128,45 @@ const thinnest measure.Length = 1
 // deepest that any layer of a plan is taken, in cm.
 const deepest measure.Length = 400
 
-// Suits checks a school against a class: sweet potatoes are filled once, two
-// levels are for determinate potatoes.
+// Suits checks a school against a class: sweet potatoes are filled once.
 func Suits(s School, c crop.Class) error {
-	k := c.Constants()
-	switch {
-	case k.Crop == crop.SweetPotato && s != FillOnce:
+	if c.Crop() == crop.SweetPotato && s != FillOnce {
 		return ErrSweet
-	case s == TwoLevel && !k.Determinate:
-		return ErrHabit
 	}
 	return nil
+}
+
+// Unusual says what comes of a plan that is laid otherwise than is usual for it; nothing is
+// refused for that. Practice.
+func (p Plan) Unusual(s bag.Shape, c crop.Class) []measure.Phrase {
+	var out []measure.Phrase
+	add := func(says string, args ...any) { out = append(out, measure.Say(says, args...)) }
+	top := s.UsableTop(p.Headspace)
+	if s.Ground() {
+		return nil
+	}
+	if p.School == TwoLevel {
+		if depth, v := top-p.Filler, s.Between(p.Filler, top); depth < twoLevelDepth-1e-9 || v < twoLevelLitres {
+			add("Two levels work from {} of medium and {} on: in {} and {} the rings crowd each other, expect small tubers and few from the lower ring.", twoLevelDepth, twoLevelLitres, depth, v)
+		}
+		if !c.Constants().Determinate {
+			add("A {} sets tubers along its stem as it is raised; at two levels the lower ring is mostly in the way.", c.Name())
+		}
+	}
+	h := p.School.Params()
+	if h.Trigger <= 0 {
+		return out
+	}
+	if p.Trigger > 1.4*h.Trigger {
+		add("Waiting until stems stand {} leaves tubers near the top in the light longer: look for green ones.", p.Trigger)
+	}
+	if p.Showing > 0 && p.Showing < h.Showing {
+		add("Only {} left showing feeds the plant less for some days: each raise sets it back.", p.Showing)
+	}
+	if p.MaxLayer > 1.5*h.Layer {
+		add("Layers of {} weigh on young stems and stay wet inside: put them on loosely.", p.MaxLayer)
+	}
+	return out
 }
 
 // Lay lays the whole ladder of a bag.
@@ -126,6 +177,10 @@ func Suits(s School, c crop.Class) error {
 func Lay(s bag.Shape, p Plan) (Ladder, error) {
 	if err := p.check(s); err != nil {
 		return Ladder{}, err
+	}
+	if s.Ground() { // nothing is filled in: seed lies under its cover
+		top := s.Height()
+		return Ladder{School: FillOnce, Top: top, Start: top, Seed: []measure.Length{max(5, top-p.Cover)}}, nil
 	}
 	top := s.UsableTop(p.Headspace)
 	if p.School == TwoLevel {
@@ -155,11 +210,15 @@ func (p Plan) chips(s bag.Shape) []Rung {
 
 // over is what goes over the seed.
 func (p Plan) over() Material {
-	if p.School.Params().Straw {
+	switch {
+	case p.Raises == OfStraw, p.Raises == BySchool && p.School.Params().Straw:
 		return Straw
 	}
 	return Medium
 }
+
+// Over is what raises are made of.
+func (p Plan) Over() Material { return p.over() }
 
 // UsualFiller is how deep chips go in a bag that has them: a fifth of its usable
 // depth. Practice.
@@ -172,7 +231,7 @@ const maxFiller = 1.0 / 3
 const lowerRing, upperRing = 1.0 / 3, 0.55
 
 func layTwoLevel(s bag.Shape, p Plan, top measure.Length) (Ladder, error) {
-	if top-p.Filler < twoLevelDepth-1e-9 || s.Between(p.Filler, top) < twoLevelLitres {
+	if top-p.Filler < twoLevelLeast {
 		return Ladder{}, ErrTwoLevel
 	}
 	depth := top - p.Filler
@@ -190,6 +249,9 @@ func Replan(s bag.Shape, p Plan, level measure.Length) ([]Rung, error) {
 	if err := p.check(s); err != nil {
 		return nil, err
 	}
+	if s.Ground() {
+		return nil, nil
+	}
 	return rise(s, p, level, s.UsableTop(p.Headspace)), nil
 }
 
@@ -206,7 +268,7 @@ func rise(s bag.Shape, p Plan, from, top measure.Length) []Rung {
 	rungs := make([]Rung, n)
 	for i := range rungs {
 		rungs[i] = p.rung(s, p.over(), from+thick*measure.Length(i), from+thick*measure.Length(i+1))
-		rungs[i].Trigger = p.School.Params().Trigger
+		rungs[i].Trigger = p.CallsAt()
 	}
 	return rungs
 }
@@ -261,10 +323,19 @@ func (p Plan) Fit(s bag.Shape, r Rung, stem measure.Length) Rung {
 // medium; never under 0.
 func (p Plan) Room(stem measure.Length) measure.Length {
 	keep := max(p.School.Params().Showing, stem/3)
+	if p.Showing > 0 {
+		keep = p.Showing
+	}
 	return max(0, stem-keep)
 }
 
 func (p Plan) check(s bag.Shape) error {
+	if s.Ground() {
+		if !(p.Cover > 0 && p.Cover <= s.Height()) {
+			return ErrCover
+		}
+		return nil
+	}
 	top := s.UsableTop(p.Headspace)
 	switch {
 	case !(p.Headspace >= 0 && top >= 5):
@@ -279,6 +350,10 @@ func (p Plan) check(s bag.Shape) error {
 		return ErrCover
 	case !(p.MaxLayer >= 0 && p.MaxLayer <= deepest):
 		return ErrLayer
+	case p.Trigger != 0 && !(p.Trigger >= 3 && p.Trigger <= 60):
+		return ErrTrigger
+	case p.Showing != 0 && !(p.Showing > 0 && p.Showing < max(p.CallsAt(), 3)):
+		return ErrShowing
 	case p.School == TwoLevel:
 		return nil
 	case p.Filler+p.Base >= top:

@@ -92,10 +92,12 @@ func Default(c crop.Class) School {
 	return Steps
 }
 
-// Least depth and volume for two levels of seed.
+// Depth and volume from which two levels of seed work, and the depth that two rings can lie
+// in at all. Practice.
 const (
-	twoLevelDepth  measure.Length = 35
+	twoLevelDepth  measure.Length = 30
 	twoLevelLitres measure.Volume = 25
+	twoLevelLeast  measure.Length = 12
 )
 
 // TransplantTips are what shows of a transplant that is buried to its tips, in

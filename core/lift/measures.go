@@ -15,7 +15,8 @@ type Bag struct {
 	// weighed.
 	SeedLow, SeedHigh measure.Mass
 	Plants            int            // tubers, pieces or slips planted
-	Litres            measure.Volume // settled medium at the end
+	Litres measure.Volume // settled medium at the end; 0 in the ground
+	Area   measure.Area   // of floor it took, at the rim; 0 where it is not known
 	Total
 	// Unweighed is set when part of the harvest left the bag without a weight:
 	// every measure is then the least it can be.
@@ -57,6 +58,14 @@ func (b Bag) PerLitre() measure.Mass {
 		return 0
 	}
 	return measure.Mass(float64(b.Edible) / float64(b.Litres))
+}
+
+// PerArea is edible harvest for each square metre of floor, 0 without one.
+func (b Bag) PerArea() measure.Mass {
+	if b.Area <= 0 {
+		return 0
+	}
+	return measure.Mass(float64(b.Edible) / float64(b.Area))
 }
 
 // PerPlant is edible harvest for each tuber or slip planted, 0 without plants.
@@ -170,6 +179,11 @@ func (b Bag) RatioWorking() working.Working {
 // PerLitreWorking shows edible harvest for each litre.
 func (b Bag) PerLitreWorking() working.Working {
 	return b.shared("Harvest for each litre of medium", "settled medium in the bag at the end", b.Litres, b.PerLitre(), "How high the bag was filled.")
+}
+
+// PerAreaWorking shows edible harvest for each square metre.
+func (b Bag) PerAreaWorking() working.Working {
+	return b.shared("Harvest for each square metre", "floor it took, at the rim", b.Area, b.PerArea(), "How closely bags stand.")
 }
 
 // PerPlantWorking shows edible harvest for each plant.

@@ -4,6 +4,7 @@ import (
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/growth"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden/logbook"
@@ -37,7 +38,11 @@ func (s *PlantingForecast) Growing(from bag.Calibration) bag.Growing {
 	g.Usable = s.Bag.Model.Shape.Between(s.Ladder.Bottom, s.Ladder.Top)
 	if s.Stage == logbook.StageClosed {
 		g.Usable, g.Depth = s.Settled(), s.Level-s.Ladder.Bottom
+		if s.Bag.Model.Shape.Ground() {
+			g.Usable, g.Depth = s.Bag.Model.Shape.Full(), s.Bag.Model.Shape.Height()
+		}
 	}
+	g.Usable *= measure.Volume(s.Part())
 	if s.Stage == logbook.StagePlanned {
 		g.Plants, g.Seed = s.Number, s.SeedWanted()
 	}
@@ -53,8 +58,11 @@ func (s *PlantingForecast) Growing(from bag.Calibration) bag.Growing {
 // at the bottom and straw over the seed weigh what they usually do.
 func (s *PlantingForecast) WetWeight(mix medium.Mix) measure.Mass {
 	shape, l := s.Bag.Model.Shape, &s.Ladder
+	if shape.Ground() { // nobody lifts it
+		return 0
+	}
 	of := map[string]measure.Volume{"chips": shape.Between(0, l.Bottom)}
-	if l.School.Params().Straw && len(l.Seed) > 0 {
+	if s.Filling.Over() == hill.Straw && len(l.Seed) > 0 {
 		of["straw"] = shape.Between(l.Seed[0], l.Top)
 	}
 	settled := shape.Between(0, l.Top)

@@ -79,7 +79,10 @@ func concerns(d *Draft, k crop.Constants) advice.List {
 	if ladder.School == hill.RolledRim && !d.Bag.Model.Rolls {
 		warn(advice.Rim, "The rim of a {} does not roll down: leaves will stand in shade until it is filled.", d.Bag.Model.Name)
 	}
-	if ladder.School == hill.StrawOver {
+	for _, says := range ladder.Unusual(shape, d.Variety.Class) {
+		warn(advice.Unusual, "{}", says)
+	}
+	if ladder.Over() == hill.Straw {
 		warn(advice.Straw, "Straw from a field you do not know may carry weedkiller: sow beans in a sample for three weeks first.")
 	}
 	if ladder.Filler > 0 {

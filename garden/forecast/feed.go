@@ -11,7 +11,7 @@ import (
 
 func (in *Inputs) feedAsk(st *PlantingForecast) {
 	ask := &st.FeedAsk
-	ask.Class, ask.Litres = st.Variety.Class, st.Bag.Model.Shape.Between(st.Ladder.Bottom, st.Ladder.Top)
+	ask.Class, ask.Litres = st.Variety.Class, st.Bag.Model.Shape.Between(st.Ladder.Bottom, st.Ladder.Top)*measure.Volume(st.Part())
 	if in.Base != nil {
 		ask.Base = &in.Base.Feed
 	}

@@ -53,6 +53,7 @@ const (
 	FigureRatio    = "ratio"
 	FigurePerLitre = "per-litre"
 	FigurePerPlant = "per-plant"
+	FigurePerArea  = "per-area"
 	FigureMean     = "mean"
 	FigureMedium   = "medium"
 	FigureLevel    = "level"
@@ -102,6 +103,8 @@ func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 		return m.RatioWorking(), nil
 	case figure == FigurePerLitre && m.Litres > 0 && s.Lifted():
 		return m.PerLitreWorking(), nil
+	case figure == FigurePerArea && m.Area > 0 && s.Lifted():
+		return m.PerAreaWorking(), nil
 	case figure == FigurePerPlant && m.Plants > 0 && s.Lifted():
 		return m.PerPlantWorking(), nil
 	}
@@ -160,7 +163,7 @@ func Mix(row []PlantingForecast) measure.Volume {
 	var v measure.Volume
 	for i := range row {
 		if row[i].RaiseDue() {
-			v += row[i].Upcoming().Loose
+			v += row[i].Upcoming().Loose * measure.Volume(row[i].Part())
 		}
 	}
 	return v
@@ -175,7 +178,7 @@ func MixWorking(row []PlantingForecast) working.Working {
 	for i := range row {
 		if s := &row[i]; s.RaiseDue() {
 			next := s.Upcoming()
-			w.Steps = append(w.Steps, working.Step{Says: "{}: {} to {}", Args: []any{s.Bag.Label, next.From, next.To}, Result: next.Loose})
+			w.Steps = append(w.Steps, working.Step{Says: "{}: {} to {}", Args: []any{s.Bag.Label, next.From, next.To}, Result: next.Loose * measure.Volume(s.Part())})
 		}
 	}
 	w.Steps = append(w.Steps, working.Step{Says: "together", Result: w.Result})

@@ -138,16 +138,16 @@ func (s *PlantingForecast) now(today measure.Day) {
 	}
 }
 
-// OneToABag keeps, of each bag, what grows in it, else what is planned first.
+// OneToABag keeps, of each bag, what grows in it, else what is planned first; all of them
+// where several share it.
 func OneToABag(row []PlantingForecast) []PlantingForecast {
 	first := make(map[logbook.ID]int, len(row))
 	again := false
 	for i := range row {
-		s := &row[i]
-		at, other := first[s.Bag.ID]
+		at, other := first[row[i].Bag.ID]
 		again = again || other
-		if !other || s.Stage == logbook.StageGrowing || row[at].Stage != logbook.StageGrowing && s.Season.Year < row[at].Season.Year {
-			first[s.Bag.ID] = i
+		if !other || row[i].before(&row[at]) {
+			first[row[i].Bag.ID] = i
 		}
 	}
 	if len(row) == 0 || !again && row[0].Season.Year == row[len(row)-1].Season.Year {
@@ -155,8 +155,8 @@ func OneToABag(row []PlantingForecast) []PlantingForecast {
 	}
 	out := make([]PlantingForecast, 0, len(first))
 	for i := range row {
-		if first[row[i].Bag.ID] == i {
-			out = append(out, row[i])
+		if s, at := &row[i], first[row[i].Bag.ID]; at == i || s.Beside != 0 && s.Beside == row[at].Beside {
+			out = append(out, *s)
 		}
 	}
 	slices.SortStableFunc(out, func(a, b PlantingForecast) int {
@@ -165,6 +165,19 @@ func OneToABag(row []PlantingForecast) []PlantingForecast {
 			cmp.Compare(len(x.Label), len(y.Label)), cmp.Compare(x.Label, y.Label))
 	})
 	return out
+}
+
+// before another planting of the same bag: what grows comes first, the one planted last of
+// several seasons, then what is planned soonest.
+func (s *PlantingForecast) before(o *PlantingForecast) bool {
+	grows, other := s.Stage == logbook.StageGrowing, o.Stage == logbook.StageGrowing
+	switch {
+	case grows != other:
+		return grows
+	case grows:
+		return s.State.Planted > o.State.Planted
+	}
+	return s.Season.Year < o.Season.Year
 }
 
 // Group is finished bags taken together, for the ratio of their totals: without those that

@@ -99,7 +99,7 @@ func (s *ShoppingList) Fill(st *PlantingForecast, cs medium.Components, today me
 		}
 		for _, p := range parts {
 			s.line(ShoppingLine{Kind: logbook.MediumSack, Component: p.Component}).
-				add(Need{Bag: st.Bag.Label, What: what, By: max(by, today), Litres: r.Loose * measure.Volume(p.Share)})
+				add(Need{Bag: st.Bag.Label, What: what, By: max(by, today), Litres: r.Loose * measure.Volume(p.Share*st.Part())})
 		}
 	}
 	planted := st.Grown.Plant.Planted

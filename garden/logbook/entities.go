@@ -67,6 +67,23 @@ type Model struct {
 	Empty    measure.Mass   // 0 when not weighed
 	Price    int            // in hundredths of the grower's money; 0 when not known
 	Lasts    int            // seasons; 0 when not known
+	Assumed  Assumed        // measures that nobody took
+}
+
+// Assumed measures of a kind of bag: those of an ordinary round one of its litres.
+type Assumed string
+
+// What is assumed.
+const (
+	NothingAssumed Assumed = ""
+	WidthAssumed   Assumed = "width"
+	HeightAssumed  Assumed = "height"
+	AllAssumed     Assumed = "both"
+)
+
+// Name for reading.
+func (a Assumed) Name() string {
+	return map[Assumed]string{WidthAssumed: "its width is assumed", HeightAssumed: "its height is assumed", AllAssumed: "its measures are assumed"}[a]
 }
 
 // SoldOtherwise reports whether the litres a kind of bag is sold as lie more than
@@ -111,6 +128,19 @@ type Planting struct {
 	Number  int // tubers or slips planned
 	Filling hill.Plan
 	Planned measure.Day
+	// Beside is the same number for plantings that share one container; 0 for one alone.
+	Beside ID
+	// Share of the container's litres it has, 0 to 1: by plants, or as the grower says.
+	Share    float64
+	OwnShare bool
+}
+
+// Part of its container that is its own, over 0 to 1.
+func (p *Planting) Part() float64 {
+	if p.Share > 0 && p.Share <= 1 {
+		return p.Share
+	}
+	return 1
 }
 
 // Kind of log entry.

@@ -73,6 +73,8 @@ type State struct {
 	Harvest   lift.Total
 	Unweighed bool // part of the harvest left without a weight
 
+	over hill.Material // that raises are made of
+
 	Log   []Entry // entries that stand, by day
 	Aside []Aside // those of them that cannot be applied
 }
@@ -184,7 +186,7 @@ func Replay(p *Planting, log []Entry) (State, error) {
 	if err != nil {
 		return s, PlanFault(err)
 	}
-	s.Ladder, s.Rungs = ladder, ladder.Rungs
+	s.Ladder, s.Rungs, s.over = ladder, ladder.Rungs, p.Filling.Over()
 	s.Log = Live(log)
 	s.Aside = replay(s.Log, func(e *Entry) error { return s.apply(p, e) })
 	return s, nil
@@ -348,10 +350,7 @@ func (s *State) weigh(e *Entry) error {
 
 // stuff that raises are made of.
 func (s *State) stuff() hill.Material {
-	if s.Ladder.School.Params().Straw {
-		return hill.Straw
-	}
-	return hill.Medium
+	return s.over
 }
 
 // Settled volume in the bag now that roots grow in: all but chips at the bottom.
@@ -370,8 +369,9 @@ func (s *State) Settled() measure.Volume {
 func (s *State) Lifted() bool { return len(s.Batches) > 0 || s.Stage == StageClosed }
 
 // Measures of the bag for comparing.
-func (s *State) Measures() lift.Bag {
-	return lift.Bag{Seed: s.Seed, SeedLow: s.SeedLow, SeedHigh: s.SeedHigh, Plants: s.Plants, Litres: s.Settled(), Total: s.Harvest, Unweighed: s.Unweighed}
+func (s *PlantingState) Measures() lift.Bag {
+	shape := s.Bag.Model.Shape
+	return lift.Bag{Area: shape.AreaAt(shape.Height()) * measure.Area(s.Part()), Seed: s.Seed, SeedLow: s.SeedLow, SeedHigh: s.SeedHigh, Plants: s.Plants, Litres: s.Settled() * measure.Volume(s.Part()), Total: s.Harvest, Unweighed: s.Unweighed}
 }
 
 // Spots where the seed lies; before planting, where it will lie.
