@@ -49,7 +49,7 @@ func TestLostBagHasARatioOfNothing(t *testing.T) {
 	if s := p.state(id); s.Lifted() {
 		t.Error("a growing bag with nothing weighed has a harvest")
 	}
-	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Closed, Day: today})
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Closed, Day: today, Thing: logbook.NothingCame})
 	p.must(err)
 	s := p.state(id)
 	for _, figure := range []string{forecast.FigureHarvest, forecast.FigureRatio, forecast.FigurePerLitre, forecast.FigurePerPlant} {

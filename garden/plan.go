@@ -2,7 +2,9 @@ package garden
 
 import (
 	"context"
+	"strings"
 
+	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
@@ -15,6 +17,9 @@ type NewPlanting struct {
 	Year    int
 	Bag     logbook.ID
 	Variety logbook.ID
+	// Unknown is the class of a variety that is not known, of kitchen tubers say; empty where
+	// a variety is chosen.
+	Unknown crop.Class
 	Number  int
 	Filling hill.Plan
 	Timing  logbook.Timing // the usual one when its Way is empty
@@ -32,6 +37,12 @@ func (g *Garden) PlanBag(ctx context.Context, n NewPlanting, a Request) (logbook
 
 // planBag within a transaction.
 func planBag(ctx context.Context, w Writer, n NewPlanting, a Request) (logbook.ID, error) {
+	if n.Variety == 0 && n.Unknown.Known() {
+		var err error
+		if n.Variety, err = unknownVariety(ctx, w, n.Unknown); err != nil {
+			return 0, err
+		}
+	}
 	b, v, err := bagAndVariety(ctx, w, n.Bag, n.Variety)
 	if err != nil {
 		return 0, err
@@ -67,6 +78,16 @@ func planBag(ctx context.Context, w Writer, n NewPlanting, a Request) (logbook.I
 		err = w.SetTiming(ctx, id, n.Timing)
 	}
 	return id, err
+}
+
+// unknownVariety of a class, which is kept once.
+func unknownVariety(ctx context.Context, w Writer, class crop.Class) (logbook.ID, error) {
+	name := logbook.UnknownName(class)
+	varieties, err := w.Varieties(ctx)
+	if v, ok := logbook.Find(varieties, func(v logbook.Variety) bool { return strings.EqualFold(v.Name, name) }); ok || err != nil {
+		return v.ID, err
+	}
+	return w.AddVariety(ctx, logbook.Variety{Name: name, Class: class})
 }
 
 // setMix of a planting, when it can be read again.

@@ -23,6 +23,7 @@ import (
 )
 
 type bagsBody struct {
+	Sorts  []logbook.Sort
 	Bags   []bagLine
 	Pages  []bagPage // of the list, when it has more than one
 	Models []modelLine
@@ -95,13 +96,14 @@ func turnTo(asked string, bags []logbook.Bag) (shown []logbook.Bag, pages []bagP
 type modelLine struct {
 	logbook.Model
 	draw.Outline
-	Usable measure.Volume
-	Full   measure.Volume
-	Facts  bag.DrainageFacts
-	Wet    measure.Mass // filled with the usual mix, in full growth
-	Heavy  bool         // over what the grower lifts alone
-	Cost   string       // of one
-	Yearly string       // of a litre, a season
+	Usable           measure.Volume
+	Full             measure.Volume
+	Facts            bag.DrainageFacts
+	Wet              measure.Mass   // filled with the usual mix, in full growth
+	Heavy            bool           // over what the grower lifts alone
+	GroundL, GroundW measure.Length // of a bed
+	Cost             string         // of one
+	Yearly           string         // of a litre, a season
 }
 
 func (s *Site) bags(c *gin.Context) error { return s.bagsPage(c, http.StatusOK, form.Sent{}) }
@@ -127,7 +129,7 @@ func (s *Site) bagsPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	body := bagsBody{Add: t.Fill(addBagsForm(cat)), Model: t.Fill(addModelForm(t.Units)), Said: s.said(c)}
+	body := bagsBody{Add: t.Fill(addBagsForm(cat)), Model: t.Fill(modelForm(c.Query("sort"), t.Units)), Sorts: logbook.Sorts(), Said: s.said(c)}
 	body.Pages, body.Look = pages, t.Fill(lookForm(cat, shown))
 	if len(pages) > 0 {
 		body.Look.Action += "?" + url.Values{"page": c.QueryArray("page")}.Encode()
@@ -144,7 +146,10 @@ func (s *Site) bagsPage(c *gin.Context, status int, t form.Sent) error {
 
 func lineOfModel(m logbook.Model, mix medium.Mix, limit measure.Mass) modelLine {
 	l := modelLine{Model: m, Outline: draw.NewOutline(m), Usable: m.Shape.Usable(hill.UsualHeadspace), Full: m.Shape.Full(), Facts: m.Drainage.Facts(m.Shape)}
-	l.Wet = mix.WetWeight(l.Usable, m.Empty)
+	l.GroundL, l.GroundW = m.Shape.Base()
+	if !m.Shape.Ground() {
+		l.Wet = mix.WetWeight(l.Usable, m.Empty)
+	}
 	l.Heavy = l.Wet > limit
 	if m.Price > 0 {
 		l.Cost = money(m.Price)
@@ -225,6 +230,16 @@ func (s *Site) lookAfter(c *gin.Context) error {
 	return s.redirectWithFlash(c, "/bags", "Kept: it is "+string(l.Condition)+".")
 }
 
+// modelForm of a new kind of bag, started from a ready sort where one was chosen.
+func modelForm(sort string, sys measure.System) form.Form {
+	f := addModelForm(sys)
+	if s, ok := logbook.Find(logbook.Sorts(), func(s logbook.Sort) bool { return s.Key == sort }); ok {
+		f = with(f, modelValues(s.Model, sys))
+		f.Open = true
+	}
+	return f
+}
+
 func addModelForm(sys measure.System) form.Form {
 	materials := []form.Option{}
 	for _, m := range logbook.Materials() {
@@ -233,12 +248,13 @@ func addModelForm(sys measure.System) form.Form {
 	unit := string(sys.LengthUnit())
 	return form.Form{
 		Name: "model", Caution: beware("containers", "load"), Title: "Add a kind of bag", Action: "/models", Button: "Add this kind",
-		Says: "Inside measures, as it stands filled. A box needs both sides; a sack its width and length lying flat; a lined bucket its own measures and how thick the liner is.",
+		Says: "Inside measures, as it stands filled. A box or bed needs both sides, a row the distance to the next; a sack its width and length lying flat; a lined bucket its own measures and how thick the liner is. Known by its litres, write them at “sold as”, and the height or the width if you have it.",
 		Fields: []form.Field{
 			{Name: "name", Label: "Name", Kind: "text"},
 			{Name: "kind", Label: "Shape", Kind: "choice", Value: string(bag.Round), Options: []form.Option{
 				{Value: string(bag.Round), Name: "round"}, {Value: string(bag.Box), Name: "box"},
 				{Value: string(bag.Sack), Name: "sack, measured lying flat"}, {Value: string(bag.Lined), Name: "lined bucket"},
+				{Value: byLitres, Name: "round, known by its litres"}, {Value: string(bag.Bed), Name: "bed or row in the ground"},
 			}},
 			{Name: "base", Label: "Base: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "A sack: its width lying flat"},
 			{Name: "base-w", Label: "Base width (box)", Kind: "quantity", Unit: unit, Read: "/read/length"},
@@ -296,7 +312,11 @@ func (r *reading) model() logbook.Model {
 	if m.Drainage.Way == bag.SideHoles {
 		m.Drainage.HoleHeight = r.Length("hole")
 	}
-	m.Shape = r.shape()
+	if r.Text("kind") == byLitres {
+		m.Shape, m.Assumed = r.ofLitres()
+	} else {
+		m.Shape = r.shape()
+	}
 	r.shelf(&m)
 	return m
 }
@@ -313,13 +333,45 @@ func (r *reading) shelf(m *logbook.Model) {
 	}
 }
 
+// byLitres is a kind of bag that is known by its litres, and one measure at the most.
+const byLitres = "litres"
+
+// ofLitres reads a bag known by its litres, and what of its measures is assumed.
+func (r *reading) ofLitres() (bag.Shape, logbook.Assumed) {
+	v := r.Volume("sold")
+	width, height := r.LengthOr("base", 0), r.LengthOr("height", 0)
+	assumed := logbook.AllAssumed
+	switch {
+	case width > 0 && height > 0:
+		r.Faults.Add("height", "The litres and one measure tell the other: leave one empty, or take its measures for what they are.")
+	case width > 0:
+		assumed = logbook.HeightAssumed
+	case height > 0:
+		assumed = logbook.WidthAssumed
+	}
+	if r.Faults != nil {
+		return bag.Shape{}, assumed
+	}
+	shape, err := bag.NewOfLitres(v, height, width)
+	if err != nil {
+		r.Faults.Add("sold", "A bag of {} with that measure is not believed.", v)
+	}
+	return shape, assumed
+}
+
 // shape reads the measures of a bag.
 func (r *reading) shape() bag.Shape {
-	base, height := r.Length("base"), r.Length("height")
+	base := r.Length("base")
+	var height measure.Length
+	if r.Text("kind") != string(bag.Bed) { // the ground has none
+		height = r.Length("height")
+	}
 	top := r.LengthOr("top", base)
 	var shape bag.Shape
 	var err error
 	switch bag.Kind(r.Text("kind")) {
+	case bag.Bed:
+		shape, err = bag.NewBed(base, r.Length("base-w"))
 	case bag.Box:
 		baseW := r.Length("base-w")
 		topW := r.LengthOr("top-w", baseW)

@@ -85,7 +85,7 @@ func (s *Site) compare(c *gin.Context) error {
 		line := compareLine{PlantingForecast: st, M: st.Measures()}
 		line.Ratio, line.HasRatio = line.M.Ratio()
 		line.RatioText, line.SeedText, line.Mark = ratioText(line.M), seedOf(&st), seedMark(&st)
-		line.Below = line.HasRatio && line.Ratio < lift.BreakEven
+		line.Below = line.HasRatio && !line.Unknown && line.Ratio < lift.BreakEven
 		body.Lines = append(body.Lines, line)
 		body.AtLeast = body.AtLeast || st.Unweighed
 	}
@@ -178,7 +178,7 @@ func (b *compareBody) chart(done []forecast.PlantingForecast, sys measure.System
 	var points []draw.Point
 	shown := map[int]bool{}
 	for _, l := range b.Lines {
-		if !l.HasRatio || l.Simulated {
+		if !l.HasRatio || l.Simulated || l.Unknown {
 			continue
 		}
 		series := slices.Index(years, l.Season.Year)
@@ -214,6 +214,7 @@ var orders = []order{
 	{"harvest", "Edible", true, func(a, b compareLine) int { return cmp.Compare(a.M.Edible, b.M.Edible) }},
 	{"ratio", "Ratio", true, func(a, b compareLine) int { return cmp.Compare(a.Ratio, b.Ratio) }},
 	{"litre", "A litre", true, func(a, b compareLine) int { return cmp.Compare(a.M.PerLitre(), b.M.PerLitre()) }},
+	{"area", "A square metre", true, func(a, b compareLine) int { return cmp.Compare(a.M.PerArea(), b.M.PerArea()) }},
 	{"plant", "A plant", true, func(a, b compareLine) int { return cmp.Compare(a.M.PerPlant(), b.M.PerPlant()) }},
 	{"mean", "Mean tuber", true, func(a, b compareLine) int { return cmp.Compare(a.M.MeanTuber(), b.M.MeanTuber()) }},
 }

@@ -217,6 +217,23 @@ func modelValues(m logbook.Model, sys measure.System) map[string]string {
 		"name": m.Name, "kind": string(s.Kind()), "material": string(m.Material), "drain": string(m.Drainage.Way),
 		"holes": countOrEmpty(m.Holes), "lasts": countOrEmpty(m.Lasts), "price": cents(m.Price), "light": tick(m.Light), "rolls": tick(m.Rolls),
 	}
+	switch {
+	case m.Assumed != logbook.NothingAssumed:
+		v["kind"] = byLitres
+		tl = 0
+		if m.Assumed != logbook.HeightAssumed {
+			bl = 0
+		}
+		if m.Assumed != logbook.WidthAssumed {
+			height = 0
+		}
+		if m.Sold == 0 {
+			v["sold"] = sys.Edit(s.Full())
+		}
+	case s.Ground():
+		v["base-w"] = sys.Edit(bw)
+		tl, height = 0, 0
+	}
 	switch s.Kind() {
 	case bag.Sack:
 		bl, height = s.Flat()
@@ -227,7 +244,7 @@ func modelValues(m logbook.Model, sys measure.System) map[string]string {
 	case bag.Box:
 		v["base-w"], v["top-w"] = sys.Edit(bw), sys.Edit(tw)
 	}
-	v["base"], v["height"] = sys.Edit(bl), sys.Edit(height)
+	v["base"], v["height"] = lengthOrEmpty(bl, sys), lengthOrEmpty(height, sys)
 	if tl > 0 {
 		v["top"] = sys.Edit(tl)
 	}

@@ -234,7 +234,12 @@ func entryWords(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.Sys
 		return weighedWords(e, sys)
 	case logbook.Taken:
 		return "some taken unweighed. " + e.Text
-	case logbook.Closed, logbook.Emerged, logbook.Frosted, logbook.Dropped:
+	case logbook.Closed:
+		if e.Thing == logbook.NothingCame {
+			return "closed: nothing came of it"
+		}
+		return e.Kind.Name()
+	case logbook.Emerged, logbook.Frosted, logbook.Dropped:
 		return e.Kind.Name()
 	case logbook.Flowered:
 		if e.Level == 2 {

@@ -42,11 +42,21 @@ func entryForms(st *forecast.PlantingForecast, from supply, sys measure.System, 
 				Says: "For a panful picked and eaten. The ratio is then shown as “at least”.",
 			},
 			form.Form{
-				Name: "close", Title: "Close the bag", Action: at + "close", Button: "Close this bag", Fields: []form.Field{day},
+				Name: "close", Title: "Close the bag", Action: at + "close", Button: "Close this bag", Fields: append(cameOf(st), day),
 				Says: "When everything is lifted and weighed. It then counts on the Compare page.",
 			})
 	}
 	return nil
+}
+
+// cameOf asks what came of a bag that is closed with nothing weighed in.
+func cameOf(st *forecast.PlantingForecast) []form.Field {
+	if len(st.Batches) > 0 {
+		return nil
+	}
+	return []form.Field{{Name: "came", Label: "Nothing is weighed in", Kind: "choice", Options: []form.Option{
+		{Value: "", Name: "something came of it, not weighed"}, {Value: logbook.NothingCame, Name: "nothing came of it"},
+	}, Hint: "Not weighed is not nothing: it stays out of every sum"}}
 }
 
 // dayField is the day something was done or seen on, today or before, exact or about.
@@ -218,7 +228,7 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast, products []
 		e.Kind = logbook.Weighed
 		e.Batches, e.Another = []logbook.Batch{r.batch()}, r.Text("another") != ""
 	case "close":
-		e.Kind = logbook.Closed
+		e.Kind, e.Thing = logbook.Closed, r.Text("came")
 	case "drop":
 		e.Kind = logbook.Dropped
 	case "cut":

@@ -84,7 +84,19 @@ type Shape struct {
 	topL, topW   measure.Length
 	height       measure.Length
 	liner        measure.Length // thickness of a lined bucket's liner
+	ring         measure.Length // straight, stacked on top; within the height
 }
+
+// Ringed is the shape with a straight ring of a height stacked on its own rim, in place of
+// any there was; 0 takes it off.
+func (s Shape) Ringed(by measure.Length) Shape {
+	s.height += by - s.ring
+	s.ring = by
+	return s
+}
+
+// Ring that is stacked on top of its own rim, cm.
+func (s Shape) Ring() measure.Length { return s.ring }
 
 // NewRound makes a round bag from its inside diameters at base and top and its
 // height, each between 5 and 400 cm.
@@ -174,14 +186,14 @@ func (s Shape) Top() (l, w measure.Length) { return s.topL, s.topW }
 // LengthAt is the inside width seen from the front at level h: the diameter of
 // a round bag, the length of a box. Above the rim it is that of the rim.
 func (s Shape) LengthAt(h measure.Length) measure.Length {
-	h = min(h, s.height)
-	return s.baseL + (s.topL-s.baseL)*h/s.height
+	own := s.height - s.ring
+	return s.baseL + (s.topL-s.baseL)*min(h, own)/own
 }
 
 // WidthAt is the inside width seen from the side at level h, as LengthAt.
 func (s Shape) WidthAt(h measure.Length) measure.Length {
-	h = min(h, s.height)
-	return s.baseW + (s.topW-s.baseW)*h/s.height
+	own := s.height - s.ring
+	return s.baseW + (s.topW-s.baseW)*min(h, own)/own
 }
 
 // AreaAt is the inside area at level h.
@@ -202,8 +214,8 @@ func (s Shape) Between(a, b measure.Length) measure.Volume {
 	if b <= a || s.height <= 0 {
 		return 0
 	}
-	if b > s.height && s.height > a {
-		return s.Between(a, s.height) + s.Between(s.height, b)
+	if own := s.height - s.ring; b > own && own > a { // above it goes on straight
+		return s.Between(a, own) + s.Between(own, b)
 	}
 	la, lb := float64(s.LengthAt(a)), float64(s.LengthAt(b))
 	wa, wb := float64(s.WidthAt(a)), float64(s.WidthAt(b))

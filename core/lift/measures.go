@@ -15,8 +15,8 @@ type Bag struct {
 	// weighed.
 	SeedLow, SeedHigh measure.Mass
 	Plants            int            // tubers, pieces or slips planted
-	Litres measure.Volume // settled medium at the end; 0 in the ground
-	Area   measure.Area   // of floor it took, at the rim; 0 where it is not known
+	Litres            measure.Volume // settled medium at the end; 0 in the ground
+	Area              measure.Area   // of floor it took, at the rim; 0 where it is not known
 	Total
 	// Unweighed is set when part of the harvest left the bag without a weight:
 	// every measure is then the least it can be.

@@ -16,7 +16,7 @@ func Calibration(finished []PlantingForecast, class crop.Class, variety logbook.
 	var ofVariety, ofClass bag.Calibration
 	for i := range finished {
 		s := &finished[i]
-		if s.Variety.Class != class || s.Unweighed || s.Simulated || s.Index < growth.MinIndex || len(s.Harvest.ByGrade) == 0 {
+		if s.Variety.Class != class || s.Unweighed || s.Simulated || s.Index < growth.MinIndex || s.Unknown {
 			continue
 		}
 		e := bag.Expect(s.Growing(bag.Calibration{}))

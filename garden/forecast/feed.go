@@ -11,6 +11,10 @@ import (
 
 func (in *Inputs) feedAsk(st *PlantingForecast) {
 	ask := &st.FeedAsk
+	if st.Bag.Model.Shape.Ground() { // it is fed like the rest of the ground
+		ask.Class = st.Variety.Class
+		return
+	}
 	ask.Class, ask.Litres = st.Variety.Class, st.Bag.Model.Shape.Between(st.Ladder.Bottom, st.Ladder.Top)*measure.Volume(st.Part())
 	if in.Base != nil {
 		ask.Base = &in.Base.Feed

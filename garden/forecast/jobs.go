@@ -32,7 +32,7 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 		}
 		b.TieOn = job.TieOn(c)
 		b.FrostOn = s.frostUnseen(today)
-		if len(s.Rungs) == 0 && s.Last(job.TopUp, logbook.Topped, logbook.Tended, logbook.Skipped) < s.Filled {
+		if len(s.Rungs) == 0 && !s.Bag.Model.Shape.Ground() && s.Last(job.TopUp, logbook.Topped, logbook.Tended, logbook.Skipped) < s.Filled {
 			b.TopUpOn, b.TopUp = s.Filled+hill.Topping, s.missing()
 		}
 		b.FeedOn, b.Feed = s.nextFeed()

@@ -181,11 +181,11 @@ func (s *PlantingForecast) before(o *PlantingForecast) bool {
 }
 
 // Group is finished bags taken together, for the ratio of their totals: without those that
-// a stand-in weighed.
+// a stand-in weighed, and those whose harvest is not known.
 func Group(bags []PlantingForecast) []lift.Bag {
 	out := make([]lift.Bag, 0, len(bags))
 	for i := range bags {
-		if !bags[i].Simulated {
+		if !bags[i].Simulated && !bags[i].Unknown {
 			out = append(out, bags[i].Measures())
 		}
 	}

@@ -21,6 +21,9 @@ const (
 	Hefted    Kind = "hefted" // the bag was lifted and weighed
 	Acidity   Kind = "acidity"
 	Moved     Kind = "moved"
+	Filled    Kind = "filled"   // with how much, before or on planting day
+	Ringed    Kind = "ringed"   // a ring stacked on top raises the rim
+	Bedded    Kind = "bedded"   // sunk into the ground, or ringed about with chips
 	Pictured  Kind = "pictured" // a photo
 )
 
@@ -88,6 +91,9 @@ var Doings = []Doing{
 	{Kind: Supported, Title: "Supported", Button: "Supported", Bag: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"canes", "canes and string"}, {"hoop", "a hoop"}, {"mesh", "mesh"}, {"trellis", "a trellis"}}},
 	{Kind: Protected, Title: "Protected", Button: "Keep it", Bag: true, ThingAsk: "How", Must: true, Things: []Choice{{Fleeced, "fleece over it"}, {Netted, "net over it"}, {CarriedIn, "carried in"}, {Uncovered, "uncovered again"}, {CarriedOut, "carried out again"}}},
 	{Kind: Treated, Title: "Treated", Button: "Treated", Bag: true, ThingAsk: "With what", Own: true, Must: true, LevelAsk: "Days to wait before harvest, as on its label", MostUnit: 365, Words: true, WordsAsk: "How much, and against what"},
+	{Kind: Filled, Title: "Filled", Button: "Filled", Bag: true, Before: true, Amount: InLitres, AmountAsk: "Loose medium that went in", High: 5000, Needs: true},
+	{Kind: Ringed, Title: "A ring stacked on top", Button: "Stacked", Bag: true, Amount: InCm, AmountAsk: "It raises the rim by", Low: 1, High: 100, Needs: true},
+	{Kind: Bedded, Title: "Sunk or ringed about", Button: "Keep it", Bag: true, Before: true, Must: true, ThingAsk: "How", Things: []Choice{{"sunk", "sunk a part into the ground"}, {"chips", "ringed about with chips"}, {"up", "lifted out again"}}},
 	{Kind: Moved, Title: "Moved", Button: "Moved", Bag: true, Before: true, Own: true, Words: true},
 	{Kind: Sighted, Title: "Seen: pest, disease, damage", Button: "Seen", Seen: true, ThingAsk: "What", Own: true, Must: true, Things: sights, LevelAsk: "How much", Levels: []string{"little", "some", "much"}, Words: true, WordsAsk: "Where, and how it looks"},
 	{Kind: Yellowed, Title: "Leaves yellow", Button: "Keep it", Seen: true, LevelAsk: "How many", Levels: []string{"none", "a quarter", "half", "three quarters", "all"}},
@@ -233,6 +239,10 @@ func (d Doing) verb() string {
 		return "lifted, it weighs"
 	case Acidity:
 		return "measured:"
+	case Ringed:
+		return "a ring stacked on, the rim is higher by"
+	case Bedded:
+		return "it is"
 	case Protected:
 		return "protected:"
 	}

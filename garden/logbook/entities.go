@@ -167,6 +167,10 @@ const (
 	PutOff   Kind = "put-off"  // a job waits until a day
 )
 
+// NothingCame is the Thing of a closing entry of a bag that gave nothing; a bag closed
+// without it and without a weight is one whose harvest is not known.
+const NothingCame = "nothing"
+
 // AboutDays is how far off a day may be that was entered as about right.
 const AboutDays = 3
 
@@ -226,6 +230,7 @@ var AnswerTo = map[job.Kind]Kind{
 }
 
 var kindNames = map[Kind]string{
+	Filled: "filled", Ringed: "a ring stacked on", Bedded: "sunk or ringed about",
 	Watered: "watered", Mulched: "mulched", Supported: "supported", Protected: "protected", Treated: "treated", Sighted: "something seen", Yellowed: "leaves yellow",
 	Moisture: "moisture", Hefted: "weight of the bag", Acidity: "acidity", Moved: "moved", Pictured: "a photo",
 	Planted: "planted", Raised: "raised", Measured: "stem height", Noted: "a note", Weighed: "weighed in", Taken: "some taken unweighed",

@@ -47,6 +47,8 @@ func (e *Entry) ofKind() Entry {
 	switch e.Kind {
 	case Flowered:
 		out.Level = e.Level
+	case Closed:
+		out.Thing = e.Thing
 	case Planted:
 		out.Seed, out.Slips, out.Start = e.Seed, e.Slips, e.Start
 	case Raised:
@@ -90,7 +92,11 @@ func CheckEntry(e *Entry, today measure.Day) error {
 		if e.Start != Slips && e.Start != Cuttings && e.Start != WholeRoot {
 			faults.Add("start", "Choose what it was grown from.")
 		}
-	case Measured, Taken, Closed, Dropped, Emerged, Frosted:
+	case Closed:
+		if e.Thing != "" && e.Thing != NothingCame {
+			faults.Add("came", "Say what came of it.")
+		}
+	case Measured, Taken, Dropped, Emerged, Frosted:
 	case Flowered:
 		if e.Level < 0 || e.Level > 2 {
 			faults.Add("level", "First or full flower.")

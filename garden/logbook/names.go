@@ -3,10 +3,14 @@ package logbook
 import (
 	"unicode/utf8"
 
+	"glebata/core/crop"
 	"glebata/core/measure"
 )
 
 const MaxName = 40
+
+// UnknownName of a variety that nobody knows, by its class.
+func UnknownName(class crop.Class) string { return "unknown " + class.Name() }
 
 func CheckName(faults *Faults, field, what, name string) string {
 	name = measure.PlainLine(name)

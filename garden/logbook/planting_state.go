@@ -72,8 +72,10 @@ type State struct {
 	Batches   []lift.Batch
 	Harvest   lift.Total
 	Unweighed bool // part of the harvest left without a weight
+	Unknown   bool // closed without a weight: not nothing, but not known
 
-	over hill.Material // that raises are made of
+	over        hill.Material  // that raises are made of
+	filledLoose measure.Volume // that was really brought for planting day; 0 for as planned
 
 	Log   []Entry // entries that stand, by day
 	Aside []Aside // those of them that cannot be applied
@@ -182,6 +184,7 @@ func (s *State) Times(what job.Kind, as ...Kind) int {
 // that cannot be laid is refused with Faults.
 func Replay(p *Planting, log []Entry) (State, error) {
 	s := State{}
+	p.Bag.Model.Shape = p.Bag.Model.Shape.Ringed(0) // as it was planned
 	ladder, err := hill.Lay(p.Bag.Model.Shape, p.Filling)
 	if err != nil {
 		return s, PlanFault(err)
@@ -234,13 +237,24 @@ func (s *State) apply(p *Planting, e *Entry) error {
 	case Taken:
 		s.Unweighed = true
 	case Closed:
-		s.Stage, s.Ended = StageClosed, e.Day
+		if e.Thing == NothingCame && len(s.Batches) > 0 && s.Harvest.Edible > 0 {
+			return Refuse("came", "{} was weighed in: something came of it.", s.Harvest.Edible)
+		}
+		s.Stage, s.Ended, s.Unknown = StageClosed, e.Day, len(s.Batches) == 0 && e.Thing != NothingCame
 	case Moved, Protected:
 		s.Care = append(s.Care, *e)
 		if m, moves := e.move(); moves {
 			s.Moves = append(s.Moves, m)
 		}
-	case Watered, Mulched, Supported, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Pictured:
+	case Ringed:
+		return s.stack(p, e)
+	case Filled:
+		s.Care = append(s.Care, *e)
+		s.filledLoose = measure.Volume(e.Amount)
+		if s.Stage == StageGrowing && e.Day == s.Planted { // entered after the planting of the same day
+			return s.fill(p, e.Day)
+		}
+	case Bedded, Watered, Mulched, Supported, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Pictured:
 		s.Care = append(s.Care, *e)
 	case Dropped:
 		s.Stage, s.Ended = StageDropped, e.Day
@@ -249,7 +263,7 @@ func (s *State) apply(p *Planting, e *Entry) error {
 }
 
 // beforePlanting are the kinds that may come before a bag is planted, and that day.
-var beforePlanting = []Kind{Planted, Noted, Dropped, Skipped, PutOff, Moved, Acidity, Pictured}
+var beforePlanting = []Kind{Planted, Noted, Dropped, Skipped, PutOff, Moved, Filled, Bedded, Acidity, Pictured}
 
 // inOrder checks that an entry may come at this stage.
 func (s *State) inOrder(p *Planting, e *Entry) error {
@@ -288,6 +302,53 @@ func (s *State) plant(p *Planting, e *Entry) error {
 		s.Layers = append(s.Layers, Layer{f.Of, f.From, f.To, f.Settled, e.Day})
 	}
 	s.Level, s.Filled = s.Ladder.Start, e.Day
+	if s.filledLoose > 0 {
+		return s.fill(p, e.Day)
+	}
+	return nil
+}
+
+// fill a bag with what was really brought, in place of what was planned: it stands as high
+// as that comes to, and the rungs are laid from there.
+func (s *State) fill(p *Planting, day measure.Day) error {
+	shape := p.Bag.Model.Shape
+	if shape.Ground() {
+		return nil
+	}
+	level := min(shape.LevelAfter(s.Ladder.Bottom, s.filledLoose*measure.Volume(1-p.Filling.Settling)), shape.Height())
+	rungs, err := hill.Replan(shape, p.Filling, level)
+	if err != nil {
+		return PlanFault(err)
+	}
+	s.Layers = slices.DeleteFunc(s.Layers, func(l Layer) bool { return l.From >= level-1e-9 })
+	for i := range s.Layers {
+		if l := &s.Layers[i]; l.To > level || i == len(s.Layers)-1 && l.To < level {
+			l.To = level
+			l.Settled = shape.Between(l.From, l.To)
+		}
+	}
+	if s.Level, s.Filled = level, day; p.Filling.School == hill.FillOnce || p.Filling.School == hill.TwoLevel {
+		rungs = nil
+	}
+	s.Rungs = rungs
+	return nil
+}
+
+// stack a ring on top: the rim is higher, and there is room for more.
+func (s *State) stack(p *Planting, e *Entry) error {
+	shape := p.Bag.Model.Shape
+	if shape.Ground() {
+		return Refuse("amount", "There is no rim in the ground.")
+	}
+	shape = shape.Ringed(shape.Ring() + measure.Length(e.Amount))
+	rungs, err := hill.Replan(shape, p.Filling, s.Level)
+	if err != nil {
+		return PlanFault(err)
+	}
+	p.Bag.Model.Shape, s.Ladder.Top = shape, shape.UsableTop(p.Filling.Headspace)
+	if s.Care = append(s.Care, *e); s.Flowered == 0 {
+		s.Rungs = rungs
+	}
 	return nil
 }
 
@@ -364,9 +425,9 @@ func (s *State) Settled() measure.Volume {
 	return v
 }
 
-// Lifted reports whether there is a harvest to speak of: something was weighed,
-// or the bag was closed, perhaps with nothing in it.
-func (s *State) Lifted() bool { return len(s.Batches) > 0 || s.Stage == StageClosed }
+// Lifted reports whether there is a harvest to speak of: something was weighed, or the bag
+// was closed with nothing in it.
+func (s *State) Lifted() bool { return len(s.Batches) > 0 || s.Stage == StageClosed && !s.Unknown }
 
 // Measures of the bag for comparing.
 func (s *PlantingState) Measures() lift.Bag {

@@ -14,6 +14,8 @@ ALTER TABLE bag_model ADD COLUMN assumed TEXT NOT NULL DEFAULT '' CHECK (assumed
 -- A bed or a row in the ground: no walls, no litres.
 ALTER TABLE bag_model ADD COLUMN ground INTEGER NOT NULL DEFAULT 0 CHECK (ground IN (0, 1));
 
+INSERT OR IGNORE INTO entry_kind (name) VALUES ('filled'), ('ringed'), ('bedded');
+
 -- +goose Down
 ALTER TABLE bag_model DROP COLUMN ground;
 ALTER TABLE bag_model DROP COLUMN assumed;

@@ -33,6 +33,15 @@ type Distance struct {
 // NewAbove draws spots in a bag from above, at the scale of a detail; ref is the
 // symbol of the seed.
 func NewAbove(s bag.Shape, spots []bag.Spot, ref string, like *Detail, sys measure.System) Above {
+	if piece, some := partOf(s); some {
+		shown := make([]bag.Spot, 0, len(spots))
+		for _, p := range spots {
+			if p.X > -mostOfABed/2 && p.X < mostOfABed/2 && p.Y > -mostOfABed/2 && p.Y < mostOfABed/2 {
+				shown = append(shown, p)
+			}
+		}
+		s, spots = piece, shown
+	}
 	if len(spots) == 0 {
 		return Above{}
 	}

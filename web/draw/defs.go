@@ -23,9 +23,9 @@ type Defs struct {
 // Wall of a kind of bag, as a symbol.
 type Wall struct {
 	Ref  Mark
-	Kind logbook.Material // for its look
-	Path Mark             // the wall itself
-	Trim Mark             // handles, lip, planks
+	Kind Mark // for its look
+	Path Mark // the wall itself
+	Trim Mark // handles, lip, planks
 }
 
 // Plant at one height, as a symbol standing on y = 0.
@@ -69,8 +69,11 @@ func newWall(ref string, m logbook.Model) Wall {
 	s := m.Shape
 	h := mm(s.Height())
 	b, t := mm(s.LengthAt(0))/2, mm(s.LengthAt(s.Height()))/2
-	w := Wall{Ref: Mark(ref), Kind: m.Material, Path: Mark(fmt.Sprintf("M%d %dL%d 0H%dL%d %d", -t, -h, -b, b, t, -h))}
+	w := Wall{Ref: Mark(ref), Kind: wallKind(m), Path: Mark(fmt.Sprintf("M%d %dL%d 0H%dL%d %d", -t, -h, -b, b, t, -h))}
 	switch s.Kind() {
+	case bag.Bed: // no walls: the ground goes on
+		w.Path = Mark(fmt.Sprintf("M%d %dH%d", -t-40, -h, t+40))
+		return w
 	case bag.Sack: // soft below, its corners tied off, the mouth rolled outward
 		w.Path = Mark(fmt.Sprintf("M%d %dQ%d %d %d -60Q%d 0 %d 0H%dQ%d 0 %d -60Q%d %d %d %d", -t, -h, -t-8, -h/2, -b, -b, -b+70, b-70, b, b, t+8, -h/2, t, -h))
 		w.Trim = Mark(fmt.Sprintf("M%d %dq-26 4 -22 34M%d %dq26 4 22 34M%d -22l-30 20M%d -22l30 20", -t, -h, t, -h, -b+8, b-8))

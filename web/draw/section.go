@@ -105,7 +105,7 @@ const (
 // NewSection makes the section of a planted or planned bag. Symbols it refers to are
 // collected in defs.
 func NewSection(l Look, defs *Defs) Section {
-	st := l.Standing
+	st := part(l.Standing)
 	shape := st.Bag.Model.Shape
 	s := Section{
 		Label: Escape(st.Bag.Label),
