@@ -2,6 +2,8 @@ package garden
 
 import (
 	"context"
+	"maps"
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -12,10 +14,11 @@ import (
 // Names of the settings that are kept.
 const (
 	unitsSetting  = "units"
-	nipSetting    = "nip"    // whether the grower nips flowers: "yes" or not
-	gardenSetting = "garden" // the name a garden's calendar entries carry
-	signSetting   = "sign"   // of the grower's money
-	commaSetting  = "comma"  // whether the grower writes a decimal comma: "yes" or not
+	nipSetting    = "nip"      // whether the grower nips flowers: "yes" or not
+	gardenSetting = "garden"   // the name a garden's calendar entries carry
+	signSetting   = "sign"     // of the grower's money
+	columnSetting = "columns-" // headings of a table that was brought in, by its kind
+	commaSetting  = "comma"    // whether the grower writes a decimal comma: "yes" or not
 )
 
 func (v *View) settings() (settings, error) {
@@ -65,6 +68,27 @@ func (v *View) Sign() (string, error) {
 func (v *View) DecimalComma() (bool, error) {
 	s, err := v.settings()
 	return s.comma, err
+}
+
+// Columns of a kind of table as they were mapped last: headings by the key of a column.
+func (v *View) Columns(kind string) (map[string]string, error) {
+	text, err := v.r.Setting(v.ctx, columnSetting+kind)
+	out := map[string]string{}
+	for _, line := range strings.Split(text, "\n") {
+		if key, heading, ok := strings.Cut(line, "\t"); ok {
+			out[key] = heading
+		}
+	}
+	return out, err
+}
+
+// Columns of a kind of table are kept as they were mapped.
+func Columns(kind string, headings map[string]string) Setting {
+	var b strings.Builder
+	for _, key := range slices.Sorted(maps.Keys(headings)) {
+		b.WriteString(key + "\t" + strings.ToLower(measure.PlainLine(headings[key])) + "\n")
+	}
+	return Setting{columnSetting + kind, b.String()}
 }
 
 // maxSign letters of a sign of money.

@@ -31,6 +31,7 @@ type compareBody struct {
 	RatioText string // of totals
 	HasRatio  bool
 	AtLeast   bool // some of the lines have unweighed harvest
+	Said      string
 	Any       bool // finished bags at all
 	Asked     url.Values
 	Notes     []note
@@ -77,7 +78,7 @@ func (s *Site) compare(c *gin.Context) error {
 		return err
 	}
 	q := c.Request.URL.Query()
-	body := compareBody{Any: len(done) > 0, Sort: q.Get("sort"), Down: q.Get("dir") != "up"}
+	body := compareBody{Said: s.said(c), Any: len(done) > 0, Sort: q.Get("sort"), Down: q.Get("dir") != "up"}
 	body.choices(done, q)
 	body.Asked = url.Values{"variety": {q.Get("variety")}, "year": {q.Get("year")}}
 	chosen := chooseLines(done, q)

@@ -2,6 +2,7 @@ package measure
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 )
@@ -92,4 +93,33 @@ func ParseMonthDay(text string) (int, error) {
 // MonthDay prints a day of a year of 365, from 1: "24 April".
 func MonthDay(day int) string {
 	return (Date(2025, time.January, 1) + Day(day-1)).time().Format("2 January")
+}
+
+// DayOrder is how days are written in figures.
+type DayOrder string
+
+// The orders.
+const (
+	YearFirst  DayOrder = "ymd"
+	DayFirst   DayOrder = "dmy"
+	MonthFirst DayOrder = "mdy"
+)
+
+// dayLayouts of an order, beside those with a month in letters.
+var dayLayouts = map[DayOrder][]string{
+	YearFirst:  {"2006-1-2", "2006/1/2", "2006.1.2"},
+	DayFirst:   {"2.1.2006", "2/1/2006", "2-1-2006", "2.1.06", "2/1/06"},
+	MonthFirst: {"1/2/2006", "1-2-2006", "1.2.2006", "1/2/06"},
+}
+
+// ReadDay reads a day as a notebook has it: in the order given, year first, or with the
+// month in letters. A *ParseError for anything else.
+func ReadDay(text string, order DayOrder) (Day, error) {
+	plain := strings.TrimSpace(text)
+	for _, layout := range slices.Concat(dayLayouts[YearFirst], dayLayouts[order], []string{"2 January 2006", "2 Jan 2006", "January 2, 2006", "Jan 2, 2006", "2. January 2006", "2-Jan-2006", "2-Jan-06"}) {
+		if t, err := time.Parse(layout, plain); err == nil && t.Year() >= 1900 && t.Year() <= 2199 {
+			return FromTime(t), nil
+		}
+	}
+	return ParseDay(text)
 }

@@ -56,3 +56,19 @@ func FuzzParseMassRange(f *testing.F) {
 		}
 	})
 }
+
+func TestDaysAsNotebooksHaveThem(t *testing.T) {
+	want := Date(2025, 4, 12)
+	for text, order := range map[string]DayOrder{
+		"2025-04-12": DayFirst, "12.4.2025": DayFirst, "12/04/2025": DayFirst, "4/12/2025": MonthFirst, "12 April 2025": YearFirst, "Apr 12, 2025": DayFirst, " 12 Apr 2025 ": MonthFirst, "12.4.25": DayFirst,
+	} {
+		if d, err := ReadDay(text, order); err != nil || d != want {
+			t.Errorf("%q, %s: %v, %v", text, order, d, err)
+		}
+	}
+	for _, text := range []string{"", "soon", "31.2.2025", "13/13/2025", "12.4.1825"} {
+		if d, err := ReadDay(text, DayFirst); err == nil {
+			t.Errorf("%q is read as %v", text, d)
+		}
+	}
+}

@@ -1,0 +1,232 @@
+package web
+
+import (
+	"fmt"
+	"io"
+	"net/http"
+	"strconv"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/openformat"
+	"glebata/web/form"
+)
+
+// harvestTable is the kind of a notebook's columns.
+const harvestTable = "harvests"
+
+// bringBody is the page on which past seasons are brought in from a notebook.
+type bringBody struct {
+	Form    form.Form
+	Columns []form.Field // where each stands in the table
+	Lines   []bringLine
+	Good    int
+	Bad     int
+	File    string
+	Key     string
+	Keep    []form.Field // what the reading went by, sent on hidden
+	Said    string
+	Error   string
+}
+
+// bringLine is one line of the notebook as it was understood.
+type bringLine struct {
+	Line int
+	Says string
+	Bad  bool
+}
+
+func (s *Site) bring(c *gin.Context) error {
+	return s.bringPage(c, http.StatusOK, form.Sent{}, bringBody{})
+}
+
+func (s *Site) bringPage(c *gin.Context, status int, t form.Sent, body bringBody) error {
+	var err error
+	if t.Units, err = s.units(c); err != nil {
+		return err
+	}
+	var classes []form.Option
+	for _, k := range crop.Classes() {
+		classes = append(classes, form.Option{Value: string(k), Name: k.Name()})
+	}
+	body.Form = t.Fill(form.Form{Name: "bring", Action: "/compare/bring/read", Button: "Read it", Fields: []form.Field{
+		{Name: "file", Label: "The file", Kind: "file", Hint: "CSV with a heading line, whatever its headings are"},
+		{Name: "lines", Label: "or paste its lines", Kind: "words"},
+		{Name: "unit", Label: "Bare weights are in", Kind: "choice", Value: string(t.Units.ScaleUnit()), Options: []form.Option{{Value: "kg", Name: "kg"}, {Value: "g", Name: "g"}, {Value: "lb", Name: "lb"}, {Value: "oz", Name: "oz"}}},
+		{Name: "order", Label: "Days like 3/4/2025 are", Kind: "choice", Value: string(measure.DayFirst), Options: []form.Option{{Value: string(measure.DayFirst), Name: "3 April"}, {Value: string(measure.MonthFirst), Name: "4 March"}}},
+		{Name: "class", Label: "Varieties that are new are", Kind: "choice", Value: string(crop.Maincrop), Options: classes},
+		{Name: "litres", Label: "New bags without litres hold", Kind: "quantity", Unit: string(t.Units.VolumeUnit()), Value: t.Units.Edit(measure.Volume(40))},
+		{Name: "place", Label: "New bags stood at", Kind: "text", Value: "Past seasons"},
+	}})
+	if body.Said == "" {
+		body.Said = s.said(c)
+	}
+	body.Key = form.NewKey()
+	s.render(c, status, "bring", view{Title: "Past seasons", Stage: "Compare", Body: body})
+	return nil
+}
+
+// notebook reads the lines that were sent, by the mapping that was sent or kept.
+func (r *reading) notebook(c *gin.Context, look *garden.View) (lines []openformat.PastSeason, t openformat.Table, m openformat.Mapping, err error) {
+	file, err := uploaded(c, r)
+	if err != nil {
+		return nil, t, nil, err
+	}
+	table, bad := openformat.ReadTable(file)
+	if bad != nil {
+		r.Faults.Add("lines", "{}", bad.Says)
+		return nil, t, nil, nil
+	}
+	kept, err := look.Columns(harvestTable)
+	if err != nil {
+		return nil, t, nil, err
+	}
+	m = openformat.Guess(table.Header, openformat.HarvestColumns, kept)
+	for _, col := range openformat.HarvestColumns {
+		if v := r.Text("at-" + col.Key); v != "" {
+			delete(m, col.Key)
+			if at, err := strconv.Atoi(v); err == nil && at >= 0 && at < len(table.Header) {
+				m[col.Key] = at
+			}
+		}
+	}
+	for _, col := range openformat.HarvestColumns {
+		if _, ok := m[col.Key]; col.Needed && !ok {
+			r.Faults.Add("at-"+col.Key, "Say in which column the {} stands.", col.Name)
+		}
+	}
+	return openformat.ReadHarvests(table, m, measure.Unit(r.Text("unit")), measure.DayOrder(r.Text("order")), r.Units), table, m, nil
+}
+
+// readNotebook shows what was understood; nothing is kept yet.
+func (s *Site) readNotebook(c *gin.Context) error {
+	look, r, err := s.lookAndForm(c)
+	if err != nil {
+		return err
+	}
+	lines, table, m, err := r.notebook(c, look)
+	if err != nil {
+		return err
+	}
+	body := bringBody{}
+	if table.Header == nil {
+		return s.bringPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("bring")), body)
+	}
+	body.show(&r, c, lines, table, m)
+	return s.bringPage(c, http.StatusOK, refuse(c, r.Sent("bring")), body)
+}
+
+// show what was understood of a notebook.
+func (b *bringBody) show(r *reading, c *gin.Context, lines []openformat.PastSeason, table openformat.Table, m openformat.Mapping) {
+	file, _ := uploaded(c, r) // it was read before
+	b.File = string(file)
+	sent := r.Sent("map")
+	for _, col := range openformat.HarvestColumns {
+		f := form.Field{ID: "map-" + col.Key, Name: "at-" + col.Key, Label: col.Name, Kind: "choice", Value: "none", Options: []form.Option{{Value: "none", Name: "not there"}}, Error: sent.At("at-" + col.Key)}
+		for i, h := range table.Header {
+			f.Options = append(f.Options, form.Option{Value: fmt.Sprint(i), Name: h})
+		}
+		if at, ok := m[col.Key]; ok {
+			f.Value = fmt.Sprint(at)
+		}
+		for i := range f.Options {
+			f.Options[i].Chosen = f.Options[i].Value == f.Value
+		}
+		b.Columns = append(b.Columns, f)
+	}
+	for _, name := range []string{"unit", "order", "class", "litres", "place"} {
+		b.Keep = append(b.Keep, form.Field{Name: name, Kind: "hidden", Value: r.Text(name)})
+	}
+	for _, p := range lines {
+		l := bringLine{Line: p.Line, Bad: !p.Read(), Says: p.Why.In(r.Units)}
+		if p.Read() {
+			l.Says = pastWords(p).In(r.Units)
+			b.Good++
+		} else {
+			b.Bad++
+		}
+		b.Lines = append(b.Lines, l)
+	}
+}
+
+// pastWords say what was understood of one line.
+func pastWords(p openformat.PastSeason) measure.Phrase {
+	harvest := measure.Say("not weighed")
+	switch {
+	case p.Nothing:
+		harvest = measure.Say("nothing")
+	case p.High > p.Low:
+		harvest = measure.Say("{} to {}", p.Low, p.High)
+	case !p.Unknown:
+		harvest = measure.Say("{}", p.Low)
+	}
+	bag := p.Bag
+	if bag == "" {
+		bag = "a bag without a label"
+	}
+	return measure.Say("{}, {}, {}: {} gave {}", p.Year, bag, p.Variety, seedKnownWords(p.Seed.Amount(0), p.Seed), harvest)
+}
+
+// keepNotebook keeps the lines that can be read.
+func (s *Site) keepNotebook(c *gin.Context) error {
+	look, r, err := s.lookAndForm(c)
+	if err != nil {
+		return err
+	}
+	lines, table, m, err := r.notebook(c, look)
+	if err != nil {
+		return err
+	}
+	ask := garden.NewPast{Class: crop.Class(r.Text("class")), Litres: r.Volume("litres"), Place: r.Text("place")}
+	for _, p := range lines {
+		if p.Read() {
+			ask.Seasons = append(ask.Seasons, garden.PastSeason{
+				Line: p.Line, Bag: p.Bag, Litres: p.Litres, Variety: p.Variety, Year: p.Year, Planted: p.Planted, Seed: p.Seed,
+				Lifted: p.Lifted, Low: p.Low, High: p.High, Nothing: p.Nothing, Unknown: p.Unknown, Note: p.Note,
+			})
+		}
+	}
+	asked := s.asked(c)
+	kept, err := r.keep(func() error {
+		_, err := s.garden.BringIn(c.Request.Context(), ask, asked)
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		body := bringBody{}
+		if table.Header != nil {
+			body.show(&r, c, lines, table, m)
+		}
+		for _, f := range r.Faults {
+			body.Error += f.Says.In(r.Units) + " "
+		}
+		return s.bringPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("bring")), body)
+	}
+	headings := map[string]string{}
+	for key, at := range m {
+		headings[key] = table.Header[at]
+	}
+	if err := s.garden.Set(c.Request.Context(), garden.Columns(harvestTable, headings)); err != nil {
+		return err
+	}
+	return s.redirectWithFlash(c, "/compare", fmt.Sprintf("%d plantings of past seasons are kept.", len(ask.Seasons)))
+}
+
+// uploaded is a file that was sent, or its lines pasted.
+func uploaded(c *gin.Context, r *reading) ([]byte, error) {
+	up, head, err := c.Request.FormFile("file")
+	if err != nil || head.Size == 0 {
+		return []byte(r.Values.Get("lines")), nil
+	}
+	defer func() { _ = up.Close() }() // only read
+	file, err := io.ReadAll(up)
+	if err != nil {
+		return nil, fmt.Errorf("reading the file: %w", err)
+	}
+	return file, nil
+}
