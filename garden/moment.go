@@ -131,6 +131,7 @@ type settings struct {
 type terraceKnown struct {
 	terrace logbook.Terrace
 	spots   map[logbook.ID]terrace.Point
+	since   map[logbook.ID][]logbook.SpotSince // all of them, by day
 	known   bool
 }
 

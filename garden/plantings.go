@@ -93,7 +93,7 @@ func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
 		return nil, err
 	}
 	if t.known {
-		in.Terrace, in.Spots = t.terrace, t.spots
+		in.Terrace, in.Spots = t.terrace, t.since
 	}
 	if in.Nips, err = v.Nips(); err != nil {
 		return nil, err

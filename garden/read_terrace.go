@@ -10,7 +10,10 @@ func (v *View) terrace() (terraceKnown, error) {
 		if !t.known {
 			t.terrace = logbook.UsualTerrace()
 		}
-		t.spots, err = v.r.Spots(v.ctx)
+		if t.spots, err = v.r.Spots(v.ctx); err != nil || len(t.spots) == 0 {
+			return t, err
+		}
+		t.since, err = v.r.SpotsSince(v.ctx)
 		return t, err
 	})
 }

@@ -156,7 +156,7 @@ type shedReader interface {
 type siteWriter interface {
 	SetSite(ctx context.Context, s logbook.Site) error
 	SetTerrace(ctx context.Context, t logbook.Terrace) error
-	SetSpot(ctx context.Context, bag logbook.ID, p terrace.Point) error
+	SetSpot(ctx context.Context, bag logbook.ID, p terrace.Point, since measure.Day) error
 }
 
 // siteReader reads the site, and what stands on its terrace.
@@ -165,6 +165,8 @@ type siteReader interface {
 	Site(ctx context.Context) (s logbook.Site, known bool, err error)
 	// Terrace of the garden; known is false until it was drawn.
 	Terrace(ctx context.Context) (t logbook.Terrace, known bool, err error)
+	// SpotsSince are where each bag stood, by day.
+	SpotsSince(ctx context.Context) (map[logbook.ID][]logbook.SpotSince, error)
 	// Spots of the bags that were put on it.
 	Spots(ctx context.Context) (map[logbook.ID]terrace.Point, error)
 }

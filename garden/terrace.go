@@ -50,7 +50,7 @@ func (g *Garden) MoveBag(ctx context.Context, bagID logbook.ID, to terrace.Point
 		if !t.Inside(forecast.StandingOn(b, to, nil)) {
 			return 0, logbook.Refuse("x", "Bag {} would stand over the edge: the terrace is {} by {} m.", b.Label, t.Width, t.Depth)
 		}
-		return bagID, w.SetSpot(ctx, bagID, to)
+		return bagID, w.SetSpot(ctx, bagID, to, a.Today)
 	})
 	return err
 }

@@ -166,3 +166,30 @@ func TestTerraceRefusesWhatCannotStand(t *testing.T) {
 		}
 	}
 }
+
+// A bag moved on the terrace keeps the sun it had until that day.
+func TestASpotHasAHistory(t *testing.T) {
+	p, id := planted(t)
+	wall := terrace.Wall{Name: "tall wall", From: terrace.Point{X: -1, Y: 0}, To: terrace.Point{X: 9, Y: 0}, Height: 6}
+	p.must(p.SaveTerrace(ctx, logbook.Terrace{Terrace: terrace.Terrace{Width: 8, Depth: 8, Heading: 0, Walls: []terrace.Wall{wall}}}, p.asked()))
+	sunny, dark := terrace.Point{X: 4, Y: 7.5}, terrace.Point{X: 4, Y: 0.4}
+	index := func() float64 {
+		st := p.state(id)
+		return st.Grown.Run.IndexOn(st.Grown.Run.Mature)
+	}
+	put := func(at terrace.Point, day measure.Day) {
+		t.Helper()
+		ask := p.asked()
+		ask.Today = day
+		p.must(p.MoveBag(ctx, p.bag.ID, at, ask))
+	}
+	put(sunny, today-50)
+	all := index()
+	put(dark, today+30)
+	half := index()
+	put(dark, today-50)
+	none := index()
+	if !(none < half && half < all) {
+		t.Errorf("in the sun it comes to %.3f, moved into the shade to %.3f, all the time in it to %.3f", all, half, none)
+	}
+}

@@ -121,7 +121,7 @@ func (w *writer) SetRetired(ctx context.Context, thing logbook.Thing, id logbook
 var tables = map[logbook.Thing][]string{
 	logbook.VarietyThing: {`DELETE FROM variety WHERE id = ?`},
 	logbook.ModelThing:   {`DELETE FROM bag_form WHERE model_id = ?`, `DELETE FROM bag_model WHERE id = ?`},
-	logbook.BagThing:     {`DELETE FROM spot WHERE bag_id = ?`, `DELETE FROM bag WHERE id = ?`},
+	logbook.BagThing:     {`DELETE FROM spot WHERE bag_id = ?`, `DELETE FROM spot_since WHERE bag_id = ?`, `DELETE FROM bag WHERE id = ?`},
 	logbook.PlaceThing:   {`DELETE FROM place WHERE id = ?`},
 	logbook.LotThing:     {`DELETE FROM lot WHERE id = ?`},
 	logbook.TrayThing:    {`DELETE FROM tray WHERE id = ?`},

@@ -55,6 +55,7 @@ var rowsSince = map[int64][]string{
 		`INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key, count) VALUES (1, 'taken', 20200, 20200, 'n1', 3)`,
 	},
 	11: {},
+	18: {`INSERT INTO spot_since (bag_id, day, x, y) VALUES (1, 20000, 1, 1)`},
 	15: {`INSERT INTO retired (thing, id) VALUES ('variety', 2)`},
 	14: {`INSERT INTO photo (entry_id, width, height, jpeg) VALUES (3, 4, 3, x'ffd8ffd9')`},
 	13: {`INSERT INTO entry_detail (entry_id, about, count, total_g) VALUES (1, 1, 2, 119)`},

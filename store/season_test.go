@@ -182,7 +182,7 @@ func TestTerraceReadsBackAndIsReplaced(t *testing.T) {
 				if err := w.SetTerrace(ctx, want); err != nil {
 					return err
 				}
-				return w.SetSpot(ctx, p.Bag.ID, at)
+				return w.SetSpot(ctx, p.Bag.ID, at, 20000)
 			})
 			err := see(s, ctx, func(r garden.Reader) error {
 				got, known, err := r.Terrace(ctx)

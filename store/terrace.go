@@ -66,7 +66,24 @@ func (r *reader) Spots(ctx context.Context) (map[logbook.ID]terrace.Point, error
 	return out, err
 }
 
-func (w *writer) SetSpot(ctx context.Context, bag logbook.ID, p terrace.Point) error {
+func (r *reader) SpotsSince(ctx context.Context) (map[logbook.ID][]logbook.SpotSince, error) {
+	out := map[logbook.ID][]logbook.SpotSince{}
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var id logbook.ID
+		var day int64
+		var s logbook.SpotSince
+		err := rows.Scan(&id, &day, &s.At.X, &s.At.Y)
+		s.Day = measure.Day(day)
+		out[id] = append(out[id], s)
+		return err
+	}, `SELECT bag_id, day, x, y FROM spot_since ORDER BY bag_id, day`)
+	return out, err
+}
+
+func (w *writer) SetSpot(ctx context.Context, bag logbook.ID, p terrace.Point, since measure.Day) error {
+	if _, err := w.add(ctx, `INSERT INTO spot_since (bag_id, day, x, y) VALUES (?, ?, ?, ?) ON CONFLICT (bag_id, day) DO UPDATE SET x = excluded.x, y = excluded.y`, bag, int(since), p.X, p.Y); err != nil {
+		return err
+	}
 	_, err := w.add(ctx, `INSERT INTO spot (bag_id, x, y) VALUES (?, ?, ?) ON CONFLICT (bag_id) DO UPDATE SET x = excluded.x, y = excluded.y`, bag, p.X, p.Y)
 	return err
 }

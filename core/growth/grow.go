@@ -14,6 +14,12 @@ type Stay struct {
 	Offset climate.MicroclimateOffset
 }
 
+// SunSince is the share of the light that a place gets, from a day on.
+type SunSince struct {
+	From  measure.Day
+	Share float64
+}
+
 // Plant is one planting as growth sees it.
 type Plant struct {
 	Class      crop.Class
@@ -22,8 +28,9 @@ type Plant struct {
 	Need       float64 // °C·days in the medium until it is up: EmergenceNeed, ReappearNeed or EstablishNeed
 	Stays      []Stay  // by day, at least one
 	Heated     measure.Temperature
-	Dark       bool    // a dark bag in the sun
-	Sun        float64 // share of the light its place gets, 0 for all of it
+	Dark       bool       // a dark bag in the sun
+	Sun        float64    // share of the light its place gets, 0 for all of it
+	Suns       []SunSince // other shares that it got since, by day
 
 	Up       measure.Day   // as it was seen; 0 to reckon it
 	Frosted  []measure.Day // days on which frost took the tops, as it was seen
@@ -145,7 +152,8 @@ func Grow(p *Plant, w *Weather, c *Run) {
 		g.slowing /= p.Tall
 	}
 	g.cover = g.leaves.at(g.tt)
-	g.light = 1 / (referencePAR * math.Max(1e-9, reference(p.Class, g.need)))
+	g.open = 1 / (referencePAR * math.Max(1e-9, reference(p.Class, g.need)))
+	g.light = g.open
 	if p.Sun > 0 {
 		g.light *= math.Min(1, p.Sun)
 	}
@@ -172,6 +180,8 @@ func (c *Run) room(days int) {
 
 // grower is a planting on its way.
 type grower struct {
+	open  float64 // light's part in the index at a place with all of it
+	suns  int     // of Plant.Suns that have begun
 	p     *Plant
 	w     *Weather
 	c     *Run
@@ -252,6 +262,10 @@ func (g *grower) medium(mean float64) float64 {
 // day n from planting; done when the leaves are gone for good.
 func (g *grower) day(n int) (done bool) {
 	d := g.p.Planted + measure.Day(n)
+	for g.suns < len(g.p.Suns) && g.p.Suns[g.suns].From <= d {
+		g.light = g.open * math.Min(1, g.p.Suns[g.suns].Share)
+		g.suns++
+	}
 	low, mean := g.air(n)
 	medium := g.medium(mean)
 	warmth := mean

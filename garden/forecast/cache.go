@@ -5,6 +5,7 @@ import (
 
 	lru "github.com/hashicorp/golang-lru/v2"
 
+	"glebata/core/growth"
 	"glebata/core/measure"
 	"glebata/core/terrace"
 	"glebata/garden/logbook"
@@ -16,7 +17,7 @@ import (
 type Cache struct {
 	runs  *lru.Cache[uint64, *GrowthRun]
 	ended *lru.Cache[uint64, end]
-	suns  *lru.Cache[string, map[logbook.ID]float64]
+	suns  *lru.Cache[string, map[logbook.ID][]growth.SunSince]
 	maps  *lru.Cache[string, terrace.Map]
 }
 
@@ -35,7 +36,7 @@ const (
 func NewCache() *Cache {
 	runs, _ := lru.New[uint64, *GrowthRun](maxRuns)
 	ended, _ := lru.New[uint64, end](maxEnded)
-	suns, _ := lru.New[string, map[logbook.ID]float64](maxSuns)
+	suns, _ := lru.New[string, map[logbook.ID][]growth.SunSince](maxSuns)
 	maps, _ := lru.New[string, terrace.Map](maxSuns)
 	return &Cache{runs, ended, suns, maps}
 }
@@ -63,7 +64,7 @@ func (c *Cache) end(key uint64, work func() end) end {
 	return cached(c.ended, key, work)
 }
 
-func (c *Cache) sun(key string, work func() map[logbook.ID]float64) map[logbook.ID]float64 {
+func (c *Cache) sun(key string, work func() map[logbook.ID][]growth.SunSince) map[logbook.ID][]growth.SunSince {
 	if c == nil {
 		return work()
 	}

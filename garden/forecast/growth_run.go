@@ -105,6 +105,9 @@ func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	for _, s := range p.Stays {
 		maphash.WriteComparable(&h, s)
 	}
+	for _, s := range p.Suns {
+		maphash.WriteComparable(&h, s)
+	}
 	for _, d := range p.Frosted {
 		maphash.WriteComparable(&h, d)
 	}
@@ -137,10 +140,13 @@ func climbs(st *PlantingForecast, c *growth.Run, today measure.Day, into []hill.
 }
 
 // newPlant is a planting as growth sees it, and the day it is through in its pot.
-func newPlant(st *logbook.PlantingState, s *calendar.Schedule, place *calendar.Place, site *logbook.Site, a *air, sun float64) (p growth.Plant, potsUp measure.Day) {
+func newPlant(st *logbook.PlantingState, s *calendar.Schedule, place *calendar.Place, site *logbook.Site, a *air, suns []growth.SunSince) (p growth.Plant, potsUp measure.Day) {
 	p = growth.Plant{
 		Class: st.Variety.Class, PacketDays: st.Variety.PacketDays, Planted: s.Plant, Heated: site.Heated,
-		Dark: s.Dark, Sun: sun, Up: st.Up, Frosted: st.Frosted, Looked: max(st.StemDay, st.Up), HaulmCut: st.HaulmCutOn(),
+		Dark: s.Dark, Up: st.Up, Frosted: st.Frosted, Looked: max(st.StemDay, st.Up), HaulmCut: st.HaulmCutOn(),
+	}
+	if len(suns) > 0 { // the first spot counts from the beginning
+		p.Sun, p.Suns = suns[0].Share, suns[1:]
 	}
 	for _, stay := range s.Stays {
 		p.Stays = append(p.Stays, growth.Stay{From: stay.From, Offset: stay.Shelter.Offset()})
@@ -207,20 +213,25 @@ func headStart(p growth.Plant, s *calendar.Schedule, a *air) (head float64, up m
 	return c.Share * growth.MaturityNeed(p.Class, p.PacketDays), c.Up
 }
 
-// sunShares of the bags that stand on the terrace; bags that do not are left out.
-func sunShares(c *Cache, t *logbook.Terrace, spots map[logbook.ID]terrace.Point, site *logbook.Site, today measure.Day) map[logbook.ID]float64 {
+// sunShares of the bags that stand on the terrace, at each spot they had; bags that do not
+// are left out.
+func sunShares(c *Cache, t *logbook.Terrace, spots map[logbook.ID][]logbook.SpotSince, site *logbook.Site, today measure.Day) map[logbook.ID][]growth.SunSince {
 	if len(spots) == 0 {
 		return nil
 	}
 	from, until := site.SunDays(today)
-	return c.sun(fmt.Sprint(*t, spots, site.Latitude, from, until), func() map[logbook.ID]float64 {
-		ids, points := make([]logbook.ID, 0, len(spots)), make([]terrace.Point, 0, len(spots))
-		for id, at := range spots {
-			ids, points = append(ids, id), append(points, at)
+	return c.sun(fmt.Sprint(*t, spots, site.Latitude, from, until), func() map[logbook.ID][]growth.SunSince {
+		var ids []logbook.ID
+		var points []terrace.Point
+		for id, list := range spots {
+			for _, s := range list {
+				ids, points = append(ids, id), append(points, s.At)
+			}
 		}
-		share := make(map[logbook.ID]float64, len(ids))
+		share := make(map[logbook.ID][]growth.SunSince, len(spots))
 		for i, hours := range t.Hours(site.Latitude, from, until, points) {
-			share[ids[i]] = math.Max(0.01, terrace.Share(hours))
+			id := ids[i]
+			share[id] = append(share[id], growth.SunSince{From: spots[id][len(share[id])].Day, Share: math.Max(0.01, terrace.Share(hours))})
 		}
 		return share
 	})

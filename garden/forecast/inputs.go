@@ -2,9 +2,9 @@ package forecast
 
 import (
 	"glebata/core/calendar"
+	"glebata/core/growth"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/core/terrace"
 	"glebata/garden/logbook"
 )
 
@@ -22,15 +22,15 @@ type Inputs struct {
 	Base     *logbook.Product  // bed dressing; nil where none is kept
 	Liquid   *logbook.Product
 	Terrace  logbook.Terrace
-	Spots    map[logbook.ID]terrace.Point // of bags that were put on it
-	Nips     bool                         // the grower nips flowers
-	Tall     map[logbook.ID]float64       // how long stems of a variety got against the usual: TallOf
+	Spots    map[logbook.ID][]logbook.SpotSince // where bags stood on it, by day
+	Nips     bool                               // the grower nips flowers
+	Tall     map[logbook.ID]float64             // how long stems of a variety got against the usual: TallOf
 	Cache    *Cache
 
 	from, until measure.Day // of the weather
 	air         *air
 	places      map[int]*calendar.Place
-	suns        map[logbook.ID]float64
+	suns        map[logbook.ID][]growth.SunSince
 }
 
 // Span of days that the weather of a list of plantings is wanted for. It is to be

@@ -28,7 +28,7 @@ func FullSeason(s *logbook.Site, v logbook.Variety, shelter climate.Shelter, tod
 		return 0, nil
 	}
 	a := usualAir(s, n, sch.Begins()-airBefore, sch.Plant+airAfter)
-	p, _ := newPlant(&st.PlantingState, &sch, place, s, a, 0)
+	p, _ := newPlant(&st.PlantingState, &sch, place, s, a, nil)
 	var c growth.Run
 	growth.Grow(&p, &a.Weather, &c)
 	return c.Season(), nil
@@ -87,7 +87,7 @@ func Ended(list []logbook.PlantingState, in *Inputs) ([]PlantingForecast, error)
 			return nil, err
 		}
 		s := count(place, st, in.Today)
-		p, _ := newPlant(&st.PlantingState, &s, place, &in.Site, air, 0)
+		p, _ := newPlant(&st.PlantingState, &s, place, &in.Site, air, nil)
 		got := in.Cache.end(runKey(&p, st, air)^uint64(st.Ended), func() end { return newEnd(p, st, air) })
 		st.Index, st.Tall = got.index, got.tall
 	}

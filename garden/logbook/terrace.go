@@ -76,3 +76,9 @@ func (s *Site) SunDays(today measure.Day) (from, until measure.Day) {
 	}
 	return f.Last, f.First
 }
+
+// SpotSince is where a bag stands on the terrace from a day on.
+type SpotSince struct {
+	Day measure.Day
+	At  terrace.Point
+}
