@@ -89,7 +89,7 @@ func (v *View) BagLabelled(label string) (BagHistory, error) {
 			continue
 		}
 		h.Plantings = append(h.Plantings, s)
-		if s.Stage != logbook.StageClosed && (h.Now == nil || forecast.OneToABag([]forecast.PlantingForecast{*h.Now, all[i]})[0].Planting.ID == s.Planting.ID) {
+		if s.Stage != logbook.StageClosed && (h.Now == nil || all[i].Before(h.Now)) {
 			h.Now = &all[i]
 		}
 	}

@@ -244,6 +244,7 @@ type manyBody struct {
 	Group  string // of Done
 	Key    string // of taking it back
 	Error  string
+	Said   string
 }
 
 type manyPlace struct {
@@ -283,7 +284,7 @@ func (s *Site) manyPage(c *gin.Context, status int, t form.Sent) error {
 	if !ok {
 		d = logbook.Doings[0]
 	}
-	body := manyBody{None: true}
+	body := manyBody{None: true, Said: s.said(c)}
 	for _, o := range logbook.Doings {
 		body.Kinds = append(body.Kinds, form.Option{Value: string(o.Kind), Name: o.Title, Chosen: o.Kind == d.Kind})
 	}

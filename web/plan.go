@@ -73,6 +73,9 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	var a planAsk
 	a.bag = chooseBag(cat, r.ID("bag"))
 	a.variety = choose(cat.Varieties, r.ID("variety"), func(v logbook.Variety) logbook.ID { return v.ID })
+	if class := r.unknownClass(); class.Known() {
+		a.variety = logbook.Variety{Name: logbook.UnknownName(class), Class: class}
+	}
 	a.school = hill.School(r.Text("school"))
 	if !a.school.Known() {
 		a.school, a.usual = hill.Default(a.variety.Class), true
@@ -250,7 +253,7 @@ func (b *planBody) show(d *forecast.Draft, a planAsk, sys measure.System) {
 	b.Settled, b.Loose = d.Ladder.Wanted()
 	q := url.Values{}
 	q.Set("bag", fmt.Sprint(a.bag.ID))
-	q.Set("variety", fmt.Sprint(a.variety.ID))
+	q.Set("variety", varietyValue(a.variety))
 	q.Set("school", string(a.school))
 	q.Set("number", fmt.Sprint(a.number))
 	q.Set("headspace", exactly(a.filling.Headspace))
@@ -310,6 +313,26 @@ func (s *Site) plannedIn(c *gin.Context) (planAsk, *reading, error) {
 	return s.readPlan(cat, &r), &r, nil
 }
 
+// notKnown begins the choice of a variety that nobody knows; its class follows.
+const notKnown = "class:"
+
+// unknownClass of a variety that is chosen as not known; empty for any other.
+func (r *reading) unknownClass() crop.Class {
+	class, ok := strings.CutPrefix(r.Text("variety"), notKnown)
+	if !ok {
+		return ""
+	}
+	return crop.Class(class)
+}
+
+// varietyValue is the choice of a variety.
+func varietyValue(v logbook.Variety) string {
+	if v.ID == 0 && v.Class.Known() {
+		return notKnown + string(v.Class)
+	}
+	return fmt.Sprint(v.ID)
+}
+
 // ownWay reads how the grower raises, where that is not as the school has it.
 func (r *reading) ownWay(p hill.Plan) hill.Plan {
 	p.Trigger, p.Showing = r.LengthOr("trigger", p.Trigger), r.LengthOr("showing", p.Showing)
@@ -327,7 +350,7 @@ func (s *Site) savePlan(c *gin.Context) error {
 	if r.Faults == nil {
 		_, err := s.garden.PlanBag(c.Request.Context(), garden.NewPlanting{
 			// What was chosen, not what a plan that chose nothing is drawn with.
-			Year: a.year, Bag: r.ID("bag"), Variety: r.ID("variety"), Number: a.number,
+			Year: a.year, Bag: r.ID("bag"), Variety: r.ID("variety"), Unknown: r.unknownClass(), Number: a.number,
 			Filling: a.filling, Timing: a.timing, Mix: a.mix.Mix, WillDrill: r.Text("drill") != "", Beside: r.Text("beside") != "",
 		}, s.asked(c))
 		if err := r.refused(err); err != nil {

@@ -27,6 +27,9 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 	for _, v := range cat.Varieties {
 		varieties = append(varieties, form.Option{Value: fmt.Sprint(v.ID), Name: v.Name + " · " + v.Class.Name()})
 	}
+	for _, c := range crop.Classes() { // kitchen tubers need no name
+		varieties = append(varieties, form.Option{Value: notKnown + string(c), Name: "some " + c.Name(), Group: "Variety not known"})
+	}
 	for _, school := range hill.Schools() {
 		schools = append(schools, form.Option{Value: string(school), Name: school.Params().Name})
 	}
@@ -43,7 +46,7 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 	usual := forecast.DefaultLadder(a.bag.Model.Shape, a.variety.Class, a.school)
 	out := form.Form{Name: "plan", Caution: beware("drill", "containers"), Action: "/plan", Button: "Save this plan", Fields: []form.Field{
 		{Name: "bag", Label: "Bag", Kind: "choice", Value: fmt.Sprint(a.bag.ID), Options: bags},
-		{Name: "variety", Label: "Variety", Kind: "choice", Value: fmt.Sprint(a.variety.ID), Options: varieties},
+		{Name: "variety", Label: "Variety", Kind: "choice", Value: varietyValue(a.variety), Options: varieties},
 		{Name: "school", Label: "Filling", Kind: "choice", Value: chosen, Options: append([]form.Option{{Value: "", Name: "usual for its class"}}, schools...)},
 		{Name: "number", Label: "How many", Kind: "count", Hint: fmt.Sprintf("Empty: %d, by litres", suggested.Number)},
 		{Name: "year", Label: "Season", Kind: "count", Value: fmt.Sprint(a.year)},

@@ -313,7 +313,7 @@ func (s *Site) undo(c *gin.Context) error {
 
 // bagAddress is where a planting is shown.
 func bagAddress(st *forecast.PlantingForecast, query string) string {
-	if st.Stage == logbook.StageClosed {
+	if st.Stage == logbook.StageClosed || st.Beside != 0 { // the bag shows what grows in it now, or one of several
 		return fmt.Sprintf("/plantings/%d?%s", st.Planting.ID, query)
 	}
 	return "/bags/" + url.PathEscape(st.Bag.Label) + "?" + query

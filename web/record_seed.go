@@ -9,6 +9,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
+	"glebata/core/paper"
 	"glebata/core/seed"
 	"glebata/garden/logbook"
 )
@@ -96,6 +97,12 @@ func (r *reading) weights(field string) (out []measure.Mass, hows []measure.Know
 		return strings.FieldsFunc(text, func(c rune) bool { return strings.ContainsRune(at, c) })
 	}
 	for _, line := range split(r.Values.Get(field), "\n\r;\t") {
+		if n, each, known, ok := r.several(line); ok {
+			for range n {
+				out, hows = append(out, each), append(hows, known)
+			}
+			continue
+		}
 		line, known := measure.CutKnown(line)
 		if line == "" {
 			continue
@@ -115,6 +122,19 @@ func (r *reading) weights(field string) (out []measure.Mass, hows []measure.Know
 		}
 	}
 	return out, hows
+}
+
+// several reads "12 @ 60 g": so many that weigh as much each.
+func (r *reading) several(line string) (n int, each measure.Mass, known measure.Known, ok bool) {
+	sheet, err := paper.Sum(line, r.Units.MassUnit(), r.Units, nil)
+	if err != nil || len(sheet.Lines) != 1 {
+		return 0, 0, measure.Weighed, false
+	}
+	l := sheet.Lines[0]
+	if !l.Read() || l.Count < 1 || l.Count > logbook.MaxPlants {
+		return 0, 0, measure.Weighed, false
+	}
+	return l.Count, l.Net / measure.Mass(l.Count), measure.Counted.Worse(l.Known), true
 }
 
 // tubers put in a tray: those weighed one by one, and those counted with a weight of all

@@ -146,7 +146,7 @@ func OneToABag(row []PlantingForecast) []PlantingForecast {
 	for i := range row {
 		at, other := first[row[i].Bag.ID]
 		again = again || other
-		if !other || row[i].before(&row[at]) {
+		if !other || row[i].Before(&row[at]) {
 			first[row[i].Bag.ID] = i
 		}
 	}
@@ -167,9 +167,9 @@ func OneToABag(row []PlantingForecast) []PlantingForecast {
 	return out
 }
 
-// before another planting of the same bag: what grows comes first, the one planted last of
+// Before another planting of the same bag: what grows comes first, the one planted last of
 // several seasons, then what is planned soonest.
-func (s *PlantingForecast) before(o *PlantingForecast) bool {
+func (s *PlantingForecast) Before(o *PlantingForecast) bool {
 	grows, other := s.Stage == logbook.StageGrowing, o.Stage == logbook.StageGrowing
 	switch {
 	case grows != other:
