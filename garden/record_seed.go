@@ -19,6 +19,7 @@ type NewLot struct {
 	Tray    string
 	Temp    measure.Temperature
 	Light   bool
+	Day     measure.Day // it was set out on; 0 for today
 }
 
 // AddLot keeps a lot of seed and the tray it is set out in; it returns the tray's
@@ -61,7 +62,7 @@ func (g *Garden) AddLot(ctx context.Context, n NewLot, a Request) (logbook.ID, e
 		if lot.ID, err = w.AddLot(ctx, lot); err != nil {
 			return 0, err
 		}
-		return addTray(ctx, w, logbook.Tray{Label: n.Tray, Lot: lot}, n.Temp, n.Light, a)
+		return addTray(ctx, w, logbook.Tray{Label: n.Tray, Lot: lot}, n.Temp, n.Light, n.Day, a)
 	})
 }
 
@@ -71,6 +72,7 @@ type NewTray struct {
 	Lot   logbook.ID
 	Temp  measure.Temperature
 	Light bool
+	Day   measure.Day // it was set out on; 0 for today
 }
 
 // AddTray keeps one more tray of a lot. Safe to repeat.
@@ -84,11 +86,11 @@ func (g *Garden) AddTray(ctx context.Context, n NewTray, a Request) (logbook.ID,
 		if !ok {
 			return 0, logbook.Refuse("lot", "Choose a lot of seed.")
 		}
-		return addTray(ctx, w, logbook.Tray{Label: n.Label, Lot: lot}, n.Temp, n.Light, a)
+		return addTray(ctx, w, logbook.Tray{Label: n.Label, Lot: lot}, n.Temp, n.Light, n.Day, a)
 	})
 }
 
-func addTray(ctx context.Context, w Writer, t logbook.Tray, temp measure.Temperature, light bool, a Request) (logbook.ID, error) {
+func addTray(ctx context.Context, w Writer, t logbook.Tray, temp measure.Temperature, light bool, day measure.Day, a Request) (logbook.ID, error) {
 	var faults logbook.Faults
 	trays, err := w.Trays(ctx)
 	if err != nil {
@@ -99,13 +101,19 @@ func addTray(ctx context.Context, w Writer, t logbook.Tray, temp measure.Tempera
 		return taken
 	})
 	logbook.CheckTrayTemp(&faults, temp)
+	if day == 0 {
+		day = a.Today
+	}
+	if day > a.Today {
+		faults.Add("day", "{} is still to come: enter it on the day or after.", day)
+	}
 	if faults != nil {
 		return 0, faults
 	}
 	if t.ID, err = w.AddTray(ctx, t); err != nil {
 		return 0, err
 	}
-	e := logbook.SeedEntry{Tray: t.ID, Kind: logbook.SeedStood, Day: a.Today, Logged: a.Today, Key: a.Key + "-stood", Temp: temp, Light: light}
+	e := logbook.SeedEntry{Tray: t.ID, Kind: logbook.SeedStood, Day: day, Logged: a.Today, Key: a.Key + "-stood", Temp: temp, Light: light}
 	tray := logbook.ReplayTray(t, nil)
 	_, err = appendSeedEntry(ctx, w, &tray, e)
 	return t.ID, err

@@ -186,3 +186,11 @@ func TestLabelsFillTheSheetFromWhereItWasLeft(t *testing.T) {
 		}
 	}
 }
+
+// A record of another program is read by what its headings say.
+func TestWeatherUnderOtherHeadings(t *testing.T) {
+	days, errs := ReadWeather([]byte("Datum;Min temp;Max temp;Rainfall (mm)\n9.6.2026;4,5;13;0,2\n10 Jun 2026;5;14;0\n"), measure.Date(2026, 6, 12))
+	if len(errs) > 0 || len(days) != 2 || days[0].Day != measure.Date(2026, 6, 9) || days[0].Min != 4.5 || days[0].Rain != 0.2 {
+		t.Errorf("%+v, %+v", days, errs)
+	}
+}

@@ -18,6 +18,17 @@ import (
 // weatherColumns in the order they are written; the first four are needed.
 var weatherColumns = []string{"date", "tmin", "tmax", "rain", "humidity", "wind", "sun", "source"}
 
+// knownAs are the headings that other programs give the columns.
+var knownAs = []Column{
+	{Key: "date", Name: "Day", Aliases: []string{"day", "datum", "when"}},
+	{Key: "tmin", Name: "Minimum", Aliases: []string{"min temp", "temp min", "tn", "lowest", "minimum", "low"}},
+	{Key: "tmax", Name: "Maximum", Aliases: []string{"max temp", "temp max", "tx", "highest", "maximum", "high"}},
+	{Key: "rain", Name: "Rain", Aliases: []string{"precipitation", "rainfall", "precip"}},
+	{Key: "humidity", Name: "Humidity", Aliases: []string{"rel humidity", "rh"}},
+	{Key: "wind", Name: "Wind", Aliases: []string{"wind speed"}},
+	{Key: "sun", Name: "Sun", Aliases: []string{"sunshine", "sun hours"}},
+}
+
 // needed are the columns a record cannot do without.
 const needed = 4
 
@@ -103,6 +114,11 @@ func parseColumns(header []string) (map[string]int, []LineError) {
 		}
 		at[name] = i
 	}
+	for key, i := range Guess(header, knownAs, nil) { // under another heading
+		if _, ok := at[key]; !ok {
+			at[key] = i
+		}
+	}
 	for _, name := range weatherColumns[:needed] {
 		if _, ok := at[name]; !ok {
 			return nil, []LineError{{1, measure.Say("The column {} is missing: the first line names date, tmin, tmax, rain.", name)}}
@@ -135,7 +151,11 @@ func (w *weatherReader) read(line int, fields []string) {
 		return
 	}
 	var err error
-	if d.Day, err = measure.ParseDay(text); err != nil {
+	order := measure.YearFirst
+	if strings.Count(text, ".") == 2 { // so the day stands first
+		order = measure.DayFirst
+	}
+	if d.Day, err = measure.ReadDay(text, order); err != nil {
 		w.refuse(line, "“{}” is not a day. Write it like 2026-06-09.", text)
 	}
 	number := func(column string, must bool) float64 { return w.number(line, fields, column, must) }

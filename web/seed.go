@@ -103,7 +103,7 @@ func (s *Site) benchPage(c *gin.Context, status int, t form.Sent) error {
 	potatoes := potatoes(cat)
 	body.Missing = len(potatoes) == 0
 	body.Lot = t.Fill(lotForm(potatoes, today, t.Units))
-	body.Tray = t.Fill(trayForm(bench.Lots, t.Units))
+	body.Tray = t.Fill(trayForm(bench.Lots, today, t.Units))
 	if len(bench.Trays) == 0 {
 		body.Lot.Open = true
 	}
@@ -188,6 +188,7 @@ func lotForm(potatoes []logbook.Variety, today measure.Day, sys measure.System) 
 			{Name: "year", Label: "For the season", Kind: "count", Value: strconv.Itoa(today.Year())},
 			{Name: "cost", Label: "What it cost", Kind: "text", Hint: "If you want to know; like 4.50"},
 			{Name: "tray", Label: "Label of its tray", Kind: "text", Hint: "Written on the tray, like A1"},
+			{Name: "day", Label: "Set out on", Kind: "day", Value: today.ISO(), Max: today.ISO()},
 		}, trayStands(sys.Fine(measure.Temperature(10)), "yes", sys)...),
 	}
 }
@@ -200,7 +201,7 @@ func trayStands(temp, light string, sys measure.System) []form.Field {
 	}
 }
 
-func trayForm(lots []logbook.Lot, sys measure.System) form.Form {
+func trayForm(lots []logbook.Lot, today measure.Day, sys measure.System) form.Form {
 	var options []form.Option
 	for _, l := range lots {
 		options = append(options, form.Option{Value: fmt.Sprint(l.ID), Name: l.Label + " · " + l.Variety.Name})
@@ -208,7 +209,16 @@ func trayForm(lots []logbook.Lot, sys measure.System) form.Form {
 	return form.Form{Name: "tray", Title: "One more tray of a lot", Action: "/seed/trays", Button: "Add this tray", Fields: append([]form.Field{
 		{Name: "lot", Label: "Lot", Kind: "choice", Options: options},
 		{Name: "label", Label: "Label of the tray", Kind: "text"},
+		{Name: "day", Label: "Set out on", Kind: "day", Value: today.ISO(), Max: today.ISO()},
 	}, trayStands(sys.Fine(measure.Temperature(10)), "yes", sys)...)}
+}
+
+// dayOr reads a day, or takes another where none was sent.
+func (r *reading) dayOr(other measure.Day) measure.Day {
+	if r.Text("day") == "" {
+		return other
+	}
+	return r.Day("day")
 }
 
 func (s *Site) addLot(c *gin.Context) error {
@@ -218,7 +228,7 @@ func (s *Site) addLot(c *gin.Context) error {
 	}
 	n := garden.NewLot{
 		Label: r.Text("label"), Variety: r.ID("variety"), Source: logbook.Source(r.Text("source")), Year: r.Count("year"), Cost: r.Cents("cost"),
-		Tray: r.Text("tray"), Temp: measure.Temperature(r.Degrees("temp", 10)), Light: r.Text("light") != "no",
+		Tray: r.Text("tray"), Temp: measure.Temperature(r.Degrees("temp", 10)), Light: r.Text("light") != "no", Day: r.dayOr(0),
 	}
 	var tray logbook.ID
 	kept, err := r.keep(func() (err error) {
@@ -236,7 +246,7 @@ func (s *Site) addTray(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	n := garden.NewTray{Label: r.Text("label"), Lot: r.ID("lot"), Temp: measure.Temperature(r.Degrees("temp", 10)), Light: r.Text("light") != "no"}
+	n := garden.NewTray{Label: r.Text("label"), Lot: r.ID("lot"), Temp: measure.Temperature(r.Degrees("temp", 10)), Light: r.Text("light") != "no", Day: r.dayOr(0)}
 	var tray logbook.ID
 	kept, err := r.keep(func() (err error) {
 		tray, err = s.garden.AddTray(c.Request.Context(), n, s.asked(c))

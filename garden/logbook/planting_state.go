@@ -2,6 +2,7 @@ package logbook
 
 import (
 	"slices"
+	"strconv"
 
 	"glebata/core/bag"
 	"glebata/core/climate"
@@ -144,6 +145,42 @@ func (s *State) LastCare(k Kind) *Entry {
 	return nil
 }
 
+// Factor is what was done otherwise than by the plan alone, kept to be compared by.
+type Factor struct{ Name, Value string }
+
+// Factors of a planting: how it was mulched, supported, bedded, treated and fed, as it was
+// really done.
+func (s *State) Factors() []Factor {
+	var out []Factor
+	set := func(name, value string) {
+		for i := range out {
+			if out[i].Name == name {
+				out[i].Value = value
+				return
+			}
+		}
+		out = append(out, Factor{name, value})
+	}
+	count := map[Kind]int{}
+	for i := range s.Care {
+		e := &s.Care[i]
+		d, _ := DoingOf(e.Kind)
+		switch count[e.Kind]++; e.Kind {
+		case Mulched, Supported, Bedded:
+			set(string(e.Kind), d.ThingName(e.Thing))
+		case Treated:
+			set("treated", e.Thing)
+		case Fed, Watered:
+			times := " times"
+			if count[e.Kind] == 1 {
+				times = " time"
+			}
+			set(string(e.Kind), strconv.Itoa(count[e.Kind])+times)
+		}
+	}
+	return out
+}
+
 // WaitUntil is the day before which nothing is to be lifted because of a treatment, and
 // with what; 0 where there is none.
 func (s *State) WaitUntil() (until measure.Day, with string) {
@@ -243,6 +280,9 @@ func (s *State) apply(p *Planting, e *Entry) error {
 		s.Stage, s.Ended, s.Unknown = StageClosed, e.Day, len(s.Batches) == 0 && e.Thing != NothingCame
 	case Moved, Protected:
 		s.Care = append(s.Care, *e)
+		if e.Kind == Moved {
+			s.Doings = append(s.Doings, Answer{job.Move, e.Day, Tended, 0})
+		}
 		if m, moves := e.move(); moves {
 			s.Moves = append(s.Moves, m)
 		}
@@ -254,7 +294,10 @@ func (s *State) apply(p *Planting, e *Entry) error {
 		if s.Stage == StageGrowing && e.Day == s.Planted { // entered after the planting of the same day
 			return s.fill(p, e.Day)
 		}
-	case Bedded, Watered, Mulched, Supported, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Pictured:
+	case Supported:
+		s.Care = append(s.Care, *e)
+		s.Doings = append(s.Doings, Answer{job.Tie, e.Day, Tended, 0})
+	case Bedded, Watered, Mulched, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Pictured:
 		s.Care = append(s.Care, *e)
 	case Dropped:
 		s.Stage, s.Ended = StageDropped, e.Day
