@@ -54,8 +54,12 @@ func (g *Garden) BringIn(ctx context.Context, n NewPast, a Request) (logbook.ID,
 		if len(n.Seasons) == 0 || len(n.Seasons) > mostPast {
 			return 0, logbook.Refuse("lines", "Bring in 1 to {} lines at once.", mostPast)
 		}
+		var faults logbook.Faults
 		if !n.Class.Known() {
-			return 0, logbook.Refuse("class", "Choose a class for varieties that are new.")
+			faults.Add("class", "Choose a class for varieties that are new.")
+		}
+		if n.Place = logbook.CheckName(&faults, "place", "place", n.Place); faults != nil {
+			return 0, faults
 		}
 		b := bringer{w: w, n: n, a: a, south: false}
 		if site, known, err := w.Site(ctx); err != nil {
@@ -63,7 +67,6 @@ func (g *Garden) BringIn(ctx context.Context, n NewPast, a Request) (logbook.ID,
 		} else if known {
 			b.south = site.South()
 		}
-		var faults logbook.Faults
 		var first logbook.ID
 		for _, p := range n.Seasons {
 			id, err := b.bring(ctx, p)

@@ -12,6 +12,10 @@ import (
 // and where it stood before.
 func moveBag(ctx context.Context, w Writer, l *logbook.PlantingLog, e *logbook.Entry) error {
 	if e.Place == 0 {
+		var faults logbook.Faults
+		if e.Text = logbook.CheckName(&faults, "place-name", "place", e.Text); faults != nil {
+			return faults
+		}
 		to, err := placeNamed(ctx, w, measure.PlainLine(e.Text), climate.Shelter(e.Thing))
 		if err != nil {
 			return err

@@ -38,6 +38,9 @@ func (c *chaos) addVariety(ctx context.Context) error {
 
 func (c *chaos) addModel(ctx context.Context) error {
 	shape, _ := bag.NewRound(measure.Length(c.number(36)), measure.Length(c.number(40)), measure.Length(c.number(40))) // refused where it is none
+	if c.now(5) {
+		shape, _ = bag.NewBed(measure.Length(c.number(300)), measure.Length(c.number(100)))
+	}
 	if c.now(3) {
 		shape, _ = bag.NewBox(measure.Length(c.number(60)), measure.Length(c.number(40)), measure.Length(c.number(60)), measure.Length(c.number(40)), measure.Length(c.number(30)))
 	}
@@ -99,7 +102,7 @@ func (c *chaos) planBag(ctx context.Context) error {
 		filling.Headspace, filling.Base, filling.Cover = measure.Length(c.number(4)), measure.Length(c.number(10)), measure.Length(c.number(8))
 		filling.MaxLayer, filling.Settling, filling.Filler = measure.Length(c.number(10)), c.number(0.15), measure.Length(oneOf(c, 0, c.number(6)))
 	}
-	n := garden.NewPlanting{Year: c.clock.Today().Year() + oneOf(c, 0, 0, 0, 1, -1, 50), Bag: c.id(), Variety: c.id(), Number: c.count(3), Filling: filling, WillDrill: c.now(2)}
+	n := garden.NewPlanting{Year: c.clock.Today().Year() + oneOf(c, 0, 0, 0, 1, -1, 50), Bag: c.id(), Variety: c.id(), Number: c.count(3), Filling: filling, WillDrill: c.now(2), Beside: c.now(3), Unknown: oneOf(c, crop.Class(""), crop.Maincrop)}
 	if c.now(3) {
 		n.Timing = c.timing()
 	}
