@@ -29,7 +29,7 @@ type view struct {
 var views = []view{
 	{name: "today", path: "/"},
 	{name: "today-phone", path: "/", phone: true, do: walk},
-	{name: "plan", path: "/plan?bag=9&variety=4&school=steps"},
+	{name: "plan", path: "/plan?bag=10&variety=4&school=steps"},
 	{name: "design", path: "/plan/design?variety=4&aim=salad"},
 	{name: "proposal", path: "/plan/proposal"},
 	{name: "shopping-phone", path: "/plan/shopping", phone: true},
@@ -40,7 +40,7 @@ var views = []view{
 	{name: "bag", path: "/bags/R6"},
 	{name: "ladder", path: "/plantings/34/ladder"},
 	{name: "outlook", path: "/plan/outlook", do: windows},
-	{name: "planting-card", path: "/plantings/36/card", phone: true},
+	{name: "entries-phone", path: "/entries?kind=fed", phone: true},
 	{name: "bags", path: "/bags", do: shelf},
 	{name: "terrace", path: "/terrace"},
 	{name: "weigh-in-phone", path: "/bags/R1", phone: true, do: weigh},
