@@ -7,6 +7,8 @@ import (
 	"os"
 	"path/filepath"
 	"testing"
+
+	"github.com/go-rod/rod"
 )
 
 // A kind of bag measured wrong is put right after planting, once what moves was seen.
@@ -22,7 +24,7 @@ func TestAWrongBagIsPutRightAfterPlanting(t *testing.T) {
 		p.press("Put it right")
 		p.sees("This moves figures of finished bags")
 		p.sees("harvest a litre")
-		p.click("that it is meant", p.field("Yes: these figures of finished bags are to move"))
+		p.tick("Yes: these figures of finished bags are to move")
 		p.press("Put it right")
 		p.sees("Put right: cask.")
 	}
@@ -75,7 +77,7 @@ func TestABoxWithTwoVarieties(t *testing.T) {
 		p.fill("How many", pieces)
 		if share {
 			p.sees("say below that they share it")
-			p.click("that they share it", p.field("Share the bag with Cold Quay"))
+			p.tick("Share the bag with Cold Quay")
 		}
 		p.press("Save this plan")
 		p.at("/bags/R10")
@@ -160,4 +162,10 @@ func TestAPhotoOnAPhone(t *testing.T) {
 	p.sees("The photo is kept.")
 	p.waits("the photo", `() => { const i = document.querySelector(".photos img"); if (!i) return false; i.loading = "eager"; i.scrollIntoView(); return i.complete && i.naturalWidth > 200 && i.naturalWidth <= 1280 }`)
 	p.thumbs()
+}
+
+// tick a box by the words of its label.
+func (p *person) tick(label string) {
+	p.t.Helper()
+	p.clicks("the box “"+label+"”", func() *rod.Element { return p.field(label) })
 }

@@ -1,6 +1,7 @@
 package web
 
 import (
+	"fmt"
 	"net/http"
 	"slices"
 	"strconv"
@@ -16,7 +17,8 @@ import (
 type said struct {
 	Text  string
 	Wrong bool
-	Big   string // in large digits, on the weigh-in page
+	Big   string   // in large digits, on the weigh-in page
+	Lines []string // each of several as it was understood
 }
 
 // read answers while a quantity is being typed.
@@ -103,12 +105,15 @@ func (s *Site) readRise(c *gin.Context, r *reading) string {
 	return words
 }
 
+// mostReadBack weights are said one by one.
+const mostReadBack = 80
+
 // readWeights says what a column of weights comes to.
 func (r *reading) readWeights() said {
 	if r.Text("weights") == "" && r.Text("count") == "" {
 		return said{}
 	}
-	weights, _ := r.tubers()
+	weights, hows := r.tubers()
 	if r.Faults != nil || len(weights) == 0 {
 		return said{}
 	}
@@ -116,7 +121,19 @@ func (r *reading) readWeights() said {
 	for _, w := range weights {
 		sum += w
 	}
-	return said{Big: r.Units.Mass(sum), Text: measure.Say("{}, {} each on the mean", tubers(len(weights)), sum/measure.Mass(len(weights))).In(r.Units)}
+	var lines []string
+	for i := 0; i < len(weights) && len(lines) < mostReadBack; {
+		n := 1
+		for i+n < len(weights) && weights[i+n] == weights[i] && hows[i+n] == hows[i] {
+			n++
+		}
+		line := hows[i].Mark(r.Units.Mass(weights[i]))
+		if n > 1 {
+			line = fmt.Sprintf("%d × %s", n, line)
+		}
+		lines, i = append(lines, line), i+n
+	}
+	return said{Lines: lines, Big: r.Units.Mass(sum), Text: measure.Say("{}, {} each on the mean", tubers(len(weights)), sum/measure.Mass(len(weights))).In(r.Units)}
 }
 
 // readNet says the net of what is on the scale.

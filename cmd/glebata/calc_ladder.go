@@ -20,6 +20,7 @@ type ladderFigures struct {
 	Rungs    []rungFigures `json:"rungs"`
 	SettledL json.Number   `json:"settled_l"`
 	LooseL   json.Number   `json:"loose_l"`
+	Unusual  []string      `json:"unusual,omitempty"` // what comes of it
 }
 
 type rungFigures struct {
@@ -57,9 +58,6 @@ func calcLadder() *cobra.Command {
 			if a.err != nil {
 				return a.err
 			}
-			if err := hill.Suits(plan.School, class); err != nil {
-				return fmt.Errorf("--school: %w", err)
-			}
 			ladder, err := hill.Lay(shape, plan)
 			if err != nil {
 				return err
@@ -79,9 +77,17 @@ func calcLadder() *cobra.Command {
 			settled, loose := ladder.Wanted()
 			figures := ladderFigures{
 				ladder.School, figure(float64(ladder.Start), 3), figure(float64(ladder.Top), 3),
-				newRungs(ladder.Fills), rungs, figure(float64(settled), 3), figure(float64(loose), 3),
+				newRungs(ladder.Fills), rungs, figure(float64(settled), 3), figure(float64(loose), 3), nil,
 			}
-			return answer(cmd, figures, func(w io.Writer) { tellLadder(w, a, ladder, climbs, rest) })
+			for _, says := range plan.Unusual(shape, class) {
+				figures.Unusual = append(figures.Unusual, says.In(a.units))
+			}
+			return answer(cmd, figures, func(w io.Writer) {
+				tellLadder(w, a, ladder, climbs, rest)
+				for _, says := range figures.Unusual {
+					fmt.Fprintln(w, says)
+				}
+			})
 		},
 	}
 	growthFlags(cmd)

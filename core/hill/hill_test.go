@@ -183,15 +183,18 @@ func TestPlansThatCannotBeLaid(t *testing.T) {
 			t.Errorf("%s: %v, want %v", name, err, c.want)
 		}
 	}
+}
+
+func TestWhatIsUnusualIsSaid(t *testing.T) {
 	for _, c := range []struct {
 		school School
 		class  crop.Class
-		want   error
+		said   int
 	}{
-		{Steps, crop.SweetMid, ErrSweet}, {TwoLevel, crop.Maincrop, nil}, {TwoLevel, crop.FirstEarly, nil}, {Steps, crop.Maincrop, nil},
+		{Steps, crop.SweetMid, 1}, {TwoLevel, crop.Maincrop, 1}, {TwoLevel, crop.FirstEarly, 0}, {Steps, crop.Maincrop, 0}, {FillOnce, crop.SweetMid, 0},
 	} {
-		if err := Suits(c.school, c.class); !errors.Is(err, c.want) {
-			t.Errorf("%s for %s: %v, want %v", c.school, c.class, err, c.want)
+		if said := Defaults(c.school).Unusual(cask(t), c.class); len(said) != c.said {
+			t.Errorf("%s for %s: %v", c.school, c.class, said)
 		}
 	}
 }

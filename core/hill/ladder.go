@@ -110,7 +110,6 @@ var (
 	ErrTwoLevel  = &PlanError{"school", measure.Say("Two levels of seed want a depth of {} at the least.", twoLevelLeast)}
 	ErrTrigger   = &PlanError{"trigger", measure.Say("Stems call for a raise between {} and {}.", measure.Length(3), measure.Length(60))}
 	ErrShowing   = &PlanError{"showing", measure.Say("Less is left showing than stands when a layer is called for.")}
-	ErrSweet     = &PlanError{"school", measure.Say("Sweet potatoes are filled once: slips are set deep and not raised.")}
 )
 
 // PlanError is a plan that cannot be laid; Field names the number at fault.
@@ -128,14 +127,6 @@ const thinnest measure.Length = 1
 // deepest that any layer of a plan is taken, in cm.
 const deepest measure.Length = 400
 
-// Suits checks a school against a class: sweet potatoes are filled once.
-func Suits(s School, c crop.Class) error {
-	if c.Crop() == crop.SweetPotato && s != FillOnce {
-		return ErrSweet
-	}
-	return nil
-}
-
 // Unusual says what comes of a plan that is laid otherwise than is usual for it; nothing is
 // refused for that. Practice.
 func (p Plan) Unusual(s bag.Shape, c crop.Class) []measure.Phrase {
@@ -144,6 +135,9 @@ func (p Plan) Unusual(s bag.Shape, c crop.Class) []measure.Phrase {
 	top := s.UsableTop(p.Headspace)
 	if s.Ground() {
 		return nil
+	}
+	if c.Crop() == crop.SweetPotato && p.School != FillOnce {
+		add("Sweet potatoes set their roots where the slip stands: what is raised over them buries leaves and gives no more.")
 	}
 	if p.School == TwoLevel {
 		if depth, v := top-p.Filler, s.Between(p.Filler, top); depth < twoLevelDepth-1e-9 || v < twoLevelLitres {

@@ -45,9 +45,6 @@ func DraftPlanting(b logbook.Bag, v logbook.Variety, number int, ladder hill.Pla
 	if !(number >= 1 && number <= logbook.MaxPlants) {
 		faults.Add("number", "Plant at least 1 and no more than {} in a bag.", logbook.MaxPlants)
 	}
-	if err := hill.Suits(ladder.School, v.Class); err != nil {
-		faults = append(faults, logbook.AsFaults(logbook.PlanFault(err))...)
-	}
 	state, err := logbook.Replay(&d.Planting, nil)
 	if err != nil {
 		faults = append(faults, logbook.AsFaults(err)...)

@@ -1,0 +1,146 @@
+package web
+
+import (
+	"glebata/core/bag"
+	"glebata/core/measure"
+	"glebata/garden/logbook"
+	"glebata/web/form"
+)
+
+// modelForm of a new kind of bag, started from a ready sort where one was chosen.
+func modelForm(sort string, sys measure.System) form.Form {
+	f := addModelForm(sys)
+	if s, ok := logbook.Find(logbook.Sorts(), func(s logbook.Sort) bool { return s.Key == sort }); ok {
+		f = with(f, modelValues(s.Model, sys))
+		f.Open = true
+	}
+	return f
+}
+
+func addModelForm(sys measure.System) form.Form {
+	materials := []form.Option{}
+	for _, m := range logbook.Materials() {
+		materials = append(materials, form.Option{Value: string(m), Name: m.Name()})
+	}
+	unit := string(sys.LengthUnit())
+	return form.Form{
+		Name: "model", Caution: beware("containers", "load"), Title: "Add a kind of bag", Action: "/models", Button: "Add this kind",
+		Says: "Inside measures, as it stands filled. A box or bed needs both sides, a row the distance to the next; a sack its width and length lying flat; a lined bucket its own measures and how thick the liner is. Known by its litres, write them at “sold as”, and the height or the width if you have it.",
+		Fields: []form.Field{
+			{Name: "name", Label: "Name", Kind: "text"},
+			{Name: "kind", Label: "Shape", Kind: "choice", Value: string(bag.Round), Options: []form.Option{
+				{Value: string(bag.Round), Name: "round"}, {Value: string(bag.Box), Name: "box"},
+				{Value: string(bag.Sack), Name: "sack, measured lying flat"}, {Value: string(bag.Lined), Name: "lined bucket"},
+				{Value: byLitres, Name: "round, known by its litres"}, {Value: string(bag.Bed), Name: "bed or row in the ground"},
+			}},
+			{Name: "base", Label: "Base: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "A sack: its width lying flat"},
+			{Name: "base-w", Label: "Base width (box)", Kind: "quantity", Unit: unit, Read: "/read/length"},
+			{Name: "top", Label: "Top: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Empty: as the base"},
+			{Name: "top-w", Label: "Top width (box)", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Empty: as the base"},
+			{Name: "height", Label: "Height", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "A sack: its length lying flat"},
+			{Name: "liner", Label: "Liner", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "How thick; only for a lined bucket"},
+			{Name: "material", Label: "Wall", Kind: "choice", Value: string(logbook.Fabric), Options: materials},
+			{Name: "drain", Label: "Drains", Kind: "choice", Value: string(bag.ThroughWall), Options: []form.Option{
+				{Value: string(bag.ThroughWall), Name: "through its cloth"}, {Value: string(bag.BaseHoles), Name: "by holes in the base"},
+				{Value: string(bag.SideHoles), Name: "by holes in the side only"}, {Value: string(bag.NoHoles), Name: "not yet: no holes"},
+			}},
+			{Name: "hole", Label: "Lowest side hole above the base", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Only for side holes: water stands below it"},
+			{Name: "holes", Label: "Holes", Kind: "count", Hint: "How many, where there are some"},
+			{Name: "sold", Label: "Sold as", Kind: "quantity", Unit: string(sys.VolumeUnit()), Read: "/read/volume", Hint: "What stands on it; the measures are what counts"},
+			{Name: "empty", Label: "Empty it weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},
+			{Name: "price", Label: "One costs", Kind: "text", Hint: "Like 6.90"},
+			{Name: "lasts", Label: "and lasts", Kind: "count", Unit: "seasons"},
+			{Name: "light", Label: "Of a light colour", Kind: "tick"},
+			{Name: "rolls", Label: "Its rim rolls down", Kind: "tick"},
+		},
+	}
+}
+
+// model reads a kind of bag.
+func (r *reading) model() logbook.Model {
+	m := logbook.Model{
+		Name: r.Text("name"), Material: logbook.Material(r.Text("material")),
+		Drainage: bag.Drainage{Way: bag.Drain(r.Text("drain"))},
+	}
+	if m.Drainage.Way == bag.SideHoles {
+		m.Drainage.HoleHeight = r.Length("hole")
+	}
+	if r.Text("kind") == byLitres {
+		m.Shape, m.Assumed = r.ofLitres()
+	} else {
+		m.Shape = r.shape()
+	}
+	r.shelf(&m)
+	return m
+}
+
+// shelf reads what a kind of bag costs, weighs and lasts.
+func (r *reading) shelf(m *logbook.Model) {
+	m.Holes, m.Lasts, m.Price = r.Count("holes"), r.Count("lasts"), r.Cents("price")
+	m.Light, m.Rolls = r.Text("light") != "", r.Text("rolls") != ""
+	if r.Text("sold") != "" {
+		m.Sold = r.Volume("sold")
+	}
+	if r.Text("empty") != "" {
+		m.Empty = r.Mass("empty", r.Units.MassUnit())
+	}
+}
+
+// byLitres is a kind of bag that is known by its litres, and one measure at the most.
+const byLitres = "litres"
+
+// ofLitres reads a bag known by its litres, and what of its measures is assumed.
+func (r *reading) ofLitres() (bag.Shape, logbook.Assumed) {
+	v := r.Volume("sold")
+	width, height := r.LengthOr("base", 0), r.LengthOr("height", 0)
+	assumed := logbook.AllAssumed
+	switch {
+	case width > 0 && height > 0:
+		r.Faults.Add("height", "The litres and one measure tell the other: leave one empty, or take its measures for what they are.")
+	case width > 0:
+		assumed = logbook.HeightAssumed
+	case height > 0:
+		assumed = logbook.WidthAssumed
+	}
+	if r.Faults != nil {
+		return bag.Shape{}, assumed
+	}
+	shape, err := bag.NewOfLitres(v, height, width)
+	if err != nil {
+		r.Faults.Add("sold", "A bag of {} with that measure is not believed.", v)
+	}
+	return shape, assumed
+}
+
+// shape reads the measures of a bag.
+func (r *reading) shape() bag.Shape {
+	base := r.Length("base")
+	var height measure.Length
+	if r.Text("kind") != string(bag.Bed) { // the ground has none
+		height = r.Length("height")
+	}
+	top := r.LengthOr("top", base)
+	var shape bag.Shape
+	var err error
+	switch bag.Kind(r.Text("kind")) {
+	case bag.Bed:
+		shape, err = bag.NewBed(base, r.Length("base-w"))
+	case bag.Box:
+		baseW := r.Length("base-w")
+		topW := r.LengthOr("top-w", baseW)
+		shape, err = bag.NewBox(base, baseW, top, topW, height)
+	case bag.Sack:
+		shape, err = bag.NewSack(base, height)
+	case bag.Lined:
+		shape, err = bag.NewLined(base, top, height, r.Length("liner"))
+	default:
+		shape, err = bag.NewRound(base, top, height)
+	}
+	if err != nil && r.Faults == nil {
+		r.Faults.Add("height", "A bag measures between {} and {} each way: check the units.", bag.MinSide, bag.MaxSide)
+	}
+	return shape
+}
+
+// added answers a form that adds to the catalogue: back to its page, or the
+// page again with what was typed and what is wrong.
