@@ -55,8 +55,8 @@ func TestASeasonComesFromANotebook(t *testing.T) {
 	p.fill("or paste its lines", "tub;sort;season;tubers;seed;yield\nT1;Early Buoy;2025;3;165 g;2,4\nT2;Early Buoy;2025;4;;1.5–2\nT3;Broad Sound;2025;;;?")
 	p.press("Read it")
 	p.sees("3 lines understood: nothing is kept yet")
-	p.sees("2025, T1, Early Buoy: 3 pieces, 165 g of seed gave 2.40 kg")
-	p.sees("2025, T2, Early Buoy: 4 pieces, about 220 g of seed: 143 g to 297 g gave 1.50 kg to 2.00 kg")
+	p.sees("2025, T1, Early Buoy: planted 3 pieces, 165 g of seed; harvest 2.40 kg")
+	p.sees("2025, T2, Early Buoy: planted 4 pieces, about 220 g of seed: 143 g to 297 g; harvest 1.50 kg to 2.00 kg")
 	p.press("Keep 3 lines")
 	p.sees("3 plantings of past seasons are kept.")
 	p.sees("14.5")        // 2400 ÷ 165

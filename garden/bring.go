@@ -121,7 +121,7 @@ func (b *bringer) bring(ctx context.Context, p PastSeason) (logbook.ID, error) {
 	}
 	id, err := planBag(ctx, b.w, NewPlanting{
 		Year: p.Year, Bag: to.ID, Variety: v.ID, Number: number, WillDrill: true, Beside: true,
-		Filling: forecast.DefaultLadder(to.Model.Shape, v.Class, hill.Default(v.Class)),
+		Filling: forecast.DefaultLadder(to.Model.Shape, v.Class, hill.FillOnce), // a notebook does not tell its raises: it was full by the end
 	}, b.a)
 	if err != nil {
 		return 0, err

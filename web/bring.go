@@ -167,7 +167,7 @@ func pastWords(p openformat.PastSeason) measure.Phrase {
 	if bag == "" {
 		bag = "a bag without a label"
 	}
-	return measure.Say("{}, {}, {}: {} gave {}", p.Year, bag, p.Variety, seedKnownWords(p.Seed.Amount(0), p.Seed), harvest)
+	return measure.Say("{}, {}, {}: planted {}; harvest {}", p.Year, bag, p.Variety, seedKnownWords(p.Seed.Amount(0), p.Seed), harvest)
 }
 
 // keepNotebook keeps the lines that can be read.

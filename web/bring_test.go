@@ -17,8 +17,8 @@ func TestANotebookIsBroughtIn(t *testing.T) {
 	says(t, "read", status, http.StatusOK, page, "nothing is kept yet", `name="at-year"`)
 	status, page = s.post("/compare/bring/read", "lines", book, "unit", "kg", "class", "maincrop", "litres", "40 L", "place", "Past seasons", "order", "dmy", "at-year", "2", "at-harvest", "4", "at-seed", "3")
 	page = html.UnescapeString(page)
-	says(t, "read again", status, http.StatusOK, page, "3 lines understood, 2 not", "2023, T2, Early Buoy: about 200 g of seed: 160 g to 240 g, not counted gave 1.50 kg to 2.00 kg",
-		"2022, a bag without a label, Broad Sound: not weighed gave not weighed", "gave nothing", "“later” is no season")
+	says(t, "read again", status, http.StatusOK, page, "3 lines understood, 2 not", "2023, T2, Early Buoy: planted about 200 g of seed: 160 g to 240 g, not counted; harvest 1.50 kg to 2.00 kg",
+		"2022, a bag without a label, Broad Sound: planted not weighed; harvest not weighed", "harvest nothing", "“later” is no season")
 	sent := []string{"lines", book, "unit", "kg", "class", "maincrop", "litres", "40 L", "place", "Past seasons", "order", "dmy", "at-year", "2", "at-harvest", "4", "at-seed", "3"}
 	status, to := s.post("/compare/bring", sent...)
 	says(t, "kept", status, http.StatusSeeOther, s.follow(to), "3 plantings of past seasons are kept", "T2", "not known", "estimated: 160 g to 240 g")

@@ -211,6 +211,8 @@ func (d Doing) Says(e *Entry) measure.Phrase {
 	}
 	switch {
 	case e.Level == 0 || d.Amount == InFeed:
+	case len(d.Levels) >= e.Level && e.Thing != "":
+		add(", {}", d.Levels[e.Level-1])
 	case len(d.Levels) >= e.Level:
 		add(" {}", d.Levels[e.Level-1])
 	case d.Kind == Treated:
