@@ -26,7 +26,7 @@ func TestWhatIsDoneAndSeenIsKept(t *testing.T) {
 		"supported with mesh":               {Kind: logbook.Supported, Thing: "mesh"},
 		"protected: fleece over it":         {Kind: logbook.Protected, Thing: "fleece"},
 		"treated with soft soap, 7 days to wait before harvest: 20 mL, aphids": {Kind: logbook.Treated, Thing: "soft soap", Level: 7, Text: "20 mL, aphids"},
-		"seen: aphids, some: on young leaves":                                   {Kind: logbook.Sighted, Thing: "aphids", Level: 2, Text: "on young leaves"},
+		"seen: aphids, some: on young leaves":                                  {Kind: logbook.Sighted, Thing: "aphids", Level: 2, Text: "on young leaves"},
 		"leaves yellow: half":                                                  {Kind: logbook.Yellowed, Level: 3},
 		"medium: dry to the first knuckle":                                     {Kind: logbook.Moisture, Level: 2},
 		"medium: 34 %":                                                         {Kind: logbook.Moisture, Amount: 34},
