@@ -61,3 +61,14 @@ func TestAWrongBagIsPutRightOnItsPage(t *testing.T) {
 	status, to = s.post("/correct/model/3/keep", "how", "back")
 	says(t, "bringing it back", status, http.StatusSeeOther, s.follow(to), "pail is offered again")
 }
+
+// Dropping a plan asks nothing, and is undone where it was done.
+func TestADroppedPlanIsUndone(t *testing.T) {
+	s := demoSite(t)
+	status, to := s.post("/plantings/36/drop", "day", "2026-06-09")
+	page := s.follow(to)
+	says(t, "dropped", status, http.StatusSeeOther, page, "The plan was dropped; the bag is free", "Saved: plan dropped", "Plan it anew")
+	entry := regexp.MustCompile(`/entries/(\d+)/undo`).FindStringSubmatch(page)
+	status, to = s.post("/entries/"+entry[1]+"/undo", "planting", "36")
+	says(t, "undone", status, http.StatusSeeOther, s.follow(to), "Taken back", "Seed wanted")
+}

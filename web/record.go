@@ -178,7 +178,7 @@ func (s *Site) record(c *gin.Context) error {
 	case "weigh":
 		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d/weigh?done=%d", st.Planting.ID, id))
 	case "drop":
-		c.Redirect(http.StatusSeeOther, bagAddress(&st, "said=dropped"))
+		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d?done=%d&said=dropped", st.Planting.ID, id))
 	case "close":
 		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d?done=%d", st.Planting.ID, id))
 	default:
