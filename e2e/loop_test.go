@@ -27,8 +27,8 @@ func TestWholeLoopFromAnEmptyGarden(t *testing.T) {
 	t.Parallel()
 	p := sit(t, emptyGarden, desk)
 	p.open("/")
-	p.sees("Start with the bags you have")
-	p.press("Add your bags")
+	p.sees("What is left until your garden is ready")
+	p.press("The bags you have")
 
 	p.fill("Name", "cask")
 	p.fill("Base: diameter or length", "36")

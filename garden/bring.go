@@ -223,7 +223,7 @@ func (b *bringer) bag(ctx context.Context, p PastSeason) (logbook.Bag, error) {
 	if litres == 0 {
 		litres = b.n.Litres
 	}
-	m, err := b.model(ctx, litres)
+	m, err := modelOfLitres(ctx, b.w, litres)
 	if err != nil {
 		return logbook.Bag{}, err
 	}
@@ -234,27 +234,4 @@ func (b *bringer) bag(ctx context.Context, p PastSeason) (logbook.Bag, error) {
 	made := logbook.Bag{Label: label, Model: m, Place: place}
 	made.ID, err = b.w.AddBag(ctx, made)
 	return made, err
-}
-
-// model of so many litres, made once.
-func (b *bringer) model(ctx context.Context, v measure.Volume) (logbook.Model, error) {
-	shape, err := bag.NewOfLitres(v, 0, 0)
-	if err != nil {
-		return logbook.Model{}, logbook.Refuse("litres", "A bag of {} is not believed.", v)
-	}
-	name := measure.Say("bag of {}", v).In(measure.Metric)
-	list, err := b.w.Models(ctx)
-	if err != nil {
-		return logbook.Model{}, err
-	}
-	if m, ok := logbook.Find(list, func(m logbook.Model) bool { return strings.EqualFold(m.Name, name) }); ok {
-		return m, nil
-	}
-	m := logbook.Model{Name: name, Shape: shape, Sold: v, Assumed: logbook.AllAssumed, Material: logbook.Fabric, Drainage: bag.Drainage{Way: bag.ThroughWall}}
-	var faults logbook.Faults
-	if err := checkModel(ctx, b.w, &m, &faults); err != nil || faults != nil {
-		return m, errors.Join(err, faults.Err())
-	}
-	m.ID, err = b.w.AddModel(ctx, m)
-	return m, err
 }

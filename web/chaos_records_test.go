@@ -29,6 +29,11 @@ func (c *chaos) care() logbook.Entry {
 	return e
 }
 
+func (c *chaos) keepFirst(ctx context.Context) error {
+	_, err := c.g.KeepFirst(ctx, garden.First{Litres: measure.Volume(c.number(40)), Count: oneOf(c, 0, c.count(9)), Class: oneOf(c, crop.Classes()...), Climate: oneOf(c, "highland", "cool-maritime", c.text()), Year: 2026}, c.request())
+	return err
+}
+
 func (c *chaos) careFor(ctx context.Context) error {
 	e := c.care()
 	e.Planting = c.id()

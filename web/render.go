@@ -121,6 +121,8 @@ type view struct {
 	Untold string
 	// Presumed is what stands in for a site that was not set; empty where it was.
 	Presumed string
+	// Supposed is set where the page says itself which site its dates rest on.
+	Supposed bool
 	// Trouble is why nothing can be saved now; empty when all is well.
 	Trouble string
 }
@@ -142,7 +144,9 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	if look, err := s.look(c); err == nil { // else what is told is why
 		v.Units, _ = look.Units()
 		line, _ = look.SeasonLine()
-		v.Presumed = presumed(look, v.Stage)
+		if !v.Supposed {
+			v.Presumed = presumed(look, v.Stage)
+		}
 	}
 	v.Season = seasonLine{line, s.stages(v.Stage)}
 	v.Untold = untold(c, v.Units)

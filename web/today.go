@@ -7,10 +7,10 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
-	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 // rowScale is the scale of the Row in px per mm: 2.5 px per cm.
@@ -97,7 +97,8 @@ type todayBody struct {
 	Lines []line
 	Due   int
 	Loose measure.Volume // to bring for the raises that are due
-	Empty garden.Catalogue
+	Ask   form.Form      // the question that comes first, where nothing is planned
+	Left  []leftLine
 	Notes []note
 	Ahead []forecast.Lead
 	More  int // of what leads up, not listed
@@ -141,9 +142,16 @@ func (s *Site) today(c *gin.Context) error {
 		}
 	}
 	if len(bags) == 0 {
-		if body.Empty, err = look.Catalogue(); err != nil {
+		if body.Ask, err = s.question(c, look); err != nil {
 			return err
 		}
+	}
+	started, err := look.Started(bags)
+	if err != nil {
+		return err
+	}
+	if !started.Ready() {
+		body.Left = leftLines(started)
 	}
 	if err := s.lookAhead(c, &body, bags, sys); err != nil {
 		return err

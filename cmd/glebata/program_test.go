@@ -16,6 +16,7 @@ import (
 	"strings"
 	"syscall"
 	"testing"
+	"time"
 )
 
 // run the command line in this process and return what it prints.
@@ -229,6 +230,7 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 		"up to a third of the depth":      {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--filler", "30cm"},
 		"is not a day":                    {"demo", "--today", "soon"},
 		`"data" not set`:                  {"serve"},
+		"“spring” is not a day":           {"serve", "--data", "never.glebata", "--today", "spring"},
 	} {
 		if _, err := run(args...); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%v: %v, want it to say %q", args, err, says)
@@ -405,6 +407,48 @@ func TestPracticeIsAskedForAndSaid(t *testing.T) {
 			t.Errorf("%v: its weather is simulated: %v", c.args, !c.practice)
 		}
 		p.stop(t)
+	}
+}
+
+// A garden can be read as it was on a day, and opens in the browser that the machine names.
+func TestServeOnADayAndOpen(t *testing.T) {
+	path, dir := build(t), t.TempDir()
+	p := start(t, path, "serve", "--data", filepath.Join(dir, "own.glebata"), "--today", "2027-04-03")
+	if page := p.get(t, "/"); !strings.Contains(page, "Saturday 3 April") || strings.Contains(page, "Next day") {
+		t.Error("the garden does not stand at the day asked for")
+	}
+	p.stop(t)
+
+	told := filepath.Join(dir, "told")
+	for _, name := range []string{"xdg-open", "open"} {
+		if err := os.WriteFile(filepath.Join(dir, name), []byte("#!/bin/sh\necho \"$1\" > "+told+".part && mv "+told+".part "+told+"\n"), 0o755); err != nil {
+			t.Fatal(err)
+		}
+	}
+	t.Setenv("PATH", dir+string(os.PathListSeparator)+os.Getenv("PATH"))
+	p = start(t, path, "demo", "--open")
+	for range 500 {
+		if _, err := os.Stat(told); err == nil {
+			break
+		}
+		time.Sleep(10 * time.Millisecond)
+	}
+	if got, err := os.ReadFile(told); err != nil || strings.TrimSpace(string(got)) != p.address {
+		t.Errorf("the browser was sent to %q, %v; want %q", got, err, p.address)
+	}
+	p.stop(t)
+}
+
+func TestAddressThatCanBeClicked(t *testing.T) {
+	for listen, want := range map[string]string{"127.0.0.1:0": "http://127.0.0.1:", "0.0.0.0:0": "http://localhost:", "[::]:0": "http://localhost:"} {
+		ln, err := net.Listen("tcp", listen)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := addressOf(ln); !strings.HasPrefix(got, want) {
+			t.Errorf("%s is reached at %s", listen, got)
+		}
+		ln.Close()
 	}
 }
 

@@ -45,9 +45,15 @@ func pinned(day measure.Day) *pinnedClock {
 func (c *pinnedClock) Today() measure.Day { return measure.Day(c.day.Load()) }
 func (c *pinnedClock) Step(days int)      { c.day.Add(int64(days)) }
 
+// stillClock shows one day for as long as the program runs. It cannot be stepped.
+type stillClock measure.Day
+
+func (c stillClock) Today() measure.Day { return measure.Day(c) }
+
 func demoCommand() *cobra.Command {
 	var listen, today string
 	var bags, seasons int
+	var open bool
 	cmd := &cobra.Command{
 		Use:   "demo",
 		Short: "Start with invented data in a temporary file, on a pinned day",
@@ -66,19 +72,28 @@ func demoCommand() *cobra.Command {
 			if bags < 0 || bags > 2000 || seasons < 1 || seasons > 30 {
 				return errors.New("--bags takes up to 2000 and --seasons 1 to 30")
 			}
-			return runDemo(cmd.Context(), cmd.OutOrStdout(), listen, day, bags, seasons)
+			return runDemo(cmd.Context(), cmd.OutOrStdout(), demoOptions{listen, day, bags, seasons, open})
 		},
 	}
 	cmd.Flags().StringVar(&listen, "listen", usualAddress, "address to listen on")
+	cmd.Flags().BoolVar(&open, "open", false, "open it in the browser")
 	cmd.Flags().StringVar(&today, "today", "", "day to pin the demo to, like "+demo.Today().ISO())
 	cmd.Flags().IntVar(&bags, "bags", 0, "make a larger garden of so many bags, for measuring")
 	cmd.Flags().IntVar(&seasons, "seasons", 1, "seasons of the larger garden")
 	return cmd
 }
 
+// demoOptions of the command line. bags 0 is the demo's own garden.
+type demoOptions struct {
+	listen        string
+	day           measure.Day
+	bags, seasons int
+	open          bool
+}
+
 // runDemo serves the demo from a fresh file that is removed at the end.
-func runDemo(ctx context.Context, out io.Writer, listen string, day measure.Day, bags, seasons int) (err error) {
-	ln, err := listenOn(listen)
+func runDemo(ctx context.Context, out io.Writer, o demoOptions) (err error) {
+	ln, err := listenOn(o.listen)
 	if err != nil {
 		return err
 	}
@@ -94,29 +109,40 @@ func runDemo(ctx context.Context, out io.Writer, listen string, day measure.Day,
 	}
 	defer func() { err = errors.Join(err, s.Close()) }()
 	g := garden.Open(s, station.NewWeather(station.UsualSeed))
-	if bags > 0 {
-		err = demo.FillLarger(ctx, g, bags, seasons)
+	if o.bags > 0 {
+		err = demo.FillLarger(ctx, g, o.bags, o.seasons)
 	} else {
 		err = demo.Fill(ctx, g)
 	}
 	if err != nil {
 		return fmt.Errorf("filling the demo: %w", err)
 	}
-	return serve(ctx, ln, g, pinned(day), station.NewScale(station.UsualSeed), nil, func() {
-		fmt.Fprintf(out, "Glebata demo at http://%s, pinned to %s. Stop with Ctrl-C.\n", ln.Addr(), day.ISO())
+	return serve(ctx, ln, g, pinned(o.day), station.NewScale(station.UsualSeed), nil, func() {
+		fmt.Fprintf(out, "Glebata demo at %s , pinned to %s. Stop with Ctrl-C.\n", addressOf(ln), o.day.ISO())
+		if o.open {
+			openBrowser(out, addressOf(ln))
+		}
 	})
 }
 
 func serveCommand() *cobra.Command {
-	var listen, data string
+	var listen, data, today string
 	var hosts []string
-	var practice bool
+	var practice, open bool
 	cmd := &cobra.Command{
 		Use:   "serve --data FILE",
 		Short: "Keep a garden of your own in one file",
 		Long:  "Creates the file when it is not there, and brings an older one up to date.",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) (err error) {
+			var clock web.Clock = realClock{}
+			if today != "" {
+				day, err := measure.ParseDay(today)
+				if err != nil {
+					return fmt.Errorf("--today: %w", err)
+				}
+				clock = stillClock(day)
+			}
 			ln, err := listenOn(listen)
 			if err != nil {
 				return err
@@ -134,16 +160,25 @@ func serveCommand() *cobra.Command {
 				weather, scale = station.NewWeather(station.UsualSeed), station.NewScale(station.UsualSeed)
 				with = " Practice: a simulated scale and weather station stand in, and what they give is marked so."
 			}
-			return serve(cmd.Context(), ln, garden.Open(s, weather), realClock{}, scale, hosts, func() {
+			return serve(cmd.Context(), ln, garden.Open(s, weather), clock, scale, hosts, func() {
 				how := "keeping"
 				if errors.Is(s.Trouble(), logbook.ErrReadOnly) {
 					how = "only reading"
 				}
-				fmt.Fprintf(cmd.OutOrStdout(), "Glebata at http://%s, %s %s.%s Stop with Ctrl-C.\n", ln.Addr(), how, data, with)
+				if today != "" {
+					with += " It takes " + clock.Today().ISO() + " for today, and whatever is kept without a day of its own is kept on it."
+				}
+				out := cmd.OutOrStdout()
+				fmt.Fprintf(out, "Glebata at %s , %s %s.%s Stop with Ctrl-C.\n", addressOf(ln), how, data, with)
+				if open {
+					openBrowser(out, addressOf(ln))
+				}
 			})
 		},
 	}
 	cmd.Flags().StringVar(&listen, "listen", usualAddress, "address to listen on")
+	cmd.Flags().StringVar(&today, "today", "", "take this day for today, like "+demo.Today().ISO())
+	cmd.Flags().BoolVar(&open, "open", false, "open it in the browser")
 	cmd.Flags().BoolVar(&practice, "practice", false, "let a simulated scale and weather station stand in; what they give is marked, and counts in no comparison")
 	cmd.Flags().StringSliceVar(&hosts, "host", nil, "a name the garden is reached by, beside the address and localhost; may be given several times")
 	return withData(cmd, &data)

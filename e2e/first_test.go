@@ -1,0 +1,39 @@
+package e2e
+
+import "testing"
+
+// A new grower has an answer after one press, and a garden after the next.
+func TestAFirstVisitLeadsSomewhere(t *testing.T) {
+	t.Parallel()
+	p := sit(t, emptyGarden, phone)
+	p.open("/")
+	p.sees("How much goes into a bag?")
+	p.thumbs()
+	p.press("Show me")
+	p.at("/ask")
+	p.sees("What to do, and when")
+	p.sees("What to buy")
+	if n := p.asks(`() => document.querySelectorAll(".above use").length`); n == "0" {
+		t.Error("nothing is drawn from above")
+	}
+	p.thumbs()
+	p.fill("I have a bag of", "a big one")
+	p.press("Show me")
+	p.sees("“a big one” is not a number")
+	p.fill("I have a bag of", "30")
+	p.fill("and this many tubers or slips", "3")
+	p.press("Show me")
+	p.sees("; you have 3")
+	takes, ready := p.reads(".totals p:nth-child(2)"), p.reads(".totals p:last-child strong")
+	p.press("Keep this")
+	p.sees("Kept: your site, this bag and its plan.")
+	p.sees("unknown maincrop")
+	p.sees(takes)
+	p.sees("Ready about " + ready)
+	p.open("/")
+	p.sees("✓ Where your garden is")
+	p.sees("Seed in hand")
+	if n := p.asks(`() => document.querySelectorAll(".left .open").length`); n != "1" {
+		t.Errorf("%s things are left, want the seed alone", n)
+	}
+}

@@ -1,0 +1,227 @@
+package garden
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"strings"
+
+	"glebata/core/bag"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/hill"
+	"glebata/core/measure"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+)
+
+// First is the one question a new grower asks: a bag of so many litres, so many tubers or
+// slips of a class, in a climate in general terms.
+type First struct {
+	Litres  measure.Volume
+	Count   int // 0 for as many as the litres take
+	Class   crop.Class
+	Climate string // key of a preset
+	Year    int
+}
+
+// FirstAnswer is what becomes of it.
+type FirstAnswer struct {
+	forecast.Draft
+	Year      int // of the season
+	Supposed  bool // for a site of the climate in general, not the garden's own
+	Suggested int
+	Expect    bag.Expectation
+	Buy       []Part // of the usual mix
+}
+
+// Part of a mix to bring, loose.
+type Part struct {
+	Name  string
+	Loose measure.Volume
+}
+
+// supposing a site of a preset: a view of the garden as it would be there. Nothing is kept,
+// and it needs no closing of its own.
+func (v *View) supposing(s logbook.Site) *View {
+	out := &View{g: v.g, ctx: v.ctx, today: v.today, r: v.r, m: &moment{}}
+	out.m.site.v, out.m.site.have = siteKnown{s, true}, true
+	return out
+}
+
+// maxFirst litres of a bag that is asked about.
+const maxFirst measure.Volume = 2000
+
+// check the question; Faults at "litres", "count", "class" and "climate".
+func (f *First) check() error {
+	var faults logbook.Faults
+	if !(f.Litres >= 3 && f.Litres <= maxFirst) {
+		faults.Add("litres", "A bag to grow in holds between {} and {}.", measure.Volume(3), maxFirst)
+	}
+	if !(f.Count >= 0 && f.Count <= logbook.MaxPlants) {
+		faults.Add("count", "Up to {} go into a bag.", logbook.MaxPlants)
+	}
+	if !f.Class.Known() {
+		faults.Add("class", "Choose what you grow.")
+	}
+	if _, ok := climate.PresetNamed(f.Climate); !ok {
+		faults.Add("climate", "Choose where it is.")
+	}
+	return faults.Err()
+}
+
+// soonerBy at least, planting at once is ready before planting in the next season; else it
+// gains nothing.
+const soonerBy = 60 // days
+
+// Answer the first question, with nothing kept: for the season it asks for, or the next where
+// it is too late for that. Faults name the fields.
+func (v *View) Answer(f First) (FirstAnswer, error) {
+	if err := f.check(); err != nil {
+		return FirstAnswer{}, err
+	}
+	site, known, err := v.Site()
+	if err != nil {
+		return FirstAnswer{}, err
+	}
+	supposed := !known || site.Climate != f.Climate
+	if p, _ := climate.PresetNamed(f.Climate); supposed {
+		v = v.supposing(logbook.NewSite(p))
+	}
+	out, err := v.soonest(f)
+	out.Supposed = supposed
+	return out, err
+}
+
+// soonest answer that makes sense.
+func (v *View) soonest(f First) (FirstAnswer, error) {
+	now, err := v.answerIn(f)
+	if err != nil || now.Dates.Plant != 0 && now.Dates.Was == 0 {
+		return now, err
+	}
+	f.Year++
+	next, err := v.answerIn(f)
+	if err != nil || next.Dates.Plant == 0 || next.Dates.Likely == 0 {
+		return now, err
+	}
+	if now.Dates.Likely == 0 || now.Dates.Likely+soonerBy > next.Dates.Likely {
+		return next, nil
+	}
+	return now, nil
+}
+
+// answerIn the season of a year.
+func (v *View) answerIn(f First) (FirstAnswer, error) {
+	out := FirstAnswer{Year: f.Year}
+	shape, err := bag.NewOfLitres(f.Litres, 0, 0)
+	if err != nil {
+		return out, logbook.Refuse("litres", "A bag of {} is not believed.", f.Litres)
+	}
+	b := logbook.Bag{Label: "your bag", Model: firstModel(shape, f.Litres), Place: logbook.Place{Shelter: climate.Open}}
+	class := logbook.Variety{Name: logbook.UnknownName(f.Class), Class: f.Class}
+	plan := forecast.DefaultLadder(shape, f.Class, hill.Default(f.Class))
+	out.Suggested = bag.Suggest(shape, forecast.NewRoom(plan), f.Class, false).Number
+	if f.Count == 0 {
+		f.Count = out.Suggested
+	}
+	if out.Draft, err = forecast.DraftPlanting(b, class, f.Count, plan); err != nil {
+		return out, err
+	}
+	cat, err := v.Catalogue()
+	if err != nil {
+		return out, err
+	}
+	mix := cat.Recipe("").Mix
+	if err := v.GrowDraft(&out.Draft, f.Year, logbook.UsualTiming(b, class), mix); err != nil {
+		return out, err
+	}
+	_, loose := out.Ladder.Wanted()
+	for _, p := range mix {
+		out.Buy = append(out.Buy, Part{p.Name, loose * measure.Volume(p.Share)})
+	}
+	growing, err := v.Expected(&out.PlantingForecast)
+	out.Expect = bag.Expect(growing)
+	return out, err
+}
+
+// firstModel is an ordinary bag of so many litres.
+func firstModel(shape bag.Shape, v measure.Volume) logbook.Model {
+	return logbook.Model{Name: measure.Say("bag of {}", v).In(measure.Metric), Shape: shape, Sold: v, Assumed: logbook.AllAssumed, Material: logbook.Fabric, Drainage: bag.Drainage{Way: bag.ThroughWall}}
+}
+
+// KeepFirst makes a garden of the first question: the site where none was saved, a bag, its
+// kind, a variety that is not named yet, and the plan. Safe to repeat. It returns the
+// planting.
+func (g *Garden) KeepFirst(ctx context.Context, f First, a Request) (logbook.ID, error) {
+	return g.idempotent(ctx, a.Key, f, func(w Writer) (logbook.ID, error) {
+		if err := f.check(); err != nil {
+			return 0, err
+		}
+		if _, known, err := w.Site(ctx); err != nil {
+			return 0, err
+		} else if !known {
+			p, _ := climate.PresetNamed(f.Climate)
+			site := logbook.NewSite(p)
+			site.Name = "My garden"
+			if err := w.SetSite(ctx, site); err != nil {
+				return 0, err
+			}
+		}
+		b, err := firstBag(ctx, w, f.Litres)
+		if err != nil {
+			return 0, err
+		}
+		plan := forecast.DefaultLadder(b.Model.Shape, f.Class, hill.Default(f.Class))
+		if f.Count == 0 {
+			f.Count = bag.Suggest(b.Model.Shape, forecast.NewRoom(plan), f.Class, false).Number
+		}
+		return planBag(ctx, w, NewPlanting{Year: f.Year, Bag: b.ID, Unknown: f.Class, Number: f.Count, Filling: plan}, a)
+	})
+}
+
+// firstBag of so many litres, under the next label that is free.
+func firstBag(ctx context.Context, w Writer, v measure.Volume) (logbook.Bag, error) {
+	m, err := modelOfLitres(ctx, w, v)
+	if err != nil {
+		return logbook.Bag{}, err
+	}
+	place, err := placeNamed(ctx, w, "Garden", climate.Open)
+	if err != nil {
+		return logbook.Bag{}, err
+	}
+	bags, err := w.Bags(ctx)
+	if err != nil {
+		return logbook.Bag{}, err
+	}
+	b := logbook.Bag{Model: m, Place: place}
+	for n := 1; b.Label == ""; n++ {
+		label := fmt.Sprintf("B%d", n)
+		if _, taken := logbook.Find(bags, func(o logbook.Bag) bool { return strings.EqualFold(o.Label, label) }); !taken {
+			b.Label = label
+		}
+	}
+	b.ID, err = w.AddBag(ctx, b)
+	return b, err
+}
+
+// modelOfLitres is the kind of bag of so many litres, made where there is none.
+func modelOfLitres(ctx context.Context, w Writer, v measure.Volume) (logbook.Model, error) {
+	shape, err := bag.NewOfLitres(v, 0, 0)
+	if err != nil {
+		return logbook.Model{}, logbook.Refuse("litres", "A bag of {} is not believed.", v)
+	}
+	m := firstModel(shape, v)
+	list, err := w.Models(ctx)
+	if err != nil {
+		return m, err
+	}
+	if o, ok := logbook.Find(list, func(o logbook.Model) bool { return strings.EqualFold(o.Name, m.Name) }); ok {
+		return o, nil
+	}
+	var faults logbook.Faults
+	if err := checkModel(ctx, w, &m, &faults); err != nil || faults != nil {
+		return m, errors.Join(err, faults.Err())
+	}
+	m.ID, err = w.AddModel(ctx, m)
+	return m, err
+}

@@ -1,0 +1,218 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"net/url"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/calendar"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/garden/logbook"
+	"glebata/web/draw"
+	"glebata/web/form"
+)
+
+// firstBody is the page of the one question that comes first.
+type firstBody struct {
+	Form    form.Form
+	Answer  *garden.FirstAnswer // nil while the question cannot be answered
+	Drawing drawing
+	Above   draw.Above
+	Loose   measure.Volume
+	Timing  *calendar.Schedule
+	Steps   []firstStep
+	Asked   url.Values
+	Climate string
+}
+
+// firstStep is one filling or raise with its day.
+type firstStep struct {
+	When, What string
+	Bring      measure.Volume
+}
+
+// usualFirst is asked until the grower says otherwise.
+const usualFirst measure.Volume = 40
+
+// askForm is the question, as it was asked or with what is usual.
+func askForm(f garden.First, sys measure.System) form.Form {
+	var classes, climates []form.Option
+	for _, c := range crop.Classes() {
+		classes = append(classes, form.Option{Value: string(c), Name: c.Name()})
+	}
+	for _, p := range climate.Presets() {
+		climates = append(climates, form.Option{Value: p.Key, Name: p.Name})
+	}
+	count := ""
+	if f.Count > 0 {
+		count = fmt.Sprint(f.Count)
+	}
+	return form.Form{Name: "ask", Action: "/ask", Button: "Show me", Fields: []form.Field{
+		{Name: "litres", Label: "I have a bag of", Kind: "quantity", Unit: string(sys.VolumeUnit()), Value: sys.Edit(f.Litres), Read: "/read/volume"},
+		{Name: "count", Label: "and this many tubers or slips", Kind: "count", Value: count, Hint: "Empty: as many as it takes"},
+		{Name: "class", Label: "of", Kind: "choice", Value: string(f.Class), Options: classes, Hint: "Not sure? Most shop potatoes are maincrops"},
+		{Name: "climate", Label: "where it is", Kind: "choice", Value: f.Climate, Options: climates},
+	}}
+}
+
+// first reads the question; what is not asked is as usual.
+func (s *Site) first(r *reading, look *garden.View) (garden.First, error) {
+	site, known, err := look.Site()
+	if err != nil {
+		return garden.First{}, err
+	}
+	f := garden.First{Litres: usualFirst, Class: crop.Maincrop, Climate: climate.Presets()[0].Key, Year: look.Today().Year()}
+	if known {
+		f.Climate = site.Climate
+	}
+	if r.Text("litres") != "" {
+		f.Litres = r.Volume("litres")
+	}
+	f.Count = r.Count("count")
+	if c := r.Text("class"); c != "" {
+		f.Class = crop.Class(c)
+	}
+	if c := r.Text("climate"); c != "" {
+		f.Climate = c
+	}
+	return f, nil
+}
+
+// question as it stands on a first page, with what is usual.
+func (s *Site) question(c *gin.Context, look *garden.View) (form.Form, error) {
+	sys, err := s.units(c)
+	if err != nil {
+		return form.Form{}, err
+	}
+	r := reading{form.Reader{Units: sys}}
+	f, err := s.first(&r, look)
+	return form.Sent{Units: sys}.Fill(askForm(f, sys)), err
+}
+
+// firstAsked is the question that a request asks.
+func (s *Site) firstAsked(c *gin.Context) (*garden.View, reading, garden.First, error) {
+	look, r, err := s.lookAndForm(c)
+	if err != nil {
+		return nil, r, garden.First{}, err
+	}
+	f, err := s.first(&r, look)
+	return look, r, f, err
+}
+
+// ask answers the question; nothing is kept.
+func (s *Site) ask(c *gin.Context) error { return s.askPage(c, http.StatusOK, nil) }
+
+func (s *Site) askPage(c *gin.Context, status int, faults logbook.Faults) error {
+	look, r, f, err := s.firstAsked(c)
+	if err != nil {
+		return err
+	}
+	body := firstBody{}
+	if r.Faults = append(r.Faults, faults...); len(r.Faults) == 0 {
+		if err := body.answer(look, f, &r); err != nil {
+			return err
+		}
+	}
+	sent := r.Sent("ask")
+	if len(r.Faults) == 0 {
+		sent.Form = ""
+	} else if status == http.StatusOK {
+		status = http.StatusUnprocessableEntity
+	}
+	body.Form = sent.Fill(askForm(f, r.Units))
+	body.Form.Error = ""
+	for _, fault := range r.Faults {
+		if fault.Field == "" {
+			body.Form.Error = fault.Says.In(r.Units)
+		}
+	}
+	s.render(c, status, "first", view{Title: "How much goes into a bag?", Stage: "Plan", Supposed: true, Body: body})
+	return nil
+}
+
+// answer fills the page.
+func (b *firstBody) answer(look *garden.View, f garden.First, r *reading) error {
+	a, err := look.Answer(f)
+	if faults, ok := asFaults(err); ok {
+		r.Faults = append(r.Faults, faults...)
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	if p, ok := climate.PresetNamed(f.Climate); ok && a.Supposed {
+		b.Climate = p.Name
+	}
+	b.Answer, b.Timing = &a, a.Dates
+	_, b.Loose = a.Ladder.Wanted()
+	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &a.PlantingForecast, Units: r.Units, Ladder: true}, &b.Drawing.Defs)
+	b.Drawing.Shown = b.Drawing.Scale * planScale
+	b.Above = draw.NewAbove(a.Bag.Model.Shape, a.Spots(&a.Planting), draw.SeedRef(f.Class.Crop()), &b.Drawing.Detail, r.Units)
+	b.steps(r.Units)
+	b.Asked = url.Values{"litres": {r.Units.Edit(f.Litres)}, "count": {fmt.Sprint(a.Number)}, "class": {string(f.Class)}, "climate": {f.Climate}, "year": {fmt.Sprint(a.Year)}}
+	return nil
+}
+
+// steps of filling and raising, each with its day.
+func (b *firstBody) steps(sys measure.System) {
+	a := b.Answer
+	day := "planting day"
+	if a.Dates.Plant != 0 {
+		day = a.Dates.Plant.Short()
+	}
+	for i, f := range a.Ladder.Fills {
+		b.Steps = append(b.Steps, firstStep{day, "fill, " + fillWords(a.Ladder, i) + ", to " + sys.Length(f.To), f.Loose})
+	}
+	for i, r := range a.Ladder.Rungs {
+		s := firstStep{When: "later", What: fmt.Sprintf("raise %d, when stems stand %s, to %s", i+1, sys.Length(r.Trigger), sys.Length(r.To)), Bring: r.Loose}
+		if a.Grown != nil && i < len(a.Grown.Climbs) {
+			s.When = "about " + a.Grown.Climbs[i].Day.Short()
+		}
+		b.Steps = append(b.Steps, s)
+	}
+}
+
+// leftLine is one thing that makes a garden ready.
+type leftLine struct {
+	Have           bool
+	To, What, Says string
+}
+
+// leftLines of a garden that is not ready, in the order they are best done in.
+func leftLines(s garden.Started) []leftLine {
+	return []leftLine{
+		{s.Site, "/site", "Where your garden is", "its frosts, warmth and sun set every date"},
+		{s.Bags, "/bags", "The bags you have", "their measures, or only their litres, and a label each"},
+		{s.Varieties, "/plan", "What you grow", "a variety, or only whether it is early or late"},
+		{s.Plan, "/plan", "What goes into which bag", "how many, how deep, and when to raise it"},
+		{s.Seed, "/seed", "Seed in hand", "tubers or slips, weighed, counted or guessed"},
+	}
+}
+
+// keepFirst makes a garden of the question.
+func (s *Site) keepFirst(c *gin.Context) error {
+	_, r, f, err := s.firstAsked(c)
+	if err != nil {
+		return err
+	}
+	if year := r.Count("year"); year > 0 {
+		f.Year = year
+	}
+	var id logbook.ID
+	kept, err := r.keep(func() (err error) {
+		id, err = s.garden.KeepFirst(c.Request.Context(), f, s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.askPage(c, http.StatusUnprocessableEntity, r.Faults)
+	}
+	return s.redirectWithFlash(c, fmt.Sprintf("/plantings/%d", id), "Kept: your site, this bag and its plan. Put right what differs at any time.")
+}
