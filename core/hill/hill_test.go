@@ -165,11 +165,17 @@ func TestPlansThatCannotBeLaid(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
+	bed, err := bag.NewBed(200, 80)
+	if err != nil {
+		t.Fatal(err)
+	}
 	for name, c := range map[string]struct {
 		shape bag.Shape
 		plan  Plan
 		want  error
 	}{
+		"a bed with no base at all":    {bed, with(func(p *Plan) { p.Base = measure.Length(math.NaN()) }), ErrBase},
+		"a bed settling without bound": {bed, with(func(p *Plan) { p.Settling = math.Inf(1) }), ErrSettling},
 		"headspace as high as the bag": {cask(t), with(func(p *Plan) { p.Headspace = 42 }), ErrHeadspace},
 		"base above the top":           {cask(t), with(func(p *Plan) { p.Base = 60 }), ErrBase},
 		"no cover":                     {cask(t), with(func(p *Plan) { p.Cover = 0 }), ErrCover},

@@ -324,19 +324,12 @@ func (p Plan) Room(stem measure.Length) measure.Length {
 }
 
 func (p Plan) check(s bag.Shape) error {
-	if s.Ground() {
-		if !(p.Cover > 0 && p.Cover <= s.Height()) {
-			return ErrCover
-		}
-		return nil
-	}
-	top := s.UsableTop(p.Headspace)
 	switch {
-	case !(p.Headspace >= 0 && top >= 5):
+	case !(p.Headspace >= 0 && p.Headspace <= deepest):
 		return ErrHeadspace
 	case !(p.Settling >= 0 && p.Settling <= 0.9):
 		return ErrSettling
-	case !(p.Filler >= 0 && p.Filler <= top*maxFiller+1e-9):
+	case !(p.Filler >= 0 && p.Filler <= deepest):
 		return ErrFiller
 	case !(p.Base >= 0 && p.Base <= deepest):
 		return ErrBase
@@ -348,6 +341,18 @@ func (p Plan) check(s bag.Shape) error {
 		return ErrTrigger
 	case p.Showing != 0 && !(p.Showing > 0 && p.Showing < max(p.CallsAt(), 3)):
 		return ErrShowing
+	case s.Ground(): // what is left free, put under and raised does not count in a bed
+		if !(p.Cover > 0 && p.Cover <= s.Height()) {
+			return ErrCover
+		}
+		return nil
+	}
+	top := s.UsableTop(p.Headspace)
+	switch {
+	case top < 5:
+		return ErrHeadspace
+	case p.Filler > top*maxFiller+1e-9:
+		return ErrFiller
 	case p.School == TwoLevel:
 		return nil
 	case p.Filler+p.Base >= top:
