@@ -127,6 +127,9 @@ type view struct {
 	Trouble string
 }
 
+// More reports whether the page is the one of all the rest.
+func (v view) More() bool { return v.Stage == "More" }
+
 // Systems offered in the footer.
 func (view) Systems() []measure.System { return measure.Systems[:] }
 

@@ -143,6 +143,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/models", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/bags") })
 	r.GET("/varieties", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/plan") })
 	r.POST("/entries/:id/undo", s.handle(s.undo))
+	r.GET("/more", s.handle(s.more))
 	r.GET("/ask", s.handle(s.ask))
 	r.POST("/ask/keep", s.handle(s.keepFirst))
 	r.GET("/ask/keep", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/ask") })
