@@ -37,3 +37,29 @@ func TestAFirstVisitLeadsSomewhere(t *testing.T) {
 		t.Errorf("%s things are left, want the seed alone", n)
 	}
 }
+
+// A variety that is missing is added where the plan is made: it is chosen, and nothing typed
+// is lost, not even by a refusal.
+func TestAVarietyAddedOnPlanIsChosenThere(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, desk)
+	p.open("/plan")
+	p.choose("Bag", "R15")
+	p.fill("How many", "7")
+	p.fill("Season", "2027")
+	p.press("Add a variety")
+	p.fill("Name", "Low Ferry")
+	p.fill("Days to maturity on the packet", "soon")
+	p.press("Add variety")
+	p.sees("Write a whole number")
+	p.fill("Days to maturity on the packet", "95")
+	p.press("Add variety")
+	p.sees("Variety added: Low Ferry.")
+	got := p.asks(`() => ["bag", "variety"].map(n => document.querySelector("#plan-form [name=" + n + "]").selectedOptions[0].text.split(" ·")[0]).concat(["number", "year"].map(n => document.querySelector("#plan-form [name=" + n + "]").value)).join(" ")`)
+	if got != "R15 Low Ferry 7 2027" {
+		t.Errorf("after the variety was added the plan reads %q", got)
+	}
+	if n := p.asks(`() => document.querySelectorAll("#plan-result .above use").length`); n != "7" {
+		t.Errorf("%s are drawn, want 7", n)
+	}
+}

@@ -178,6 +178,9 @@ func (s *Site) planPage(c *gin.Context, status int, t form.Sent) error {
 			return err
 		}
 	}
+	if q := planWith(r.Values, r.ID("variety")); len(q) > 1 { // goes along where no script sends what is typed
+		body.Variety.Action += "?" + q.Encode()
+	}
 	body.Form = plan.Fill(planForm(cat, a, body.Timing, r.Units))
 	timings := timingFields(a.timing, a.variety.Class.Crop(), nil)
 	for _, f := range body.Form.Fields {
@@ -371,7 +374,7 @@ func (s *Site) addVariety(c *gin.Context) error {
 	}
 	v := logbook.Variety{Name: r.Text("name"), Class: crop.Class(r.Text("class")), PacketDays: r.Count("days")}
 	if r.Faults == nil {
-		_, err := s.garden.AddVariety(c.Request.Context(), v, s.asked(c))
+		v.ID, err = s.garden.AddVariety(c.Request.Context(), v, s.asked(c))
 		if err := r.refused(err); err != nil {
 			return err
 		}
@@ -383,7 +386,24 @@ func (s *Site) addVariety(c *gin.Context) error {
 	if conflict := v.ClassConflict(); !conflict.Empty() {
 		said += " " + conflict.In(r.Units)
 	}
-	return s.redirectWithFlash(c, "/plan", said)
+	return s.redirectWithFlash(c, "/plan?"+planWith(c.Request.Form, v.ID).Encode(), said)
+}
+
+// planWith is the plan that was being made when a variety was added, with that chosen.
+func planWith(sent url.Values, variety logbook.ID) url.Values {
+	q := url.Values{}
+	for name, v := range sent {
+		if v[0] != "" {
+			q.Set(name, v[0])
+		}
+	}
+	for _, f := range varietyForm().Fields {
+		q.Del(f.Name)
+	}
+	q.Del("key")
+	q.Del("said")
+	q.Set("variety", fmt.Sprint(variety))
+	return q
 }
 
 func (s *Site) planWorking(c *gin.Context) error {

@@ -102,7 +102,7 @@ func varietyForm() form.Form {
 		classes = append(classes, form.Option{Value: string(c), Name: c.Name()})
 	}
 	return form.Form{
-		Name: "variety", Title: "Add a variety", Action: "/varieties", Button: "Add variety",
+		Name: "variety", Title: "Add a variety", Action: "/varieties", Button: "Add variety", With: "#plan-form :not([name=key])",
 		Fields: []form.Field{
 			{Name: "name", Label: "Name", Kind: "text"},
 			{Name: "class", Label: "Class", Kind: "choice", Value: string(crop.Maincrop), Options: classes},

@@ -53,6 +53,7 @@ type Form struct {
 	Caution     []Caution
 	Says        string // a line of what it does, above the fields
 	File        bool   // it sends a file
+	With        string // selector of what is typed elsewhere and goes along, so that it is not lost
 	StandIn     bool   // a stand-in for a device is offered, and says so
 }
 
