@@ -28,7 +28,7 @@ type First struct {
 // FirstAnswer is what becomes of it.
 type FirstAnswer struct {
 	forecast.Draft
-	Year      int // of the season
+	Year      int  // of the season
 	Supposed  bool // for a site of the climate in general, not the garden's own
 	Suggested int
 	Expect    bag.Expectation
