@@ -325,3 +325,29 @@ func TestAPressIsNotLostToWhatIsWorkedOutMeanwhile(t *testing.T) {
 	p.must("letting go", p.page.Mouse.Up(proto.InputMouseButtonLeft, 1))
 	p.marked("plan-number")
 }
+
+// Where the system sets its own colours, light on dark, drawings keep their inks on paper and
+// the strip is told in the system's.
+func TestForcedColoursLeaveDrawingsTheirInk(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, desk)
+	forced := proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "forced-colors", Value: "active"}, {Name: "prefers-color-scheme", Value: "dark"}}}
+	p.must("forcing colours", forced.Call(p.page))
+	for _, path := range []string{"/", "/bags/R6", "/plantings/30/ladder", "/compare", "/plan/season", "/terrace", "/site", "/seed/trays/6?tuber=3"} {
+		p.open(path)
+		lost := p.asks(`() => {
+			const light = c => { const [r, g, b] = c.match(/[\d.]+/g).map(Number); return (0.2126 * r + 0.7152 * g + 0.0722 * b) / 255; };
+			const out = [];
+			for (const e of document.querySelectorAll("main svg text")) {
+				if (!e.checkVisibility() || !e.textContent.trim()) continue;
+				let root = e.ownerSVGElement; while (root.ownerSVGElement) root = root.ownerSVGElement;
+				if (getComputedStyle(root).backgroundColor !== "rgb(255, 255, 255)") out.push("no paper under " + e.textContent);
+			}
+			for (const s of [".line text", ".line rect"]) if (light(getComputedStyle(document.querySelector(s)).fill) < 0.6) out.push(s + " is dark on dark");
+			return out.slice(0, 5).join("; ");
+		}`)
+		if lost != "" {
+			t.Errorf("%s: %s", path, lost)
+		}
+	}
+}
