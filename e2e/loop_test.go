@@ -146,7 +146,9 @@ func (p *person) weighInAndClose() {
 	}
 	p.press("Close the bag when all of it is weighed")
 	p.at("/bags/R1")
-	p.openEntry("Close the bag")
+	if open := p.asks(`() => [...document.querySelectorAll("#page details[open] > summary")].map(s => s.innerText.trim()).join()`); open != "Close the bag" {
+		p.t.Errorf("open is %q, want closing alone", open)
+	}
 	p.press("Close this bag")
 	p.sees("Saved: closed.")
 	p.sees("× 24.2")

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"net/http"
 	"net/url"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -129,6 +130,18 @@ func (s *Site) withHistory(c *gin.Context, id logbook.ID) (forecast.PlantingFore
 	return look.BagOfPlanting(id)
 }
 
+// open the entry of a name, where a link asks for it, and no other.
+func (b *plantingBody) open(name string) {
+	for _, list := range [][]form.Form{b.Forms, b.Did, b.Saw} {
+		if !slices.ContainsFunc(list, func(f form.Form) bool { return f.Name == name }) {
+			continue
+		}
+		for i := range list {
+			list[i].Open = list[i].Name == name
+		}
+	}
+}
+
 func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st *forecast.PlantingForecast, t form.Sent) error {
 	look, err := s.look(c)
 	if err != nil {
@@ -174,6 +187,9 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 		body.Aside = asideLines(st.SetAside(), sys)
 		body.tell(st, t, c.Query("done"), supply, s.clock.Today())
 		body.care(st, shelf, t, s.clock.Today())
+		if t.Form == "" {
+			body.open(c.Query("open"))
+		}
 	}
 	if t.Form == "undo" {
 		body.Error = t.At("")
