@@ -99,7 +99,7 @@ func TestFromANewSiteToABagWithCutAndAllottedSeed(t *testing.T) {
 	p.press("Swap them")
 	p.sees("4.3 %") // 119 and 114: 5 ÷ 116.5
 	p.press("Give it to the bags")
-	p.sees("4 pieces are given to their bags")
+	p.sees("Given to their bags: 4 pieces.")
 
 	p.open("/bags/K1")
 	p.sees("Seed given")
@@ -281,7 +281,7 @@ func TestBenchWithoutScriptsAndByKeyboard(t *testing.T) {
 	p.press("Show")
 	p.sees("between the bags in seed to a litre")
 	p.press("Give it to the bags")
-	p.sees("6 pieces are given to their bags")
+	p.sees("Given to their bags: 6 pieces.")
 	p.press("Undo 6 pieces given to R9, R14")
 	p.sees("Taken back.")
 	p.open("/plan/succession")

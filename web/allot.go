@@ -297,7 +297,7 @@ func (s *Site) confirmAllotment(c *gin.Context) error {
 	if !kept {
 		return s.allotPage(c, http.StatusUnprocessableEntity, r.Faults)
 	}
-	return s.redirectWithFlash(c, "/seed", fmt.Sprintf("%d pieces are given to their bags. Each planting card has its seed weight now.", len(allots)))
+	return s.redirectWithFlash(c, "/seed", "Given to their bags: "+counted(len(allots), "piece")+". Each planting card has its seed weight now.")
 }
 
 // modeWords say what a mode is for.

@@ -92,7 +92,7 @@ func (s *Site) card(c *gin.Context) error {
 	}
 	body.medium(&st, mix, cat.Recipes, site.LiftLimit)
 	body.dress(&st, products, sys)
-	body.Seed = fmt.Sprintf("%d slips", st.Number)
+	body.Seed = counted(st.Number, "slip")
 	switch {
 	case len(supply.given) > 0:
 		body.Seed = fmt.Sprintf("%s in %d:", sys.Mass(supply.sum()), len(supply.given))
@@ -100,7 +100,7 @@ func (s *Site) card(c *gin.Context) error {
 			body.Seed += " " + p.Name
 		}
 	case st.SeedWanted() > 0:
-		body.Seed = fmt.Sprintf("%d pieces, about %s", st.Number, sys.Mass(st.SeedWanted()))
+		body.Seed = fmt.Sprintf("%s, about %s", counted(st.Number, "piece"), sys.Mass(st.SeedWanted()))
 	}
 	body.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &st, Units: sys, Ladder: true}, &body.Drawing.Defs)
 	body.Above = draw.NewAbove(st.Bag.Model.Shape, st.Spots(&st.Planting), draw.SeedRef(st.Variety.Class.Crop()), &body.Drawing.Detail, sys)

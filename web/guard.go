@@ -95,12 +95,23 @@ func (g *guard) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 
 // ours reports whether a host, with or without a port, is a name of this site.
 func (g *guard) ours(host string) bool {
-	name := host
-	if h, _, err := net.SplitHostPort(host); err == nil {
-		name = h
-	}
-	name = strings.ToLower(strings.TrimSuffix(strings.Trim(name, "[]"), "."))
+	name := hostName(host)
 	return g.names[name] || g.any && net.ParseIP(name) != nil
+}
+
+// hostName of a host with or without a port.
+func hostName(host string) string {
+	if h, _, err := net.SplitHostPort(host); err == nil {
+		host = h
+	}
+	return strings.ToLower(strings.TrimSuffix(strings.Trim(host, "[]"), "."))
+}
+
+// loopback reports whether a host is this machine as only it knows itself.
+func loopback(host string) bool {
+	name := hostName(host)
+	ip := net.ParseIP(name)
+	return name == "localhost" || ip != nil && ip.IsLoopback()
 }
 
 func refusePlainly(w http.ResponseWriter, status int, words string) {

@@ -158,7 +158,7 @@ func nurseStage(n *logbook.NursingState, sys measure.System, today measure.Day) 
 	case n.Ended:
 		return "ended"
 	case n.Taken > 0:
-		return fmt.Sprintf("%d slips taken, %d rooted, %d hardened, %d planted", n.Taken, n.Rooted, n.Hardened, n.Planted)
+		return fmt.Sprintf("%s taken, %d rooted, %d hardened, %d planted", counted(n.Taken, "slip"), n.Rooted, n.Hardened, n.Planted)
 	case n.Shoots > 0:
 		return measure.Say("{} shoots; slips of {} to {} from about {}", n.Shoots, measure.Length(20), measure.Length(30), n.SlipsBy.Short()).In(sys)
 	case n.ShootsBy == 0:
@@ -174,12 +174,12 @@ func nurseWords(e logbook.NurseryEntry) string {
 	case logbook.NurseMoved:
 		return "moved to stand " + e.Shelter.Offset().Where
 	case logbook.NurseShoots:
-		return fmt.Sprintf("%d shoots", e.Count)
+		return counted(e.Count, "shoot")
 	case logbook.NurseTaken:
 		if e.Nodes > 0 {
-			return fmt.Sprintf("%d slips taken, %d nodes or more", e.Count, e.Nodes)
+			return fmt.Sprintf("%s taken, %d nodes or more", counted(e.Count, "slip"), e.Nodes)
 		}
-		return fmt.Sprintf("%d slips taken", e.Count)
+		return counted(e.Count, "slip") + " taken"
 	case logbook.NurseRooted:
 		return fmt.Sprintf("%d rooted", e.Count)
 	case logbook.NurseHardened:

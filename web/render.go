@@ -123,9 +123,14 @@ type view struct {
 	Presumed string
 	// Supposed is set where the page says itself which site its dates rest on.
 	Supposed bool
+	local    bool
 	// Trouble is why nothing can be saved now; empty when all is well.
 	Trouble string
 }
+
+// OnlyHere reports whether the address the page was asked at leads nowhere but to this
+// machine, so that a code with it is of no use to a phone.
+func (v view) OnlyHere() bool { return v.local }
 
 // More reports whether the page is the one of all the rest.
 func (v view) More() bool { return v.Stage == "More" }
@@ -140,6 +145,7 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	_, v.Demo = s.clock.(Stepper)
 	v.Practice = s.scale != nil && !v.Demo
 	v.Path = requestPath(c)
+	v.local = loopback(c.Request.Host)
 	if t, ok := asTrouble(s.garden.Trouble()); ok {
 		v.Trouble = t.words
 	}

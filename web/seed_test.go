@@ -77,7 +77,7 @@ func TestAllotmentCountsOnceAndIsTakenBack(t *testing.T) {
 	}
 	for range 2 {
 		status, to := s.do(http.MethodPost, "/seed/allot", form)
-		says(t, "confirming", status, http.StatusSeeOther, s.follow(to), "6 pieces are given")
+		says(t, "confirming", status, http.StatusSeeOther, s.follow(to), "Given to their bags: 6 pieces.")
 	}
 	_, bench := s.get("/seed")
 	if n := strings.Count(bench, "6 pieces given to R9, R14"); n == 0 {

@@ -95,6 +95,9 @@ func plural(n int, word string) string {
 	return word + "s"
 }
 
+// counted things in words: "1 slip", "4 slips".
+func counted(n int, word string) string { return fmt.Sprintf("%d %s", n, plural(n, word)) }
+
 func newBuyLine(l forecast.ShoppingLine, sys measure.System) buyLine {
 	out := buyLine{ShoppingLine: l, Name: l.Component.Name, Key: form.NewKey()}
 	p := l.Product
