@@ -169,3 +169,22 @@ func (p *person) tick(label string) {
 	p.t.Helper()
 	p.clicks("the box “"+label+"”", func() *rod.Element { return p.field(label) })
 }
+
+// What is ticked just before the answer to something typed earlier comes stays ticked.
+func TestALateAnswerTakesNoTickBack(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, desk)
+	p.open("/plan")
+	p.choose("Bag", "R6")
+	p.sees("Share the bag with Cold Quay")
+	p.asks(`() => {
+		window.answers = 0;
+		document.body.addEventListener("htmx:afterSettle", () => window.answers++);
+		window.addEventListener("htmx:beforeOnLoad", () => document.querySelector("[name=beside]").click(), {capture: true, once: true});
+		return "";
+	}`)
+	p.fill("How many", "2")
+	p.waits("an answer", `() => window.answers > 0`)
+	p.waits("the tick to stand", `() => document.querySelector("[name=beside]").checked && !document.querySelector("#plan-error").innerText.trim()`)
+	p.sees("2 placed")
+}

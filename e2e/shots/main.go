@@ -32,7 +32,7 @@ var views = []view{
 	{name: "plan", path: "/plan?bag=10&variety=4&school=steps"},
 	{name: "design", path: "/plan/design?variety=4&aim=salad"},
 	{name: "proposal", path: "/plan/proposal"},
-	{name: "shopping-phone", path: "/plan/shopping", phone: true},
+	{name: "first-phone", path: "/ask?litres=40&count=3", phone: true},
 	{name: "medium", path: "/plan/medium", do: feeds},
 	{name: "season", path: "/plan/season?line=35"},
 	{name: "tray", path: "/seed/trays/6?tuber=3"},

@@ -76,7 +76,14 @@
     waiting = [];
     for (const { elt, xhr } of came) if (elt.isConnected) xhr.onload();
   }), true);
+  // An answer to what a form said before it was typed in again is let go: the next is on
+  // its way, and drawing this one would take back what was ticked in between.
+  const typed = new WeakMap(), sent = new WeakMap();
+  addEventListener("input", (e) => e.target.form && typed.set(e.target.form, performance.now()), true);
+  document.body.addEventListener("htmx:beforeSend", (e) => sent.set(e.detail.xhr, performance.now()));
   document.body.addEventListener("htmx:beforeOnLoad", (e) => {
+    const { elt, xhr, requestConfig } = e.detail;
+    if (elt.tagName === "FORM" && requestConfig.verb === "get" && typed.get(elt) > sent.get(xhr)) return e.preventDefault();
     if (!pressing || e.detail.requestConfig.verb !== "get") return;
     e.preventDefault();
     waiting.push(e.detail);
