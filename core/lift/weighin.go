@@ -81,7 +81,7 @@ func (b Batch) Check() error {
 	switch {
 	case b.Gross > Capacity:
 		return ErrCapacity
-	case b.Tare < 0 || b.Net() <= 0:
+	case !(b.Tare >= 0 && b.Net() > 0): // no number is none either
 		return ErrNoNet
 	case !b.Grade.Known():
 		return ErrGrade
