@@ -57,6 +57,7 @@ func TestBatchesThatCannotBe(t *testing.T) {
 		"gross below its tare":  {Batch{Gross: 400, Tare: 412, Grade: Keep}, ErrNoNet},
 		"gross equals its tare": {Batch{Gross: 412, Tare: 412, Grade: Keep}, ErrNoNet},
 		"negative tare":         {Batch{Gross: 400, Tare: -1, Grade: Keep}, ErrNoNet},
+		"a gross of no number":  {Batch{Gross: measure.Mass(math.NaN()), Grade: Keep}, ErrNoNet},
 		"a lorry":               {Batch{Gross: 3410 * measure.Kilogram, Grade: Keep}, ErrCapacity},
 		"no grade":              {Batch{Gross: 400}, ErrGrade},
 		"minus three tubers":    {Batch{Gross: 400, Grade: Keep, Count: -3}, ErrCount},
