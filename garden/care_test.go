@@ -102,7 +102,7 @@ func TestOneEntryForManyBags(t *testing.T) {
 	p.must(err)
 	ask := p.asked()
 	for range 2 { // safe to repeat
-		_, err = p.RecordMany(ctx, fed, both, ask)
+		_, err = p.RecordMany(ctx, fed, append(both, first), ask) // one of them ticked twice
 		p.must(err)
 	}
 	for _, id := range both {

@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"slices"
 
 	"glebata/garden/logbook"
 )
@@ -28,7 +29,10 @@ func (g *Garden) RecordMany(ctx context.Context, e logbook.Entry, plantings []lo
 		}
 		var faults logbook.Faults
 		var first logbook.ID
-		for _, id := range plantings {
+		for i, id := range plantings {
+			if slices.Contains(plantings[:i], id) { // ticked twice is done once
+				continue
+			}
 			one := e
 			one.Planting, one.Group = id, a.Key
 			made, err := record(ctx, w, one, Request{Key: fmt.Sprintf("%s-%d", a.Key, id), Today: a.Today})
