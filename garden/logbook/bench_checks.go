@@ -139,7 +139,7 @@ func (t *TrayState) checkCut(faults *Faults, e *SeedEntry) {
 	}
 	var sum measure.Mass
 	for _, w := range e.Weights {
-		if w < seed.MinPiece {
+		if !(w >= seed.MinPiece) {
 			faults.Add("piece-1", "A piece of {} is not believed.", w)
 		}
 		sum += w
