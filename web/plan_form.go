@@ -95,18 +95,3 @@ func callsAt(p hill.Plan, sys measure.System) string {
 func raisesOptions() []form.Option {
 	return []form.Option{{Value: "0", Name: "as the school has it"}, {Value: "1", Name: "medium"}, {Value: "2", Name: "straw"}}
 }
-
-func varietyForm() form.Form {
-	var classes []form.Option
-	for _, c := range crop.Classes() {
-		classes = append(classes, form.Option{Value: string(c), Name: c.Name()})
-	}
-	return form.Form{
-		Name: "variety", Title: "Add a variety", Action: "/varieties", Button: "Add variety", With: "#plan-form :not([name=key])",
-		Fields: []form.Field{
-			{Name: "name", Label: "Name", Kind: "text"},
-			{Name: "class", Label: "Class", Kind: "choice", Value: string(crop.Maincrop), Options: classes},
-			{Name: "days", Label: "Days to maturity on the packet", Kind: "count", Hint: "Leave empty when it does not say"},
-		},
-	}
-}
