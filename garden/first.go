@@ -11,6 +11,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/core/working"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -31,7 +32,9 @@ type FirstAnswer struct {
 	Year      int  // of the season
 	Supposed  bool // for a site of the climate in general, not the garden's own
 	Suggested int
+	Growing   bag.Growing // what the expectation is worked out from
 	Expect    bag.Expectation
+	PlantDay  working.Working
 	Buy       []Part // of the usual mix
 }
 
@@ -119,11 +122,8 @@ func (v *View) answerIn(f First) (FirstAnswer, error) {
 	}
 	b := logbook.Bag{Label: "your bag", Model: firstModel(shape, f.Litres), Place: logbook.Place{Shelter: climate.Open}}
 	class := logbook.Variety{Name: logbook.UnknownName(f.Class), Class: f.Class}
-	plan := forecast.DefaultLadder(shape, f.Class, hill.Default(f.Class))
-	out.Suggested = bag.Suggest(shape, forecast.NewRoom(plan), f.Class, false).Number
-	if f.Count == 0 {
-		f.Count = out.Suggested
-	}
+	plan, suggested := f.fill(shape)
+	out.Suggested = suggested
 	if out.Draft, err = forecast.DraftPlanting(b, class, f.Count, plan); err != nil {
 		return out, err
 	}
@@ -139,9 +139,25 @@ func (v *View) answerIn(f First) (FirstAnswer, error) {
 	for _, p := range mix {
 		out.Buy = append(out.Buy, Part{p.Name, loose * measure.Volume(p.Share)})
 	}
-	growing, err := v.Expected(&out.PlantingForecast)
-	out.Expect = bag.Expect(growing)
+	place, err := v.Place(f.Year)
+	if err != nil {
+		return out, err
+	}
+	out.PlantDay = place.PlantWorking(out.Dates)
+	out.Growing, err = v.Expected(&out.PlantingForecast)
+	out.Expect = bag.Expect(out.Growing)
 	return out, err
+}
+
+// fill a bag as is usual for the class, with as many as were asked for, or as many as its
+// litres take.
+func (f *First) fill(shape bag.Shape) (plan hill.Plan, suggested int) {
+	plan = forecast.DefaultLadder(shape, f.Class, hill.Default(f.Class))
+	suggested = bag.Suggest(shape, forecast.NewRoom(plan), f.Class, false).Number
+	if f.Count == 0 {
+		f.Count = suggested
+	}
+	return plan, suggested
 }
 
 // firstModel is an ordinary bag of so many litres.
@@ -171,10 +187,7 @@ func (g *Garden) KeepFirst(ctx context.Context, f First, a Request) (logbook.ID,
 		if err != nil {
 			return 0, err
 		}
-		plan := forecast.DefaultLadder(b.Model.Shape, f.Class, hill.Default(f.Class))
-		if f.Count == 0 {
-			f.Count = bag.Suggest(b.Model.Shape, forecast.NewRoom(plan), f.Class, false).Number
-		}
+		plan, _ := f.fill(b.Model.Shape)
 		return planBag(ctx, w, NewPlanting{Year: f.Year, Bag: b.ID, Unknown: f.Class, Number: f.Count, Filling: plan}, a)
 	})
 }

@@ -7,11 +7,13 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/bag"
 	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
 	"glebata/web/form"
@@ -28,12 +30,14 @@ type firstBody struct {
 	Steps   []firstStep
 	Asked   url.Values
 	Climate string
+	Caution []form.Caution
 }
 
 // firstStep is one filling or raise with its day.
 type firstStep struct {
 	When, What string
 	Bring      measure.Volume
+	Figure     string // of what to bring
 }
 
 // usualFirst is asked until the grower says otherwise.
@@ -154,6 +158,7 @@ func (b *firstBody) answer(look *garden.View, f garden.First, r *reading) error 
 	b.Drawing.Shown = b.Drawing.Scale * planScale
 	b.Above = draw.NewAbove(a.Bag.Model.Shape, a.Spots(&a.Planting), draw.SeedRef(f.Class.Crop()), &b.Drawing.Detail, r.Units)
 	b.steps(r.Units)
+	b.Caution = beware("mix", "lifting")
 	b.Asked = url.Values{"litres": {r.Units.Edit(f.Litres)}, "count": {fmt.Sprint(a.Number)}, "class": {string(f.Class)}, "climate": {f.Climate}, "year": {fmt.Sprint(a.Year)}}
 	return nil
 }
@@ -166,15 +171,40 @@ func (b *firstBody) steps(sys measure.System) {
 		day = a.Dates.Plant.Short()
 	}
 	for i, f := range a.Ladder.Fills {
-		b.Steps = append(b.Steps, firstStep{day, "fill, " + fillWords(a.Ladder, i) + ", to " + sys.Length(f.To), f.Loose})
+		b.Steps = append(b.Steps, firstStep{day, "fill, " + fillWords(a.Ladder, i) + ", to " + sys.Length(f.To), f.Loose, fmt.Sprint(forecast.FigureFill, i+1)})
 	}
 	for i, r := range a.Ladder.Rungs {
-		s := firstStep{When: "later", What: fmt.Sprintf("raise %d, when stems stand %s, to %s", i+1, sys.Length(r.Trigger), sys.Length(r.To)), Bring: r.Loose}
+		s := firstStep{When: "later", What: fmt.Sprintf("raise %d, when stems stand %s, to %s", i+1, sys.Length(r.Trigger), sys.Length(r.To)), Bring: r.Loose, Figure: fmt.Sprint(forecast.FigureRung, i+1)}
 		if a.Grown != nil && i < len(a.Grown.Climbs) {
 			s.When = "about " + a.Grown.Climbs[i].Day.Short()
 		}
 		b.Steps = append(b.Steps, s)
 	}
+}
+
+// askWorking answers with the working of a figure of the answer.
+func (s *Site) askWorking(c *gin.Context) error {
+	look, r, f, err := s.firstAsked(c)
+	if err != nil {
+		return err
+	}
+	if year := r.Count("year"); year > 0 {
+		f.Year = year
+	}
+	a, err := look.Answer(f)
+	if _, ok := asFaults(err); ok || r.Faults != nil {
+		return logbook.ErrNotFound
+	}
+	if err != nil {
+		return err
+	}
+	switch c.Param("figure") {
+	case figurePlantDay:
+		return s.answerWorking(c, a.PlantDay, a.Bag.Label)
+	case figureExpect:
+		return s.answerWorking(c, bag.ExpectWorking(a.Growing), a.Bag.Label)
+	}
+	return s.showWorking(c, &a.PlantingForecast, c.Param("figure"))
 }
 
 // leftLine is one thing that makes a garden ready.

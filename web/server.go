@@ -145,6 +145,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/entries/:id/undo", s.handle(s.undo))
 	r.GET("/more", s.handle(s.more))
 	r.GET("/ask", s.handle(s.ask))
+	r.GET("/ask/working/:figure", s.handle(s.askWorking))
 	r.POST("/ask/keep", s.handle(s.keepFirst))
 	r.GET("/ask/keep", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/ask") })
 	r.GET("/compare/bring", s.handle(s.bring))
