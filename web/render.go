@@ -40,7 +40,7 @@ func mainBlock(page string) string { return "main " + page }
 func loadPages(a *assets) (*pages, error) {
 	funcs := template.FuncMap{
 		"pagesof": func(stage string) []sitePage { return pagesOf[stage] },
-		"asset": a.address,
+		"asset":   a.address,
 		"address": func(path string, rest ...any) template.URL {
 			if len(rest) == 0 {
 				return address(path, nil)
