@@ -38,6 +38,27 @@ func TestAFirstVisitLeadsSomewhere(t *testing.T) {
 	}
 }
 
+// Six bags have their season on one sheet after two presses, with three fields at most typed.
+func TestSixBagsHaveTheirSeasonAtOnce(t *testing.T) {
+	t.Parallel()
+	p := sit(t, emptyGarden, phone)
+	p.open("/")
+	p.fill("I have a bag of", "35")
+	p.choose("of", "first early")
+	p.press("Show me")
+	p.fill("How many such bags you have", "a few")
+	p.press("Keep this")
+	p.sees("Write a whole number")
+	p.sees("What to buy")
+	p.fill("How many such bags you have", "6")
+	p.press("Keep this")
+	p.at("/plan/season")
+	p.sees("6 bags alike and a plan for each")
+	if n := p.asks(`() => document.querySelectorAll("tbody a[href^=\"/bags/\"]").length`); n != "6" {
+		t.Errorf("the sheet has %s bags, want 6", n)
+	}
+}
+
 // A variety that is missing is added where the plan is made: it is chosen, and nothing typed
 // is lost, not even by a refusal.
 func TestAVarietyAddedOnPlanIsChosenThere(t *testing.T) {

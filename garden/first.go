@@ -24,7 +24,11 @@ type First struct {
 	Class   crop.Class
 	Climate string // key of a preset
 	Year    int
+	Bags    int // that are kept of it, alike; 0 for one
 }
+
+// MaxAlike bags are kept of one question.
+const MaxAlike = 60
 
 // FirstAnswer is what becomes of it.
 type FirstAnswer struct {
@@ -69,6 +73,9 @@ func (f *First) check() error {
 	}
 	if _, ok := climate.PresetNamed(f.Climate); !ok {
 		faults.Add("climate", "Choose where it is.")
+	}
+	if !(f.Bags >= 0 && f.Bags <= MaxAlike) {
+		faults.Add("bags", "Up to {} bags at once.", MaxAlike)
 	}
 	return faults.Err()
 }
@@ -165,9 +172,9 @@ func firstModel(shape bag.Shape, v measure.Volume) logbook.Model {
 	return logbook.Model{Name: measure.Say("bag of {}", v).In(measure.Metric), Shape: shape, Sold: v, Assumed: logbook.AllAssumed, Material: logbook.Fabric, Drainage: bag.Drainage{Way: bag.ThroughWall}}
 }
 
-// KeepFirst makes a garden of the first question: the site where none was saved, a bag, its
-// kind, a variety that is not named yet, and the plan. Safe to repeat. It returns the
-// planting.
+// KeepFirst makes a garden of the first question: the site where none was saved, a bag or
+// several alike, their kind, a variety that is not named yet, and the plans. Safe to repeat.
+// It returns the first planting.
 func (g *Garden) KeepFirst(ctx context.Context, f First, a Request) (logbook.ID, error) {
 	return g.idempotent(ctx, a.Key, f, func(w Writer) (logbook.ID, error) {
 		if err := f.check(); err != nil {
@@ -183,13 +190,28 @@ func (g *Garden) KeepFirst(ctx context.Context, f First, a Request) (logbook.ID,
 				return 0, err
 			}
 		}
-		b, err := firstBag(ctx, w, f.Litres)
-		if err != nil {
-			return 0, err
+		var first logbook.ID
+		for n := range max(f.Bags, 1) {
+			id, err := f.keepBag(ctx, w, a)
+			if err != nil {
+				return 0, err
+			}
+			if n == 0 {
+				first = id
+			}
 		}
-		plan, _ := f.fill(b.Model.Shape)
-		return planBag(ctx, w, NewPlanting{Year: f.Year, Bag: b.ID, Unknown: f.Class, Number: f.Count, Filling: plan}, a)
+		return first, nil
 	})
+}
+
+// keepBag makes one bag of the question and its plan.
+func (f *First) keepBag(ctx context.Context, w Writer, a Request) (logbook.ID, error) {
+	b, err := firstBag(ctx, w, f.Litres)
+	if err != nil {
+		return 0, err
+	}
+	plan, _ := f.fill(b.Model.Shape)
+	return planBag(ctx, w, NewPlanting{Year: f.Year, Bag: b.ID, Unknown: f.Class, Number: f.Count, Filling: plan}, a)
 }
 
 // firstBag of so many litres, under the next label that is free.

@@ -44,8 +44,8 @@ func TestTheFirstQuestion(t *testing.T) {
 	if s, err := y.look().Started(row); err != nil || s != (garden.Started{Site: true, Bags: true, Varieties: true, Plan: true}) {
 		t.Errorf("a plan is kept, and the garden has %+v, %v", s, err)
 	}
-	// A second bag of the kind takes the next label; the site stays as it was saved.
-	ask.Climate = "highland"
+	// More bags of the kind take the next labels; the site stays as it was saved.
+	ask.Climate, ask.Bags = "highland", 6
 	_, err = y.KeepFirst(ctx, ask, y.asked())
 	y.must(err)
 	site, known, err := y.look().Site()
@@ -54,7 +54,7 @@ func TestTheFirstQuestion(t *testing.T) {
 	y.must(err)
 	bags, err := y.look().AllBags()
 	y.must(err)
-	if !known || site.Climate != "cool-maritime" || len(models) != 1 || len(bags) != 2 || bags[0].Label == bags[1].Label {
+	if !known || site.Climate != "cool-maritime" || len(models) != 1 || len(bags) != 7 || bags[0].Label == bags[6].Label {
 		t.Errorf("twice kept: %d kinds, %d bags, site %+v", len(models), len(bags), site)
 	}
 }
@@ -91,6 +91,7 @@ func TestTheFirstQuestionSaysWhatCannotBe(t *testing.T) {
 		"count":   func(f *garden.First) { f.Count = logbook.MaxPlants + 1 },
 		"class":   func(f *garden.First) { f.Class = "turnip" },
 		"climate": func(f *garden.First) { f.Climate = "moon" },
+		"bags":    func(f *garden.First) { f.Bags = garden.MaxAlike + 1 },
 	} {
 		f := good
 		spoil(&f)

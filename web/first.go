@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"net/http"
 	"net/url"
+	"slices"
 
 	"github.com/gin-gonic/gin"
 
@@ -61,7 +62,7 @@ func askForm(f garden.First, sys measure.System) form.Form {
 		{Name: "count", Label: "and this many tubers or slips", Kind: "count", Value: count, Hint: "Empty: as many as it takes"},
 		{Name: "class", Label: "of", Kind: "choice", Value: string(f.Class), Options: classes, Hint: "Not sure? Most shop potatoes are maincrops"},
 		{Name: "climate", Label: "where it is", Kind: "choice", Value: f.Climate, Options: climates},
-	}}
+	}, More: []form.Field{{Name: "bags", Label: "How many such bags you have", Kind: "count", Value: fmt.Sprint(max(f.Bags, 1))}}}
 }
 
 // first reads the question; what is not asked is as usual.
@@ -83,6 +84,9 @@ func (s *Site) first(r *reading, look *garden.View) (garden.First, error) {
 	}
 	if c := r.Text("climate"); c != "" {
 		f.Climate = c
+	}
+	if r.Text("bags") != "" {
+		f.Bags = r.Count("bags")
 	}
 	return f, nil
 }
@@ -117,7 +121,9 @@ func (s *Site) askPage(c *gin.Context, status int, faults logbook.Faults) error 
 		return err
 	}
 	body := firstBody{}
-	if r.Faults = append(r.Faults, faults...); len(r.Faults) == 0 {
+	r.Faults = append(r.Faults, faults...)
+	if !slices.ContainsFunc(r.Faults, func(f logbook.Fault) bool { return f.Field != "bags" }) {
+		f.Bags = 0
 		if err := body.answer(look, f, &r); err != nil {
 			return err
 		}
@@ -243,6 +249,9 @@ func (s *Site) keepFirst(c *gin.Context) error {
 	}
 	if !kept {
 		return s.askPage(c, http.StatusUnprocessableEntity, r.Faults)
+	}
+	if f.Bags > 1 {
+		return s.redirectWithFlash(c, fmt.Sprintf("/plan/season?year=%d", f.Year), fmt.Sprintf("Kept: your site, %d bags alike and a plan for each. Put right what differs at any time.", f.Bags))
 	}
 	return s.redirectWithFlash(c, fmt.Sprintf("/plantings/%d", id), "Kept: your site, this bag and its plan. Put right what differs at any time.")
 }
