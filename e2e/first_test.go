@@ -84,3 +84,30 @@ func TestAVarietyAddedOnPlanIsChosenThere(t *testing.T) {
 		t.Errorf("%s are drawn, want 7", n)
 	}
 }
+
+// What leads up to planting is ticked on Today; what is long overdue is answered in one go.
+// Each is taken back in one.
+func TestWhatIsPastIsAnsweredInOneGo(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, phone)
+	p.open("/")
+	p.press("Started harden off, Harbour Lantern")
+	p.sees("R15: hardening off started")
+	p.sees("Undo all")
+	if p.reads("body") == "" || p.asks(`() => document.querySelectorAll(".ahead li").length`) != "0" {
+		t.Error("what was ticked is asked for again")
+	}
+	p.press("Undo all")
+	p.sees("harden off")
+	p.open("/walk/overdue")
+	p.thumbs()
+	p.sees("R2 feed")
+	p.press("Keep what is chosen")
+	p.sees("Choose at least one line")
+	p.press("All done as planned, each on its day")
+	p.sees("R2: fed")
+	p.sees("No job is overdue")
+	p.press("Undo all")
+	p.sees("Taken back")
+	p.sees("R2 feed")
+}

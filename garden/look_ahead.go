@@ -25,7 +25,7 @@ func (v *View) LookAhead(row []forecast.PlantingForecast) ([]forecast.Lead, erro
 		}
 		for _, m := range st.Dates.Moments {
 			if forecast.LeadsUp(st, m, today) {
-				out = forecast.JoinAhead(out, forecast.Lead{Kind: m.Kind, Day: m.Day, What: m.What, Why: m.Why, Variety: st.Variety, Bags: []string{st.Bag.Label}, Late: m.Day < today, Year: st.Season.Year})
+				out = forecast.JoinAhead(out, forecast.Lead{Kind: m.Kind, Day: m.Day, What: m.What, Why: m.Why, Variety: st.Variety, Bags: []string{st.Bag.Label}, Of: []logbook.ID{st.Planting.ID}, Late: m.Day < today, Year: st.Season.Year})
 			}
 		}
 	}

@@ -1,6 +1,7 @@
 package garden
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -70,6 +71,9 @@ func (g *Garden) UndoMany(ctx context.Context, group string, a Request) (logbook
 		if len(entries) == 0 {
 			return 0, logbook.ErrNotFound
 		}
+		slices.SortFunc(entries, func(a, b logbook.Entry) int { // what came later may stand on what came before
+			return cmp.Or(cmp.Compare(b.Day, a.Day), cmp.Compare(b.ID, a.ID))
+		})
 		var last logbook.ID
 		for _, e := range entries {
 			l, err := openLog(ctx, w, e.Planting)

@@ -240,11 +240,17 @@ type manyBody struct {
 	Form   form.Form
 	Places []manyPlace
 	None   bool // nothing grows
-	Done   []logLine
-	Group  string // of Done
-	Key    string // of taking it back
 	Error  string
 	Said   string
+	keptTogether
+}
+
+// keptTogether is what was kept for several bags just now, with the way to take it back.
+type keptTogether struct {
+	Done    []logLine
+	Group   string // of Done
+	UndoKey string // of taking it back
+	Back    string // page that is shown afterwards
 }
 
 type manyPlace struct {
@@ -308,7 +314,8 @@ func (s *Site) manyPage(c *gin.Context, status int, t form.Sent) error {
 		id := fmt.Sprint(st.Planting.ID)
 		at.Bags = append(at.Bags, manyBag{st.Planting.ID, st.Bag.Label, st.Variety.Name, ticked[id], t.At("bag-" + id)})
 	}
-	if err := body.done(look, c.Query("done"), t.Units); err != nil {
+	body.Back = "/entries"
+	if err := body.kept(look, c.Query("done"), t.Units); err != nil {
 		return err
 	}
 	body.Error = t.At("bags")
@@ -316,8 +323,8 @@ func (s *Site) manyPage(c *gin.Context, status int, t form.Sent) error {
 	return nil
 }
 
-// done is what was kept together just now.
-func (b *manyBody) done(look *garden.View, group string, sys measure.System) error {
+// kept together in a group.
+func (b *keptTogether) kept(look *garden.View, group string, sys measure.System) error {
 	if group == "" {
 		return nil
 	}
@@ -334,7 +341,7 @@ func (b *manyBody) done(look *garden.View, group string, sys measure.System) err
 			if st.Log[k].ID == entries[i].ID { // it stands
 				line := newLogLine(&st, &entries[i], sys)
 				line.Says = st.Bag.Label + ": " + line.Says
-				b.Done, b.Group, b.Key = append(b.Done, line), group, form.NewKey()
+				b.Done, b.Group, b.UndoKey = append(b.Done, line), group, form.NewKey()
 			}
 		}
 	}
@@ -357,11 +364,7 @@ func (s *Site) saveMany(c *gin.Context) error {
 	}
 	e := r.care(d, products)
 	e.Day, e.About = r.Day("day"), r.Text("about") != ""
-	var ids []logbook.ID
-	for _, id := range r.Values["bag"] {
-		one := form.Reader{Values: map[string][]string{"id": {id}}}
-		ids = append(ids, one.ID("id"))
-	}
+	ids := r.ticked()
 	asked := s.asked(c)
 	kept, err := r.keep(func() error {
 		_, err := s.garden.RecordMany(c.Request.Context(), e, ids, asked)
@@ -393,5 +396,9 @@ func (s *Site) undoMany(c *gin.Context) error {
 	if !kept {
 		return s.manyPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("undo")))
 	}
-	return s.redirectWithFlash(c, "/entries", "Taken back for all of them.")
+	back := "/entries"
+	if to := r.Text("back"); to == overdueAddress || to == "/" {
+		back = to
+	}
+	return s.redirectWithFlash(c, back, "Taken back for all of them.")
 }

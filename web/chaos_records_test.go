@@ -7,6 +7,7 @@ import (
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/hill"
+	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/garden/logbook"
@@ -47,6 +48,15 @@ func (c *chaos) careForMany(ctx context.Context) error {
 		ids = append(ids, c.id())
 	}
 	_, err := c.g.RecordMany(ctx, c.care(), ids, c.request())
+	return err
+}
+
+func (c *chaos) answerOverdue(ctx context.Context) error {
+	ask := garden.OverdueAnswers{All: c.now(3), SkipAll: c.now(6)}
+	for range c.rng.IntN(4) {
+		ask.Some = append(ask.Some, garden.OverdueAnswer{Planting: c.id(), What: job.Kind(c.text()), Skip: c.now(3)})
+	}
+	_, err := c.g.AnswerOverdue(ctx, ask, c.request())
 	return err
 }
 

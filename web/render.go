@@ -22,6 +22,7 @@ import (
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/web/draw"
+	"glebata/web/form"
 )
 
 //go:embed templates
@@ -54,6 +55,7 @@ func loadPages(a *assets) (*pages, error) {
 		"fillwords": fillWords,
 		"seedof":    seedOf,
 		"seedmark":  seedMark,
+		"newkey":    form.NewKey,
 		"add":       func(a, b int) int { return a + b },
 		"list":      func(parts ...any) []any { return parts },
 		"percent":   func(share float64) float64 { return 100 * share },

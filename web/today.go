@@ -107,6 +107,7 @@ type todayBody struct {
 	Done  *doneLine // logged just now
 	Said  string
 	Aside []asideLine
+	Kept  keptTogether
 }
 
 // maxAhead that the first page lists of what leads up to planting.
@@ -135,7 +136,10 @@ func (s *Site) today(c *gin.Context) error {
 		}
 	}
 	body.Walk = newWalk(bags, 0, maxStops, sys, day)
-	body.Said = s.said(c)
+	body.Said, body.Kept.Back = s.said(c), "/"
+	if err := body.Kept.kept(look, c.Query("group"), sys); err != nil {
+		return err
+	}
 	for i, d := range body.Walk.Done {
 		if c.Query("done") == fmt.Sprint(d.L.ID) {
 			body.Done = &body.Walk.Done[i]

@@ -11,6 +11,7 @@ import (
 
 	"glebata/core/job"
 	"glebata/core/measure"
+	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -27,6 +28,7 @@ type walk struct {
 	Feed     string // in one batch, empty when nothing is fed
 	Cautions []form.Caution
 	Error    string
+	Overdue  int // jobs, where there are too many to answer one by one
 }
 
 // stop is one job at one bag.
@@ -87,6 +89,9 @@ func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System
 				w.Done = append(w.Done, doneLine{newLogLine(st, e, sys), st.Planting.ID, st.Bag.Label})
 			}
 		}
+	}
+	if w.Overdue = len(garden.OverdueOf(row)); w.Overdue < manyOverdue {
+		w.Overdue = 0
 	}
 	w.More = max(0, n-from-len(w.Stops))
 	w.Soon = soonest(soon)

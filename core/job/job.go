@@ -33,14 +33,14 @@ const (
 
 // How a job's day is read. Practice.
 const (
-	lateAfter  = 3
+	LateAfter  = 3
 	soonWithin = 7
 )
 
 // Status on the day the jobs were asked for.
 func (j Job) Status() Status {
 	switch in := j.Day - j.today; {
-	case in < -lateAfter:
+	case in < -LateAfter:
 		return Late
 	case in <= 0:
 		return Due

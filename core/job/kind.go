@@ -19,6 +19,14 @@ const (
 	CutHaulm Kind = "cut-down"
 	Lift     Kind = "lift"
 	Wait     Kind = "wait" // nothing to do; Tag says what is waited for
+
+	// What leads up to planting, by the words of the calendar.
+	Order      Kind = "order"
+	StartChit  Kind = "chit"
+	StartSlips Kind = "slips"
+	FillPots   Kind = "fill-pots"
+	StartPots  Kind = "pots"
+	Harden     Kind = "harden"
 )
 
 // KindFacts are what is to be known of a kind of work.
@@ -51,6 +59,21 @@ var kinds = []KindFacts{
 	{Look, "Looked", "looked at", nil, again},
 	{Measure, "Measured", "", nil, again},
 	{Nip, "Nipped", "flowers nipped", nil, never},
+	{Order, "Ordered", "seed or slips ordered", nil, never},
+	{StartChit, "Started", "chitting started", nil, never},
+	{StartSlips, "Started", "slips started", nil, never},
+	{FillPots, "Filled", "pots filled", []string{"mix", "dust"}, never},
+	{StartPots, "Potted up", "seed potted up", []string{"mix"}, never},
+	{Harden, "Started", "hardening off started", nil, never},
+}
+
+// LeadsUp reports whether work comes before planting.
+func (k Kind) LeadsUp() bool {
+	switch k {
+	case Order, StartChit, StartSlips, FillPots, StartPots, Harden:
+		return true
+	}
+	return false
 }
 
 // Ends reports whether work belongs to the end of a planting, and may come after it.
@@ -79,3 +102,11 @@ func (k Kind) Known() bool { return k.urgency() >= 0 }
 
 // Quiet is how long a kind of job rests after it was skipped, in days.
 func (k Kind) Quiet() measure.Day { return k.Facts().Rest }
+
+// MayAssume reports whether work can be entered afterwards as it was planned. A height has
+// to be measured, and a harvest to be weighed or said to be unknown.
+func (k Kind) MayAssume() bool { return k.Known() && k != Measure && k != Lift }
+
+// MaySkip reports whether a bag goes on without it: not without planting and lifting, which
+// are dropped or closed.
+func (k Kind) MaySkip() bool { return k.Known() && k != Plant && k != Lift }

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"glebata/core/calendar"
+	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
 )
@@ -15,8 +16,9 @@ type Lead struct {
 	What    measure.Phrase
 	Why     measure.Phrase
 	Variety logbook.Variety
-	Bags    []string // labels
-	Late    bool     // its day is past
+	Bags    []string     // labels
+	Of      []logbook.ID // plantings, as Bags
+	Late    bool         // its day is past
 	Year    int
 }
 
@@ -40,6 +42,8 @@ func LeadsUp(st *PlantingForecast, m calendar.Moment, today measure.Day) bool {
 	switch {
 	case !slices.Contains(leads, m.Kind) || m.Day > today+AheadDays || m.Day < today-BehindDays:
 		return false
+	case st.Last(job.Kind(m.Kind), logbook.Tended) != 0: // ticked
+		return false
 	case st.Stage == logbook.StageGrowing:
 		return m.Kind == calendar.MoveOut && !late
 	}
@@ -51,12 +55,18 @@ func JoinAhead(list []Lead, a Lead) []Lead {
 	for i := range list {
 		o := &list[i]
 		if o.Kind == a.Kind && o.Day == a.Day && o.Variety.ID == a.Variety.ID {
-			o.Bags = append(o.Bags, a.Bags...)
+			o.Bags, o.Of = append(o.Bags, a.Bags...), append(o.Of, a.Of...)
 			return list
 		}
 	}
 	return append(list, a)
 }
+
+// Ticks reports whether the work can be ticked: what the bench does not tell.
+func (a *Lead) Ticks() bool { return job.Kind(a.Kind).LeadsUp() && len(a.Of) > 0 }
+
+// Ticked is on the button that says it is done.
+func (a *Lead) Ticked() string { return job.Kind(a.Kind).Facts().Ticked }
 
 // LeadDone reports whether work that leads up was done: seed that is there was
 // ordered, seed in trays is chitting, a root in the nursery was started.

@@ -258,7 +258,7 @@ func (s *State) inOrder(p *Planting, e *Entry) error {
 		return Refuse("day", "Bag {} was closed on {}: take the closing back first.", label, s.Ended)
 	case s.Stage == StageDropped:
 		return Refuse("", "The plan for bag {} was dropped.", label)
-	case s.Stage == StagePlanned && !slices.Contains(beforePlanting, e.Kind):
+	case s.Stage == StagePlanned && !slices.Contains(beforePlanting, e.Kind) && !(e.Kind == Tended && e.What.LeadsUp()):
 		return Refuse("day", "Bag {} is not planted yet on {}: this must come on or after planting day.", label, e.Day)
 	case s.Stage == StageGrowing && e.Kind == Planted:
 		return Refuse("", "Bag {} is planted already, on {}.", label, s.Planted)
