@@ -125,7 +125,7 @@ func TestARowIsFedInOneEntry(t *testing.T) {
 	p.press("Tick all here")
 	p.waits("five ticks", `() => document.querySelectorAll("[name=bag]:checked").length === 5`)
 	p.press("Fed: the bags ticked")
-	p.sees("Saved for 5 bags:")
+	p.sees("Saved 5 entries:")
 	p.sees("R1: fed with quay liquid 3-2-6 2.0 L")
 	p.press("Undo all")
 	p.sees("Taken back for all of them.")

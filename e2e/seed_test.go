@@ -110,6 +110,7 @@ func TestFromANewSiteToABagWithCutAndAllottedSeed(t *testing.T) {
 	p.press("Planted")
 	p.sees("Saved: planted 2 pieces, " + given + " of seed.")
 	p.open("/seed/allot")
+	p.press("1 with its seed")
 	p.sees("K2, wants 2, has 2")
 }
 
@@ -281,8 +282,8 @@ func TestBenchWithoutScriptsAndByKeyboard(t *testing.T) {
 	p.press("Show")
 	p.sees("between the bags in seed to a litre")
 	p.press("Give it to the bags")
-	p.sees("Given to their bags: 6 pieces.")
-	p.press("Undo 6 pieces given to R9, R14")
+	p.sees("Given to their bags: 9 pieces.")
+	p.press("Undo 9 pieces given to R13, R9, R14, R15")
 	p.sees("Taken back.")
 	p.open("/plan/succession")
 	p.press("Propose batches")

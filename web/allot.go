@@ -21,12 +21,7 @@ import (
 type allotBody struct {
 	Groups  []allotGroup
 	Mode    forecast.AllotmentMode
-	Draft   *forecast.AllotmentDraft
-	Places  []allotPlace
-	Left    []draw.Disc
-	Spread  string
-	Of      string // what of the bags is compared
-	Total   measure.Mass
+	Drafts  []allotDraft // one a variety
 	Swap    swapForm
 	Gives   []string // planting.tray.tuber.piece, to be confirmed
 	Key     string
@@ -37,12 +32,24 @@ type allotBody struct {
 	Notes   []note
 }
 
-// allotGroup is the plantings of one variety that wait for seed.
+// allotDraft is what is proposed for the bags of one variety.
+type allotDraft struct {
+	*forecast.AllotmentDraft
+	Bags   []allotPlace
+	Over   []draw.Disc // pieces left over
+	Spread string
+	Of     string // what of the bags is compared
+	Asked  url.Values
+}
+
+// allotGroup is the plantings of one variety that wait for seed, and those that have it.
 type allotGroup struct {
 	Variety logbook.Variety
 	Free    int // pieces on the bench
 	Weight  measure.Mass
 	Bags    []allotBag
+	Have    []allotBag
+	Open    bool // one that has its seed is chosen
 }
 
 type allotBag struct {
@@ -131,43 +138,77 @@ func (s *Site) allotPage(c *gin.Context, status int, refused logbook.Faults) err
 		return err
 	}
 	ask := r.allotment()
-	if r.Text("mode") == "" { // first visit: every bag of the first variety that has seed
+	if r.Text("mode") == "" { // first visit: every bag that waits for seed there is
 		ask.Plantings = usualPlantings(sowable, &bench, ask.Plantings)
 	}
 	body := allotBody{Mode: ask.Mode, Key: form.NewKey(), Said: s.said(c), Caution: beware("green", "knives")}
 	body.groups(sowable, &bench, ask)
-	for _, f := range refused {
-		body.Error += f.Says.In(r.Units) + " "
+	inLine := func(faults logbook.Faults) {
+		for _, f := range faults {
+			body.Error += f.Says.In(r.Units) + " "
+		}
 	}
-	if len(ask.Plantings) > 0 {
-		draft, err := look.DraftAllotment(ask)
+	inLine(refused)
+	for _, one := range byVariety(sowable, ask) {
+		draft, err := look.DraftAllotment(one)
 		if faults, ok := asFaults(err); ok {
-			for _, f := range faults {
-				body.Error += f.Says.In(r.Units) + " "
-			}
+			inLine(faults)
 		} else if err != nil {
 			return err
 		} else {
-			body.tell(&draft, ask, r.Units)
+			body.tell(&draft, one, r.Units)
 		}
 	}
+	body.Asked = allotAsked(ask)
 	s.render(c, status, "allot", view{Title: "Seed to bags", Stage: "Seed", Body: body})
 	return nil
 }
 
+// usualPlantings are those that wait for seed of which there is some; where some are asked
+// for, those of their varieties.
 func usualPlantings(sowable []forecast.PlantingForecast, b *logbook.Bench, asked []logbook.ID) []logbook.ID {
-	var variety logbook.ID
+	varieties := map[logbook.ID]bool{}
 	for _, st := range sowable {
-		if slices.Contains(asked, st.Planting.ID) || len(asked) == 0 && variety == 0 && len(b.Free(st.Variety.ID)) > 0 {
-			variety = st.Variety.ID
-			break
+		if slices.Contains(asked, st.Planting.ID) || len(asked) == 0 && len(b.Free(st.Variety.ID)) > 0 {
+			varieties[st.Variety.ID] = true
 		}
 	}
 	var out []logbook.ID
 	for _, st := range sowable {
-		if st.Variety.ID == variety {
+		if varieties[st.Variety.ID] && (len(b.For(st.Planting.ID)) < st.Number || slices.Contains(asked, st.Planting.ID)) {
 			out = append(out, st.Planting.ID)
 		}
+	}
+	return out
+}
+
+// byVariety parts what is asked, one request a variety.
+func byVariety(sowable []forecast.PlantingForecast, ask forecast.AllotmentRequest) []forecast.AllotmentRequest {
+	var out []forecast.AllotmentRequest
+	at := map[logbook.ID]int{}
+	for _, st := range sowable {
+		if !slices.Contains(ask.Plantings, st.Planting.ID) {
+			continue
+		}
+		i, have := at[st.Variety.ID]
+		if !have {
+			i = len(out)
+			at[st.Variety.ID] = i
+			out = append(out, forecast.AllotmentRequest{Mode: ask.Mode, Swaps: ask.Swaps})
+		}
+		out[i].Plantings = append(out[i].Plantings, st.Planting.ID)
+	}
+	return out
+}
+
+// allotAsked is what is asked, to be asked again.
+func allotAsked(ask forecast.AllotmentRequest) url.Values {
+	out := url.Values{"mode": {string(ask.Mode)}}
+	for _, id := range ask.Plantings {
+		out.Add("planting", fmt.Sprint(id))
+	}
+	for _, swap := range ask.Swaps {
+		out.Add("swap", pieceKey(swap[0])+"-"+pieceKey(swap[1]))
 	}
 	return out
 }
@@ -184,10 +225,15 @@ func (b *allotBody) groups(sowable []forecast.PlantingForecast, bench *logbook.B
 			}
 			b.Groups, at = append(b.Groups, g), len(b.Groups)
 		}
-		b.Groups[at].Bags = append(b.Groups[at].Bags, allotBag{
+		g, one := &b.Groups[at], allotBag{
 			ID: st.Planting.ID, Label: st.Bag.Label, Wants: st.Number, Litres: st.Bag.Model.Shape.Usable(st.Filling.Headspace),
 			Chosen: slices.Contains(ask.Plantings, st.Planting.ID), Given: len(bench.For(st.Planting.ID)),
-		})
+		}
+		if one.Given < one.Wants {
+			g.Bags = append(g.Bags, one)
+		} else {
+			g.Have, g.Open = append(g.Have, one), g.Open || one.Chosen
+		}
 	}
 }
 
@@ -195,35 +241,28 @@ func (b *allotBody) groups(sowable []forecast.PlantingForecast, bench *logbook.B
 const allotScale = 0.9
 
 func (b *allotBody) tell(d *forecast.AllotmentDraft, ask forecast.AllotmentRequest, sys measure.System) {
-	b.Draft = d
-	b.Spread = spreadText(d)
-	b.Of = spreadWords[d.Of]
+	out := allotDraft{AllotmentDraft: d, Spread: spreadText(d), Of: spreadWords[d.Of], Asked: allotAsked(ask)}
 	heaviest := measure.Mass(1)
 	for _, p := range d.Places {
 		heaviest = max(heaviest, p.Total)
 	}
-	b.Asked = url.Values{"mode": {string(ask.Mode)}}
-	for _, id := range ask.Plantings {
-		b.Asked.Add("planting", fmt.Sprint(id))
-	}
-	for _, swap := range ask.Swaps {
-		b.Asked.Add("swap", pieceKey(swap[0])+"-"+pieceKey(swap[1]))
-	}
 	for _, p := range d.Places {
 		place := allotPlace{Label: p.Planting.Bag.Label, Total: p.Total, Short: p.Short, Bar: int(1000 * float64(p.Total/heaviest)), Of: sys.Volume(p.Litres)}
-		b.Total += p.Total
 		for _, piece := range p.Pieces {
 			place.Discs = append(place.Discs, draw.NewDisc(piece, allotScale, sys))
 			b.Gives = append(b.Gives, fmt.Sprintf("%d.%s", p.Planting.ID, pieceKey(piece.PieceRef)))
 			b.Swap.Pieces = append(b.Swap.Pieces, form.Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: "in " + p.Planting.Bag.Label})
 		}
-		b.Places = append(b.Places, place)
+		out.Bags = append(out.Bags, place)
 	}
 	for _, piece := range d.Left {
-		b.Left = append(b.Left, draw.NewDisc(piece, allotScale, sys))
-		b.Swap.Pieces = append(b.Swap.Pieces, form.Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: "left over"})
+		out.Over = append(out.Over, draw.NewDisc(piece, allotScale, sys))
+		b.Swap.Pieces = append(b.Swap.Pieces, form.Option{Value: pieceKey(piece.PieceRef), Name: fmt.Sprintf("%s, %s", piece.Name, sys.Mass(piece.Weight)), Group: d.Variety.Name + " left over"})
 	}
-	b.Notes = []note{newNote(spreadWorking(d), d.Variety.Name, sys)}
+	b.Drafts = append(b.Drafts, out)
+	if len(d.Places) > 1 {
+		b.Notes = append(b.Notes, newNote(spreadWorking(d), d.Variety.Name, sys))
+	}
 }
 
 // spreadWords say what of the bags is compared.
