@@ -26,7 +26,7 @@ func (g *Garden) SetComponent(ctx context.Context, c medium.Component, a Request
 				faults.Add("name", "A name has letters or digits in it.")
 			}
 			if _, taken := known.Named(c.Key); taken && c.Name != "" {
-				faults.Add("name", "There is a {} already: change its numbers instead.", c.Name)
+				faults.Add("name", "“{}” is there already: change its numbers instead.", c.Name)
 			}
 		} else if _, ok := known.Named(c.Key); !ok {
 			return 0, logbook.ErrNotFound

@@ -70,7 +70,7 @@ func TestNamesAreTakenOnce(t *testing.T) {
 		field, says string
 	}{
 		"a variety named as another": {garden.Correction{Variety: &logbook.Variety{ID: other, Name: "cold quay", Class: crop.SweetMid}}, "name", "There is a variety"},
-		"a bag named as another":     {garden.Correction{Bag: &garden.BagCorrection{ID: p.bag.ID, Label: "r2", Model: p.bag.Model.ID, Place: p.bag.Place.ID}}, "label", "There is a"},
+		"a bag named as another":     {garden.Correction{Bag: &garden.BagCorrection{ID: p.bag.ID, Label: "r2", Model: p.bag.Model.ID, Place: p.bag.Place.ID}}, "label", "is there already"},
 		"a bag of no kind":           {garden.Correction{Bag: &garden.BagCorrection{ID: p.bag.ID, Label: "R1", Model: 99, Place: p.bag.Place.ID}}, "model", "Choose a kind"},
 		"a place without a name":     {garden.Correction{Place: &logbook.Place{ID: p.bag.Place.ID, Shelter: "open"}}, "name", "Give the place a name"},
 		"a plan of nothing":          {garden.Correction{Plan: &garden.PlanCorrection{ID: id, Variety: p.variety.ID, Number: 0, Filling: p.state(id).Filling}}, "number", "at least 1"},

@@ -40,7 +40,7 @@ func checkMix(ctx context.Context, w Writer, id logbook.ID, name *string, parts 
 	_, usual := logbook.Find(medium.Recipes(), func(r medium.Recipe) bool { return strings.EqualFold(r.Name, *name) })
 	o, taken := logbook.Find(own, func(o logbook.OwnMix) bool { return strings.EqualFold(o.Name, *name) })
 	if (usual || taken && o.ID != id) && *name != "" {
-		faults.Add("name", "There is a {} already.", *name)
+		faults.Add("name", "“{}” is there already.", *name)
 	}
 	if len(*faults) > 0 {
 		return nil, *faults

@@ -37,7 +37,7 @@ func checkProduct(ctx context.Context, w Writer, p *logbook.Product, faults *log
 	p.ID = id
 	products, err := w.Products(ctx)
 	if o, taken := logbook.Find(products, func(o logbook.Product) bool { return strings.EqualFold(o.Name, p.Name) }); taken && p.Name != "" && o.ID != p.ID {
-		faults.Add("name", "There is a {} already.", p.Name)
+		faults.Add("name", "“{}” is there already.", p.Name)
 	}
 	return err
 }

@@ -18,7 +18,7 @@ func TestMediumAndProductsKeepWhatWasTyped(t *testing.T) {
 		"component": {"/plan/medium/components", url.Values{"key-of": {"sand"}, "name": {"sharp sand"}, "wet": {"heavy"}, "settles": {"10"}, "water": {"0.1"}, "ph": {"7"}},
 			[]string{"Your numbers for sand", `value="sharp sand"`, `value="heavy"`}},
 		"settling":      {"/plan/medium/components", url.Values{"key-of": {"sand"}, "name": {"sand"}, "wet": {"2"}, "settles": {"120"}, "water": {"0.1"}, "ph": {"7"}}, []string{"0 to 90 %", `value="120"`}},
-		"new component": {"/plan/medium/components", url.Values{"name": {"Coir"}, "wet": {"0.7"}, "settles": {"10"}, "water": {"0.2"}, "ph": {"6"}}, []string{"There is a Coir already"}},
+		"new component": {"/plan/medium/components", url.Values{"name": {"Coir"}, "wet": {"0.7"}, "settles": {"10"}, "water": {"0.2"}, "ph": {"6"}}, []string{"“Coir” is there already"}},
 		"handful":       {"/plan/medium/handful", url.Values{"product": {"6"}, "handful": {"3 kg"}}, []string{"A handful weighs between 3 g and 200 g", `value="3 kg"`}},
 		"mix":           {"/plan/medium/mixes", url.Values{"name": {"quay"}, "part-sand": {"-2"}}, []string{"Write how many parts", `value="-2"`}},
 		"bottle":        {"/plan/shopping/products", url.Values{"kind": {"liquid"}, "name": {"tea"}, "bottle": {"2 L"}, "dilution": {"900"}}, []string{"up to 200 mL a litre", `value="900"`}},

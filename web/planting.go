@@ -247,7 +247,7 @@ func entryWords(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.Sys
 		}
 		return "stems " + sys.Length(e.Height) + " above the medium"
 	case logbook.Weighed:
-		return weighedWords(e, sys)
+		return weighedWords(st.Variety.Class.Crop(), e, sys)
 	case logbook.Taken:
 		return "some taken unweighed. " + e.Text
 	case logbook.Closed:
@@ -281,7 +281,7 @@ func entryWords(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.Sys
 	return strings.TrimSpace(e.Kind.Name() + " " + e.Text)
 }
 
-func weighedWords(e *logbook.Entry, sys measure.System) string {
+func weighedWords(c crop.Crop, e *logbook.Entry, sys measure.System) string {
 	said := "weighed in"
 	for i, b := range e.Batches {
 		if i > 0 {
@@ -289,7 +289,7 @@ func weighedWords(e *logbook.Entry, sys measure.System) string {
 		}
 		said += " " + b.How.Mark(sys.Fine(b.Gross-b.Tare)) + " " + b.Grade
 		if b.Count > 0 {
-			said += fmt.Sprintf(", %d tubers", b.Count)
+			said += fmt.Sprintf(", %d %s", b.Count, c.Lifted())
 		}
 	}
 	return said

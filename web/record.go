@@ -80,9 +80,13 @@ func seenForms(st *forecast.PlantingForecast, at string, day form.Field) []form.
 			Says: "Raising ends with them; after that only cover tubers that show.",
 		})
 	}
+	frost := "Early in its life a plant comes again from below, set back; cut what is black. Late in its life that is the end of its growth."
+	if !potato {
+		frost = "A sweet potato does not come again after a frost: cut the vines off at once, and lift within a few days, before the rot goes down into the roots."
+	}
 	return append(out, form.Form{
 		Name: "frost", Title: "Frost took the tops", Action: at + "frost", Button: "They are black", Fields: []form.Field{day},
-		Says: "Early in its life a plant comes again from below, set back; cut what is black. Late in its life that is the end of its growth.",
+		Says: frost,
 	})
 }
 

@@ -31,7 +31,7 @@ func TestSeedFormsSayWhatIsWrongAndKeepWhatWasTyped(t *testing.T) {
 	says(t, "a lot of mistakes", status, http.StatusUnprocessableEntity, body,
 		"Write what it cost, like 4.50.", `value="a lot"`, `value="T 1"`, `value="HL26"`, `aria-invalid="true"`)
 	status, body = s.post("/seed/lots", "label", "HL26", "variety", "6", "source", "found", "year", "1990", "tray", "T1", "temp", "10")
-	says(t, "a sweet potato lot", status, http.StatusUnprocessableEntity, body, "There is a HL26 already", "start its roots in the nursery", "Choose where the seed came from", "Seed for 1990?")
+	says(t, "a sweet potato lot", status, http.StatusUnprocessableEntity, body, "“HL26” is there already", "start its roots in the nursery", "Choose where the seed came from", "Seed for 1990?")
 	status, body = s.post("/seed/trays", "lot", "1", "label", "A1", "temp", "warm")
 	says(t, "a tray twice", status, http.StatusUnprocessableEntity, body, "is not a number")
 	status, body = s.post("/seed/trays/6/weigh", "weights", "60\n1 lb 2 oz\nsixty")
@@ -49,7 +49,7 @@ func TestSeedFormsSayWhatIsWrongAndKeepWhatWasTyped(t *testing.T) {
 	status, body = s.post("/seed/trays/99/weigh", "weights", "60")
 	says(t, "an unknown tray", status, http.StatusNotFound, body)
 	status, body = s.post("/seed/nursery/pots", "label", "P1", "variety", "6", "weight", "", "shelter", "cave", "day", "2027-01-01")
-	says(t, "a bad pot", status, http.StatusUnprocessableEntity, body, "There is a P1 already", "start it as a mother root", "Weigh the tuber", "Choose where it stands", "today or before")
+	says(t, "a bad pot", status, http.StatusUnprocessableEntity, body, "“P1” is there already", "start it as a mother root", "Weigh the tuber", "Choose where it stands", "today or before")
 	status, body = s.post("/seed/nursery/1/log", "what", "taken", "count", "0", "day", "2026-06-01")
 	says(t, "no slips", status, http.StatusUnprocessableEntity, body, "Count 1 to 60.")
 	status, body = s.post("/seed/nursery/1/log", "what", "sold", "day", "2026-06-01")

@@ -106,14 +106,14 @@ func SuggestWorking(s Shape, r Room, c crop.Class, twoLevel bool) working.Workin
 		Title: "How many to plant in this bag",
 		Steps: []working.Step{
 			first,
-			{Says: "÷ {} a plant for a {}, whole plants, at least 1", Args: []any{per, k.Name}, Result: got.ByLitres},
-			{Says: "{} to each other is wanted, which so many keep; more give smaller tubers", Args: []any{k.Spacing}, Result: got.ByFootprint},
+			{Says: "÷ {} a plant for {}, whole plants, at least 1", Args: []any{per, k.One()}, Result: got.ByLitres},
+			{Says: "{} to each other is wanted, which so many keep; more give smaller {}", Args: []any{k.Spacing, k.Crop.Lifted()}, Result: got.ByFootprint},
 			{Says: "closer than {} is advised against: the most that keep that", Args: []any{Closest}, Result: got.ByClosest},
 			{Says: "by the litres, and no closer", Result: got.Number},
 		},
 		Result:  got.Number,
 		Mark:    k.Mark,
 		Source:  "litre rule",
-		Changes: "A bigger bag, less headspace, or your own number: fewer gives larger tubers, more gives smaller ones.",
+		Changes: "A bigger bag, less headspace, or your own number: fewer gives larger " + k.Crop.Lifted() + ", more gives smaller ones.",
 	}
 }

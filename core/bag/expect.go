@@ -184,8 +184,8 @@ func TubersWorking(g Growing) working.Working {
 		Steps: []working.Step{
 			{Says: "stems: {} plants × {} sprouts", Args: []any{g.Plants, max(1, g.Sprouts)}, Result: e.Stems},
 			{Says: "stems a litre: {} ÷ {}", Args: []any{e.Stems, g.Usable}, Result: density},
-			{Says: "tubers a stem: {} ÷ (1 + {} ÷ {})", Args: []any{k.TubersPerStem, density, crowdedAt}, Result: e.Tubers / e.Stems},
-			{Says: "tubers in all", Result: e.Tubers},
+			{Says: k.Crop.Lifted() + " a stem: {} ÷ (1 + {} ÷ {})", Args: []any{k.TubersPerStem, density, crowdedAt}, Result: e.Tubers / e.Stems},
+			{Says: k.Crop.Lifted() + " in all", Result: e.Tubers},
 			{Says: "{} ÷ {}", Args: []any{e.Yield, e.Tubers}, Result: e.Mean},
 		},
 		Source: "more stems a litre give more and smaller tubers", Changes: "Sprouts kept, how many to a bag, litres.",

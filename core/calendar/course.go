@@ -94,7 +94,7 @@ func (p *Place) short(s *Schedule) {
 	case s.Share <= 0:
 		s.warn(advice.Season, "Planted then it gives nothing {}: no warmth is left before {}.", at, s.End)
 	case p.window(s.Stays[len(s.Stays)-1].Shelter).Always:
-		s.warn(advice.Season, "It hardly ripens here: warmth for {} % of what a {} of {} days needs.", percent(s.Share), s.Class.Name(), s.packet())
+		s.warn(advice.Season, "It hardly ripens here: warmth for {} % of what {} of {} days needs.", percent(s.Share), s.Class.Constants().One(), s.packet())
 	default:
 		s.warn(advice.Season, "Frost takes the tops about {}; by then it has had {} % of the warmth it needs. Fewer and smaller tubers: plant earlier, under shelter, or an earlier class.", s.End, percent(s.Share))
 	}

@@ -261,9 +261,9 @@ func (p *Place) late(s *Schedule) {
 	s.Stays = []Stay{{s.Plant, s.Shelter}}
 	switch {
 	case !ok:
-		s.warn(advice.Season, "No late crop here {}: from high summer to the frost there is too little warmth for a {}.", last.Offset().Where, s.Class.Name())
+		s.warn(advice.Season, "No late crop here {}: from high summer to the frost there is too little warmth for {}.", last.Offset().Where, s.Class.Constants().One())
 	case s.Plant > latest:
-		s.warn(advice.Window, "Too late: after {} a {} has no time to bulk before frost {}.", latest, s.Class.Name(), last.Offset().Where)
+		s.warn(advice.Window, "Too late: after {} there is no time for {} to bulk before frost {}.", latest, s.Class.Constants().One(), last.Offset().Where)
 	case latest <= midsummer:
 		s.warn(advice.Window, "The window is past high summer's start: {} at the latest, which is hardly a second crop.", latest)
 	}

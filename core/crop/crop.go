@@ -1,6 +1,8 @@
 package crop
 
 import (
+	"strings"
+
 	"glebata/core/measure"
 	"glebata/core/working"
 )
@@ -13,6 +15,26 @@ const (
 	Potato      Crop = "potato"
 	SweetPotato Crop = "sweet potato"
 )
+
+// Lifted is what is lifted of it: tubers or roots.
+func (c Crop) Lifted() string {
+	if c == SweetPotato {
+		return "roots"
+	}
+	return "tubers"
+}
+
+// SetOut is what is planted of it, one or several.
+func (c Crop) SetOut(n int) string {
+	word := "piece"
+	if c == SweetPotato {
+		word = "slip"
+	}
+	if n != 1 {
+		word += "s"
+	}
+	return word
+}
 
 // SeedPiece is the weight of seed piece aimed at, tuber or cut: 50 to 60 g is
 // the usual range. Practice.
@@ -103,6 +125,15 @@ func sweet(name string, days, from, to int) Constants {
 		DepthWorkable: 25, DepthGood: 35, Spacing: 30, LitresPerPlant: 14, MinBag: 30, Mark: working.Practice,
 		Uncrowded: 1200, PerLitre: 65, TubersPerStem: 5,
 	}
+}
+
+// One of the class in words: "a maincrop", "an early maincrop".
+func (k Constants) One() string {
+	article := "a "
+	if k.Name != "" && strings.ContainsRune("aeiou", rune(k.Name[0])) {
+		article = "an "
+	}
+	return article + k.Name
 }
 
 // Known reports whether c is one of Classes.

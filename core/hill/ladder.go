@@ -144,7 +144,7 @@ func (p Plan) Unusual(s bag.Shape, c crop.Class) []measure.Phrase {
 			add("Two levels work from {} of medium and {} on: in {} and {} the rings crowd each other, expect small tubers and few from the lower ring.", twoLevelDepth, twoLevelLitres, depth, v)
 		}
 		if !c.Constants().Determinate {
-			add("A {} sets tubers along its stem as it is raised; at two levels the lower ring is mostly in the way.", c.Name())
+			add("With {} tubers set along the stem as it is raised; at two levels the lower ring is mostly in the way.", c.Constants().One())
 		}
 	}
 	h := p.School.Params()

@@ -158,6 +158,9 @@ type adder func(k Kind, day measure.Day, tag, why measure.Phrase)
 
 func planting(b *Bag, add adder) {
 	verb, why := "plant", measure.Say("Planned and not planted yet.")
+	if b.Class.Crop() == crop.SweetPotato {
+		why = measure.Say("Slips go out when the medium stays over {} and frost is past: two nodes under, the tip out.", measure.Temperature(18))
+	}
 	if b.PotGrown {
 		verb, why = "transplant", measure.Say("Set each ball whole and bury it to the leaf tips.")
 	}
@@ -213,7 +216,11 @@ func tending(b *Bag, add adder) {
 	if b.FeedOn != 0 {
 		add(Feed, b.FeedOn, measure.Say("feed {}", b.Feed), measure.Say("{} of water with liquid feed, high in potash, onto moist medium.", b.Feed))
 	}
-	if !b.Tied && b.TieOn != 0 {
+	switch {
+	case b.Tied || b.TieOn == 0:
+	case b.Class.Crop() == crop.SweetPotato:
+		add(Tie, b.TieOn, measure.Say("guide vines"), measure.Say("Lead the vines up a mesh, or lift them where they trail: a node that lies on soil roots there, and takes from the roots in the bag."))
+	default:
 		add(Tie, b.TieOn, measure.Say("canes"), measure.Say("Canes and string, or a mesh, before stems reach {}: later they break.", TieAt))
 	}
 	if b.Nips && b.Flowered != 0 && b.MatureOn > b.Today {

@@ -55,7 +55,7 @@ var kinds = []KindFacts{
 	{TopUp, "Topped up", "looked, no top-up wanted", []string{"mix"}, again},
 	{Feed, "Fed", "", []string{"sprays"}, again},
 	{CutHaulm, "Cut", "tops cut down", []string{"green"}, never},
-	{Tie, "Tied", "canes and string on", []string{"canes"}, never},
+	{Tie, "Tied", "canes, string or mesh on", []string{"canes"}, never},
 	{Look, "Looked", "looked at", nil, again},
 	{Measure, "Measured", "", nil, again},
 	{Nip, "Nipped", "flowers nipped", nil, never},

@@ -63,7 +63,7 @@ func (c *Candidate) judge(ask DesignRequest, limit measure.Mass) {
 	}
 	if c.Suggest.TooSmall {
 		c.Works = false
-		c.Advice.Add(advice.TooSmall, advice.Stop, "", "Too small: a {} is worth planting from {} on.", k.Name, k.MinBag)
+		c.Advice.Add(advice.TooSmall, advice.Stop, "", "Too small: {} is worth planting from {} on.", k.One(), k.MinBag)
 	}
 	if c.Suggest.TooShallow {
 		c.Works = false

@@ -62,13 +62,13 @@ func concerns(d *Draft, k crop.Constants) advice.List {
 	warn := func(kind advice.Kind, says string, args ...any) { said.Add(kind, advice.Warn, "", says, args...) }
 	shape, ladder := d.Bag.Model.Shape, d.Filling
 	if d.Suggest.TooSmall {
-		warn(advice.TooSmall, "This bag holds {} usable; a {} is worth planting from {} on.", shape.Usable(ladder.Headspace), k.Name, k.MinBag)
+		warn(advice.TooSmall, "This bag holds {} usable; {} is worth planting from {} on.", shape.Usable(ladder.Headspace), k.One(), k.MinBag)
 	}
 	if depth := d.Ladder.Top - d.Ladder.Bottom; depth < k.DepthWorkable {
-		warn(advice.Shallow, "{} of medium is shallow for a {}: {} works, {} is good.", depth, k.Name, k.DepthWorkable, k.DepthGood)
+		warn(advice.Shallow, "{} of medium is shallow for {}: {} works, {} is good.", depth, k.One(), k.DepthWorkable, k.DepthGood)
 	}
 	if n := d.Number; n > d.Suggest.Number {
-		warn(advice.Crowded, "{} is more than the {} this bag takes by litres: expect smaller tubers.", n, d.Suggest.Number)
+		warn(advice.Crowded, "{} is more than the {} this bag takes by litres: expect smaller {}.", n, d.Suggest.Number, k.Crop.Lifted())
 	}
 	if d.Drainage.Says != "" && !(d.Drainage.Plantable && d.FeedAsk.Mix.Inert()) { // an inert medium wants its reservoir
 		warn(advice.Drainage, d.Drainage.Says)
@@ -88,9 +88,9 @@ func concerns(d *Draft, k crop.Constants) advice.List {
 	if spots := d.Spots(&d.Planting); len(spots) > 1 && len(d.Ladder.Seed) == 1 {
 		switch near := bag.Nearest(spots); {
 		case near < bag.Closest-0.05:
-			warn(advice.Crowded, "The pieces lie {} apart: closer than {} is advised against, they shade and starve each other.", near, bag.Closest)
+			warn(advice.Crowded, "The {} stand {} apart: closer than {} is advised against, they shade and starve each other.", k.Crop.SetOut(2), near, bag.Closest)
 		case near < k.Spacing-0.5 && d.Number <= d.Suggest.Number:
-			said.Add(advice.Crowded, advice.Tip, "", "{} apart, {} wanted: expect smaller tubers.", near, k.Spacing)
+			said.Add(advice.Crowded, advice.Tip, "", "{} apart, {} wanted: expect smaller {}.", near, k.Spacing, k.Crop.Lifted())
 		}
 	}
 	if lowest := d.Ladder.Seed[0]; d.Drainage.Plantable && lowest < d.Drainage.Level {

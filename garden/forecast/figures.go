@@ -186,11 +186,18 @@ func MixWorking(row []PlantingForecast) working.Working {
 }
 
 func (s *PlantingForecast) seedWorking() working.Working {
+	if s.Stage == logbook.StagePlanned && s.Sweet() {
+		return working.Working{
+			Title: "Slips wanted", Result: s.Number, Mark: working.Practice,
+			Steps:  []working.Step{{Says: "one slip to each plant; they have next to no weight, and are counted", Result: s.Number}},
+			Source: "the number planned", Changes: "The number planned. Start a fifth more than you plant: some fail.",
+		}
+	}
 	if s.Stage == logbook.StagePlanned {
 		return working.Working{
 			Title: "Seed wanted", Result: s.SeedWanted(), Mark: working.Practice,
 			Steps: []working.Step{
-				{Says: "{} pieces of about {} each", Args: []any{s.Number, crop.SeedPiece}, Result: s.SeedWanted()},
+				{Says: "{} {} of about {} each", Args: []any{s.Number, crop.Potato.SetOut(s.Number), crop.SeedPiece}, Result: s.SeedWanted()},
 			},
 			Source: "the usual piece of seed", Changes: "The number planted, and the size of your seed.",
 		}

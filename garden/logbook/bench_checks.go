@@ -15,7 +15,7 @@ func CheckLabel(faults *Faults, field, label string, taken func(string) bool) st
 	case !LabelWord(label):
 		faults.Add(field, "A label has up to 12 letters, digits or dashes.")
 	case taken(label):
-		faults.Add(field, "There is a {} already: give it another label.", label)
+		faults.Add(field, "“{}” is there already: give it another label.", label)
 	}
 	return label
 }

@@ -12,7 +12,7 @@ func (v Variety) ClassConflict() measure.Phrase {
 	if !ok || by == v.Class {
 		return measure.Phrase{}
 	}
-	return measure.Say("{} days is a {} by the packet, though it is kept as a {}.", v.PacketDays, by.Name(), v.Class.Name())
+	return measure.Say("{} days is {} by the packet, though it is kept as {}.", v.PacketDays, by.Constants().One(), v.Class.Constants().One())
 }
 
 // CheckShelf says what no kind of bag costs, weighs or lasts.
