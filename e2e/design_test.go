@@ -110,7 +110,7 @@ func TestFromAnEmptyGardenToASeasonPlanAndItsShopping(t *testing.T) {
 	t.Parallel()
 	p := sit(t, emptyGarden, desk)
 	p.open("/plan/proposal")
-	p.press("Add your bags")
+	p.press("write down the bags you have")
 	p.fill("Name", "cask")
 	p.fill("Base: diameter or length", "36")
 	p.fill("Top: diameter or length", "40")

@@ -111,3 +111,28 @@ func TestWhatIsPastIsAnsweredInOneGo(t *testing.T) {
 	p.sees("Taken back")
 	p.sees("R2 feed")
 }
+
+// A page that has nothing to show yet says what it is for, and is filled where it stands.
+func TestEmptyPagesAreFilledInPlace(t *testing.T) {
+	t.Parallel()
+	p := sit(t, emptyGarden, phone)
+	for path, says := range map[string]string{
+		"/plan/season": "its dates are counted back", "/plan/outlook": "week by week", "/plan/proposal": "How many bags", "/plan/design": "Sizes of bag are compared",
+		"/seed/allot": "No planned bag waits", "/labels": "its label can be printed", "/entries": "entered here once", "/plan": "write down the bags",
+	} {
+		p.open(path)
+		p.sees(says)
+		p.sees("Show me")
+		p.thumbs()
+	}
+	p.open("/seed")
+	p.sees("Seed is set out in trays here")
+	p.fill("Name", "Low Ferry")
+	p.press("Add variety")
+	p.at("/seed")
+	p.sees("Seed has come: a new lot")
+	p.open("/plan/season")
+	p.press("Show me")
+	p.press("Keep this")
+	p.sees("Kept: your site, this bag and its plan.")
+}

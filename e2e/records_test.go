@@ -51,7 +51,7 @@ func TestASeasonComesFromANotebook(t *testing.T) {
 	t.Parallel()
 	p := sit(t, emptyGarden, desk)
 	p.open("/compare")
-	p.press("bring in past seasons")
+	p.press("Bring in past seasons")
 	p.fill("or paste its lines", "tub;sort;season;tubers;seed;yield\nT1;Early Buoy;2025;3;165 g;2,4\nT2;Early Buoy;2025;4;;1.5–2\nT3;Broad Sound;2025;;;?")
 	p.press("Read it")
 	p.sees("3 lines understood: nothing is kept yet")
@@ -187,4 +187,35 @@ func TestALateAnswerTakesNoTickBack(t *testing.T) {
 	p.waits("an answer", `() => window.answers > 0`)
 	p.waits("the tick to stand", `() => document.querySelector("[name=beside]").checked && !document.querySelector("#plan-error").innerText.trim()`)
 	p.sees("2 placed")
+}
+
+// What was typed is there again after a wrong turn, and after the units were changed it
+// means what it meant.
+func TestWhatWasTypedComesBack(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, desk)
+	p.open("/bags/R6")
+	p.openEntry("Note")
+	p.fill("In your words", "leaves look pale")
+	p.openEntry("Stem height")
+	p.fill("Above the medium", "9")
+	p.open("/compare")
+	p.open("/bags/R6")
+	p.sees("What you typed before is back.")
+	if got := p.asks(`() => [...document.querySelectorAll("[name=text]")].map(f => f.value).find(v => v)`); got != "leaves look pale" {
+		t.Errorf("the note reads %q", got)
+	}
+	p.must("changing units", func() error {
+		_, err := p.page.Eval(`() => { const u = document.getElementById("units"); u.value = "us"; u.dispatchEvent(new Event("change", {bubbles: true})) }`)
+		return err
+	}())
+	p.waits("the page in US units", `() => document.getElementById("units")?.value === "us" && document.readyState === "complete" && !!document.querySelector(".restored")`)
+	if got := p.asks(`() => [...document.querySelectorAll(".with input")].map(f => f.value).find(v => v.startsWith("9"))`); got != "9 cm" {
+		t.Errorf("typed in metric as 9, it reads %q in US units", got)
+	}
+	p.press("Start afresh")
+	p.open("/bags/R6")
+	if n := p.asks(`() => document.querySelectorAll(".restored").length`); n != "1" {
+		t.Errorf("%s forms have something back, want the other alone", n)
+	}
 }

@@ -35,7 +35,7 @@ type asset struct {
 func loadAssets() (*assets, error) {
 	a := &assets{hashed: map[string]string{}, files: map[string]asset{}}
 	// Fonts first: the stylesheet names them by their hashed names.
-	for _, name := range []string{"fonts/atkinson.woff2", "fonts/bricolage.woff2", "icon.svg", "htmx.js", "app.js", "app.css"} {
+	for _, name := range []string{"fonts/atkinson.woff2", "fonts/bricolage.woff2", "icon.svg", "htmx.js", "app.js", "drafts.js", "app.css"} {
 		content, err := fs.ReadFile(static, "static/"+name)
 		if err != nil {
 			return nil, fmt.Errorf("loading static files: %w", err)

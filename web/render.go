@@ -127,6 +127,7 @@ type view struct {
 	// Supposed is set where the page says itself which site its dates rest on.
 	Supposed bool
 	local    bool
+	question func() (form.Form, error)
 	// Trouble is why nothing can be saved now; empty when all is well.
 	Trouble string
 }
@@ -134,6 +135,16 @@ type view struct {
 // OnlyHere reports whether the address the page was asked at leads nowhere but to this
 // machine, so that a code with it is of no use to a phone.
 func (v view) OnlyHere() bool { return v.local }
+
+// Question is the one that comes first, for pages that have nothing to show yet.
+func (v view) Question() (form.Form, error) { return v.question() }
+
+// Variety is the form of one more variety, for pages that cannot do without.
+func (v view) Variety() form.Form {
+	f := varietyForm()
+	f.Fields = append(f.Fields, form.Field{Name: "back", Kind: "hidden", Value: v.Path})
+	return form.Sent{Units: v.Units}.Fill(f)
+}
 
 // More reports whether the page is the one of all the rest.
 func (v view) More() bool { return v.Stage == "More" }
@@ -156,6 +167,7 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	if look, err := s.look(c); err == nil { // else what is told is why
 		v.Units, _ = look.Units()
 		line, _ = look.SeasonLine()
+		v.question = func() (form.Form, error) { return s.question(c, look) }
 		if !v.Supposed {
 			v.Presumed = presumed(look, v.Stage)
 		}

@@ -31,6 +31,9 @@ func (s *Site) addVariety(c *gin.Context) error {
 	if conflict := v.ClassConflict(); !conflict.Empty() {
 		said += " " + conflict.In(r.Units)
 	}
+	if r.Text("back") != "" {
+		return s.redirectWithFlash(c, back(c), said)
+	}
 	return s.redirectWithFlash(c, "/plan?"+planWith(c.Request.Form, v.ID).Encode(), said)
 }
 
