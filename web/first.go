@@ -58,11 +58,20 @@ func askForm(f garden.First, sys measure.System) form.Form {
 		count = fmt.Sprint(f.Count)
 	}
 	return form.Form{Name: "ask", Action: "/ask", Button: "Show me", Fields: []form.Field{
-		{Name: "litres", Label: "I have a bag of", Kind: "quantity", Unit: string(sys.VolumeUnit()), Value: sys.Edit(f.Litres), Read: "/read/volume"},
+		{Name: "litres", Label: "I have a bag of", Kind: "quantity", Unit: string(sys.VolumeUnit()), Value: sys.Edit(f.Litres), Read: "/read/volume", Suggest: commonSizes(sys)},
 		{Name: "count", Label: "and this many tubers or slips", Kind: "count", Value: count, Hint: "Empty: as many as it takes"},
-		{Name: "class", Label: "of", Kind: "choice", Value: string(f.Class), Options: classes, Hint: "Not sure? Most shop potatoes are maincrops"},
+		{Name: "class", Term: "class", Label: "of", Kind: "choice", Value: string(f.Class), Options: classes, Hint: "Not sure? Most shop potatoes are maincrops"},
 		{Name: "climate", Label: "where it is", Kind: "choice", Value: f.Climate, Options: climates},
 	}, More: []form.Field{{Name: "bags", Label: "How many such bags you have", Kind: "count", Value: fmt.Sprint(max(f.Bags, 1))}}}
+}
+
+// commonSizes of bags that are sold, to choose from.
+func commonSizes(sys measure.System) []string {
+	var out []string
+	for _, v := range []measure.Volume{15, 25, 30, 40, 50, 60, 100} {
+		out = append(out, sys.Volume(v))
+	}
+	return out
 }
 
 // first reads the question; what is not asked is as usual.

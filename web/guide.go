@@ -44,6 +44,8 @@ var terms = []term{
 	{"edible", "edible", measure.Say("Keep, small, eat first and saved seed. Green and rotten ones are discards; the old mother tuber never counts.")},
 	{"tare", "tare", measure.Say("What the empty container weighs. Weighed once under a name, it is taken off by itself.")},
 	{"determinate", "determinate", measure.Say("Gardeners' word for the early habit of setting tubers at one level. Indeterminate types, the late ones, go on setting. A loose fit to botany.")},
+	{"class", "class", measure.Say("How long a variety takes from planting, by the days on its packet: first early {} to {}, second early {} to {}, maincrop {} to {}; sweet potatoes early, mid or late. It sets how much room a plant wants, how the bag is filled and when it is ready. Not written anywhere? Most shop potatoes are maincrops.",
+		crop.FirstEarly.Constants().PacketFrom, crop.FirstEarly.Constants().PacketTo, crop.SecondEarly.Constants().PacketFrom, crop.SecondEarly.Constants().PacketTo, crop.Maincrop.Constants().PacketFrom, crop.Maincrop.Constants().PacketTo)},
 	{"litre-rule", "litre rule", measure.Say("How many to plant by root room: {} of medium each for earlies, {} for maincrops, {} for sweet potatoes, told with how far apart they lie; closer than {} is advised against.",
 		crop.FirstEarly.Constants().LitresPerPlant, crop.Maincrop.Constants().LitresPerPlant, crop.SweetMid.Constants().LitresPerPlant, bag.Closest)},
 }

@@ -47,15 +47,15 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 	out := form.Form{Name: "plan", Caution: beware("drill", "containers"), Action: "/plan", Button: "Save this plan", Fields: []form.Field{
 		{Name: "bag", Label: "Bag", Kind: "choice", Value: fmt.Sprint(a.bag.ID), Options: bags},
 		{Name: "variety", Label: "Variety", Kind: "choice", Value: varietyValue(a.variety), Options: varieties},
-		{Name: "school", Label: "Filling", Kind: "choice", Value: chosen, Options: append([]form.Option{{Value: "", Name: "usual for its class"}}, schools...)},
+		{Name: "school", Term: "ladder", Label: "Filling", Kind: "choice", Value: chosen, Options: append([]form.Option{{Value: "", Name: "usual for its class"}}, schools...)},
 		{Name: "number", Label: "How many", Kind: "count", Hint: fmt.Sprintf("Empty: %d, by litres", suggested.Number)},
 		{Name: "year", Label: "Season", Kind: "count", Value: fmt.Sprint(a.year)},
-		{Name: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Headspace)},
+		{Name: "headspace", Term: "headspace", Label: "Kept free below the rim", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Headspace)},
 		{Name: "filler", Label: "Aged chips at the bottom", Kind: "quantity", Unit: unit, Hint: "Empty: none; to save medium in a deep bag about " + sys.Length(hill.UsualFiller(a.bag.Model.Shape.UsableTop(f.Headspace)))},
 		{Name: "base", Label: "Medium under the seed", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Base)},
 		{Name: "cover", Label: "Cover at planting", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.Cover)},
 		{Name: "layer", Label: "Thickest layer", Kind: "quantity", Unit: unit, Hint: "usually " + sys.Length(usual.MaxLayer)},
-		{Name: "settling", Label: "Settles by", Kind: "count", Unit: "%", Hint: fmt.Sprintf("Empty: %.4g, by what it is filled with", 100*f.Settling)},
+		{Name: "settling", Term: "settled", Label: "Settles by", Kind: "count", Unit: "%", Hint: fmt.Sprintf("Empty: %.4g, by what it is filled with", 100*f.Settling)},
 		{Name: "mix", Label: "Filled with", Kind: "choice", Value: a.mix.Key, Options: mixes, Hint: a.mix.Reason},
 		{Name: "drill", Label: "I will drill drain holes before planting", Kind: "tick"},
 	}}
@@ -63,8 +63,8 @@ func planForm(cat garden.Catalogue, a planAsk, sch *calendar.Schedule, sys measu
 		out.Fields = append(out.Fields, form.Field{Name: "beside", Label: "Share the bag with " + in.Variety.Name, Kind: "tick"})
 	}
 	out.Fields = append(out.Fields,
-		form.Field{Name: "trigger", Label: "Raise when stems stand", Kind: "quantity", Unit: unit, Hint: "Empty: " + callsAt(a.filling, sys)},
-		form.Field{Name: "showing", Label: "Leave showing", Kind: "quantity", Unit: unit, Hint: "Empty: as the school has it"},
+		form.Field{Name: "trigger", Term: "raise", Label: "Raise when stems stand", Kind: "quantity", Unit: unit, Hint: "Empty: " + callsAt(a.filling, sys)},
+		form.Field{Name: "showing", Term: "leave-showing", Label: "Leave showing", Kind: "quantity", Unit: unit, Hint: "Empty: as the school has it"},
 		form.Field{Name: "raises", Label: "Raise with", Kind: "choice", Value: fmt.Sprint(int(a.filling.Raises)), Options: raisesOptions()})
 	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), sch) {
 		switch usual := logbook.UsualTiming(a.bag, a.variety); f.Name { // what follows the bag and the variety until it is chosen

@@ -390,7 +390,7 @@ func weighForm(st *forecast.PlantingForecast, cat garden.Catalogue, sys measure.
 			{Name: "gross-1", Label: "On the scale", Kind: "quantity", Unit: string(sys.ScaleUnit())},
 			{Name: "container-1", Label: "In which container", Kind: "choice", Options: containers},
 			{Name: "new-container", Label: "Another container: its name", Kind: "text"},
-			{Name: "tare-1", Label: "and its empty weight", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},
+			{Name: "tare-1", Term: "tare", Label: "and its empty weight", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},
 			{Name: "grade-1", Label: "Grade", Kind: "choice", Value: string(lift.Keep), Options: grades},
 			{Name: "count-1", Label: "Tubers in it", Kind: "count", Hint: "If you counted them"},
 			{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()},

@@ -260,7 +260,7 @@ func siteForm(kept, site logbook.Site, nips bool, sign string, comma bool, sys m
 		{Name: "name", Label: "Name", Kind: "text", Value: kept.Name},
 		{Name: "climate", Label: "Climate", Kind: "choice", Value: site.Climate, Options: climates},
 		{Name: "latitude", Label: "Latitude", Kind: "quantity", Unit: "°", Value: own(number(kept.Latitude), number(usual.Latitude)), Hint: "South below 0. Empty: " + number(site.Latitude)},
-		{Name: "risk", Label: "Frost risk you take", Kind: "choice", Value: fmt.Sprintf("%g", float64(site.Risk)), Options: risks},
+		{Name: "risk", Term: "risk", Label: "Frost risk you take", Kind: "choice", Value: fmt.Sprintf("%g", float64(site.Risk)), Options: risks},
 		{Name: "last", Label: "Last frost, half of years", Kind: "text", Value: own(frost(kept.Last), frost(usual.Last)), Hint: "Empty: " + frost(site.Last)},
 		{Name: "last-sd", Label: "give or take, days", Kind: "count", Value: own(number(kept.LastSD), number(usual.LastSD)), Hint: fmt.Sprintf("Empty: %g", site.LastSD)},
 		{Name: "first", Label: "First frost, half of years", Kind: "text", Value: own(frost(kept.First), frost(usual.First)), Hint: "Empty: " + frost(site.First)},

@@ -103,7 +103,7 @@ func timingFields(t logbook.Timing, c crop.Crop, s *calendar.Schedule) []form.Fi
 		{Name: "move-day", Label: "moved on", Kind: "day", Value: day(t.Move), Hint: counted(move)},
 	}
 	if c == crop.Potato {
-		fields = append(fields, form.Field{Name: "chitted", Label: "Seed", Kind: "choice", Value: is[t.Chitted], Options: yesNo("chitted", "not chitted")},
+		fields = append(fields, form.Field{Name: "chitted", Term: "chit", Label: "Seed", Kind: "choice", Value: is[t.Chitted], Options: yesNo("chitted", "not chitted")},
 			form.Field{Name: "chit-days", Label: "for days", Kind: "count", Value: countOrEmpty(t.ChitDays), Hint: "Empty: 35; 28 to 42"})
 	} else {
 		fields = append(fields, form.Field{Name: "cool", Label: "Slips start in", Kind: "choice", Value: is[t.CoolRoom], Options: yesNo("a cool room", "warmth")})

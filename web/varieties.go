@@ -63,7 +63,7 @@ func varietyForm() form.Form {
 		Name: "variety", Title: "Add a variety", Action: "/varieties", Button: "Add variety", With: "#plan-form :not([name=key])",
 		Fields: []form.Field{
 			{Name: "name", Label: "Name", Kind: "text"},
-			{Name: "class", Label: "Class", Kind: "choice", Value: string(crop.Maincrop), Options: classes},
+			{Name: "class", Term: "class", Label: "Class", Kind: "choice", Value: string(crop.Maincrop), Options: classes, Hint: "Not sure? Most shop potatoes are maincrops"},
 			{Name: "days", Label: "Days to maturity on the packet", Kind: "count", Hint: "Leave empty when it does not say"},
 		},
 	}

@@ -28,6 +28,7 @@ type Field struct {
 	Options         []Option
 	Read            string // address that reads the typed value back
 	Hint            string // said below the field
+	Term            string // key of the guide's word that says what is meant
 	Error           string // said below the field instead
 	Max             string // of a day
 	Suggest         []string

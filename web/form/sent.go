@@ -84,6 +84,9 @@ func (t Sent) fill(fields []Field, name string, known map[string]bool) {
 			field.Ticked = field.About && t.Values.Get("about") != ""
 			field.Error = t.At(field.Name)
 		}
+		if bare, ok := strings.CutSuffix(field.Value, " "+field.Unit); ok && t.Form != name && field.Unit != "" && strings.Trim(bare, "0123456789.,") == "" {
+			field.Value = bare // the unit stands behind the field already; what was typed stays
+		}
 		for j := range field.Options {
 			o := &field.Options[j]
 			o.Chosen = o.Value == field.Value
