@@ -61,17 +61,6 @@ func (p *person) thumbs() {
 	}
 }
 
-func TestNoPageScrollsSidewaysOnAPhone(t *testing.T) {
-	t.Parallel()
-	p := sit(t, demoGarden, phone)
-	for _, path := range everyPage[:len(everyPage)-1] {
-		p.open(path)
-		if wide := p.asks(`() => document.documentElement.scrollWidth - document.documentElement.clientWidth`); wide != "0" {
-			t.Errorf("%s scrolls %s px sideways", path, wide)
-		}
-	}
-}
-
 func TestAxeFindsNothing(t *testing.T) {
 	t.Parallel()
 	for name, size := range map[string]proto.EmulationSetDeviceMetricsOverride{"desk": desk, "phone": phone} {

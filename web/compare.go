@@ -19,7 +19,7 @@ import (
 
 type compareBody struct {
 	Lines     []compareLine
-	Chart     draw.Compare
+	Chart     draw.OnBoth[draw.Compare]
 	Heaps     []draw.Heap
 	MoreHeaps bool // than are drawn
 	Columns   []column
@@ -190,7 +190,7 @@ func (b *compareBody) chart(done []forecast.PlantingForecast, sys measure.System
 				l.Bag.Label, l.Variety.Name, l.Season.Year, sys.Mass(l.State.Seed), sys.Mass(l.M.Edible), l.RatioText)),
 		})
 	}
-	b.Chart = draw.NewCompare(points, sys)
+	b.Chart = draw.Both(func(p draw.Paper) draw.Compare { return draw.NewCompare(points, sys, p) })
 	for i, y := range years {
 		if shown[i] {
 			b.Keys = append(b.Keys, seriesKey{y, draw.NewKey(i)})

@@ -26,7 +26,7 @@ type designBody struct {
 	Kinds   []designKind
 	Sheet   forecast.DesignSheet
 	Chosen  *designKind
-	Curve   draw.Yield
+	Curve   draw.OnBoth[draw.Yield]
 	Aims    []aimChoice
 	Asked   url.Values
 	Missing bool
@@ -166,7 +166,7 @@ func (b *designBody) tell(ask forecast.DesignRequest, kind logbook.ID, sys measu
 	b.Kinds[best].Chosen = true
 	b.Chosen = &b.Kinds[best]
 	c := b.Chosen.Candidate
-	b.Curve = draw.NewYield(c.Choices, c.Choice, sys)
+	b.Curve = draw.Both(func(p draw.Paper) draw.Yield { return draw.NewYield(c.Choices, c.Choice, sys, p) })
 	for _, aim := range bag.Aims() {
 		b.Aims = append(b.Aims, aimChoice{aim.Name(), aim.Best(c.Choices)})
 	}

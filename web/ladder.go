@@ -21,8 +21,9 @@ type ladderBody struct {
 	Defs     draw.Defs
 	Section  draw.Section
 	PxW, PxH int
-	Chart    draw.LadderChart
-	Day      measure.Day // that is looked at
+	Charts   draw.OnBoth[draw.LadderChart]
+	Chart    *draw.LadderChart // the one for a desk, to whose scale the section stands
+	Day      measure.Day       // that is looked at
 	Today    measure.Day
 	Level    measure.Length // on that day
 	Stem     measure.Length // over the medium, 0 for none
@@ -115,7 +116,10 @@ func (s *Site) ladderPage(c *gin.Context, status int, t form.Sent) error {
 // draw the section on the day that is looked at, and the season beside it.
 func (b *ladderBody) draw(p *forecast.EnsembleForecast, sys measure.System) error {
 	st := b.S
-	b.Chart = draw.NewLadderChart(st, p, b.Day, b.Today, b.Href+"#raise", sys)
+	b.Charts = draw.Both(func(on draw.Paper) draw.LadderChart {
+		return draw.NewLadderChart(st, p, b.Day, b.Today, b.Href+"#raise", sys, on)
+	})
+	b.Chart = &b.Charts.Desk
 	b.Day = min(max(b.Day, b.Chart.First), b.Chart.Last)
 	b.Future = b.Day > b.Today
 	then, err := st.OnDay(b.Day, b.Today)
@@ -125,7 +129,7 @@ func (b *ladderBody) draw(p *forecast.EnsembleForecast, sys measure.System) erro
 	b.Section = draw.NewSection(draw.Look{Standing: &then, Units: sys, Ladder: true}, &b.Defs)
 	b.Section.Tag = nil
 	scale := b.Chart.PxCm / 10 // px to a mm
-	top, foot := int(float64(b.Chart.Ground)/scale), int(draw.LadderFoot/scale)
+	top, foot := int(float64(b.Chart.Ground)/scale), int(float64(b.Chart.H-b.Chart.Ground)/scale)
 	b.Section.Y0, b.Section.H = -top, top+foot
 	b.PxW, b.PxH = draw.Px(b.Section.W, scale), b.Chart.H
 	b.Section.View = draw.Mark(fmt.Sprintf("%d %d %d %d", b.Section.X0, b.Section.Y0, b.Section.W, b.Section.H))
@@ -246,7 +250,7 @@ type yieldView struct {
 	Dates              *dates
 	Now, Ready         forecast.Harvest
 	Weeks              []forecast.Harvest
-	Curve              draw.Bulking
+	Curve              draw.OnBoth[draw.Bulking]
 	From               bag.Calibration
 	RipeText, Address  string
 	Computing, Started bool
@@ -260,7 +264,7 @@ func newYieldView(st *forecast.PlantingForecast, growing bag.Growing, p *forecas
 			v.Weeks = append(v.Weeks, w)
 		}
 	}
-	v.Curve = draw.NewBulking(v.Weeks, st.LiftOn(), sys)
+	v.Curve = draw.Both(func(p draw.Paper) draw.Bulking { return draw.NewBulking(v.Weeks, st.LiftOn(), sys, p) })
 	if p != nil {
 		switch {
 		case p.Ripe < 0.995 && p.Ripe >= 0.5:

@@ -19,7 +19,7 @@ import (
 // outlookBody is what the season may still give, bag by bag and week by week.
 type outlookBody struct {
 	Lines    []outlookLine
-	Weeks    draw.Weeks
+	Weeks    draw.OnBoth[draw.Weeks]
 	Now      measure.Mass
 	Ready    measure.Mass
 	Low      measure.Mass
@@ -89,7 +89,8 @@ func (s *Site) outlook(c *gin.Context) error {
 	sum := forecast.SumOutlooks(list, asked, found)
 	body.Ready, body.Low, body.High = sum.Yield, sum.Low, sum.High
 	slices.SortStableFunc(body.Lines, func(a, b outlookLine) int { return cmp.Compare(a.Dates.Lift, b.Dates.Lift) })
-	body.Weeks = draw.NewWeeks(readyWeeks(body.Lines, today), sys)
+	weeks := readyWeeks(body.Lines, today)
+	body.Weeks = draw.Both(func(p draw.Paper) draw.Weeks { return draw.NewWeeks(weeks, sys, p) })
 	s.render(c, http.StatusOK, "outlook", view{Title: "Outlook", Stage: "Plan", Body: body})
 	return nil
 }

@@ -19,7 +19,7 @@ import (
 type proposalBody struct {
 	Form    form.Form
 	P       forecast.Proposal
-	Weeks   draw.Weeks
+	Weeks   draw.OnBoth[draw.Weeks]
 	Bags    []proposedLine
 	Planned int // bags that would be planned
 	Gives   []string
@@ -136,7 +136,7 @@ func (s *Site) proposalPage(c *gin.Context, status int, refused logbook.Faults) 
 
 func (b *proposalBody) tell(sys measure.System) {
 	b.Ran = true
-	b.Weeks = draw.NewWeeks(b.P.Weeks, sys)
+	b.Weeks = draw.Both(func(p draw.Paper) draw.Weeks { return draw.NewWeeks(b.P.Weeks, sys, p) })
 	b.Cost = money(b.P.Cost)
 	for _, pb := range b.P.Bags {
 		l := proposedLine{ProposedBag: pb, Options: []form.Option{{Value: "", Name: "as proposed"}, {Value: "0", Name: "leave empty", Chosen: pb.ByHand && pb.Variety.ID == 0}}}

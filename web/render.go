@@ -3,6 +3,7 @@ package web
 import (
 	"bytes"
 	"embed"
+	"errors"
 	"fmt"
 	"html/template"
 	"io/fs"
@@ -77,6 +78,18 @@ func loadPages(a *assets) (*pages, error) {
 		defer buffers.Put(b)
 		b.Reset()
 		err := drawings.ExecuteTemplate(b, name, data)
+		return template.HTML(b.String()), err // the drawings escape what is text
+	}
+	funcs["both"] = func(name string, data interface{ Papers() (desk, phone any) }) (template.HTML, error) {
+		b := buffers.Get().(*bytes.Buffer)
+		defer buffers.Put(b)
+		b.Reset()
+		desk, phone := data.Papers()
+		b.WriteString(`<div class="ondesk">`)
+		err := drawings.ExecuteTemplate(b, name, desk)
+		b.WriteString(`</div><div class="onphone">`)
+		err = errors.Join(err, drawings.ExecuteTemplate(b, name, phone))
+		b.WriteString(`</div>`)
 		return template.HTML(b.String()), err // the drawings escape what is text
 	}
 	p := &pages{}

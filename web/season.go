@@ -21,7 +21,7 @@ import (
 
 type seasonBody struct {
 	Sheet    forecast.Sheet
-	Drawing  draw.Sheet
+	Drawing  draw.OnBoth[draw.Sheet]
 	Lines    []forecast.SheetLine
 	Chosen   *forecast.SheetLine // whose form stands below
 	Form     form.Form
@@ -102,7 +102,7 @@ func (s *Site) seasonPage(c *gin.Context, status int, t form.Sent) error {
 	}
 	body.Lines = sheet.Lines
 	href := func(id logbook.ID) string { return fmt.Sprintf("/plan/season?year=%d&line=%d#change", sheet.Year, id) }
-	body.Drawing = draw.NewSheet(sheet, chosen, href, today)
+	body.Drawing = draw.Both(func(p draw.Paper) draw.Sheet { return draw.NewSheet(sheet, chosen, href, today, p) })
 	s.render(c, status, "season", view{Title: "The season", Stage: "Plan", Body: &body})
 	return nil
 }

@@ -21,7 +21,7 @@ import (
 
 type siteBody struct {
 	Form     form.Form
-	Year     *draw.SiteYear // nil while something is wrong
+	Year     *draw.OnBoth[draw.SiteYear] // nil while something is wrong
 	Windows  []forecast.ShelterWindow
 	Shelters []shelterTick
 	Months   []monthLine
@@ -143,7 +143,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 		t.Faults = refused
 	}
 	if err == nil && r.Faults == nil {
-		year := draw.NewSiteYear(outlook, s.clock.Today(), r.Units)
+		year := draw.Both(func(p draw.Paper) draw.SiteYear { return draw.NewSiteYear(outlook, s.clock.Today(), r.Units, p) })
 		body.Year, body.Windows = &year, outlook.Windows
 		for _, w := range outlook.Windows {
 			if w.Have {

@@ -20,7 +20,7 @@ import (
 )
 
 type weatherBody struct {
-	Chart     draw.Weather
+	Chart     draw.OnBoth[draw.Weather]
 	Days      []weatherLine
 	Ahead     []weatherLine
 	From      measure.Day
@@ -101,7 +101,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t form.
 			return err
 		}
 	}
-	body.Chart = draw.NewWeather(days, nights, normals, r.Units)
+	body.Chart = draw.Both(func(p draw.Paper) draw.Weather { return draw.NewWeather(days, nights, normals, r.Units, p) })
 	body.tell(days, nights, r.Units)
 	body.Earlier = (body.Until - weatherDays).ISO()
 	if body.Until < today {

@@ -26,8 +26,8 @@ type BulkingDot struct {
 }
 
 // NewBulking draws harvests a week apart.
-func NewBulking(weeks []forecast.Harvest, ready measure.Day, sys measure.System) Bulking {
-	b := Bulking{W: 620, H: 250, Left: 70, Right: 600, Top: 24, Foot: 200}
+func NewBulking(weeks []forecast.Harvest, ready measure.Day, sys measure.System, paper Paper) Bulking {
+	b := Bulking{W: on(paper, 620, PhoneWidth), H: 250, Left: on(paper, 70, 62), Right: on(paper, 600, PhoneWidth), Top: 24, Foot: 200}
 	if len(weeks) < 2 {
 		return b
 	}
@@ -47,16 +47,20 @@ func NewBulking(weeks []forecast.Harvest, ready measure.Day, sys measure.System)
 	y := func(m measure.Mass) int { return b.Foot - int(float64(m)/1000/top*float64(b.Foot-b.Top)) }
 	var up, down, line []byte
 	command := "M"
+	every := 1 // week that is lettered
+	for len(weeks)/every > on(paper, 8, 4) {
+		every++
+	}
 	for i, w := range weeks {
 		up, line = path(up, command, x(w.Day), y(w.High)), path(line, command, x(w.Day), y(w.Yield))
 		down = append(path(nil, "L", x(w.Day), y(w.Low)), down...)
 		command = "L"
 		dot := BulkingDot{X: x(w.Day), Y: y(w.Yield), TY: y(w.Yield) - 12}
-		if i > 0 && (len(weeks) < 9 || i%2 == 0) && w.Adds >= 1 {
+		if i > 0 && i%every == 0 && w.Adds >= 1 {
 			dot.Text = Escape("+" + sys.Mass(w.Adds))
 		}
 		b.Dots = append(b.Dots, dot)
-		if len(weeks) < 9 || i%2 == 0 {
+		if i%every == 0 {
 			b.XTicks = append(b.XTicks, Letter{X: x(w.Day), Y: b.Foot + 20, Text: Escape(w.Day.Short())})
 		}
 	}

@@ -24,6 +24,7 @@ type Point struct {
 type Compare struct {
 	W, H                     int
 	Left, Top, Right, Bottom int // of the frame
+	TitleX                   int // of the title over the axis that goes up
 	XTicks, YTicks           []Letter
 	XTitle, YTitle           Text
 	Rays                     []Ray
@@ -52,15 +53,15 @@ type MarkedPoint struct {
 
 // Measures of the chart in px.
 const (
-	chartW, chartH                                   = 860, 520
-	chartLeft, chartTop, chartRight, chartBottom     = 78, 40, 790, 456
-	labelW, labelH                                   = 34, 16
-	pointR                                       int = 7
+	labelW, labelH     = 34, 16
+	pointR         int = 7
 )
 
 // NewCompare draws points in the grower's units.
-func NewCompare(points []Point, sys measure.System) Compare {
-	c := Compare{W: chartW, H: chartH, Left: chartLeft, Top: chartTop, Right: chartRight, Bottom: chartBottom}
+func NewCompare(points []Point, sys measure.System, paper Paper) Compare {
+	c := on(paper,
+		Compare{W: 860, H: 520, Left: 78, Top: 40, Right: 790, Bottom: 456, TitleX: 16},
+		Compare{W: PhoneWidth, H: 420, Left: 40, Top: 40, Right: 312, Bottom: 356})
 	xUnit, xName, yUnit, yName := 1.0, "g", 1000.0, "kg"
 	if sys != measure.Metric {
 		const ounce, pound = 28.349523125, 453.59237
@@ -71,16 +72,16 @@ func NewCompare(points []Point, sys measure.System) Compare {
 		maxX = math.Max(maxX, p.Seed.Grams()/xUnit)
 		maxY = math.Max(maxY, p.Harvest.Grams()/yUnit)
 	}
-	xStep, yStep := niceStep(maxX*1.08, 6), niceStep(maxY*1.1, 6)
+	xStep, yStep := niceStep(maxX*1.08, on(paper, 6, 4)), niceStep(maxY*1.1, 6)
 	xEnd, yEnd := xStep*math.Ceil(maxX*1.08/xStep), yStep*math.Ceil(maxY*1.1/yStep)
 	c.XTitle, c.YTitle = Escape("Seed planted, "+xName), Escape("Edible harvest, "+yName)
-	atX := func(v float64) int { return chartLeft + int(math.Round(v/xEnd*(chartRight-chartLeft))) }
-	atY := func(v float64) int { return chartBottom - int(math.Round(v/yEnd*(chartBottom-chartTop))) }
+	atX := func(v float64) int { return c.Left + int(math.Round(v/xEnd*float64(c.Right-c.Left))) }
+	atY := func(v float64) int { return c.Bottom - int(math.Round(v/yEnd*float64(c.Bottom-c.Top))) }
 	for v := 0.0; v <= xEnd+1e-9; v += xStep {
-		c.XTicks = append(c.XTicks, Letter{X: atX(v), Y: chartBottom, Text: Escape(Scale(v))})
+		c.XTicks = append(c.XTicks, Letter{X: atX(v), Y: c.Bottom, Text: Escape(Scale(v))})
 	}
 	for v := 0.0; v <= yEnd+1e-9; v += yStep {
-		c.YTicks = append(c.YTicks, Letter{X: chartLeft, Y: atY(v), Text: Escape(Scale(v))})
+		c.YTicks = append(c.YTicks, Letter{X: c.Left, Y: atY(v), Text: Escape(Scale(v))})
 	}
 	var steepest float64
 	for _, p := range points {

@@ -152,7 +152,7 @@ func TestHeapHoldsTheWholeHarvest(t *testing.T) {
 
 func TestCompareStandsPointsAndFansRatios(t *testing.T) {
 	points := []Point{{Label: "R1", Seed: 100, Harvest: 2000}, {Label: "R2", Seed: 200, Harvest: 1000, Unweighed: true}, {Label: "R3", Seed: 150, Harvest: 100}}
-	c := NewCompare(points, measure.Metric)
+	c := NewCompare(points, measure.Metric, Desk)
 	unit := func(m MarkedPoint) (g, kg float64) {
 		x0, x1, y0, y1 := c.XTicks[0], c.XTicks[1], c.YTicks[0], c.YTicks[1]
 		sx, _ := strconv.ParseFloat(string(x1.Text), 64)
@@ -179,7 +179,7 @@ func TestCompareStandsPointsAndFansRatios(t *testing.T) {
 	if even != 1 || len(c.Rays) < 3 {
 		t.Errorf("%d lines, %d of them break-even", len(c.Rays), even)
 	}
-	if none := NewCompare(nil, measure.US); len(none.Marks) != 0 || len(none.XTicks) == 0 {
+	if none := NewCompare(nil, measure.US, Desk); len(none.Marks) != 0 || len(none.XTicks) == 0 {
 		t.Errorf("no points make %+v", none)
 	}
 }
@@ -189,7 +189,7 @@ func TestLabelsOfCloseBagsDoNotMeet(t *testing.T) {
 	for i := range 9 {
 		points = append(points, Point{Label: Escape("R" + strconv.Itoa(i)), Seed: measure.Mass(150 + 14*(i%3)), Harvest: measure.Mass(2000 + 160*(i/3))})
 	}
-	c := NewCompare(points, measure.Metric)
+	c := NewCompare(points, measure.Metric, Desk)
 	at := func(m MarkedPoint) box {
 		b := box{m.TX, m.TY - labelH + 3, m.TX + labelW, m.TY + 3}
 		switch m.Anchor {

@@ -31,6 +31,7 @@ type LadderChart struct {
 	Steps      []RungStep
 	Laid       []Letter
 	Events     []ChartEvent
+	eventRows  int
 	Months     []Letter
 	MonthLines []int
 	TodayX     int
@@ -64,16 +65,16 @@ type ChartEvent struct {
 // Measures of the chart in px: its width, the room at its sides and over it, and
 // under the ground, where its section has as much.
 const (
-	ladderW, ladderLeft, ladderRight = 960, 62, 16
-	ladderTop, LadderFoot            = 24, 84
-	ladderTall                       = 400.0
+	ladderTop, ladderFoot = 24, 84
+	eventPitch            = 21
 )
 
 // NewLadderChart draws the season of a planting that was reckoned. Prospect is nil while
 // the windows are being worked out; href leads to logging the next raise.
-func NewLadderChart(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, day, today measure.Day, href string, sys measure.System) LadderChart {
+func NewLadderChart(st *forecast.PlantingForecast, p *forecast.EnsembleForecast, day, today measure.Day, href string, sys measure.System, paper Paper) LadderChart {
 	g := st.Grown
-	c := LadderChart{W: ladderW, Left: ladderLeft, Right: ladderW - ladderRight, Top: ladderTop, First: g.Plant.Planted - 4}
+	c := on(paper, LadderChart{W: 960, Left: 62, Right: 944}, LadderChart{W: PhoneWidth, Left: 50, Right: PhoneWidth - 4})
+	c.Top, c.First = ladderTop, g.Plant.Planted-4
 	c.Last = max(st.LiftOn()+10, today+10, c.First+60)
 	tall := st.Bag.Model.Shape.Height()
 	for d := c.First; d <= c.Last; d++ {
@@ -86,9 +87,9 @@ func NewLadderChart(st *forecast.PlantingForecast, p *forecast.EnsembleForecast,
 			}
 		}
 	}
-	c.PxCm = math.Min(6, ladderTall/float64(tall+4))
+	c.PxCm = math.Min(6, on(paper, 400.0, 300)/float64(tall+4))
 	c.Ground = c.Top + int(float64(tall+4)*c.PxCm)
-	c.H = c.Ground + LadderFoot
+	c.H = c.Ground + ladderFoot
 	c.Rim = c.y(st.Bag.Model.Shape.Height())
 	c.TodayX = c.x(today)
 	if day != today {
@@ -102,6 +103,7 @@ func NewLadderChart(st *forecast.PlantingForecast, p *forecast.EnsembleForecast,
 	c.steps(st, p, href, sys)
 	c.events(st, p, sys)
 	c.months()
+	c.H = max(c.H, c.Ground+38+eventPitch*c.eventRows)
 	c.Says = Escape(c.words(st, today, sys))
 	return c
 }
@@ -241,7 +243,7 @@ func (c *LadderChart) steps(st *forecast.PlantingForecast, p *forecast.EnsembleF
 		x, top := c.x(r.Day), c.y(r.To)
 		s := RungStep{
 			X: x, Y: top, H: c.y(r.From) - top, W: c.Right - x, Href: Escape(href),
-			Text: Escape(fmt.Sprintf("%s, %s", r.Day.Short(), sys.Volume(r.Loose))), TX: min(x+8, c.Right-150), TY: top + 17,
+			Text: Escape(fmt.Sprintf("%s, %s", r.Day.Short(), sys.Volume(r.Loose))), TX: min(x+8, c.Right-TextWidth(fmt.Sprintf("%s, %s", r.Day.Short(), sys.Volume(r.Loose)), 15)-6), TY: top + 17,
 			Label: Escape(fmt.Sprintf("Raise to %s about %s, %s loose", sys.Length(r.To), r.Day.Short(), sys.Volume(r.Loose))),
 		}
 		if i > 0 {
@@ -257,7 +259,14 @@ func (c *LadderChart) steps(st *forecast.PlantingForecast, p *forecast.EnsembleF
 	}
 	for i, l := range st.Layers {
 		if i > 0 && l.Day > st.State.Planted {
-			c.Laid = append(c.Laid, Letter{X: c.x(l.Day) + 6, Y: c.y(l.To) + 17, Text: Escape(l.Day.Short() + ", " + sys.Volume(l.Settled))})
+			words := l.Day.Short() + ", " + sys.Volume(l.Settled)
+			letter := Letter{X: c.x(l.Day) + 6, Y: c.y(l.To) + 17, Text: Escape(words)}
+			if room := c.TodayX - letter.X; c.TodayX > letter.X && room < TextWidth(words, 15)+4 { // today's line would cross it
+				if letter.X, letter.Strong = c.x(l.Day)-6, true; letter.X-TextWidth(words, 15) < c.Left {
+					continue // the table has it
+				}
+			}
+			c.Laid = append(c.Laid, letter)
 		}
 	}
 }
@@ -269,32 +278,45 @@ func (c *LadderChart) events(st *forecast.PlantingForecast, p *forecast.Ensemble
 	if g.Plant.Up != 0 {
 		seen = "up "
 	}
-	add := func(d measure.Day, row int, text string) {
+	var until []int // x to which each row is lettered
+	add := func(d measure.Day, text string) {
 		if d == 0 || d > c.Last {
 			return
 		}
-		e := ChartEvent{X: c.x(d), Y: c.Ground + 38 + 21*row, Text: Escape(text)}
-		e.End = e.X > c.Right-150
+		e := ChartEvent{X: c.x(d), Text: Escape(text)}
+		from, to := e.X, e.X+TextWidth(text, 15)
+		if to > c.Right {
+			e.End, from, to = true, 2*e.X-to, e.X
+		}
+		row := 0
+		for row < len(until) && until[row] > from-8 {
+			row++
+		}
+		if row == len(until) {
+			until = append(until, 0)
+		}
+		until[row], c.eventRows = to, len(until)
+		e.Y = c.Ground + 38 + eventPitch*row
 		c.Events = append(c.Events, e)
 	}
-	add(g.Plant.Planted, 0, "planted "+g.Plant.Planted.Short())
-	add(g.Run.Up, 1, seen+g.Run.Up.Short())
-	add(g.Run.Initiation, 0, "tubers set "+g.Run.Initiation.Short())
+	add(g.Plant.Planted, "planted "+g.Plant.Planted.Short())
+	add(g.Run.Up, seen+g.Run.Up.Short())
+	add(g.Run.Initiation, "tubers set "+g.Run.Initiation.Short())
 	for _, f := range g.Run.Frosts {
-		add(f, 1, "frost "+f.Short())
+		add(f, "frost "+f.Short())
 	}
 	if st.Flowered != 0 {
-		add(st.Flowered, 1, "flowers "+st.Flowered.Short())
+		add(st.Flowered, "flowers "+st.Flowered.Short())
 	}
 	dates := *st.Dates
 	p.Window(&dates)
 	switch {
 	case dates.Likely == 0:
-		add(st.LiftOn(), 0, "ends "+st.LiftOn().Short())
+		add(st.LiftOn(), "ends "+st.LiftOn().Short())
 	case dates.Early != dates.Late:
-		add(dates.Likely, 0, "ready "+measure.ShortSpan(dates.Early, dates.Late))
+		add(dates.Likely, "ready "+measure.ShortSpan(dates.Early, dates.Late))
 	default:
-		add(dates.Likely, 0, "ready "+dates.Likely.Short())
+		add(dates.Likely, "ready "+dates.Likely.Short())
 	}
 }
 
@@ -303,7 +325,7 @@ func (c *LadderChart) months() {
 		if d.DayOfMonth() == 1 {
 			x := c.x(d)
 			c.MonthLines = append(c.MonthLines, x)
-			if x < c.Right-30 {
+			if x < c.Right-30 && (len(c.Months) == 0 || x > c.Months[len(c.Months)-1].X+34) {
 				c.Months = append(c.Months, Letter{X: x + 4, Y: c.Ground + 17, Text: Escape(d.MonthName())})
 			}
 		}

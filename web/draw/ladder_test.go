@@ -86,7 +86,7 @@ func TestLadderChartsStayInTheirFrame(t *testing.T) {
 		st := &row[i]
 		for _, p := range []*forecast.EnsembleForecast{nil, prospects[st.Planting.ID]} {
 			for _, day := range []measure.Day{today - 400, today - 30, today, today + 21, today + 400} {
-				c := draw.NewLadderChart(st, p, day, today, "#raise", measure.Metric)
+				c := draw.NewLadderChart(st, p, day, today, "#raise", measure.Metric, draw.Desk)
 				for what, path := range map[string]string{"medium": string(c.Medium), "coming": string(c.Coming), "stem": string(c.Stem), "ahead": string(c.Ahead), "usual": string(c.Usual), "band": string(c.Band)} {
 					xs, ys := coordinates(path)
 					for _, x := range xs {
@@ -128,15 +128,15 @@ func increasing(xs []int) bool {
 }
 
 func TestBulkingNeedsTwoWeeksAndAWeight(t *testing.T) {
-	if b := draw.NewBulking(nil, 0, measure.Metric); b.Line != "" {
+	if b := draw.NewBulking(nil, 0, measure.Metric, draw.Desk); b.Line != "" {
 		t.Errorf("nothing is drawn as %q", b.Line)
 	}
 	weeks := []forecast.Harvest{{Day: 100}, {Day: 107}}
-	if b := draw.NewBulking(weeks, 0, measure.Metric); b.Line != "" {
+	if b := draw.NewBulking(weeks, 0, measure.Metric, draw.Desk); b.Line != "" {
 		t.Errorf("no weight is drawn as %q", b.Line)
 	}
 	weeks[1] = forecast.Harvest{Day: 107, Yield: 900, Low: 400, High: 1300, Adds: 900}
-	b := draw.NewBulking(weeks, 104, measure.Metric)
+	b := draw.NewBulking(weeks, 104, measure.Metric, draw.Desk)
 	if xs, ys := coordinates(string(b.Band)); len(xs) != 4 || ys[0] != b.Foot || b.ReadyX <= b.Left || b.ReadyX >= b.Right || b.Dots[1].Text != "+900 g" {
 		t.Errorf("%+v", b)
 	}

@@ -52,7 +52,7 @@ func TestSheetKeepsTheOrderOfTheSeason(t *testing.T) {
 		calendar.Request{Class: crop.SecondEarly, Way: calendar.Late, Cover: 8, Then: climate.Greenhouse},
 		calendar.Request{Class: crop.SweetEarly, Way: calendar.OwnSlips, Shelter: climate.Greenhouse},
 		calendar.Request{Class: crop.SweetEarly, Way: calendar.OrderedSlips, Shelter: climate.Greenhouse})
-	d := NewSheet(sh, 2, func(id logbook.ID) string { return fmt.Sprint("/x?line=", id, "&y=1") }, june)
+	d := NewSheet(sh, 2, func(id logbook.ID) string { return fmt.Sprint("/x?line=", id, "&y=1") }, june, Desk)
 	if len(d.Rows) != 5 || d.H <= d.Foot || d.Today <= d.Left || d.Today >= d.Right {
 		t.Fatalf("%d rows, today at %d", len(d.Rows), d.Today)
 	}
@@ -83,7 +83,7 @@ func TestSheetKeepsTheOrderOfTheSeason(t *testing.T) {
 				t.Errorf("row %s: “%s” does not fit its stay of %d px", r.Label, s.Name, s.W)
 			}
 		}
-		if r.Y != sheetTop+i*sheetPitch || r.Chosen != (i == 1) {
+		if r.Y != sheetTop+i*d.Pitch || r.Chosen != (i == 1) {
 			t.Errorf("row %s stands at %d, chosen %v", r.Label, r.Y, r.Chosen)
 		}
 		if strings.Contains(string(r.Href), "&y") {
@@ -91,7 +91,7 @@ func TestSheetKeepsTheOrderOfTheSeason(t *testing.T) {
 		}
 	}
 	for _, name := range []string{"Harbour Lantern", "A name of forty letters and not one more"} {
-		if got := fitting(name, 16, sheetLeft-sheetName-6); TextWidth(got, 16)+sheetName > sheetLeft || !strings.HasPrefix(name, strings.TrimSuffix(got, "…")) {
+		if got := fitting(name, 16, d.Left-sheetName-6); TextWidth(got, 16)+sheetName > d.Left || !strings.HasPrefix(name, strings.TrimSuffix(got, "…")) {
 			t.Errorf("%q stands left of the sheet as %q", name, got)
 		}
 	}
@@ -106,7 +106,7 @@ func TestSheetKeepsTheOrderOfTheSeason(t *testing.T) {
 // The shading is darkest in winter, absent in summer, and lies side by side.
 func TestFrostIsShadedByItsRisk(t *testing.T) {
 	sh := sheetOf(t, calendar.Request{Class: crop.Maincrop, Way: calendar.Direct, Chitted: true, Cover: 8, Plant: measure.Date(2026, 3, 1)})
-	d := NewSheet(sh, 0, func(logbook.ID) string { return "" }, june)
+	d := NewSheet(sh, 0, func(logbook.ID) string { return "" }, june, Desk)
 	if len(d.Frost) < 4 || d.Frost[0].Class != 4 {
 		t.Fatalf("%+v", d.Frost)
 	}
@@ -122,7 +122,7 @@ func TestFrostIsShadedByItsRisk(t *testing.T) {
 		t.Errorf("the safe days read %+v", d.Safe)
 	}
 	sh.Frosts = climate.Frosts{None: true}
-	if d := NewSheet(sh, 0, func(logbook.ID) string { return "" }, june); len(d.Frost)+len(d.Safe) != 0 {
+	if d := NewSheet(sh, 0, func(logbook.ID) string { return "" }, june, Desk); len(d.Frost)+len(d.Safe) != 0 {
 		t.Error("frost is drawn where there is none")
 	}
 }
@@ -193,7 +193,7 @@ func TestWeatherStaysOnItsPanel(t *testing.T) {
 	for lead := 1; lead <= 7; lead++ {
 		ahead = append(ahead, forecast.Forecast{Day: june + measure.Day(lead), Lead: lead, Min: 4, Max: 15, Spread: forecast.ForecastSpread(lead), WetChance: 0.4})
 	}
-	w := NewWeather(days, ahead, n, measure.Metric)
+	w := NewWeather(days, ahead, n, measure.Metric, Desk)
 	if len(w.Days) != 49 || w.Today == 0 || w.Zero == 0 {
 		t.Fatalf("%d days, today at %d, freezing at %d", len(w.Days), w.Today, w.Zero)
 	}
@@ -215,7 +215,7 @@ func TestWeatherStaysOnItsPanel(t *testing.T) {
 		}
 		last = d.X
 	}
-	if got := NewWeather(nil, nil, n, measure.Metric); len(got.Days) != 0 {
+	if got := NewWeather(nil, nil, n, measure.Metric, Desk); len(got.Days) != 0 {
 		t.Error("days are drawn where there are none")
 	}
 }

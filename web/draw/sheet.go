@@ -3,6 +3,7 @@ package draw
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"glebata/core/calendar"
 	"glebata/core/climate"
@@ -23,6 +24,7 @@ type Sheet struct {
 	Rows              []SheetRow
 	Today             int // x; 0 when it is not on the sheet
 	TodayText         Text
+	Pitch             int // height of a row
 	Says              Text
 }
 
@@ -35,14 +37,19 @@ type Shade struct {
 type SheetRow struct {
 	Href        Text
 	Label, Name Text
-	Y, Mid      int
+	Status      Text // what comes next of it, where a line of words stands over the bars
+	Top         int  // of the row
+	Y, Mid      int  // of its bars
+	TextY       int
 	Chosen      bool
 	Wrong       bool
+	WarnX       int // of the mark that something is wrong
 	Planned     bool
 	Chit        [2]int // x from, to; both 0 when there is none
 	Order       int
 	Stays       []SheetStay
-	Plant       int
+	Plant       int // where the bars begin
+	Planting    int // mark of planting day; 0 where it is not on the sheet
 	Up          int
 	Grows       [2]int
 	Ready       [2]int
@@ -61,8 +68,9 @@ type SheetStay struct {
 
 // Measures of the sheet in px.
 const (
-	sheetW, sheetLeft, sheetRight = 1180, 200, 1150
-	sheetTop, sheetPitch          = 46, 46
+	sheetTop = 46
+	lineOver = 22 // of words over the bars of a row, on a phone
+	behind   = 4  // days before today that a phone still shows
 )
 
 // sheetName is where the names of varieties begin.
@@ -75,17 +83,36 @@ var shortShelter = map[climate.Shelter]string{
 }
 
 // NewSheet draws a season; the line of the chosen planting is marked.
-func NewSheet(sh forecast.Sheet, chosen logbook.ID, href func(logbook.ID) string, today measure.Day) Sheet {
-	out := Sheet{W: sheetW, Left: sheetLeft, Right: sheetRight, Top: sheetTop}
+// A phone's begins today and has a line of words over each row.
+func NewSheet(sh forecast.Sheet, chosen logbook.ID, href func(logbook.ID) string, today measure.Day, paper Paper) Sheet {
+	out := on(paper,
+		Sheet{W: 1180, Left: 200, Right: 1150, Top: sheetTop, Pitch: 46},
+		Sheet{W: PhoneWidth, Left: 2, Right: PhoneWidth - 2, Top: sheetTop, Pitch: 68})
 	from, until := span(sh, today)
+	if paper == Phone && today < until-30 {
+		from = max(from, today-behind)
+	}
 	x := func(d measure.Day) int {
 		share := math.Max(0, math.Min(1, float64(d-from)/float64(until-from)))
-		return sheetLeft + int(math.Round(share*(sheetRight-sheetLeft)))
+		return out.Left + int(math.Round(share*float64(out.Right-out.Left)))
 	}
 	for i := range sh.Lines {
-		out.Rows = append(out.Rows, newSheetRow(&sh.Lines[i], sheetTop+i*sheetPitch, x, chosen, href))
+		l := &sh.Lines[i]
+		top := sheetTop + i*out.Pitch
+		r := newSheetRow(l, top+on(paper, 0, lineOver), x, chosen, href)
+		r.Top, r.TextY, r.WarnX = top, r.Mid+6, out.Right+6
+		if paper == Phone {
+			r.TextY, r.Status = top+18, Escape(nextOf(l, today))
+			r.Name = Escape(fitting(l.Variety.Name, 16, PhoneWidth-sheetName-TextWidth(nextOf(l, today), 16)-14))
+			r.WarnX = out.Right - TextWidth(nextOf(l, today), 16) - 34
+			r.before(out.Left)
+			if l.Schedule.Plant < from {
+				r.Planting = 0
+			}
+		}
+		out.Rows = append(out.Rows, r)
 	}
-	out.Foot = sheetTop + len(sh.Lines)*sheetPitch + 6
+	out.Foot = sheetTop + len(sh.Lines)*out.Pitch + 6
 	out.H = out.Foot + 32
 	out.frost(sh, from, until, x)
 	for d := from; d <= until; d++ {
@@ -119,15 +146,44 @@ func span(sh forecast.Sheet, today measure.Day) (from, until measure.Day) {
 	return from - 7, until + 16
 }
 
+// before the sheet begins nothing is drawn.
+func (r *SheetRow) before(left int) {
+	if r.Chit[1] <= left {
+		r.Chit = [2]int{}
+	}
+	if r.Order <= left {
+		r.Order = 0
+	}
+	r.Stays = slices.DeleteFunc(r.Stays, func(s SheetStay) bool { return s.W <= 0 })
+}
+
+// nextOf a line in a word or two: what comes next of it.
+func nextOf(l *forecast.SheetLine, today measure.Day) string {
+	s := &l.Schedule
+	switch {
+	case s.Plant == 0:
+		return "no planting day"
+	case l.Stage == logbook.StageClosed:
+		return "lifted " + l.Ended.Short()
+	case l.Stage == logbook.StagePlanned && s.Chit > today:
+		return "chit " + s.Chit.Short()
+	case l.Stage == logbook.StagePlanned:
+		return "plant " + s.Plant.Short()
+	case s.Likely == 0:
+		return "ends " + s.End.Short()
+	}
+	return "ready " + measure.ShortSpan(s.Early, s.Late)
+}
+
 func newSheetRow(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen logbook.ID, href func(logbook.ID) string) SheetRow {
 	s := &l.Schedule
 	r := SheetRow{
-		Href: Escape(href(l.Planting.ID)), Label: Escape(l.Bag.Label), Name: Escape(fitting(l.Variety.Name, 16, sheetLeft-sheetName-6)), Y: y, Mid: y + 16,
+		Href: Escape(href(l.Planting.ID)), Label: Escape(l.Bag.Label), Name: Escape(fitting(l.Variety.Name, 16, 132)), Y: y, Mid: y + 16,
 		Chosen: l.Planting.ID == chosen, Wrong: s.Advice.Warns(), Planned: l.Stage == logbook.StagePlanned,
-		Plant: x(s.Plant),
+		Plant: x(s.Plant), Planting: x(s.Plant),
 	}
 	if s.Plant == 0 { // no day to plant is reached
-		r.Plant = 0
+		r.Plant, r.Planting = 0, 0
 		r.Says = Escape(fmt.Sprintf("%s, %s: no planting day is reached", l.Bag.Label, l.Variety.Name))
 		return r
 	}

@@ -43,18 +43,21 @@ type WeatherDay struct {
 
 // Measures of the weather in px.
 const (
-	weatherW, weatherLeft, weatherRight = 1000, 66, 990
-	weatherTop, weatherFoot             = 26, 236
-	rainTop, rainFoot                   = 256, 316
+	weatherTop, weatherFoot = 26, 236
+	rainTop, rainFoot       = 256, 316
+	phoneDays               = 9 // before today
 )
 
 // likely is how many standard deviations hold 80 % of a normal distribution.
 const likely = 1.2816
 
 // NewWeather draws records and what is forecast after them.
-func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate.Normals, sys measure.System) Weather {
+func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate.Normals, sys measure.System, paper Paper) Weather {
+	if paper == Phone {
+		days = days[max(0, len(days)-phoneDays):]
+	}
 	w := Weather{
-		W: weatherW, H: rainFoot + 30, Left: weatherLeft, Right: weatherRight, TempTop: weatherTop, TempFoot: weatherFoot,
+		W: on(paper, 1000, PhoneWidth), H: rainFoot + 30, Left: on(paper, 66, 62), Right: on(paper, 990, PhoneWidth-2), TempTop: weatherTop, TempFoot: weatherFoot,
 		RainTop: rainTop, RainFoot: rainFoot, Forecast: len(nights) > 0,
 	}
 	total := len(days) + len(nights)
@@ -72,7 +75,7 @@ func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate
 	at := func(t float64) int {
 		return weatherFoot - int(math.Round((t-low)/(high-low)*(weatherFoot-weatherTop)))
 	}
-	x := func(i int) int { return weatherLeft + i*(weatherRight-weatherLeft)/total }
+	x := func(i int) int { return w.Left + i*(w.Right-w.Left)/total }
 	first := days[0].Day
 	w.normals(n, first, total, x, at)
 	for i, d := range days {
@@ -95,11 +98,11 @@ func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate
 		w.Days = append(w.Days, c)
 	}
 	for t := low; t <= high; t += 5 {
-		w.Degrees = append(w.Degrees, Letter{X: weatherLeft - 8, Y: at(t) + 5, Text: Escape(sys.Temperature(measure.Temperature(t)))})
+		w.Degrees = append(w.Degrees, Letter{X: w.Left - 8, Y: at(t) + 5, Text: Escape(sys.Temperature(measure.Temperature(t)))})
 	}
-	w.Rains = []Letter{{X: weatherLeft - 8, Y: rainTop + 8, Text: Escape(sys.Print(measure.Rain(math.Round(wettest))))}, {X: weatherLeft - 8, Y: rainFoot + 3, Text: "0"}}
+	w.Rains = []Letter{{X: w.Left - 8, Y: rainTop + 8, Text: Escape(sys.Print(measure.Rain(math.Round(wettest))))}, {X: w.Left - 8, Y: rainFoot + 3, Text: "0"}}
 	for i := range total {
-		if d := first + measure.Day(i); (int(d)+3)%7 == 0 && x(i) < weatherRight-56 { // Mondays
+		if d := first + measure.Day(i); (int(d)+3)%7 == 0 && x(i) < w.Right-56 { // Mondays
 			w.Ticks = append(w.Ticks, Letter{X: x(i), Y: rainFoot + 22, Text: Escape(d.Short())})
 		}
 	}

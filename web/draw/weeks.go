@@ -25,15 +25,10 @@ type WeekColumn struct {
 	Title      Text
 }
 
-// Measures of the weeks in px.
-const (
-	weeksW, weeksLeft, weeksRight, weeksTop, weeksFoot = 1000, 70, 990, 20, 150
-)
-
 // NewWeeks draws what is wanted each week and what feeds it; where nothing is wanted,
 // what is ready in it.
-func NewWeeks(weeks []forecast.ProposedWeek, sys measure.System) Weeks {
-	w := Weeks{W: weeksW, H: weeksFoot + 30, Left: weeksLeft, Right: weeksRight, Top: weeksTop, Foot: weeksFoot}
+func NewWeeks(weeks []forecast.ProposedWeek, sys measure.System, paper Paper) Weeks {
+	w := Weeks{W: on(paper, 1000, PhoneWidth), H: 180, Left: 78, Right: on(paper, 990, PhoneWidth-4), Top: 20, Foot: 150}
 	if len(weeks) == 0 {
 		return w
 	}
@@ -44,9 +39,9 @@ func NewWeeks(weeks []forecast.ProposedWeek, sys measure.System) Weeks {
 	step := niceStep(top/1000*1.1, 3)
 	high := step * math.Ceil(top/1000*1.05/step)
 	at := func(m measure.Mass) int {
-		return weeksFoot - int(math.Round(m.Kilograms()/high*(weeksFoot-weeksTop)))
+		return w.Foot - int(math.Round(m.Kilograms()/high*float64(w.Foot-w.Top)))
 	}
-	x := func(i int) int { return weeksLeft + i*(weeksRight-weeksLeft)/len(weeks) }
+	x := func(i int) int { return w.Left + i*(w.Right-w.Left)/len(weeks) }
 	month := ""
 	var wanted, fed measure.Mass
 	for i, k := range weeks {
@@ -56,16 +51,16 @@ func NewWeeks(weeks []forecast.ProposedWeek, sys measure.System) Weeks {
 		}
 		wanted, fed = wanted+k.Wanted, fed+k.Fed
 		w.Columns = append(w.Columns, WeekColumn{
-			X: x(i) + 1, W: max(1, x(i+1)-x(i)-2), Y: at(k.Fed), H: weeksFoot - at(k.Fed), Short: k.Wanted-k.Fed > 1,
+			X: x(i) + 1, W: max(1, x(i+1)-x(i)-on(paper, 2, 1)), Y: at(k.Fed), H: w.Foot - at(k.Fed), Short: k.Wanted-k.Fed > 1,
 			Title: Escape(title),
 		})
-		if m := k.From.MonthName(); m != month && x(i) < weeksRight-30 {
-			w.Ticks = append(w.Ticks, Letter{X: x(i), Y: weeksFoot + 20, Text: Escape(m)})
+		if m := k.From.MonthName(); m != month && x(i) < w.Right-30 && (len(w.Ticks) == 0 || x(i) > w.Ticks[len(w.Ticks)-1].X+36) {
+			w.Ticks = append(w.Ticks, Letter{X: x(i), Y: w.Foot + 20, Text: Escape(m)})
 			month = m
 		}
 	}
 	for v := 0.0; v <= high+1e-9; v += step {
-		w.Amounts = append(w.Amounts, Letter{X: weeksLeft - 8, Y: at(measure.Mass(v*1000)) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
+		w.Amounts = append(w.Amounts, Letter{X: w.Left - 8, Y: at(measure.Mass(v*1000)) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
 	}
 	if wanted == 0 {
 		w.Says = Escape(fmt.Sprintf("%s are ready over %d weeks", sys.Mass(fed), len(weeks)))

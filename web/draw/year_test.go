@@ -37,7 +37,7 @@ func TestSiteYearIsDrawnToScaleToItsEnds(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		y := NewSiteYear(o, today, measure.Metric)
+		y := NewSiteYear(o, today, measure.Metric, Desk)
 		start := yearStart(o.Frosts, today)
 		day := func(x int) measure.Day {
 			return start + measure.Day(math.Round(float64(x-y.Left)/float64(y.Right-y.Left)*365))
@@ -55,11 +55,26 @@ func TestSiteYearIsDrawnToScaleToItsEnds(t *testing.T) {
 		if light[0][0] != y.Left || light[len(light)-1][0] != y.Right {
 			t.Errorf("%s: light runs from %d to %d", p.Name, light[0][0], light[len(light)-1][0])
 		}
+		hours := func(x int) float64 {
+			d := day(x)
+			return climate.DayLength(o.Site.Latitude, int(d-measure.Date(d.Year(), 1, 1))+1)
+		}
+		shortest, longest := light[0], light[0]
 		for _, at := range light {
-			d := day(at[0])
-			hours := climate.DayLength(o.Site.Latitude, int(d-measure.Date(d.Year(), 1, 1))+1)
-			if want := float64(y.LightBottom) - hours/24*float64(y.LightBottom-y.LightTop); math.Abs(float64(at[1])-want) > 1 {
-				t.Errorf("%s: %.1f h drawn at %d, not %.0f", p.Name, hours, at[1], want)
+			if at[1] > shortest[1] {
+				shortest = at
+			}
+			if at[1] < longest[1] {
+				longest = at
+			}
+		}
+		if high := shortest[1] - longest[1]; high < 20 && hours(longest[0])-hours(shortest[0]) > leastLight || longest[1] < y.LightTop || shortest[1] > y.LightBottom {
+			t.Errorf("%s: from %.1f to %.1f h the line rises %d px", p.Name, hours(shortest[0]), hours(longest[0]), high)
+		}
+		pxHour := float64(shortest[1]-longest[1]) / (hours(longest[0]) - hours(shortest[0]))
+		for _, at := range light {
+			if want := float64(shortest[1]) - (hours(at[0])-hours(shortest[0]))*pxHour; math.Abs(float64(at[1])-want) > 1.6 {
+				t.Errorf("%s: %.1f h drawn at %d, not %.0f", p.Name, hours(at[0]), at[1], want)
 			}
 		}
 	}

@@ -11,19 +11,21 @@ import (
 // Yield is the curve of harvest, and of the mean tuber, against how many are
 // planted, in two panels side by side. In px.
 type Yield struct {
-	W, H, Top, Foot int
-	Left, Mid       int // left edge of the first panel, right edge of it
-	Left2, Right    int
-	Band            Mark // what the harvest may come to
-	Line            Mark
-	Means           []MeanLine
-	XTicks          []Letter
-	YTicks, MTicks  []Letter
-	Chosen          [2]int // x, y on the first panel
-	ChosenMean      [2]int // x, y on the second; zero when it is not there
-	Dots            [][2]int
-	ChosenText      Text
-	Says            Text
+	W, H           int
+	Left, Mid      int // edges of the first panel, of the harvest
+	Top, Foot      int
+	Left2, Right   int // edges of the second, of the mean tuber: beside it, or under it
+	Top2, Foot2    int
+	Band           Mark // what the harvest may come to
+	Line           Mark
+	Means          []MeanLine
+	XTicks         []Letter
+	YTicks, MTicks []Letter
+	Chosen         [2]int // x, y on the first panel
+	ChosenMean     [2]int // x, y on the second; zero when it is not there
+	Dots           [][2]int
+	ChosenText     Text
+	Says           Text
 }
 
 // MeanLine is the mean tuber for one number of sprouts, lettered at its end.
@@ -34,15 +36,11 @@ type MeanLine struct {
 	Chosen bool
 }
 
-// Measures of the yield curves in px.
-const (
-	yieldW, yieldTop, yieldFoot           = 860, 34, 250
-	yieldLeft, yieldMid, meanLeft, meanTo = 64, 400, 500, 770
-)
-
 // NewYield draws choices with one of them chosen.
-func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System) Yield {
-	y := Yield{W: yieldW, H: yieldFoot + 44, Top: yieldTop, Foot: yieldFoot, Left: yieldLeft, Mid: yieldMid, Left2: meanLeft, Right: meanTo}
+func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System, paper Paper) Yield {
+	y := on(paper,
+		Yield{W: 860, H: 294, Top: 34, Foot: 250, Left: 64, Mid: 400, Top2: 34, Foot2: 250, Left2: 500, Right: 770},
+		Yield{W: PhoneWidth, H: 504, Top: 34, Foot: 200, Left: 62, Mid: 350, Top2: 284, Foot2: 460, Left2: 62, Right: 270})
 	most, highest, largest := chosen.Plants, float64(chosen.High), float64(chosen.Mean)
 	for _, c := range choices {
 		most, highest, largest = max(most, c.Plants), math.Max(highest, float64(c.High)), math.Max(largest, float64(c.Mean))
@@ -52,7 +50,8 @@ func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System) Yield
 	x := func(from, to, n int) int {
 		return from + int(math.Round(float64(n)/float64(most+1)*float64(to-from)))
 	}
-	at := func(v, top float64) int { return yieldFoot - int(math.Round(v/top*(yieldFoot-yieldTop))) }
+	at := func(v, top float64) int { return y.Foot - int(math.Round(v/top*float64(y.Foot-y.Top))) }
+	at2 := func(v, top float64) int { return y.Foot2 - int(math.Round(v/top*float64(y.Foot2-y.Top2))) }
 	byN := map[int]bag.Choice{}
 	for _, c := range choices {
 		byN[c.Plants] = c
@@ -64,7 +63,7 @@ func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System) Yield
 		if !ok {
 			continue
 		}
-		px := x(yieldLeft, yieldMid, n)
+		px := x(y.Left, y.Mid, n)
 		up = path(up, command, px, at(float64(c.High)/1000, topY))
 		line = path(line, command, px, at(float64(c.Yield)/1000, topY))
 		down = append(path(nil, "L", px, at(float64(c.Low)/1000, topY)), down...)
@@ -72,19 +71,19 @@ func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System) Yield
 		command = "L"
 	}
 	y.Band, y.Line = Mark(string(up)+string(down)+"z"), Mark(line)
-	y.means(choices, chosen, func(n int) int { return x(meanLeft, meanTo, n) }, func(v measure.Mass) int { return at(float64(v), topM) })
+	y.means(choices, chosen, func(n int) int { return x(y.Left2, y.Right, n) }, func(v measure.Mass) int { return at2(float64(v), topM) })
 	for n := 1; n <= most; n++ {
-		y.XTicks = append(y.XTicks, Letter{X: x(yieldLeft, yieldMid, n), Y: yieldFoot + 22, Text: Escape(fmt.Sprint(n)), Strong: n == chosen.Plants},
-			Letter{X: x(meanLeft, meanTo, n), Y: yieldFoot + 22, Text: Escape(fmt.Sprint(n)), Strong: n == chosen.Plants})
+		y.XTicks = append(y.XTicks, Letter{X: x(y.Left, y.Mid, n), Y: y.Foot + 22, Text: Escape(fmt.Sprint(n)), Strong: n == chosen.Plants},
+			Letter{X: x(y.Left2, y.Right, n), Y: y.Foot2 + 22, Text: Escape(fmt.Sprint(n)), Strong: n == chosen.Plants})
 	}
 	for v := 0.0; v <= topY+1e-9; v += stepY {
-		y.YTicks = append(y.YTicks, Letter{X: yieldLeft - 8, Y: at(v, topY) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
+		y.YTicks = append(y.YTicks, Letter{X: y.Left - 8, Y: at(v, topY) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
 	}
 	for v := 0.0; v <= topM+1e-9; v += stepM {
-		y.MTicks = append(y.MTicks, Letter{X: meanLeft - 8, Y: at(v, topM) + 5, Text: Escape(sys.Mass(measure.Mass(v)))})
+		y.MTicks = append(y.MTicks, Letter{X: y.Left2 - 8, Y: at2(v, topM) + 5, Text: Escape(sys.Mass(measure.Mass(v)))})
 	}
-	y.Chosen = [2]int{x(yieldLeft, yieldMid, chosen.Plants), at(float64(chosen.Yield)/1000, topY)}
-	y.ChosenMean = [2]int{x(meanLeft, meanTo, chosen.Plants), at(float64(chosen.Mean), topM)}
+	y.Chosen = [2]int{x(y.Left, y.Mid, chosen.Plants), at(float64(chosen.Yield)/1000, topY)}
+	y.ChosenMean = [2]int{x(y.Left2, y.Right, chosen.Plants), at2(float64(chosen.Mean), topM)}
 	y.ChosenText = Escape(sys.Mass(chosen.Yield))
 	y.Says = Escape(fmt.Sprintf("Harvest and mean tuber against how many are planted: %d planted give %s, %s a tuber", chosen.Plants, sys.Mass(chosen.Yield), sys.Mass(chosen.Mean)))
 	return y

@@ -71,6 +71,7 @@ func (t Sent) fill(fields []Field, name string, known map[string]bool) {
 		field := &fields[i]
 		known[field.Name] = true
 		field.ID = name + "-" + field.Name
+		typed := false
 		if t.Form == name {
 			values, sent := t.Values[field.Name]
 			switch {
@@ -79,12 +80,12 @@ func (t Sent) fill(fields []Field, name string, known map[string]bool) {
 			case field.Kind == "file", field.Kind == "photo":
 				field.Value = ""
 			case sent && len(values) > 0:
-				field.Value = values[0]
+				field.Value, typed = values[0], true
 			}
 			field.Ticked = field.About && t.Values.Get("about") != ""
 			field.Error = t.At(field.Name)
 		}
-		if bare, ok := strings.CutSuffix(field.Value, " "+field.Unit); ok && t.Form != name && field.Unit != "" && strings.Trim(bare, "0123456789.,") == "" {
+		if bare, ok := strings.CutSuffix(field.Value, " "+field.Unit); ok && !typed && field.Unit != "" && strings.Trim(bare, "0123456789.,") == "" {
 			field.Value = bare // the unit stands behind the field already; what was typed stays
 		}
 		for j := range field.Options {
