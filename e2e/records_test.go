@@ -209,7 +209,7 @@ func TestWhatWasTypedComesBack(t *testing.T) {
 		_, err := p.page.Eval(`() => { const u = document.getElementById("units"); u.value = "us"; u.dispatchEvent(new Event("change", {bubbles: true})) }`)
 		return err
 	}())
-	p.waits("the page in US units", `() => document.getElementById("units")?.value === "us" && document.readyState === "complete" && !!document.querySelector(".restored")`)
+	p.waits("the page in US units", `() => document.querySelector("#units option[selected]")?.value === "us" && document.readyState === "complete" && !!document.querySelector(".restored")`)
 	if got := p.asks(`() => [...document.querySelectorAll(".with input")].map(f => f.value).find(v => v.startsWith("9"))`); got != "9 cm" {
 		t.Errorf("typed in metric as 9, it reads %q in US units", got)
 	}

@@ -74,7 +74,7 @@ func (s *Site) lookAndForm(c *gin.Context) (*garden.View, reading, error) {
 // reads the form of a request, an uploaded file's too.
 func (s *Site) parseForm(c *gin.Context) (reading, error) {
 	sys, err := s.units(c)
-	return reading{form.Reader{Values: c.Request.Form, Units: sys}}, err
+	return reading{form.Reader{Values: c.Request.Form, Units: sys, Today: s.clock.Today()}}, err
 }
 
 // asked is who asks, and on which day. What was looked at before the write is no more.

@@ -41,6 +41,11 @@ func (s *Site) read(c *gin.Context) error {
 		if field, ok := r.only(); ok {
 			out.Text = "= " + r.Units.Print(r.Volume(field))
 		}
+	case "day":
+		if field, ok := r.only(); ok {
+			d := r.Day(field)
+			out.Text = fmt.Sprintf("= %s %d", d.Long(), d.Year())
+		}
 	case "rise":
 		out.Text = s.readRise(c, &r)
 	case "seed":

@@ -112,6 +112,60 @@ var dayLayouts = map[DayOrder][]string{
 	MonthFirst: {"1/2/2006", "1-2-2006", "1.2.2006", "1/2/06"},
 }
 
+// DayOrder in which the growers of a system write days.
+func (s System) DayOrder() DayOrder {
+	if s == US {
+		return MonthFirst
+	}
+	return DayFirst
+}
+
+// Day as it stands in a field: "9 Jun 2026", or "Jun 9, 2026" where the month comes first.
+func (s System) Day(d Day) string {
+	if s.DayOrder() == MonthFirst {
+		return d.format("Jan 2, 2006")
+	}
+	return d.format("2 Jan 2006")
+}
+
+// halfYear on either side of today is where a day without a year is looked for.
+const halfYear = 183
+
+// TypedDay reads a day as it is typed beside today: as ReadDay does, "today", "yesterday",
+// "tomorrow", or without its year, which is then the nearest. A *ParseError for anything
+// else.
+func TypedDay(text string, order DayOrder, today Day) (Day, error) {
+	plain := strings.Join(strings.Fields(strings.ToLower(text)), " ")
+	if ago, ok := map[string]Day{"today": 0, "yesterday": -1, "tomorrow": 1}[plain]; ok {
+		return today + ago, nil
+	}
+	if d, err := ReadDay(text, order); err == nil {
+		return d, nil
+	}
+	layouts := []string{"2 January", "2 Jan", "January 2", "Jan 2", "2. January"}
+	if order == MonthFirst {
+		layouts = append(layouts, "1/2", "1-2", "1.2")
+	} else {
+		layouts = append(layouts, "2/1", "2-1", "2.1", "2.1.")
+	}
+	for _, layout := range layouts {
+		t, err := time.Parse(layout+" 2006", plain+" 2000") // a leap year takes the 29th of February
+		if err != nil {
+			continue
+		}
+		for _, year := range []int{today.Year(), today.Year() - 1, today.Year() + 1} {
+			if d := Date(year, t.Month(), t.Day()); d.DayOfMonth() == t.Day() && d-today <= halfYear && today-d <= halfYear {
+				return d, nil
+			}
+		}
+	}
+	like := "9 Jun or 9/6/2026, day first"
+	if order == MonthFirst {
+		like = "Jun 9 or 6/9/2026, month first"
+	}
+	return 0, &ParseError{Text: text, Why: fmt.Sprintf("“%s” is not a day. Write it like %s.", shorten(text), like)}
+}
+
 // ReadDay reads a day as a notebook has it: in the order given, year first, or with the
 // month in letters. A *ParseError for anything else.
 func ReadDay(text string, order DayOrder) (Day, error) {

@@ -1,6 +1,9 @@
 package measure
 
-import "testing"
+import (
+	"testing"
+	"time"
+)
 
 func TestMarksOfHowItIsKnown(t *testing.T) {
 	for text, want := range map[string]struct {
@@ -69,6 +72,37 @@ func TestDaysAsNotebooksHaveThem(t *testing.T) {
 	for _, text := range []string{"", "soon", "31.2.2025", "13/13/2025", "12.4.1825"} {
 		if d, err := ReadDay(text, DayFirst); err == nil {
 			t.Errorf("%q is read as %v", text, d)
+		}
+	}
+}
+
+// A day is typed as people say it; without a year it is the nearest.
+func TestTypedDay(t *testing.T) {
+	today := Date(2026, time.June, 9)
+	for _, c := range []struct {
+		text  string
+		order DayOrder
+		want  Day
+	}{
+		{"today", DayFirst, today}, {" Yesterday ", MonthFirst, today - 1}, {"9 Jun", DayFirst, today}, {"jun 8", MonthFirst, today - 1},
+		{"3/4", DayFirst, Date(2026, time.April, 3)}, {"3/4", MonthFirst, Date(2026, time.March, 4)}, {"30.11.", DayFirst, Date(2026, time.November, 30)},
+		{"20 december", DayFirst, Date(2025, time.December, 20)}, {"2026-06-01", MonthFirst, Date(2026, time.June, 1)},
+		{"9/6/2026", DayFirst, today}, {"6/9/26", MonthFirst, today}, {"9 Jun 2026", DayFirst, today}, {"Jun 9, 2026", MonthFirst, today},
+	} {
+		if d, err := TypedDay(c.text, c.order, today); err != nil || d != c.want {
+			t.Errorf("%q, %s: %v, %v; want %v", c.text, c.order, d, err, c.want)
+		}
+	}
+	for _, text := range []string{"", "soon", "29 Feb", "31/4", "13/13", "9 Jun 99999"} {
+		if d, err := TypedDay(text, DayFirst, today); err == nil {
+			t.Errorf("%q reads as %v", text, d)
+		}
+	}
+	for _, s := range Systems {
+		for d := today - 400; d < today+400; d += 7 {
+			if got, err := TypedDay(s.Day(d), s.DayOrder(), today); err != nil || got != d {
+				t.Errorf("%s is read back as %v, %v", s.Day(d), got, err)
+			}
 		}
 	}
 }

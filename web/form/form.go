@@ -30,7 +30,8 @@ type Field struct {
 	Hint            string // said below the field
 	Term            string // key of the guide's word that says what is meant
 	Error           string // said below the field instead
-	Max             string // of a day
+	Max             string // of a day, for the calendar it can be chosen from
+	MonthFirst      bool   // of a day: it is written so
 	Suggest         []string
 	About           bool // of a day: it can be marked as about right
 	Ticked          bool // and was

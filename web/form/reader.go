@@ -14,6 +14,7 @@ import (
 type Reader struct {
 	Values url.Values
 	Units  measure.System
+	Today  measure.Day
 	Faults logbook.Faults
 }
 
@@ -96,7 +97,7 @@ func (r *Reader) Rise(field string) (by measure.Length, loose measure.Volume) {
 
 // Day reads a date.
 func (r *Reader) Day(field string) measure.Day {
-	d, err := measure.ParseDay(r.Text(field))
+	d, err := measure.TypedDay(r.Text(field), r.Units.DayOrder(), r.Today)
 	if err != nil {
 		r.Refuse(field, err)
 	}

@@ -88,9 +88,26 @@ func (t Sent) fill(fields []Field, name string, known map[string]bool) {
 		if bare, ok := strings.CutSuffix(field.Value, " "+field.Unit); ok && !typed && field.Unit != "" && strings.Trim(bare, "0123456789.,") == "" {
 			field.Value = bare // the unit stands behind the field already; what was typed stays
 		}
+		if field.Kind == "day" {
+			field.asDay(t.Units, typed)
+		}
 		for j := range field.Options {
 			o := &field.Options[j]
 			o.Chosen = o.Value == field.Value
+		}
+	}
+}
+
+// asDay writes a day as the grower does, and says in which order it is read.
+func (f *Field) asDay(sys measure.System, typed bool) {
+	if d, err := measure.ParseDay(f.Value); err == nil && !typed {
+		f.Value = sys.Day(d)
+	}
+	f.MonthFirst = sys.DayOrder() == measure.MonthFirst
+	if f.Hint == "" {
+		f.Hint = "Like 9 Jun, yesterday, or 9/6/2026"
+		if f.MonthFirst {
+			f.Hint = "Like Jun 9, yesterday, or 6/9/2026"
 		}
 	}
 }

@@ -122,6 +122,18 @@
     column.dispatchEvent(new Event("input", { bubbles: true }));
   });
 
+  // A day chosen from the calendar is written into the field beside it.
+  document.addEventListener("change", (e) => {
+    const pick = e.target.closest(".pick");
+    if (!pick || !pick.value) return;
+    const [year, month, day] = pick.value.split("-").map(Number);
+    const name = "Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec".split(" ")[month - 1];
+    const field = pick.parentElement.querySelector("[name]");
+    field.value = pick.hasAttribute("data-month-first") ? `${name} ${day}, ${year}` : `${day} ${name} ${year}`;
+    field.dispatchEvent(new Event("input", { bubbles: true }));
+    field.focus();
+  });
+
   // All bags of a place at one press, or none of them.
   document.addEventListener("click", (e) => {
     const button = e.target.closest("[data-tick-all]");
