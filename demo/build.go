@@ -73,6 +73,9 @@ func (b *builder) sowAll(ctx context.Context, list []sowing) error {
 // catalogue adds varieties, models, places and bags.
 func (b *builder) catalogue(ctx context.Context) error {
 	start := measure.Date(2024, 1, 20)
+	if err := b.g.Set(ctx, garden.MoneySign("€")); err != nil {
+		return err
+	}
 	if err := b.g.SaveSite(ctx, site(), b.asked(start)); err != nil {
 		return fmt.Errorf("saving the site: %w", err)
 	}

@@ -36,6 +36,7 @@ type buyLine struct {
 	Amount                 string // wanted in all
 	For                    string
 	Key                    string
+	Has                    string      // how much is in the shed, with its word
 	Done                   []givenLine // bought today
 }
 
@@ -70,7 +71,7 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t form.Sent) error {
 		}
 	}
 	for _, p := range list.Shed {
-		line := shedLine{Stocked: p, Has: packs(p.Packs), Price: money(p.Price), Key: form.NewKey()}
+		line := shedLine{Stocked: p, Has: stockWords(p.Kind, p.Packs), Price: money(p.Price), Key: form.NewKey()}
 		body.Shed = append(body.Shed, line)
 	}
 	cat, err := look.Catalogue()
@@ -82,6 +83,18 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t form.Sent) error {
 	}
 	s.render(c, status, "shopping", view{Title: "Shopping", Stage: "Plan", Body: body})
 	return nil
+}
+
+// stockWords are so many packs of a kind of product: "1.5 sacks".
+func stockWords(k logbook.ProductKind, n float64) string {
+	word := map[logbook.ProductKind]string{logbook.MediumSack: "sack", logbook.LiquidFeed: "bottle"}[k]
+	if word == "" {
+		word = "pack"
+	}
+	if packs(n) != "1" {
+		word += "s"
+	}
+	return packs(n) + " " + word
 }
 
 // packs of a product in words: halves and quarters are told.
@@ -133,6 +146,7 @@ func newBuyLine(l forecast.ShoppingLine, sys measure.System) buyLine {
 		words = append(words, fmt.Sprintf("%s %s, %s by %s", n.Bag, n.What, amount(n), n.By.Short()))
 	}
 	out.For = strings.Join(words, "; ")
+	out.Has = stockWords(l.Kind, l.Stock)
 	for _, e := range l.Bought {
 		out.Done = append(out.Done, givenLine{e.ID, e.Day, "bought " + packs(e.Packs), form.NewKey()})
 	}
