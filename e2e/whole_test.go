@@ -1,6 +1,8 @@
 package e2e
 
 import (
+	"bytes"
+	"io"
 	"testing"
 
 	"github.com/go-rod/rod/lib/proto"
@@ -62,6 +64,54 @@ func TestTextTwiceAsLargeStillFits(t *testing.T) {
 					.map(e => e.outerHTML.slice(0, 70) + " to " + Math.round(e.getBoundingClientRect().right)).slice(-3).join("; ") || "wide" }`); out != "" {
 				t.Errorf("%s at the %s, twice as large: %s", path, name, out)
 			}
+		}
+	}
+}
+
+// Every page goes to paper whole: nothing wider than the sheet, no button, no form and no
+// empty field, and no more sheets than are of use on a wall.
+func TestEveryPagePrintsWhole(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, desk)
+	for _, path := range everyPage[:len(everyPage)-1] {
+		p.open(path)
+		p.must("as on paper", proto.EmulationSetEmulatedMedia{Media: "print"}.Call(p.page))
+		width := 703 // A4 between its margins
+		if p.asks(`() => !!document.querySelector("main .landscape")`) == "true" {
+			width = 1038
+		}
+		size := proto.EmulationSetDeviceMetricsOverride{Width: width, Height: 1000, DeviceScaleFactor: 1}
+		p.must("as wide as paper", p.page.SetViewport(&size))
+		if out := p.asks(`width => [...document.querySelectorAll("main *")].filter(e => e.checkVisibility()).map(e => [e, e.getBoundingClientRect()])
+			.filter(([e, r]) => r.width && r.right > width + 1 || /^(BUTTON|INPUT|SELECT|TEXTAREA)$/.test(e.tagName))
+			.map(([e, r]) => e.outerHTML.slice(0, 80) + " to " + Math.round(r.right)).slice(0, 4).join("; ")`, width); out != "" {
+			t.Errorf("%s on paper: %s", path, out)
+		}
+		pdf, err := p.page.PDF(&proto.PagePrintToPDF{PreferCSSPageSize: true})
+		p.must("printing", err)
+		content, err := io.ReadAll(pdf)
+		if n := bytes.Count(content, []byte("/Type /Page\n")); err != nil || n < 1 || n > 9 {
+			t.Errorf("%s takes %d sheets, %v", path, n, err)
+		}
+		p.must("on the screen again", proto.EmulationSetEmulatedMedia{}.Call(p.page))
+		p.must("as wide as before", p.page.SetViewport(&desk))
+	}
+}
+
+// No page has an id twice, and every label meets its field.
+func TestIDsAndLabelsMeet(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, desk)
+	for _, path := range everyPage[:len(everyPage)-1] {
+		p.open(path)
+		if out := p.asks(`() => {
+			const ids = [...document.querySelectorAll("[id]")].map(e => e.id), out = ids.filter((id, i) => ids.indexOf(id) !== i).map(id => "twice #" + id)
+			for (const l of document.querySelectorAll("label")) if (!l.control) out.push("no field of " + l.outerHTML.slice(0, 70))
+			for (const f of document.querySelectorAll("input:not([type=hidden]), select, textarea")) if (!f.labels.length && !f.ariaLabel && f.ariaHidden !== "true") out.push("no label of " + f.outerHTML.slice(0, 70))
+			for (const a of ["aria-describedby", "aria-labelledby", "aria-controls"]) for (const e of document.querySelectorAll("[" + a + "]"))
+				for (const id of e.getAttribute(a).split(" ")) if (!document.getElementById(id)) out.push("nothing at #" + id)
+			return [...new Set(out)].slice(0, 6).join("; ") }`); out != "" {
+			t.Errorf("%s: %s", path, out)
 		}
 	}
 }

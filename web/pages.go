@@ -31,6 +31,7 @@ var pagesOf = map[string][]sitePage{
 	"bags": {
 		{"/bags", "Bags", "what you own, and what is in it"},
 		{"/terrace", "Terrace", "where each bag stands, and its sun"},
+		{"/harvest-sheet", "Harvest sheet", "to print and write on in the shed"},
 	},
 	"site": {
 		{"/site", "Site", "climate, frosts, shelter, units and money"},

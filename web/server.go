@@ -118,6 +118,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/varieties", s.handle(s.addVariety))
 
 	r.GET("/bags", s.handle(s.bags))
+	r.GET("/harvest-sheet", s.handle(s.harvestSheet))
 	r.POST("/bags", s.handle(s.addBags))
 	r.POST("/models", s.handle(s.addModel))
 	r.GET("/models/:id/working/:figure", s.handle(s.modelWorking))
