@@ -108,7 +108,7 @@ func TestWhatIsPastIsAnsweredInOneGo(t *testing.T) {
 	p.sees("R2: fed")
 	p.sees("No job is overdue")
 	p.press("Undo all")
-	p.sees("Taken back")
+	p.sees("Undone")
 	p.sees("R2 feed")
 }
 

@@ -214,7 +214,7 @@ func TestWorksWithoutScripts(t *testing.T) {
 	p.press("Raised")
 	p.sees("Saved: raised 10 cm.")
 	p.press("Undo raised 10 cm")
-	p.sees("Taken back.")
+	p.sees("Undone.")
 	p.press("14.2 L")
 	p.sees("What would change it")
 	p.open("/plan?bag=10&variety=4")

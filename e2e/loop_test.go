@@ -117,7 +117,7 @@ func (p *person) plantAndRaise() {
 	p.press("Measured")
 	p.sees("Saved: stems 91 cm above the medium.")
 	p.press("Undo stems 91 cm above the medium")
-	p.sees("Taken back.")
+	p.sees("Undone.")
 	p.sees("before it was raised by 13.7 cm")
 }
 

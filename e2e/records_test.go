@@ -128,7 +128,7 @@ func TestARowIsFedInOneEntry(t *testing.T) {
 	p.sees("Saved 5 entries:")
 	p.sees("R1: fed with quay liquid 3-2-6 2.0 L")
 	p.press("Undo all")
-	p.sees("Taken back for all of them.")
+	p.sees("Undone for all of them.")
 }
 
 // A photo taken at the bag is kept with it.

@@ -158,7 +158,7 @@ func TestAnOddRaiseIsLaidAgain(t *testing.T) {
 	p.thumbs()
 	p.sees("raised 3 cm")
 	p.press("Undo raised 3 cm")
-	p.sees("Taken back.")
+	p.sees("Undone.")
 	p.press("not now")
 	p.at("/plantings/25/later/look")
 	p.fill("Skip it, because", "")

@@ -127,7 +127,7 @@ func TestTubersAreWeighedFromTheScale(t *testing.T) {
 	p.press("Into the tray")
 	p.sees("Saved: 2 tubers put in")
 	p.press("Undo 2 tubers put in, " + p.asks(`() => document.querySelector(".log li span:nth-child(2)").innerText.split(", ")[1]`))
-	p.sees("Taken back.")
+	p.sees("Undone.")
 	if n := p.asks(`() => document.querySelectorAll(".tray .tb").length`); n != "12" {
 		t.Errorf("%s tubers lie in the tray, want 12", n)
 	}
@@ -259,7 +259,7 @@ func TestSlipsFromRootToBagOnAPhone(t *testing.T) {
 	p.press("Planted from the root")
 	p.sees("Saved: planted 3 slips.")
 	p.press("Undo planted 3 slips")
-	p.sees("Taken back.")
+	p.sees("Undone.")
 	p.open("/seed/nursery")
 	p.sees("3 slips taken, 0 rooted, 0 hardened, 0 planted")
 }
@@ -284,7 +284,7 @@ func TestBenchWithoutScriptsAndByKeyboard(t *testing.T) {
 	p.press("Give it to the bags")
 	p.sees("Given to their bags: 9 pieces.")
 	p.press("Undo 9 pieces given to R13, R9, R14, R15")
-	p.sees("Taken back.")
+	p.sees("Undone.")
 	p.open("/plan/succession")
 	p.press("Propose batches")
 	p.waits("the batches that were asked for", `() => location.search.includes("variety=") && document.readyState === "complete"`)

@@ -3,6 +3,7 @@ package e2e
 import (
 	"bytes"
 	"io"
+	"strings"
 	"testing"
 
 	"github.com/go-rod/rod/lib/proto"
@@ -17,7 +18,33 @@ const pans = ".bags svg, svg.terrace"
 func TestEveryDrawingIsWhole(t *testing.T) {
 	t.Parallel()
 	p := sit(t, demoGarden, desk)
-	for _, width := range []int{1280, 390, 320} {
+	p.whole(1280, 390, 320)
+}
+
+// Names as long as they may be cut nothing off.
+func TestLongNamesStillFit(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, desk)
+	for thing, label := range map[string]string{"variety/4": "Name", "model/1": "Name", "place/2": "Name"} {
+		p.open("/correct/" + thing)
+		p.fill(label, "The long and windy quay of "+strings.ReplaceAll(thing, "/", " no "))
+		p.press("Put it right")
+		p.waits("an answer", `() => document.body.innerText.includes("Put right") || !!document.querySelector("[name=sure]")`)
+		if p.asks(`() => !!document.querySelector("[name=sure]")`) == "true" {
+			p.tick("Yes: these figures of finished bags are to move")
+			p.press("Put it right")
+		}
+		p.sees("Put right")
+	}
+	p.whole(1280, 390)
+}
+
+// whole checks that every page keeps within its window at widths in px, and each drawing
+// whole inside it, with what is lettered on it.
+func (p *person) whole(widths ...int) {
+	p.t.Helper()
+	t := p.t
+	for _, width := range widths {
 		size := proto.EmulationSetDeviceMetricsOverride{Width: width, Height: 844, DeviceScaleFactor: 1, Mobile: width < 700}
 		p.must("resizing", p.page.SetViewport(&size))
 		for _, path := range everyPage[:len(everyPage)-1] {

@@ -57,7 +57,7 @@ func takeBack(ctx context.Context, w Writer, entry logbook.ID, a Request) (logbo
 	}
 	p := l.Planting
 	if _, stands := l.Find(entry); !stands {
-		return 0, logbook.Refuse("", "That entry was taken back before.")
+		return 0, logbook.Refuse("", "That entry was undone before.")
 	}
 	if e.Kind == logbook.Closed || e.Kind == logbook.Dropped {
 		if err := growsNothing(ctx, w, &p, l.State.Planted); err != nil {

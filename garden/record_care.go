@@ -88,7 +88,7 @@ func (g *Garden) UndoMany(ctx context.Context, group string, a Request) (logbook
 			}
 		}
 		if last == 0 {
-			return 0, logbook.Refuse("", "Those entries were taken back before.")
+			return 0, logbook.Refuse("", "Those entries were undone before.")
 		}
 		return last, nil
 	})

@@ -104,7 +104,7 @@ func (g *Garden) UndoNursery(ctx context.Context, entry logbook.ID, a Request) (
 				return appendNurseryEntry(ctx, w, &list[i], logbook.NurseryEntry{Kind: logbook.NurseVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
 			}
 		}
-		return 0, logbook.Refuse("", "That entry was taken back before.")
+		return 0, logbook.Refuse("", "That entry was undone before.")
 	})
 }
 

@@ -179,6 +179,6 @@ func (g *Garden) UndoSeed(ctx context.Context, entry logbook.ID, a Request) (log
 				return appendSeedEntry(ctx, w, t, void)
 			}
 		}
-		return 0, logbook.Refuse("", "That entry was taken back before.")
+		return 0, logbook.Refuse("", "That entry was undone before.")
 	})
 }

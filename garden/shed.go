@@ -37,7 +37,7 @@ func (g *Garden) UndoStock(ctx context.Context, entry logbook.ID, a Request) (lo
 		}
 		e, ok := logbook.Find(log, func(e logbook.StockEntry) bool { return e.ID == entry })
 		if !ok {
-			return 0, logbook.Refuse("", "That entry was taken back before.")
+			return 0, logbook.Refuse("", "That entry was undone before.")
 		}
 		return appendStockEntry(ctx, w, logbook.StockEntry{Product: e.Product, Kind: logbook.StockVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
 	})

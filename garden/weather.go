@@ -135,7 +135,7 @@ func (g *Garden) UndoWeather(ctx context.Context, id logbook.ID, a Request) (log
 			return 0, err
 		}
 		if _, ok := logbook.Find(standing, func(i logbook.WeatherImport) bool { return i.ID == id }); !ok {
-			return 0, logbook.Refuse("", "Those days were taken back before.")
+			return 0, logbook.Refuse("", "Those days were undone before.")
 		}
 		return w.AddWeather(ctx, logbook.WeatherImport{Logged: a.Today, Key: a.Key, Voids: id}, nil)
 	})

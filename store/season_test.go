@@ -159,7 +159,7 @@ func TestBenchAndNurseryReadBack(t *testing.T) {
 	if got := read(); !reflect.DeepEqual(got, log) {
 		t.Errorf("%+v\nreads back as %+v", log, got)
 	}
-	// Taken back at its bag, a planting is gone from the nursery's log too.
+	// Undone at its bag, a planting is gone from the nursery's log too.
 	write(t, s, func(w garden.Writer) error {
 		_, err := w.AddEntry(ctx, logbook.Entry{Planting: p.ID, Kind: logbook.Voided, Voids: planted, Day: 20601, Logged: 20601, Key: "void"})
 		return err

@@ -400,5 +400,5 @@ func (s *Site) undoMany(c *gin.Context) error {
 	if to := r.Text("back"); to == overdueAddress || to == "/" {
 		back = to
 	}
-	return s.redirectWithFlash(c, back, "Taken back for all of them.")
+	return s.redirectWithFlash(c, back, "Undone for all of them.")
 }

@@ -70,5 +70,5 @@ func TestADroppedPlanIsUndone(t *testing.T) {
 	says(t, "dropped", status, http.StatusSeeOther, page, "The plan was dropped; the bag is free", "Saved: plan dropped", "Plan it anew")
 	entry := regexp.MustCompile(`/entries/(\d+)/undo`).FindStringSubmatch(page)
 	status, to = s.post("/entries/"+entry[1]+"/undo", "planting", "36")
-	says(t, "undone", status, http.StatusSeeOther, s.follow(to), "Taken back", "Seed wanted")
+	says(t, "undone", status, http.StatusSeeOther, s.follow(to), "Undone", "Seed wanted")
 }

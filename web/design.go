@@ -233,6 +233,7 @@ func designForm(cat garden.Catalogue, ask forecast.DesignRequest, mine int, sys 
 		{Name: "variety", Label: "Variety", Kind: "choice", Value: variety, Options: varieties},
 		{Name: "class", Label: "or class", Kind: "choice", Value: string(ask.Class), Options: classes},
 		{Name: "aim", Label: "For", Kind: "choice", Value: string(ask.Aim), Options: aims},
+	}, MoreTitle: "Number, sprouts, mix, headspace", More: []form.Field{
 		{Name: "by", Label: "How many, by", Kind: "choice", Value: string(ask.By), Options: schools},
 		{Name: "own", Label: "Your own number", Kind: "count", Value: countOrEmpty(ask.Own)},
 		{Name: "sprouts", Label: "Sprouts kept on each", Kind: "count", Value: countOrEmpty(ask.Sprouts), Hint: "Empty: as suits the aim"},

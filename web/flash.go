@@ -25,7 +25,7 @@ func newFlashes() (flashes, error) {
 // fixed messages have codes of their own.
 var saidByCode = map[string]string{
 	"planned": "Planned. Weigh the seed in on planting day.",
-	"undone":  "Taken back. The entry is kept in the log, marked as taken back.",
+	"undone":  "Undone. The entry is kept in the log, marked as undone.",
 	"photo":   "The photo is kept.",
 	"dropped": "The plan was dropped; the bag is free.",
 }

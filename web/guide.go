@@ -28,7 +28,7 @@ var terms = []term{
 	{"ladder", "ladder", measure.Say("The levels a bag is filled to: on planting day, and layer by layer as the stems grow.")},
 	{"raise", "raising", measure.Say("Adding a layer of medium round the growing stems (hilling, earthing up). It keeps tubers covered and dark. Growers report more tubers from it on late types; the evidence is thin.")},
 	{"leave-showing", "leave showing", measure.Say("How much stem and leaf must stay above a new layer, so that the plant goes on growing.")},
-	{"seed", "seed", measure.Say("The tubers or cut pieces you plant. Their weight is what the harvest is held against.")},
+	{"seed", "seed", measure.Say("The tubers or cut pieces you plant. Their weight is what the harvest is compared with.")},
 	{"rose-end", "rose end", measure.Say("The end of a tuber where its eyes crowd and sprout first; up in the tray and in the bag. The heel end has the scar of the stalk it hung on.")},
 	{"chit", "chitting", measure.Say("Letting seed sprout before planting, cool ({} to {}), light and airy, for four to six weeks. It brings earlies on; for maincrops it matters less.", measure.Temperature(8), measure.Temperature(12))},
 	{"blind", "blind", measure.Say("A tuber without a sprout when the rest of its lot has them. It seldom makes up for it.")},

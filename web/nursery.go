@@ -339,7 +339,7 @@ func (s *Site) undoNursery(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return s.redirectWithFlash(c, "/seed/nursery", "Taken back. The entry is kept in the log, marked as taken back.")
+	return s.redirectWithFlash(c, "/seed/nursery", "Undone. The entry is kept in the log, marked as undone.")
 }
 
 // slipsWorking is of the roots to start for a variety.

@@ -94,7 +94,7 @@ func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, a
 		}
 		return f
 	}
-	f.Says = "Weigh each piece in. The sum is the seed weight that the harvest is held against."
+	f.Says = "Weigh each piece in. The sum is the seed weight that the harvest is compared with."
 	if len(from.given) > 0 {
 		f.Says = "The seed that was given to this bag stands here, as it was weighed on the bench."
 	}

@@ -286,5 +286,5 @@ func (s *Site) undoSeed(c *gin.Context) error {
 	if r.Text("tray") != "" {
 		to = "/seed/trays/" + strconv.Itoa(r.Count("tray"))
 	}
-	return s.redirectWithFlash(c, to, "Taken back. The entry is kept in the log, marked as taken back.")
+	return s.redirectWithFlash(c, to, "Undone. The entry is kept in the log, marked as undone.")
 }

@@ -91,7 +91,7 @@ func TestAllotmentCountsOnceAndIsTakenBack(t *testing.T) {
 	status, body = s.do(http.MethodPost, "/seed/allot", map[string][]string{"key": {"k2"}, "give": {"x.y"}})
 	says(t, "half a form", status, http.StatusUnprocessableEntity, body, "open its page again")
 	status, to := s.post("/seed/entries/"+undoID.FindStringSubmatch(bench)[1]+"/undo", "tray", "")
-	says(t, "taking it back", status, http.StatusSeeOther, s.follow(to), "Taken back")
+	says(t, "taking it back", status, http.StatusSeeOther, s.follow(to), "Undone")
 	if _, card := s.get("/bags/R14"); !strings.Contains(card, "none yet") {
 		t.Error("taken back, the bag has its seed yet")
 	}

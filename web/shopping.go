@@ -207,7 +207,7 @@ func (s *Site) undoStock(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return s.redirectWithFlash(c, "/plan/shopping", "Taken back.")
+	return s.redirectWithFlash(c, "/plan/shopping", "Undone.")
 }
 
 // shoppingCSV is the list as a table of values.

@@ -38,6 +38,7 @@ type stop struct {
 	Kind      job.Kind
 	Label     draw.Text
 	Tag, Why  draw.Text
+	Bring     draw.Text // loose litres of a layer
 	Press     draw.Text // on the button; empty where a page of its own is led to
 	Late      bool
 	Measure   bool
@@ -138,6 +139,9 @@ func newStop(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop 
 	s := stop{
 		ID: st.Planting.ID, Kind: j.Kind, Label: draw.Escape(st.Bag.Label), Tag: draw.Escape(j.Tag.In(sys)), Why: draw.Escape(j.Why.In(sys)),
 		Press: draw.Escape(j.Kind.Facts().Ticked), Late: j.Status() == job.Late, Measure: j.Measures,
+	}
+	if next := st.Upcoming(); j.Kind == job.Raise && next != nil {
+		s.Bring = draw.Escape(sys.Volume(next.Loose))
 	}
 	switch j.Kind {
 	case job.Plant:

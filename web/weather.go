@@ -239,7 +239,7 @@ func (s *Site) undoWeather(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return s.redirectWithFlash(c, "/weather", "Taken back. What stood for those days before counts again.")
+	return s.redirectWithFlash(c, "/weather", "Undone. What stood for those days before counts again.")
 }
 
 // exportWeather answers with the days from one to another as CSV.

@@ -97,7 +97,7 @@ func Table() []Constant {
 		row(lingers, "days", "where nothing ends it, it is over after it is mature by"),
 		row(keptOfFrost, "of what was lost", "after a frost it grows again from"),
 		row(growsAgain, "of maturity", "once, if the frost comes before"),
-		row(referencePAR, "MJ/m²/day", "light of the season that others are held against"),
+		row(referencePAR, "MJ/m²/day", "light of the season that others are compared with"),
 		row(dryFrom, "of its water", "growth slows when the medium has less than"),
 		row(driest, "of its water", "and stops under"),
 		row(measure.DegreeDays(ShiftSD), "", "plantings differ in being up by"),

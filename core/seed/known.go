@@ -91,7 +91,7 @@ func (a Amount) Ranged() bool { return a.High > a.Low }
 func (a Amount) Working(k Known) working.Working {
 	w := working.Working{
 		Title: "Seed planted", Result: a.Mass, Mark: working.Sum,
-		Source: "every piece weighed on planting day", Changes: "Only a planting entry taken back and entered again.",
+		Source: "every piece weighed on planting day", Changes: "Only a planting entry undone and entered again.",
 	}
 	add := func(says string, result any, args ...any) {
 		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})

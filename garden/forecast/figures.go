@@ -131,7 +131,7 @@ func (s *PlantingForecast) SeedWanted() measure.Mass {
 func (s *PlantingForecast) mediumWorking() working.Working {
 	w := working.Working{
 		Title: "Medium in the bag", Result: s.Settled(), Mark: working.Sum,
-		Source: "the log, and the inside measures of the bag", Changes: "A raise, or one taken back.",
+		Source: "the log, and the inside measures of the bag", Changes: "A raise, or one undone.",
 	}
 	for _, l := range s.Layers {
 		w.Steps = append(w.Steps, working.Step{Says: "{} to {}, on {}", Args: []any{l.From, l.To, l.Day}, Result: l.Settled})
@@ -145,7 +145,7 @@ func (s *PlantingForecast) mediumWorking() working.Working {
 func (s *PlantingForecast) levelWorking() working.Working {
 	w := working.Working{
 		Title: "Level of the medium", Result: s.Level, Mark: working.Sum,
-		Source: "the log", Changes: "A raise, or one taken back.",
+		Source: "the log", Changes: "A raise, or one undone.",
 	}
 	for _, l := range s.Layers {
 		w.Steps = append(w.Steps, working.Step{Says: "from {}, on {}, to", Args: []any{l.From, l.Day}, Result: l.To})

@@ -73,6 +73,21 @@ func (l SeasonLine) Between() (from, to Mark, share float64) {
 	return MarkPlant, MarkLift, min(1, part(l.Plant, l.Lift, l.Today))
 }
 
+// Says where the season stands, in a word or two.
+func (l SeasonLine) Says() string {
+	switch {
+	case !l.Known:
+		return "nothing planned"
+	case l.Today < l.Plan:
+		return "before chitting"
+	case l.Today < l.Plant:
+		return "chitting time"
+	case l.Today < l.Lift:
+		return "bags growing"
+	}
+	return "time to lift"
+}
+
 func part(from, to, at measure.Day) float64 {
 	if to <= from {
 		return 1
