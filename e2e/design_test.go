@@ -15,9 +15,9 @@ func TestOverCrowdedBagIsCorrected(t *testing.T) {
 	p := sit(t, demoGarden, desk)
 	p.open("/plan/design")
 	p.choose("Variety", "Harbour Lantern")
+	p.press("Number, sprouts, mix, headspace")
 	p.sees("From your 4 bags")
 	p.choose("How many, by", "your own number")
-	p.press("Number, sprouts, mix, headspace")
 	p.fill("Your own number", "9")
 	p.sees("Crowded: 1 keep their 18 cm to each other.")
 	p.sees("plan one")
@@ -230,8 +230,8 @@ func TestSeasonIsPlannedWithKeysAlone(t *testing.T) {
 	p.sees("Variety added: Netmender.")
 
 	p.enters("Which bag")
+	p.enters("Number, sprouts, mix, headspace")
 	p.writes("How many, by", "your")
-	p.press("Number, sprouts, mix, headspace")
 	p.writes("Your own number", "9")
 	p.sees("Crowded")
 	p.key(input.Backspace)
@@ -260,38 +260,4 @@ func TestSeasonIsPlannedWithKeysAlone(t *testing.T) {
 	p.key(input.Enter)
 	p.sees("1.00 m")
 	p.sees("1.50 m")
-}
-
-// tabs goes on until a field with this label, or a link, button or summary with
-// these words, has the focus.
-func (p *person) tabs(words string, field bool) {
-	p.t.Helper()
-	const most = 300
-	for range most {
-		p.key(input.Tab)
-		if p.asks(`(words, field) => { const e = document.activeElement; const says = field ? e.labels?.[0]?.innerText : e.innerText; return (says || "").replace(/\s+/g, " ").trim() === words }`, words, field) == "true" {
-			return
-		}
-	}
-	p.t.Fatalf("%d tabs do not come to %q", most, words)
-}
-
-// writes what is typed into a field, or chooses the option that begins so.
-func (p *person) writes(label, text string) {
-	p.t.Helper()
-	p.tabs(label, true)
-	if p.asks(`() => document.activeElement.tagName`) != "SELECT" {
-		p.must("typing into "+label, p.page.InsertText(text))
-		return
-	}
-	for _, letter := range text {
-		p.key(input.Key(letter))
-	}
-}
-
-// enters a link, button or summary.
-func (p *person) enters(words string) {
-	p.t.Helper()
-	p.tabs(words, false)
-	p.key(input.Enter)
 }

@@ -71,6 +71,7 @@ func TestSeasonIsWalkedFromPlantingToReadiness(t *testing.T) {
 	p.open("/")
 	p.weekOn()
 	p.weekOn()
+	p.press("why")
 	p.sees("The tops were cut on")
 	p.press("Weigh in")
 	p.at("/plantings/1/weigh")
