@@ -36,7 +36,7 @@ func TestLongNamesStillFit(t *testing.T) {
 		}
 		p.sees("Put right")
 	}
-	p.whole(1280, 390)
+	p.whole(390)
 }
 
 // whole checks that every page keeps within its window at widths in px, and each drawing

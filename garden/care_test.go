@@ -120,7 +120,7 @@ func TestOneEntryForManyBags(t *testing.T) {
 		}
 	}
 	_, err = p.UndoMany(ctx, ask.Key, p.asked())
-	refused(t, "twice", err, "", "taken back before")
+	refused(t, "twice", err, "", "undone before")
 }
 
 // A bag that is moved stands there, in its growth too, and back when that is taken back.

@@ -67,7 +67,7 @@ func TestShoppingRoundsUpToWholeSacks(t *testing.T) {
 		t.Errorf("taken back, it says %+v", c.Buy)
 	}
 	_, err = p.UndoStock(ctx, bought, p.asked())
-	refused(t, "taken back twice", err, "", "taken back before")
+	refused(t, "taken back twice", err, "", "undone before")
 }
 
 // What was counted before a bag was filled is less by what went in.

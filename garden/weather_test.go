@@ -72,7 +72,7 @@ func TestStationErrsMoreTheFurtherItLooks(t *testing.T) {
 		}
 	}
 	for lead, sq := range square {
-		if got, want := math.Sqrt(sq), forecast.ForecastSpread(lead+1); math.Abs(got-want) > 0.15*want {
+		if got, want := math.Sqrt(sq), climate.ForecastSD(lead+1); math.Abs(got-want) > 0.15*want {
 			t.Errorf("on day %d it errs by %.2f °C, want %.2f", lead+1, got, want)
 		}
 	}

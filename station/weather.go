@@ -84,7 +84,7 @@ func (w *Weather) Forecast(s *logbook.Site, n *climate.Normals, today measure.Da
 		lead := i + 1
 		d := today + measure.Day(lead)
 		truth := w.Day(s, n, d)
-		sd := forecast.ForecastSpread(lead)
+		sd := climate.ForecastSD(lead)
 		// Days of one forecast err alike.
 		drift = 0.7*drift + math.Sqrt(1-0.49)*rng.NormFloat64()
 		wet := 0.0

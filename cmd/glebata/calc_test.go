@@ -2,7 +2,10 @@ package main
 
 import (
 	"encoding/json"
+	"errors"
 	"math"
+	"os"
+	"path/filepath"
 	"strings"
 	"testing"
 )
@@ -178,36 +181,77 @@ func TestCalcExpectAndWet(t *testing.T) {
 	}
 }
 
+// By hand: 36 L · 0.235 = 8.46 L; a day takes 4 · 0.37699 · 0.80 = 1.2064 L, a share of
+// 0.1426: θ 0.7574, 0.6148, 0.4722, which is under 0.55 on the third day, when
+// 8.46 · (0.95 − 0.4722) = 4.04 L are given, 4.00 to a quarter.
+func TestCalcWaterFrostAndBlight(t *testing.T) {
+	out, err := run("calc", "water", "--litres", "36", "--mix", "peat mix=50,compost=50", "--top", "40cm", "--canopy", "0.6", "--plants", "3", "--et0", "4", "--rain", "0", "--theta", "0.9", "--days", "5", "--json")
+	var w struct {
+		Capacity float64   `json:"capacity_l"`
+		Loss     []float64 `json:"loss_l"`
+		Theta    []float64 `json:"theta"`
+		Need     *int      `json:"next_need_day"`
+		Give     float64   `json:"give_l"`
+	}
+	if err := errors.Join(err, json.Unmarshal([]byte(out), &w)); err != nil {
+		t.Fatal(err)
+	}
+	if w.Capacity != 8.46 || len(w.Loss) != 5 || w.Loss[0] != 1.2064 || w.Theta[2] != 0.4722 || w.Need == nil || *w.Need != 3 || w.Give != 4 {
+		t.Errorf("%+v", w)
+	}
+	out, err = run("calc", "water", "--litres", "36", "--days", "2", "--rain", "30", "--json")
+	if err != nil || !strings.Contains(out, `"next_need_day": null`) {
+		t.Errorf("rained on: %v, %s", err, out)
+	}
+	out, err = run("calc", "frost-night", "--forecast", "1.5", "--lead", "1", "--json")
+	if err != nil || !strings.Contains(out, `"p_frost": 0.0304`) {
+		t.Errorf("frost: %v, %s", err, out)
+	}
+	file := filepath.Join(t.TempDir(), "days.csv")
+	if err := os.WriteFile(file, []byte("date,tmin,hours90\n2026-06-01,12,8\n2026-06-02,10,6\n2026-06-03,8,9\n"), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	out, err = run("calc", "blight", "--csv", file, "--json")
+	if err != nil || !strings.Contains(out, `"2026-06-02"`) || strings.Contains(out, "06-03") {
+		t.Errorf("blight: %v, %s", err, out)
+	}
+}
+
 func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 	for says, args := range map[string][]string{
-		"--base: “wide” is not a number":  {"calc", "ladder", "--base", "wide", "--height", "42cm"},
-		"not a shape a bag can have":      {"calc", "ladder", "--base", "36m", "--height", "42cm"},
-		"headspace leaves no room":        {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--headspace", "41cm"},
-		"is none of":                      {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--school", "spiral"},
-		"nothing is left":                 {"calc", "weighin", "--batch", "300g-412g"},
-		"a unit of length, not of weight": {"calc", "weighin", "--batch", "3 cm"},
-		"give at least one":               {"calc", "weighin"},
-		"between −90 and 90":              {"calc", "ra", "--lat", "120", "--day", "1"},
-		"between 1 and 366":               {"calc", "ra", "--lat", "20", "--day", "0"},
-		"minimum is over the maximum":     {"calc", "et0", "--lat", "20", "--day", "9", "--tmin", "9", "--tmax", "2"},
-		"a month and day like 04-24":      {"calc", "frost", "--last", "April"},
-		"whole number from 1 to 100":      {"calc", "cut", "--weight", "170g", "--eyes", "many"},
-		"up to 2 kg":                      {"calc", "cut", "--weight", "170kg", "--eyes", "7"},
-		"3 volumes for 2 bags":            {"calc", "allot", "--bags", "2", "--each", "1", "--weights", "50g,60g", "--litres", "1,2,3"},
-		"weight of each piece":            {"calc", "allot", "--bags", "2", "--each", "2"},
-		"none of the classes":             {"calc", "expect", "--class", "huge", "--litres", "36", "--plants", "3"},
-		"up to 5000 L":                    {"calc", "expect", "--litres", "0", "--plants", "3"},
-		"no component":                    {"calc", "wet", "--litres", "36", "--mix", "gravel=1"},
-		"risk lies between 0 and 1":       {"calc", "frost", "--last", "04-24", "--risk", "1"},
-		"3 numbers, where twelve":         {"calc", "normals", "--min", "1,2,3", "--max", "1,2,3"},
-		"is none of cool-maritime":        {"calc", "normals", "--climate", "moon"},
-		"more than 0":                     {"calc", "weighin", "--batch", "3kg", "--seed", "0"},
-		"there is no climate":             {"calc", "growth", "--plant", "04-10"},
-		"like 04-24":                      {"calc", "growth", "--climate", "highland"},
-		"up to a third of the depth":      {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--filler", "30cm"},
-		"is not a day":                    {"demo", "--today", "soon"},
-		`"data" not set`:                  {"serve"},
-		"“spring” is not a day":           {"serve", "--data", "never.glebata", "--today", "spring"},
+		"--theta: \"2\" is no number from 0 to 1": {"calc", "water", "--litres", "36", "--theta", "2"},
+		"--days: 0 is not from 1 to 366":          {"calc", "water", "--litres", "36", "--days", "0"},
+		"--top: a top of 0 is not believed":       {"calc", "water", "--litres", "36", "--top", "0"},
+		"--shelter":                               {"calc", "frost-night", "--forecast", "1", "--shelter", "moon"},
+		"--csv":                                   {"calc", "blight", "--csv", "/nowhere.csv"},
+		"--base: “wide” is not a number":          {"calc", "ladder", "--base", "wide", "--height", "42cm"},
+		"not a shape a bag can have":              {"calc", "ladder", "--base", "36m", "--height", "42cm"},
+		"headspace leaves no room":                {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--headspace", "41cm"},
+		"is none of":                              {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--school", "spiral"},
+		"nothing is left":                         {"calc", "weighin", "--batch", "300g-412g"},
+		"a unit of length, not of weight":         {"calc", "weighin", "--batch", "3 cm"},
+		"give at least one":                       {"calc", "weighin"},
+		"between −90 and 90":                      {"calc", "ra", "--lat", "120", "--day", "1"},
+		"between 1 and 366":                       {"calc", "ra", "--lat", "20", "--day", "0"},
+		"minimum is over the maximum":             {"calc", "et0", "--lat", "20", "--day", "9", "--tmin", "9", "--tmax", "2"},
+		"a month and day like 04-24":              {"calc", "frost", "--last", "April"},
+		"whole number from 1 to 100":              {"calc", "cut", "--weight", "170g", "--eyes", "many"},
+		"up to 2 kg":                              {"calc", "cut", "--weight", "170kg", "--eyes", "7"},
+		"3 volumes for 2 bags":                    {"calc", "allot", "--bags", "2", "--each", "1", "--weights", "50g,60g", "--litres", "1,2,3"},
+		"weight of each piece":                    {"calc", "allot", "--bags", "2", "--each", "2"},
+		"none of the classes":                     {"calc", "expect", "--class", "huge", "--litres", "36", "--plants", "3"},
+		"up to 5000 L":                            {"calc", "expect", "--litres", "0", "--plants", "3"},
+		"no component":                            {"calc", "wet", "--litres", "36", "--mix", "gravel=1"},
+		"risk lies between 0 and 1":               {"calc", "frost", "--last", "04-24", "--risk", "1"},
+		"3 numbers, where twelve":                 {"calc", "normals", "--min", "1,2,3", "--max", "1,2,3"},
+		"is none of cool-maritime":                {"calc", "normals", "--climate", "moon"},
+		"more than 0":                             {"calc", "weighin", "--batch", "3kg", "--seed", "0"},
+		"there is no climate":                     {"calc", "growth", "--plant", "04-10"},
+		"like 04-24":                              {"calc", "growth", "--climate", "highland"},
+		"up to a third of the depth":              {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--filler", "30cm"},
+		"is not a day":                            {"demo", "--today", "soon"},
+		`"data" not set`:                          {"serve"},
+		"“spring” is not a day":                   {"serve", "--data", "never.glebata", "--today", "spring"},
 	} {
 		if _, err := run(args...); err == nil || !strings.Contains(err.Error(), says) {
 			t.Errorf("%v: %v, want it to say %q", args, err, says)

@@ -32,7 +32,7 @@ func (o ordinary) Forecast(s *logbook.Site, n *climate.Normals, today measure.Da
 	var out []Forecast
 	for lead := 1; lead <= ForecastDays; lead++ {
 		w := o.Day(s, n, today+measure.Day(lead))
-		out = append(out, Forecast{Day: today + measure.Day(lead), Lead: lead, Min: w.Min, Max: w.Max, Spread: ForecastSpread(lead)})
+		out = append(out, Forecast{Day: today + measure.Day(lead), Lead: lead, Min: w.Min, Max: w.Max, Spread: climate.ForecastSD(lead)})
 	}
 	return out
 }

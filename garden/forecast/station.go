@@ -19,10 +19,6 @@ type Station interface {
 // ForecastDays is how far a forecast looks.
 const ForecastDays = 7
 
-// ForecastSpread is the standard deviation of a forecast's temperatures, °C:
-// 0.8 on the first day growing to 3 on the seventh. Model.
-func ForecastSpread(lead int) float64 { return 0.8 + (3-0.8)*float64(lead-1)/(ForecastDays-1) }
-
 // Forecast of one day.
 type Forecast struct {
 	Day       measure.Day
@@ -32,12 +28,7 @@ type Forecast struct {
 	WetChance float64
 }
 
-// FrostChance is the chance that a night falls under 0 °C where a shelter adds
-// to it: P(min < 0). Model: normal distribution of the forecast's error.
+// FrostChance is the chance that a night falls under 0 °C under a shelter.
 func (f Forecast) FrostChance(s climate.Shelter) float64 {
-	g := s.Offset()
-	if g.Frostless() {
-		return 0
-	}
-	return climate.Before(-(f.Min + float64(g.Night)), f.Spread)
+	return climate.FrostChance(f.Min, f.Spread, s)
 }

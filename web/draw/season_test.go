@@ -191,7 +191,7 @@ func TestWeatherStaysOnItsPanel(t *testing.T) {
 	}
 	var ahead []forecast.Forecast
 	for lead := 1; lead <= 7; lead++ {
-		ahead = append(ahead, forecast.Forecast{Day: june + measure.Day(lead), Lead: lead, Min: 4, Max: 15, Spread: forecast.ForecastSpread(lead), WetChance: 0.4})
+		ahead = append(ahead, forecast.Forecast{Day: june + measure.Day(lead), Lead: lead, Min: 4, Max: 15, Spread: climate.ForecastSD(lead), WetChance: 0.4})
 	}
 	w := NewWeather(days, ahead, n, measure.Metric, Desk)
 	if len(w.Days) != 49 || w.Today == 0 || w.Zero == 0 {

@@ -1,0 +1,58 @@
+package climate
+
+import "glebata/core/measure"
+
+// ForecastSD is the error of a forecast night's minimum, °C, so many days ahead: 0.8 on the
+// first, 3 on the seventh. Model.
+func ForecastSD(lead int) float64 {
+	return 0.8 + 2.2*float64(min(max(lead, 1), 7)-1)/6
+}
+
+// FrostChance is the chance of a frost in a night of a forecast minimum, in °C in the open,
+// with a standard deviation of its error, under a shelter; none where one keeps it out:
+//
+//	P = Φ((0 − forecast − night gain) ÷ sd)
+func FrostChance(forecast, sd float64, s Shelter) float64 {
+	g := s.Offset()
+	if g.Frostless() {
+		return 0
+	}
+	return Before(-(forecast + float64(g.Night)), sd)
+}
+
+// HumidDay is a day as late blight sees it.
+type HumidDay struct {
+	Day     measure.Day
+	Min     float64 // °C
+	Hours90 float64 // hours at 90 % humidity and over
+}
+
+// Blight weather: two days in a row each with a minimum of 10 °C and 6 humid hours at least.
+// Published.
+const blightMin, blightHours = 10, 6
+
+// BlightDays are the days, of days in order, on which a warning falls: the second of two in
+// a row that favour late blight, and each after it that goes on.
+func BlightDays(days []HumidDay) []measure.Day {
+	var out []measure.Day
+	for i := 1; i < len(days); i++ {
+		a, b := &days[i-1], &days[i]
+		if b.Day == a.Day+1 && a.favours() && b.favours() {
+			out = append(out, b.Day)
+		}
+	}
+	return out
+}
+
+func (d *HumidDay) favours() bool { return d.Min >= blightMin && d.Hours90 >= blightHours }
+
+// Hours90 are the hours of a day at 90 % humidity and over.
+func (w DayWeather) Hours90() int {
+	n := 0
+	for _, h := range w.Hours() {
+		if h.Humidity >= 90 {
+			n++
+		}
+	}
+	return n
+}
