@@ -33,12 +33,12 @@ const (
 
 // Bag as its water sees it.
 type Bag struct {
-	Top     float64        // m² that rain falls on
-	Plants  int            // that shade it and drink
-	Cloth   bool           // its sides breathe
-	Sun     float64        // hours a day; 0 for full sun
-	Below   measure.Volume // a reservoir or saucer holds, under the roots
-	Factor  float64        // of its own losses; 0 for 1
+	Top    float64        // m² that rain falls on
+	Plants int            // that shade it and drink
+	Cloth  bool           // its sides breathe
+	Sun    float64        // hours a day; 0 for full sun
+	Below  measure.Volume // a reservoir or saucer holds, under the roots
+	Factor float64        // of its own losses; 0 for 1
 }
 
 // Day of weather and work.
