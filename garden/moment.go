@@ -124,6 +124,7 @@ type settings struct {
 	nips   bool
 	garden string
 	sign   string
+	can    measure.Volume // 0 until it was set
 	comma  bool
 }
 

@@ -4,6 +4,7 @@ import (
 	"context"
 	"maps"
 	"slices"
+	"strconv"
 	"strings"
 	"unicode/utf8"
 
@@ -18,6 +19,7 @@ const (
 	gardenSetting = "garden"   // the name a garden's calendar entries carry
 	signSetting   = "sign"     // of the grower's money
 	columnSetting = "columns-" // headings of a table that was brought in, by its kind
+	canSetting    = "can"      // litres of the grower's can
 	commaSetting  = "comma"    // whether the grower writes a decimal comma: "yes" or not
 )
 
@@ -38,6 +40,13 @@ func (v *View) settings() (settings, error) {
 			return s, err
 		}
 		s.comma = comma == "yes"
+		can, err := v.r.Setting(v.ctx, canSetting)
+		if err != nil {
+			return s, err
+		}
+		if litres, err := strconv.ParseFloat(can, 64); err == nil && litres > 0 {
+			s.can = measure.Volume(litres)
+		}
 		if s.sign, err = v.r.Setting(v.ctx, signSetting); err != nil {
 			return s, err
 		}
@@ -68,6 +77,15 @@ func (v *View) Sign() (string, error) {
 func (v *View) DecimalComma() (bool, error) {
 	s, err := v.settings()
 	return s.comma, err
+}
+
+// Can is what the grower's watering can holds.
+func (v *View) Can() (measure.Volume, error) {
+	s, err := v.settings()
+	if s.can == 0 {
+		s.can = usualCan
+	}
+	return s.can, err
 }
 
 // Columns of a kind of table as they were mapped last: headings by the key of a column.
@@ -106,6 +124,11 @@ func Nips(nips bool) Setting { return Setting{nipSetting, yesNo(nips)} }
 // DecimalComma is whether the grower writes 2,5 for 2.5.
 func DecimalComma(comma bool) Setting { return Setting{commaSetting, yesNo(comma)} }
 
+// Can holds so many litres.
+func Can(v measure.Volume) Setting {
+	return Setting{canSetting, strconv.FormatFloat(float64(v), 'g', -1, 64)}
+}
+
 func yesNo(yes bool) string {
 	if yes {
 		return "yes"
@@ -120,6 +143,9 @@ func MoneySign(sign string) Setting { return Setting{signSetting, strings.TrimSp
 func (s Setting) check() error {
 	if s.Name == signSetting && (utf8.RuneCountInString(s.Value) > maxSign || strings.ContainsAny(s.Value, "0123456789.,-<>&")) {
 		return logbook.Refuse("sign", "A sign of money has up to {} letters or signs, and no digits.", maxSign)
+	}
+	if litres, err := strconv.ParseFloat(s.Value, 64); s.Name == canSetting && (err != nil || !(litres >= 0.5 && litres <= 100)) {
+		return logbook.Refuse("can", "A can holds between {} and {}.", measure.Volume(0.5), measure.Volume(100))
 	}
 	return nil
 }

@@ -60,6 +60,15 @@ func (c *chaos) answerOverdue(ctx context.Context) error {
 	return err
 }
 
+func (c *chaos) waterAsked(ctx context.Context) error {
+	var ids []logbook.ID
+	for range c.rng.IntN(5) {
+		ids = append(ids, c.id())
+	}
+	_, err := c.g.WaterAsked(ctx, ids, c.request())
+	return err
+}
+
 func (c *chaos) undoMany(ctx context.Context) error {
 	_, err := c.g.UndoMany(ctx, c.text(), c.request())
 	return err

@@ -201,7 +201,7 @@ func (c *chaos) call() bool {
 		do   func(context.Context) error
 	}{
 		{"clock", c.stepClock}, {"variety", c.addVariety}, {"model", c.addModel}, {"bags", c.addBags}, {"look after", c.lookAfter}, {"spot", c.moveBag},
-		{"terrace", c.saveTerrace}, {"site", c.saveSite}, {"plan", c.planBag}, {"plan", c.planBag}, {"care", c.careFor}, {"care", c.careFor}, {"care for many", c.careForMany}, {"undo many", c.undoMany}, {"overdue", c.answerOverdue}, {"correct", c.correct}, {"correct", c.correct}, {"retire", c.retire}, {"delete", c.remove}, {"past", c.bringIn}, {"first", c.keepFirst}, {"proposed", c.planProposed}, {"timing", c.setTiming},
+		{"terrace", c.saveTerrace}, {"site", c.saveSite}, {"plan", c.planBag}, {"plan", c.planBag}, {"care", c.careFor}, {"care", c.careFor}, {"care for many", c.careForMany}, {"undo many", c.undoMany}, {"overdue", c.answerOverdue}, {"water", c.waterAsked}, {"correct", c.correct}, {"correct", c.correct}, {"retire", c.retire}, {"delete", c.remove}, {"past", c.bringIn}, {"first", c.keepFirst}, {"proposed", c.planProposed}, {"timing", c.setTiming},
 		{"record", c.record}, {"record", c.record}, {"record", c.record}, {"record", c.record}, {"record", c.record}, {"job", c.doJob}, {"job", c.doJob},
 		{"undo", c.undo}, {"undo", c.undo}, {"lot", c.addLot}, {"tray", c.addTray}, {"seed", c.recordSeed}, {"seed", c.recordSeed}, {"undo seed", c.undoSeed},
 		{"allot", c.allot}, {"start", c.start}, {"nursery", c.recordNursery}, {"nursery", c.recordNursery}, {"undo nursery", c.undoNursery},
@@ -234,7 +234,7 @@ func (c *chaos) everyPage() {
 	}
 	paths := []string{
 		"/", "/walk", "/plan", "/plan/design", "/plan/proposal", "/plan/proposal?seed=plenty&people=3", "/plan/shopping", "/plan/shopping.csv", "/plan/outlook", "/plan/medium", "/plan/season",
-		"/calendar.ics", "/plan/succession", "/bags", "/terrace", "/seed", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/compare", "/site", "/weather", "/weather.csv", "/guide", "/today/working/mix", "/correct", "/entries", "/walk/overdue", "/ask", "/more", "/harvest-sheet", "/ask?litres=70&class=sweet-mid&climate=highland",
+		"/calendar.ics", "/plan/succession", "/bags", "/terrace", "/seed", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/compare", "/site", "/weather", "/weather.csv", "/guide", "/today/working/mix", "/correct", "/entries", "/walk/overdue", "/tonight", "/ask", "/more", "/harvest-sheet", "/ask?litres=70&class=sweet-mid&climate=highland",
 	}
 	cat, err := v.Catalogue()
 	if err != nil {
@@ -248,7 +248,7 @@ func (c *chaos) everyPage() {
 		}
 		for i := range h.Plantings {
 			at := fmt.Sprintf("/plantings/%d", h.Plantings[i].Planting.ID)
-			paths = append(paths, at, at+"/ladder", at+"/weigh", at+"/card", at+"/working/ready", fmt.Sprintf("/plan/season?line=%d", h.Plantings[i].Planting.ID))
+			paths = append(paths, at, at+"/ladder", at+"/weigh", at+"/water", at+"/card", at+"/working/ready", fmt.Sprintf("/plan/season?line=%d", h.Plantings[i].Planting.ID))
 		}
 	}
 	bench, err := v.Bench()

@@ -155,6 +155,10 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 	if err != nil {
 		return err
 	}
+	can, err := look.Can()
+	if err != nil {
+		return err
+	}
 	sign, err := look.Sign()
 	if err != nil {
 		return err
@@ -163,7 +167,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 	if err != nil {
 		return err
 	}
-	f := siteForm(kept, site, nips, sign, comma, r.Units)
+	f := siteForm(kept, site, nips, can, sign, comma, r.Units)
 	if t.At("latitude") != "" || t.At("first") != "" || r.Text("meant") != "" {
 		f.Fields = append(f.Fields, form.Field{Name: "meant", Label: "The months and frosts are right as they are", Kind: "tick"})
 	}
@@ -235,7 +239,7 @@ func number(v float64) string { return fmt.Sprintf("%g", v) }
 
 // siteForm is filled with what the grower set apart from the climate. A field
 // that is left empty follows the climate, and says what that has.
-func siteForm(kept, site logbook.Site, nips bool, sign string, comma bool, sys measure.System) form.Form {
+func siteForm(kept, site logbook.Site, nips bool, can measure.Volume, sign string, comma bool, sys measure.System) form.Form {
 	usual := usualSite(kept)
 	var climates []form.Option
 	for _, p := range climate.Presets() {
@@ -268,6 +272,7 @@ func siteForm(kept, site logbook.Site, nips bool, sign string, comma bool, sys m
 		{Name: "lift", Label: "You lift alone up to", Kind: "quantity", Unit: string(sys.ScaleUnit()), Value: sys.Fine(kept.LiftLimit)},
 		{Name: "heated", Label: "A heated room keeps", Kind: "quantity", Unit: string(sys.TemperatureUnit()), Value: sys.Fine(kept.Heated)},
 		{Name: "nip", Label: "Potato flowers", Kind: "choice", Value: map[bool]string{false: "no", true: "yes"}[nips], Options: []form.Option{{Value: "no", Name: "are left on"}, {Value: "yes", Name: "are nipped off"}}, Hint: "Some nip them; the evidence for it is weak"},
+		{Name: "can", Label: "Your can holds", Kind: "quantity", Unit: string(sys.VolumeUnit()), Value: sys.Edit(can), Read: "/read/volume"},
 		{Name: "sign", Label: "Sign of your money", Kind: "text", Value: sign, Hint: "Before an amount, like € or kr; empty: none"},
 		{Name: "decimal", Label: "Numbers are written", Kind: "choice", Value: map[bool]string{false: "point", true: "comma"}[comma], Options: []form.Option{{Value: "point", Name: "with a point"}, {Value: "comma", Name: "with a comma"}}, Hint: "Either is read, whichever is chosen"},
 		{Name: "units", Label: "Units you read and write", Kind: "choice", Value: sys.String(), Options: unitOptions()},
@@ -318,6 +323,9 @@ func (s *Site) saveSite(c *gin.Context) error {
 // habits that were sent with a site.
 func (r *reading) habits() []garden.Setting {
 	var out []garden.Setting
+	if r.Text("can") != "" {
+		out = append(out, garden.Can(r.Volume("can")))
+	}
 	if _, sent := r.Values["sign"]; sent {
 		out = append(out, garden.MoneySign(r.Text("sign")))
 	}

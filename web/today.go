@@ -51,7 +51,7 @@ func makeRow(bags []forecast.PlantingForecast, sys measure.System) row {
 		if st.Stage == logbook.StagePlanned {
 			b.Class = "b planned"
 		}
-		b.Section = draw.NewSection(draw.Look{Standing: st, Units: sys}, &r.Defs)
+		b.Section = draw.NewSection(draw.Look{Standing: st, Units: sys, Gauge: true}, &r.Defs)
 		b.PxW, b.PxH = draw.Px(b.Section.W, rowScale), draw.Px(b.Section.H, rowScale)
 		s.Bags = append(s.Bags, b)
 	}
@@ -93,21 +93,25 @@ func newLine(st *forecast.PlantingForecast, sys measure.System) line {
 }
 
 type todayBody struct {
-	Row   row
-	Lines []line
-	Due   int
-	Loose measure.Volume // to bring for the raises that are due
-	Ask   form.Form      // the question that comes first, where nothing is planned
-	Left  []leftLine
-	Notes []note
-	Ahead []forecast.Lead
-	More  int // of what leads up, not listed
-	Frost []frostLine
-	Walk  walk
-	Done  *doneLine // logged just now
-	Said  string
-	Aside []asideLine
-	Kept  keptTogether
+	Row    row
+	Lines  []line
+	Due    int
+	Loose  measure.Volume // to bring for the raises that are due
+	Ask    form.Form      // the question that comes first, where nothing is planned
+	Left   []leftLine
+	Notes  []note
+	Ahead  []forecast.Lead
+	More   int // of what leads up, not listed
+	Frost  []frostLine
+	Walk   walk
+	Done   *doneLine // logged just now
+	Said   string
+	Aside  []asideLine
+	Kept   keptTogether
+	Water  *waterWalk
+	Night  *nightView // the next, where something is to be seen to; or the first that comes near
+	Out    *outView
+	Blight string
 }
 
 // maxAhead that the first page lists of what leads up to planting.
@@ -136,6 +140,19 @@ func (s *Site) today(c *gin.Context) error {
 		}
 	}
 	body.Walk = newWalk(bags, 0, maxStops, sys, day)
+	if body.Water, err = newWaterWalk(bags, look, sys); err != nil {
+		return err
+	}
+	list, out, err := nights(look, bags, sys)
+	if err != nil {
+		return err
+	}
+	if body.Out = out; len(list) > 0 {
+		body.Night = &list[0]
+	}
+	if body.Blight, err = blightWarning(look, bags); err != nil {
+		return err
+	}
 	body.Said, body.Kept.Back = s.said(c), "/"
 	if err := body.Kept.kept(look, c.Query("group"), sys); err != nil {
 		return err

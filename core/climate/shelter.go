@@ -32,6 +32,7 @@ type MicroclimateOffset struct {
 	Floored bool
 	// Kept is set where a lamp or a mat keeps one temperature, the grower's own.
 	Kept bool
+	Roof bool // no rain comes in
 	Note string
 }
 
@@ -39,10 +40,10 @@ var gains = map[Shelter]MicroclimateOffset{
 	Open:       {Name: "in the open", Where: "in the open"},
 	Wall:       {Name: "by a wall, or wrapped", Where: "by a wall", Night: 1, Day: 0.5},
 	Fleece:     {Name: "under fleece", Where: "under fleece", Night: 2, Day: 1, Note: "take it off in the day when plants are in leaf"},
-	Greenhouse: {Name: "cold greenhouse or tunnel", Where: "in a cold greenhouse or tunnel", Night: 3, Day: 4},
-	Wrapped:    {Name: "greenhouse with fleece", Where: "in a greenhouse with fleece", Night: 5, Day: 4},
-	FrostFree:  {Name: "frost-free room or porch", Where: "in a frost-free room or porch", Day: 4, Floor: 4, Floored: true},
-	Heated:     {Name: "heated room, lamp or mat", Where: "in a heated room, under a lamp or on a mat", Kept: true},
+	Greenhouse: {Name: "cold greenhouse or tunnel", Where: "in a cold greenhouse or tunnel", Night: 3, Day: 4, Roof: true},
+	Wrapped:    {Name: "greenhouse with fleece", Where: "in a greenhouse with fleece", Night: 5, Day: 4, Roof: true},
+	FrostFree:  {Name: "frost-free room or porch", Where: "in a frost-free room or porch", Day: 4, Floor: 4, Floored: true, Roof: true},
+	Heated:     {Name: "heated room, lamp or mat", Where: "in a heated room, under a lamp or on a mat", Kept: true, Roof: true},
 }
 
 // UsualHeated is what a heated room, lamp or mat keeps until the grower says

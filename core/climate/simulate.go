@@ -28,7 +28,7 @@ type Simulator struct {
 
 // Constants of the simulated weather. Model.
 const (
-	rainOfWetDay   = 5.0  // mm, mean of a wet day in an ordinary climate
+	WetDayRain     = 5.0  // mm, mean of a wet day in an ordinary climate
 	wettest        = 0.85 // no day is wet more often than this
 	persistence    = 0.35 // how much likelier a wet day is after another
 	gammaShape     = 0.75
@@ -44,7 +44,7 @@ const (
 func NewSimulator(n *Normals, seed uint64) *Simulator {
 	s := &Simulator{normals: n, rng: rand.New(rand.NewPCG(seed, 0x9e3779b97f4a7c15))}
 	for i, rain := range n.Rain {
-		s.wet[i] = math.Min(wettest, rain/rainOfWetDay)
+		s.wet[i] = math.Min(wettest, rain/WetDayRain)
 	}
 	s.anomaly = anomalySpread * s.rng.NormFloat64()
 	return s

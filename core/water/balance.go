@@ -39,6 +39,7 @@ type Bag struct {
 	Sun    float64        // hours a day; 0 for full sun
 	Below  measure.Volume // a reservoir or saucer holds, under the roots
 	Factor float64        // of its own losses; 0 for 1
+	Slips  bool           // no seed lies in it that could rot
 }
 
 // Day of weather and work.
@@ -144,8 +145,8 @@ func (b *Bag) Step(s State, d *Day) (State, Flow) {
 }
 
 // Threshold of θ that a bag wants water under, so many days after planting.
-func Threshold(days int) float64 {
-	if days < Young {
+func (b *Bag) Threshold(days int) float64 {
+	if days < Young && !b.Slips {
 		return WantSeed
 	}
 	return Want

@@ -7,6 +7,7 @@ const (
 	FingerSD = 0.15
 	WeightSD = 0.08
 	ProbeSD  = 0.10
+	AskedSD  = 0.10 // after it was watered as it wanted
 )
 
 // What is not known of a bag: of its factor before anything was seen, of θ after a soak, and

@@ -69,6 +69,9 @@ func (r *Run) Trace(b *Bag, days []Day, sights []Sight, p Plan, assume func(day 
 			base = float64(f.Lost/r.State.Capacity) / r.Belief.Factor
 		}
 		r.Belief.Pass(r.State.Theta(), base, f.Drained > 0)
+		if asked > 0 { // who waters it as it wants looks at it too
+			r.Belief.See(r.Belief.Theta, AskedSD)
+		}
 		for len(sights) > 0 && sights[0].Day <= i {
 			if sights[0].Day == i {
 				r.Belief.See(sights[0].Theta, sights[0].SD)
@@ -79,7 +82,7 @@ func (r *Run) Trace(b *Bag, days []Day, sights []Sight, p Plan, assume func(day 
 			sights = sights[1:]
 		}
 		t, sd := r.State.Theta(), r.Belief.SD()
-		wants = t < Threshold(i+1)
+		wants = t < b.Threshold(i+1)
 		r.Theta, r.Low, r.High = append(r.Theta, t), append(r.Low, math.Max(0, t-sd)), append(r.High, math.Min(1, t+sd))
 		r.Flows, r.Asked = append(r.Flows, f), append(r.Asked, asked)
 	}

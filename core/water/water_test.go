@@ -168,8 +168,8 @@ func TestSwingAndWaterlogging(t *testing.T) {
 			t.Errorf("at θ %.3f of 10 L it is given %v, want %v", theta, got, want)
 		}
 	}
-	if Threshold(Young-1) != WantSeed || Threshold(Young) != Want {
-		t.Error("seed is watered as if it were up")
+	if seed, slips := (&Bag{}), (&Bag{Slips: true}); seed.Threshold(Young-1) != WantSeed || seed.Threshold(Young) != Want || slips.Threshold(1) != Want {
+		t.Error("seed is watered as if it were up, or slips as if they were seed")
 	}
 }
 

@@ -60,6 +60,7 @@ const (
 	FigureDay      = "planting-day"
 	FigureReady    = "ready"
 	FigureStem     = "stem"
+	FigureWater    = "water"
 )
 
 // Working of one figure; ErrNotFound when this planting has no such figure.
@@ -95,6 +96,8 @@ func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 		return s.readyWorking(), nil
 	case figure == FigureStem && s.Grown != nil && s.NowKnown:
 		return s.stemWorking(), nil
+	case figure == FigureWater && s.Water != nil:
+		return s.waterWorking(), nil
 	case figure == FigureSeed && (s.Stage == logbook.StagePlanned || s.State.Seed > 0):
 		return s.seedWorking(), nil
 	case figure == FigureHarvest && s.Lifted():

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"hash/maphash"
 	"math"
+	"slices"
 
 	"glebata/core/calendar"
 	"glebata/core/climate"
@@ -16,9 +17,10 @@ import (
 )
 
 // grow works out how a planting has grown and goes on.
-func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, place *calendar.Place, a *air) *GrowthRun {
+func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, place *calendar.Place, a *air, theta []float64) *GrowthRun {
 	p, potsUp := newPlant(&st.PlantingState, s, place, &in.Site, a, in.suns[st.Bag.ID])
 	p.Tall = in.Tall[st.Variety.ID]
+	p.Theta = slices.Clone(theta)
 	key := runKey(&p, st, a)
 	if len(st.Rungs) > 0 { // what is due is due today
 		key = key*31 + uint64(in.Today)
@@ -113,6 +115,9 @@ func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	}
 	for _, m := range st.Heights {
 		maphash.WriteComparable(&h, m)
+	}
+	for _, t := range p.Theta {
+		maphash.WriteComparable(&h, t)
 	}
 	maphash.WriteComparable(&h, a.hash(p.Planted-airBefore, p.Planted+airAfter))
 	return h.Sum64()

@@ -29,6 +29,8 @@ type PlantingForecast struct {
 	Feed      *medium.SeasonFeed
 	FeedAsk   medium.FeedAsk
 	mixUnread error // why the mix that was chosen cannot be read; the usual stands in
+	// Water in its bag; nil where it does not grow in one.
+	Water *Water
 	// Index of its season: of what has grown by its end, by the model. 0 where it
 	// was not reckoned.
 	Index float64

@@ -14,6 +14,9 @@ import (
 type air struct {
 	growth.Weather
 	latitude float64
+	rain     []float64 // mm, by day
+	// wetTomorrow is the chance of a wet day after today; 0 where there is no forecast.
+	wetTomorrow float64
 }
 
 // How far the weather is held around the plantings it is for, in days: before the
@@ -27,22 +30,36 @@ const (
 // then the normals.
 func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbook.DayRecord, from, until, today measure.Day) *air {
 	forecast := station.Forecast(site, n, today)
+	out := &air{latitude: site.Latitude}
+	if len(forecast) > 0 {
+		out.wetTomorrow = forecast[0].WetChance
+	}
+	wet := func(mm float64) { out.rain = append(out.rain, mm) }
 	at := func(d measure.Day) (low, high float64) {
 		for len(own) > 0 && own[0].Day < d {
 			own = own[1:]
 		}
 		switch lead := int(d - today); {
 		case d <= today && len(own) > 0 && own[0].Day == d:
+			if mm := own[0].Rain; mm >= 0 {
+				wet(mm)
+			} else { // not measured
+				wet(n.Rain.At(d))
+			}
 			return own[0].Min, own[0].Max
 		case d <= today:
 			w := station.Day(site, n, d)
+			wet(w.Rain)
 			return w.Min, w.Max
 		case lead <= len(forecast):
+			wet(forecast[lead-1].WetChance * climate.WetDayRain)
 			return forecast[lead-1].Min, forecast[lead-1].Max
 		}
+		wet(n.Rain.At(d))
 		return n.Min.At(d), n.Max.At(d)
 	}
-	return &air{growth.NewWeather(site.Latitude, from, until, at), site.Latitude}
+	out.Weather = growth.NewWeather(site.Latitude, from, until, at)
+	return out
 }
 
 // hash of the weather of some days, both counted: what a planting that uses just those
@@ -69,5 +86,5 @@ var hashSeed = maphash.MakeSeed()
 
 // usualAir is the normals of a run of days.
 func usualAir(s *logbook.Site, n *climate.Normals, from, until measure.Day) *air {
-	return &air{growth.Usual(n, s.Latitude, from, until), s.Latitude}
+	return &air{Weather: growth.Usual(n, s.Latitude, from, until), latitude: s.Latitude}
 }

@@ -81,6 +81,29 @@ type Section struct {
 	Next   Mark // path of the next level, dashed
 	Tag    *Tag
 	Water  Mark // path of the level water stands at
+	Gauge  *Gauge
+}
+
+// Gauge is a bag's water at its side: as high as the medium when it is full.
+type Gauge struct {
+	X, Top, At int // y of its number, over full, and of what is left
+	Text       Text
+	Low        bool // it wants some
+}
+
+// gaugeOut is how far a gauge stands from its bag, in mm.
+const gaugeOut = 34
+
+// newGauge of a bag whose water is known.
+func newGauge(st *forecast.PlantingForecast) *Gauge {
+	if st.Water == nil {
+		return nil
+	}
+	shape := st.Bag.Model.Shape
+	g := Gauge{X: mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height())))/2 + gaugeOut, Top: -mm(st.Level), Text: Escape(strconv.Itoa(st.Water.Percent())), Low: st.Water.Wants()}
+	g.At = int(math.Round(float64(g.Top) * st.Water.Theta()))
+	g.Top -= 12
+	return &g
 }
 
 func viewBox(x, y, w, h int) string { return fmt.Sprintf("%d %d %d %d", x, y, w, h) }
@@ -94,6 +117,7 @@ type Look struct {
 	Units    measure.System
 	Fresh    bool // the last layer was laid just now
 	Ladder   bool // draw every rung that is left, not the next alone
+	Gauge    bool // draw its water at its side
 }
 
 // Margin kept beside a bag for leaves, in mm, and the least width of a view.
@@ -121,8 +145,14 @@ func NewSection(l Look, defs *Defs) Section {
 	}
 	half := max(mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height())))/2+sideRoom, minWidth/2)
 	top = max(top, mm(shape.Height())+10)
-	if text := st.Job.Tag.In(l.Units); text != "" {
-		s.Tag = hang(text, string(st.Job.Kind), top+14)
+	tag, kind := st.Job.Tag.In(l.Units), string(st.Job.Kind)
+	if l.Gauge {
+		if s.Gauge = newGauge(st); s.Gauge != nil && s.Gauge.Low && !st.Job.Due() {
+			tag, kind = l.Units.Volume(st.Water.Give), "water"
+		}
+	}
+	if tag != "" {
+		s.Tag = hang(tag, kind, top+14)
 		half = max(half, s.Tag.W/2+6)
 		top += 14 + TagHeight
 	}
@@ -143,6 +173,9 @@ func words(st *forecast.PlantingForecast, sys measure.System) string {
 	fmt.Fprintf(&b, ", medium at %s of %s", sys.Length(st.Level), sys.Length(st.Ladder.Top))
 	if stem, ok := st.Shows(); ok {
 		fmt.Fprintf(&b, ", stems %s", sys.Length(stem))
+	}
+	if st.Water != nil {
+		fmt.Fprintf(&b, ", water %d%%", st.Water.Percent())
 	}
 	return b.String()
 }

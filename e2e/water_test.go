@@ -1,0 +1,123 @@
+package e2e
+
+import (
+	"testing"
+
+	"github.com/go-rod/rod/lib/input"
+
+	"glebata/core/climate"
+	"glebata/core/measure"
+	"glebata/garden/logbook"
+	"glebata/station"
+)
+
+// A dry bag asks for its litres, gets them with one press, and is taken back; its page tells
+// the same, and what is felt and given changes it.
+func TestADryBagIsWateredWithOnePress(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, phone)
+	p.open("/bags/R7")
+	p.sees("as if watered when asked")
+	p.press("Something seen")
+	p.openEntry("Moisture of the medium")
+	p.choose("By finger", "dry to the second knuckle")
+	p.press("Keep it")
+	p.sees("medium: dry to the second knuckle")
+	p.open("/plantings/31/water")
+	p.thumbs()
+	p.sees("It wants")
+	litres := p.reads(".totals p:nth-child(2) strong")
+	left := p.reads(".totals strong")
+	p.click("a working", p.element("a working", `() => document.querySelector(".totals a.w")`))
+	p.sees("to a quarter of a litre")
+	p.sees("Water to give")
+	p.key(input.Escape)
+
+	p.open("/")
+	p.sees("Water")
+	p.thumbs()
+	if got := p.asks(`() => [...document.querySelectorAll("#water label")].map(l => l.innerText.trim().replace(/\s+/g, " ")).find(l => l.startsWith("R7"))`); got != "R7 "+litres {
+		t.Errorf("the walk has %q, the bag's page %q", got, litres)
+	}
+	if got := p.asks(`() => document.querySelector('a[href="/bags/R7"] svg > text').textContent`); got+" %" != left {
+		t.Errorf("the gauge reads %s, the page %s", got, left)
+	}
+	p.asks(`() => { for (const b of document.querySelectorAll("#water input[type=checkbox]")) b.checked = b.parentElement.innerText.includes("R7"); return "" }`)
+	p.press("Watered as asked")
+	p.sees("R7: watered with a can " + litres)
+	p.sees("Undo all")
+	if got := p.asks(`() => [...document.querySelectorAll("#water label")].some(l => l.innerText.includes("R7"))`); got != "false" {
+		t.Error("watered, and asked for again")
+	}
+	p.press("Undo all")
+	p.sees("Undone for all of them.")
+	p.sees("R7 " + litres)
+	p.asks(`() => { for (const b of document.querySelectorAll("#water input[type=checkbox]")) b.checked = false; return "" }`)
+	p.press("Watered as asked")
+	p.sees("Tick the bags that were watered")
+}
+
+// coldNight is a day of a spring on whose next night a frost is forecast in the open.
+func coldNight(t *testing.T) measure.Day {
+	t.Helper()
+	p, _ := climate.PresetNamed("cool-maritime")
+	site := logbook.NewSite(p)
+	n, err := site.Monthly.Daily()
+	if err != nil {
+		t.Fatal(err)
+	}
+	w := station.NewWeather(station.UsualSeed)
+	for d := measure.Date(2026, 4, 20); d < measure.Date(2026, 5, 25); d++ {
+		if w.Forecast(&site, n, d)[0].Min <= climate.FrostAct {
+			return d
+		}
+	}
+	t.Fatal("no frost is forecast in all of spring")
+	return 0
+}
+
+// A frost night from the warning to carrying out.
+func TestAFrostNightIsSeenTo(t *testing.T) {
+	t.Parallel()
+	night := coldNight(t)
+	p := sit(t, emptyGarden, phone)
+	p.clock.day.Store(int64(night - 40))
+	p.open("/ask")
+	p.press("Show me")
+	p.fill("How many such bags you have", "2")
+	p.press("Keep this")
+	p.sees("2 bags alike and a plan for each")
+	for _, label := range []string{"B1", "B2"} {
+		p.clock.day.Store(int64(night - 40))
+		p.open("/bags/" + label)
+		p.fill("Piece 1", "60")
+		p.press("Planted")
+		p.sees("Saved: planted")
+		p.clock.day.Store(int64(night - 6))
+		p.open("/bags/" + label)
+		p.openEntry("Shoots are through")
+		p.press("They are up")
+		p.sees("shoots through")
+	}
+	p.clock.day.Store(int64(night))
+	p.open("/")
+	p.sees("See to 2 bags tonight")
+	p.press("See to 2 bags tonight")
+	p.at("/tonight")
+	p.sees("Tonight, into " + (night + 1).Short())
+	p.sees("heap medium over its tops, or cover it")
+	p.thumbs()
+	p.press("Covered")
+	p.sees("B1: protected: fleece over it")
+	p.sees("B2: protected: fleece over it")
+	p.clock.Step(1)
+	p.open("/")
+	p.sees("Covered or carried in: B1, B2")
+	p.open("/tonight")
+	p.press("Uncovered")
+	p.sees("B1: protected: uncovered again")
+	p.open("/")
+	if got := p.asks(`() => document.body.innerText.includes("Covered or carried in")`); got != "false" {
+		t.Error("uncovered, they are still said to be covered")
+	}
+}

@@ -1,0 +1,69 @@
+package garden_test
+
+import (
+	"math"
+	"testing"
+
+	"glebata/core/bag"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/seed"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+)
+
+// Green growth in the open is in danger, with the chance that its shelter leaves; what one
+// person can lift is carried in where there is somewhere, small tops are heaped over, and
+// what is covered is remembered until it is uncovered.
+func TestNightsThatMayFreeze(t *testing.T) {
+	p, id := planted(t)
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Height: 25, Day: today})
+	p.must(err)
+	row := func() []forecast.PlantingForecast {
+		r, err := p.look().Row()
+		p.must(err)
+		return r
+	}
+	ahead := []forecast.Forecast{{Day: today + 1, Lead: 1, Min: 0.3, Spread: 0.8}, {Day: today + 2, Lead: 2, Min: 3.2, Spread: 1.2}, {Day: today + 3, Lead: 3, Min: 2, Spread: 1.5}}
+	home := []climate.Shelter{climate.FrostFree}
+	list := forecast.Nights(ahead, row(), 100*measure.Kilogram, home)
+	if len(list) != 2 || !list[0].Act() || list[1].Act() || len(list[0].Bags) != 1 {
+		t.Fatalf("nights %+v", list)
+	}
+	b := list[0].Bags[0]
+	if want := climate.FrostChance(0.3, 0.8, climate.Open); math.Abs(b.Chance-want) > 1e-12 || b.Way != forecast.CarryIn || b.Wet < 10*measure.Kilogram || b.Wet > 60*measure.Kilogram {
+		t.Errorf("%+v, want a chance of %.3f", b, want)
+	}
+	if got := forecast.Nights(ahead, row(), 5*measure.Kilogram, home)[0].Bags[0].Way; got != forecast.Cover {
+		t.Errorf("too heavy for one it is best to %s", got)
+	}
+	if got := forecast.Nights(ahead, row(), 100*measure.Kilogram, nil)[0].Bags[0].Way; got != forecast.Cover {
+		t.Errorf("with nowhere to go it is best to %s", got)
+	}
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Protected, Thing: logbook.Fleeced, Day: today})
+	p.must(err)
+	st := p.state(id)
+	if how, since, ok := st.Covered(); !ok || how != logbook.Fleeced || since != today {
+		t.Errorf("covered it is %q since %v, %v", how, since, ok)
+	}
+	fleeced := forecast.Nights(ahead, row(), 0, nil)
+	if len(fleeced) != 1 || fleeced[0].Act() || fleeced[0].Bags[0].Chance >= b.Chance {
+		t.Errorf("under fleece %+v", fleeced)
+	}
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Protected, Thing: logbook.Uncovered, Day: today})
+	p.must(err)
+	st = p.state(id)
+	if _, _, ok := st.Covered(); ok {
+		t.Error("uncovered, it still stands covered")
+	}
+	// In its bag and not up yet, nothing stands in danger.
+	young := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	other, err := young.plan(3)
+	young.must(err)
+	_, err = young.record(logbook.Entry{Planting: other, Kind: logbook.Planted, Day: today - 3, Seed: seed.Known{Count: 3}})
+	young.must(err)
+	if list := forecast.Nights(ahead, []forecast.PlantingForecast{young.state(other)}, 0, nil); len(list) != 0 {
+		t.Errorf("seed in the medium stands in danger: %+v", list)
+	}
+}

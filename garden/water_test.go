@@ -1,0 +1,133 @@
+package garden_test
+
+import (
+	"math"
+	"testing"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/core/seed"
+	"glebata/garden"
+	"glebata/garden/logbook"
+)
+
+// leafy is a bag in full leaf that nobody has written anything down of.
+func leafy(t *testing.T) (*plot, logbook.ID) {
+	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
+	id, err := p.plan(3)
+	p.must(err)
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 70, Seed: seed.Known{Pieces: []measure.Mass{58, 55, 52}}})
+	p.must(err)
+	if st := p.state(id); st.Water == nil || st.Water.Since != 0 {
+		t.Fatalf("its water is %+v", st.Water)
+	}
+	return p, id
+}
+
+// While nothing is written down a bag is taken as watered when it wants some, and grows as
+// if it had enough; from the first entry on, both go by what was written.
+func TestWaterGoesByWhatIsWritten(t *testing.T) {
+	p, id := leafy(t)
+	before := p.state(id)
+	if w := before.Water; w.Theta() < 0.3 || w.Theta() > 1 || math.Abs(float64(w.Now.Capacity)-float64(before.Settled())*before.FeedAsk.Mix.Water()) > 1e-6 {
+		t.Errorf("θ %.2f of %v, of %v settled", w.Theta(), w.Now.Capacity, before.Settled())
+	}
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Moisture, Level: 1, Day: today - 40})
+	p.must(err)
+	dry := p.state(id)
+	if dry.Water.Since != today-40 || dry.Water.Theta() >= before.Water.Theta() || dry.Index >= before.Index {
+		t.Errorf("dry to the second knuckle on %v and never watered: θ %.2f, was %.2f; season %.3f, was %.3f", dry.Water.Since, dry.Water.Theta(), before.Water.Theta(), dry.Index, before.Index)
+	}
+	if !dry.Water.Wants() || dry.Water.Give != dry.Water.Now.Give() {
+		t.Errorf("it wants %v", dry.Water.Give)
+	}
+	// A can today, and mulch since the dry day: more is left.
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Watered, Thing: "can", Amount: 3, Day: today})
+	p.must(err)
+	given := p.state(id).Water.Theta()
+	if got := 3 / float64(dry.Water.Now.Capacity); given-dry.Water.Theta() < got*0.5 {
+		t.Errorf("3 L are a share of %.2f, and θ went from %.2f to %.2f", got, dry.Water.Theta(), given)
+	}
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Mulched, Thing: "straw", Day: today - 39})
+	p.must(err)
+	if mulched := p.state(id).Water.Theta(); mulched <= given {
+		t.Errorf("mulched it has θ %.3f, without %.3f", mulched, given)
+	}
+	// Lifted at its weight when full, it is full.
+	st := p.state(id)
+	wet := st.FeedAsk.Mix.WetWeight(st.Water.Now.Capacity/measure.Volume(st.FeedAsk.Mix.Water()), st.Bag.Model.Empty)
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Hefted, Amount: wet.Grams(), Day: today})
+	p.must(err)
+	if full := p.state(id).Water.Theta(); full < 0.7 {
+		t.Errorf("it weighs what it weighs full, and θ is %.2f", full)
+	}
+}
+
+// One press waters every bag that is ticked with what it wants, once, and takes it back as
+// one; a bag that has enough is passed over.
+func TestBagsAreWateredAsTheyAsk(t *testing.T) {
+	y := newYard(t)
+	var ids []logbook.ID
+	for _, b := range y.bags(logbook.Model{Name: "cask", Shape: mustShape(t), Material: logbook.Fabric, Drainage: bag.Drainage{Way: bag.ThroughWall}}, "Lower step", "", "R1", "R2", "R3") {
+		ids = append(ids, y.put(b, y.named("Cold Quay "+b.Label, crop.Maincrop), 3, today-60, seed.Known{Pieces: []measure.Mass{58, 55, 52}}))
+	}
+	for _, id := range ids[:2] {
+		y.did(id, logbook.Entry{Kind: logbook.Moisture, Level: 1, Day: today})
+	}
+	y.did(ids[2], logbook.Entry{Kind: logbook.Moisture, Level: 4, Day: today})
+	wants := map[logbook.ID]measure.Volume{}
+	for _, id := range ids {
+		wants[id] = y.state(id).Water.Give
+	}
+	if wants[ids[0]] == 0 || wants[ids[2]] != 0 {
+		t.Fatalf("dry and wet they want %v", wants)
+	}
+	again := y.asked()
+	for range 2 {
+		_, err := y.WaterAsked(ctx, ids, again)
+		y.must(err)
+	}
+	for _, id := range ids {
+		st, given := y.state(id), measure.Volume(0)
+		for _, e := range st.Care {
+			if e.Kind == logbook.Watered {
+				given += measure.Volume(e.Amount)
+			}
+		}
+		if given != wants[id] || st.Water.Wants() {
+			t.Errorf("bag %s was given %v, wanted %v; it wants %v", st.Bag.Label, given, wants[id], st.Water.Give)
+		}
+	}
+	_, err := y.WaterAsked(ctx, ids, y.asked())
+	refused(t, "all have enough", err, "bags", "None of these bags wants water")
+	_, err = y.WaterAsked(ctx, nil, y.asked())
+	refused(t, "no bag", err, "bags", "Tick the bags")
+	_, err = y.UndoMany(ctx, again.Key, y.asked())
+	y.must(err)
+	if got := y.state(ids[0]).Water.Give; got != wants[ids[0]] {
+		t.Errorf("taken back it wants %v, wanted %v", got, wants[ids[0]])
+	}
+}
+
+func TestTheCanIsAHabit(t *testing.T) {
+	y := newYard(t)
+	if v, err := y.look().Can(); err != nil || v != 10 {
+		t.Errorf("a can holds %v, %v", v, err)
+	}
+	y.must(y.Set(ctx, garden.Can(5)))
+	if v, err := y.look().Can(); err != nil || v != 5 {
+		t.Errorf("put right it holds %v, %v", v, err)
+	}
+	refused(t, "a barrel", y.Set(ctx, garden.Can(200)), "can", "between")
+	refused(t, "no can", y.Set(ctx, garden.Can(measure.Volume(math.NaN()))), "can", "between")
+}
+
+func mustShape(t *testing.T) bag.Shape {
+	t.Helper()
+	s, err := bag.NewRound(36, 40, 42)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s
+}

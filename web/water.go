@@ -1,0 +1,176 @@
+package web
+
+import (
+	"fmt"
+	"math"
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/core/water"
+	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+	"glebata/web/draw"
+	"glebata/web/form"
+)
+
+// waterWalk is what the bags want to drink today, place by place as they stand.
+type waterWalk struct {
+	Key    string
+	Bags   int
+	Total  measure.Volume
+	Cans   string
+	Places []waterPlace
+	Rain   string // why some may be left be
+	Error  string
+}
+
+type waterPlace struct {
+	Name string
+	Bags []waterBag
+}
+
+type waterBag struct {
+	ID     logbook.ID
+	Label  draw.Text
+	Litres draw.Text
+	Ticked bool
+}
+
+// newWaterWalk of a row; nil where no bag wants any.
+func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measure.System) (*waterWalk, error) {
+	out := waterWalk{Key: form.NewKey()}
+	leave := 0.0
+	for i := range row {
+		st := &row[i]
+		if st.Water == nil || !st.Water.Wants() {
+			continue
+		}
+		if n := len(out.Places); n == 0 || out.Places[n-1].Name != st.Bag.Place.Name {
+			out.Places = append(out.Places, waterPlace{Name: st.Bag.Place.Name})
+		}
+		at := &out.Places[len(out.Places)-1]
+		b := waterBag{st.Planting.ID, draw.Escape(st.Bag.Label), draw.Escape(sys.Volume(st.Water.Give)), !st.Water.LeaveBe()}
+		if !b.Ticked {
+			leave = st.Water.Rained
+		}
+		at.Bags = append(at.Bags, b)
+		out.Bags, out.Total = out.Bags+1, out.Total+st.Water.Give
+	}
+	if out.Bags == 0 {
+		return nil, nil
+	}
+	can, err := look.Can()
+	if err != nil {
+		return nil, err
+	}
+	n := int(math.Ceil(float64(out.Total/can) - 1e-9))
+	out.Cans = fmt.Sprintf("%s of %s", counted(n, "can"), sys.Volume(can))
+	if leave > 0 {
+		out.Rain = fmt.Sprintf("Rain is likely tomorrow, %.0f %%: what is not ticked may be left be.", 100*leave)
+	}
+	return &out, nil
+}
+
+// watered keeps that bags were watered as they want it.
+func (s *Site) watered(c *gin.Context) error {
+	r, err := s.parseForm(c)
+	if err != nil {
+		return err
+	}
+	asked := s.asked(c)
+	kept, err := r.keep(func() error {
+		_, err := s.garden.WaterAsked(c.Request.Context(), r.ticked(), asked)
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.redirectWithFlash(c, "/", r.Faults[0].Says.In(r.Units))
+	}
+	c.Redirect(http.StatusSeeOther, "/?group="+asked.Key)
+	return nil
+}
+
+// waterBody is the page of one bag's water.
+type waterBody struct {
+	S      *forecast.PlantingForecast
+	W      *forecast.Water
+	Chart  draw.OnBoth[draw.Water]
+	Lines  []waterLine
+	Given  measure.Volume // so far
+	Rained measure.Volume
+	Loss   measure.Volume // tomorrow's
+	Factor string
+	Swing  string
+	Full   int // percent of days that it stood full
+	Drowns bool
+	Source string // of the weather
+	Notes  []note
+}
+
+// waterLine is one day of the table.
+type waterLine struct {
+	Day                 measure.Day
+	Percent             int
+	Rain, Given, Lost   measure.Volume
+	Ahead, Wants, Asked bool
+}
+
+// waterDays of the past that the table lists.
+const waterDays = 14
+
+func (s *Site) waterPage(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	st, err := look.Planting(pathID(c))
+	if err != nil {
+		return err
+	}
+	sys, err := s.units(c)
+	if err != nil {
+		return err
+	}
+	if st.Water == nil {
+		return logbook.ErrNotFound
+	}
+	body := waterBody{S: &st, W: st.Water, Source: look.WeatherName()}
+	body.fill(sys)
+	s.render(c, http.StatusOK, "water", view{Title: "Water of " + st.Bag.Label, Stage: "Bags", Body: body})
+	return nil
+}
+
+func (b *waterBody) fill(sys measure.System) {
+	w := b.W
+	b.Chart = draw.Both(func(p draw.Paper) draw.Water { return draw.NewWater(w, sys, p) })
+	for i, f := range w.Run.Flows {
+		if i <= w.Today {
+			b.Given, b.Rained = b.Given+f.Given, b.Rained+f.Rain
+		}
+		if i > w.Today-waterDays {
+			theta := w.Run.Theta[i]
+			b.Lines = append(b.Lines, waterLine{
+				Day: w.From + measure.Day(i), Percent: int(math.Round(100 * theta)), Rain: f.Rain, Given: f.Given, Lost: f.Lost,
+				Ahead: i > w.Today, Wants: theta < w.Bag.Threshold(i+1), Asked: w.Run.Asked[i] > 0,
+			})
+		}
+	}
+	if next := w.Today + 1; next < len(w.Run.Flows) {
+		b.Loss = w.Run.Flows[next].Lost
+	}
+	if k := w.Run.Belief; w.Since != 0 {
+		b.Factor = fmt.Sprintf("%.2f ± %.2f", k.Factor, k.FactorSD())
+	}
+	past := w.Run.Theta[:w.Today+1]
+	if rise := water.Swing(past, w.Today); rise > water.Splits && b.S.Grown.Run.Initiation != 0 && b.S.Grown.Run.Initiation <= w.From+measure.Day(w.Today) {
+		b.Swing = fmt.Sprintf("It went up by %.0f %% within two days: after a swing like that tubers may split. Water little and often.", 100*rise)
+	}
+	share := water.Waterlogged(past)
+	b.Full, b.Drowns = int(math.Round(100*share)), share > water.Drowns
+	b.Notes = newNotes(b.S, []string{forecast.FigureWater}, sys)
+}
