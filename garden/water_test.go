@@ -9,6 +9,7 @@ import (
 	"glebata/core/measure"
 	"glebata/core/seed"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -107,6 +108,58 @@ func TestBagsAreWateredAsTheyAsk(t *testing.T) {
 	y.must(err)
 	if got := y.state(ids[0]).Water.Give; got != wants[ids[0]] {
 		t.Errorf("taken back it wants %v, wanted %v", got, wants[ids[0]])
+	}
+}
+
+// A regime is taken as given from its day on, and growth goes by it; rain alone leaves the
+// bag short, which is said and not asked for.
+func TestRegimesAreTakenAsGiven(t *testing.T) {
+	p, id := leafy(t)
+	for says, e := range map[string]logbook.Entry{
+		"watered from now on by hand: 2.5 L every 2 days":                         {Thing: logbook.ByRhythm, Amount: 2.5, Level: 2},
+		"watered from now on drip or timer: 1.0 L every day":                      {Thing: logbook.OnTimer, Amount: 1},
+		"watered from now on by rain alone":                                       {Thing: logbook.RainAlone},
+		"watered from now on from below, saucer or reservoir: 4.0 L every 7 days": {Thing: logbook.FromBelow, Amount: 4, Level: 7},
+	} {
+		e.Kind, e.Planting, e.Day = logbook.Irrigated, id, today-30
+		made, err := p.record(e)
+		p.must(err)
+		st := p.state(id)
+		d, _ := logbook.DoingOf(e.Kind)
+		if got := d.Says(&st.Care[len(st.Care)-1]).In(measure.Metric); got != says {
+			t.Errorf("%q is said as %q", says, got)
+		}
+		taken := measure.Volume(0)
+		for i := len(st.Water.Run.Taken) - 37; i < len(st.Water.Run.Taken); i++ {
+			taken += st.Water.Run.Taken[i]
+		}
+		dry := e.Thing == logbook.RainAlone
+		if (taken == 0) != dry || !st.Water.Written() || st.Water.Asks() || dry && !st.Water.Short() {
+			t.Errorf("%s: %v is taken as given; asks %v, short %v", says, taken, st.Water.Asks(), st.Water.Short())
+		}
+		_, err = p.Undo(ctx, made, p.asked())
+		p.must(err)
+	}
+}
+
+// What is brought while the grower is away keeps a bag from ever wanting for long, and comes
+// to what it takes.
+func TestWaterAheadMeetsTheNeed(t *testing.T) {
+	p, id := leafy(t)
+	w := p.state(id).Water
+	drinks := w.Ahead(1)
+	if len(drinks) < 3 || drinks[len(drinks)-1].Day > today+forecast.AwayDays {
+		t.Fatalf("four weeks want %v", drinks)
+	}
+	sum := measure.Volume(0)
+	for i, d := range drinks {
+		sum += d.Litres
+		if d.Litres <= 0 || d.Day <= today || i > 0 && d.Day <= drinks[i-1].Day {
+			t.Errorf("drink %d: %v on %v", i, d.Litres, d.Day)
+		}
+	}
+	if sum < w.Now.Capacity/2 || sum > 10*w.Now.Capacity {
+		t.Errorf("%v in four weeks for a bag that holds %v", sum, w.Now.Capacity)
 	}
 }
 

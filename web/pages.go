@@ -49,7 +49,7 @@ type pageGroup struct {
 func (s *Site) more(c *gin.Context) error {
 	s.render(c, http.StatusOK, "more", view{Title: "More", Stage: "More", Body: []pageGroup{
 		{"Plan", slices.Concat([]sitePage{{"/ask", "One question", "how much goes into a bag, with nothing kept"}}, pagesOf["plan"])},
-		{"At the bags", slices.Concat([]sitePage{{"/walk", "The walk", "what each bag wants, in walking order"}, {"/tonight", "Tonight", "frost ahead, and what must come in"}, {"/entries", "One entry for many bags", "watered, fed, covered, seen"}}, pagesOf["bags"][1:])},
+		{"At the bags", slices.Concat([]sitePage{{"/walk", "The walk", "what each bag wants, in walking order"}, {"/tonight", "Tonight", "frost ahead, and what must come in"}, {"/water/away", "Away", "who waters what while you are away, to print"}, {"/entries", "One entry for many bags", "watered, fed, covered, seen"}}, pagesOf["bags"][1:])},
 		{"Seed", pagesOf["seed"][1:]},
 		{"Records and site", slices.Concat(pagesOf["site"], []sitePage{
 			{"/compare/bring", "Past seasons", "from a notebook or a sheet"},

@@ -23,7 +23,8 @@ type waterWalk struct {
 	Total  measure.Volume
 	Cans   string
 	Places []waterPlace
-	Rain   string // why some may be left be
+	Rain   string   // why some may be left be
+	Short  []string // bags whose drip, reservoir or rain does not meet what they want
 	Error  string
 }
 
@@ -45,7 +46,10 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 	leave := 0.0
 	for i := range row {
 		st := &row[i]
-		if st.Water == nil || !st.Water.Wants() {
+		if st.Water != nil && st.Water.Short() {
+			out.Short = append(out.Short, fmt.Sprintf("%s, %d %% left", st.Bag.Label, st.Water.Percent()))
+		}
+		if st.Water == nil || !st.Water.Asks() {
 			continue
 		}
 		if n := len(out.Places); n == 0 || out.Places[n-1].Name != st.Bag.Place.Name {
@@ -59,7 +63,7 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 		at.Bags = append(at.Bags, b)
 		out.Bags, out.Total = out.Bags+1, out.Total+st.Water.Give
 	}
-	if out.Bags == 0 {
+	if out.Bags == 0 && len(out.Short) == 0 {
 		return nil, nil
 	}
 	can, err := look.Can()
@@ -105,6 +109,7 @@ type waterBody struct {
 	Rained measure.Volume
 	Loss   measure.Volume // tomorrow's
 	Factor string
+	How    string // it comes by its water
 	Swing  string
 	Full   int // percent of days that it stood full
 	Drowns bool
@@ -136,11 +141,10 @@ func (s *Site) waterPage(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	if st.Water == nil {
-		return logbook.ErrNotFound
-	}
 	body := waterBody{S: &st, W: st.Water, Source: look.WeatherName()}
-	body.fill(sys)
+	if st.Water != nil {
+		body.fill(sys)
+	}
 	s.render(c, http.StatusOK, "water", view{Title: "Water of " + st.Bag.Label, Stage: "Bags", Body: body})
 	return nil
 }
@@ -156,7 +160,7 @@ func (b *waterBody) fill(sys measure.System) {
 			theta := w.Run.Theta[i]
 			b.Lines = append(b.Lines, waterLine{
 				Day: w.From + measure.Day(i), Percent: int(math.Round(100 * theta)), Rain: f.Rain, Given: f.Given, Lost: f.Lost,
-				Ahead: i > w.Today, Wants: theta < w.Bag.Threshold(i+1), Asked: w.Run.Asked[i] > 0,
+				Ahead: i > w.Today, Wants: theta < w.Bag.Threshold(i+1), Asked: w.Run.Taken[i] > 0,
 			})
 		}
 	}
@@ -165,6 +169,13 @@ func (b *waterBody) fill(sys measure.System) {
 	}
 	if k := w.Run.Belief; w.Since != 0 {
 		b.Factor = fmt.Sprintf("%.2f ± %.2f", k.Factor, k.FactorSD())
+	}
+	if w.Plan.Regime != water.ByNeed {
+		for i := len(b.S.Care) - 1; i >= 0 && b.How == ""; i-- {
+			if e := &b.S.Care[i]; e.Kind == logbook.Irrigated {
+				b.How = entryWords(b.S, e, sys)
+			}
+		}
 	}
 	past := w.Run.Theta[:w.Today+1]
 	if rise := water.Swing(past, w.Today); rise > water.Splits && b.S.Grown.Run.Initiation != 0 && b.S.Grown.Run.Initiation <= w.From+measure.Day(w.Today) {

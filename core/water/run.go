@@ -27,8 +27,27 @@ const (
 // Plan of a bag's watering.
 type Plan struct {
 	Regime Regime
-	Every  int // days
-	Litres measure.Volume
+	Every  int            // days
+	Litres measure.Volume // each time; 0 for as much as it wants
+}
+
+// Gives is what a plan brings on a day, so many after it was set: by need the day after a bag
+// wanted some.
+func (p Plan) Gives(since int, s State, wants bool) measure.Volume {
+	switch {
+	case p.Regime == RainOnly:
+		return 0
+	case p.Regime == ByNeed:
+		if !wants {
+			return 0
+		}
+		return s.Give()
+	case since%max(1, p.Every) != 0:
+		return 0
+	case p.Litres > 0:
+		return p.Litres
+	}
+	return s.Give()
 }
 
 // Run is a bag's water over a row of days, ready for Trace and best used again.
@@ -37,14 +56,14 @@ type Run struct {
 	Flows            []Flow
 	State            State // at the end
 	Belief           Belief
-	Asked            []measure.Volume // by need, each day that it wanted some; 0 on others
+	Taken            []measure.Volume // as given each day, that nobody wrote down
 }
 
-// Trace a bag from its soak through days. From the day assume on, nothing is written down of
-// what it was given: it is taken as watered as its plan has it, on the day after it wanted
-// some. Sights come in order of their days.
-func (r *Run) Trace(b *Bag, days []Day, sights []Sight, p Plan, assume func(day int) bool) {
-	*r = Run{Theta: r.Theta[:0], Low: r.Low[:0], High: r.High[:0], Flows: r.Flows[:0], Asked: r.Asked[:0], Belief: NewBelief()}
+// Trace a bag from its soak through days. Beside what is written down of a day, taken says what
+// is taken as given on it, from what is in by then and whether the bag wanted some the evening
+// before. Sights come in order of their days.
+func (r *Run) Trace(b *Bag, days []Day, sights []Sight, taken func(day int, s State, wants bool) measure.Volume) {
+	*r = Run{Theta: r.Theta[:0], Low: r.Low[:0], High: r.High[:0], Flows: r.Flows[:0], Taken: r.Taken[:0], Belief: NewBelief()}
 	if len(days) == 0 {
 		return
 	}
@@ -53,14 +72,8 @@ func (r *Run) Trace(b *Bag, days []Day, sights []Sight, p Plan, assume func(day 
 	wants := false
 	for i := range days {
 		d := days[i]
-		var asked measure.Volume
-		if wants && assume(i) && p.Regime == ByNeed {
-			asked = r.State.Give()
-			d.Given += asked
-		}
-		if p.Regime != ByNeed && p.Regime != RainOnly && assume(i) && p.Every > 0 && i%p.Every == p.Every-1 {
-			d.Given += p.Litres
-		}
+		asked := max(0, taken(i, r.State, wants))
+		d.Given += asked
 		own.Factor = math.Max(1e-9, r.Belief.Factor*orOne(b.Factor))
 		var f Flow
 		r.State, f = own.Step(r.State, &d)
@@ -84,7 +97,7 @@ func (r *Run) Trace(b *Bag, days []Day, sights []Sight, p Plan, assume func(day 
 		t, sd := r.State.Theta(), r.Belief.SD()
 		wants = t < b.Threshold(i+1)
 		r.Theta, r.Low, r.High = append(r.Theta, t), append(r.Low, math.Max(0, t-sd)), append(r.High, math.Min(1, t+sd))
-		r.Flows, r.Asked = append(r.Flows, f), append(r.Asked, asked)
+		r.Flows, r.Taken = append(r.Flows, f), append(r.Taken, asked)
 	}
 }
 

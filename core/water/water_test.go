@@ -65,7 +65,8 @@ func TestTheBalanceCloses(t *testing.T) {
 		rng := rand.New(rand.NewPCG(seed, 1))
 		days, sights := sequence(rng, 1+rng.IntN(200))
 		b := Bag{Top: 0.05 + rng.Float64(), Plants: int(plants % 12), Cloth: cloth, Sun: 14 * rng.Float64(), Below: measure.Volume(rng.IntN(3)) * 2}
-		r.Trace(&b, days, sights, Plan{Regime: Regime(regime % 5), Every: 1 + rng.IntN(5), Litres: 2}, func(day int) bool { return day%2 == 0 })
+		plan := Plan{Regime: Regime(regime % 5), Every: 1 + rng.IntN(5), Litres: measure.Volume(rng.IntN(3))}
+		r.Trace(&b, days, sights, plan.Gives)
 		in := days[0].Capacity // the soak
 		for i, f := range r.Flows {
 			in += f.Rain + f.Given + f.Brought + f.Seen - f.Lost - f.Drained
@@ -88,27 +89,27 @@ func TestRegimes(t *testing.T) {
 	}
 	b := Bag{Top: 0.13, Plants: 3}
 	var r Run
-	r.Trace(&b, days, nil, Plan{}, func(int) bool { return true })
+	r.Trace(&b, days, nil, Plan{}.Gives)
 	least, given := 1.0, measure.Volume(0)
 	for i, theta := range r.Theta {
 		if i > Young {
 			least = math.Min(least, theta)
 		}
-		given += r.Asked[i]
+		given += r.Taken[i]
 	}
 	if least < 0.3 || given < 40 {
 		t.Errorf("by need it falls to θ %.2f on %v", least, given)
 	}
-	r.Trace(&b, days, nil, Plan{Regime: RainOnly}, func(int) bool { return true })
+	r.Trace(&b, days, nil, Plan{Regime: RainOnly}.Gives)
 	if dry := r.Theta[len(r.Theta)-1]; dry > 0.05 {
 		t.Errorf("eighty days without rain leave θ %.2f", dry)
 	}
-	r.Trace(&b, days, nil, Plan{Regime: ByDrip, Every: 1, Litres: 5}, func(int) bool { return true })
+	r.Trace(&b, days, nil, Plan{Regime: ByDrip, Every: 1, Litres: 5}.Gives)
 	if got := Waterlogged(r.Theta); got != 0 || r.Flows[9].Drained == 0 {
 		t.Errorf("5 L a day by drip: full on %.0f %% of days, and %v runs through", 100*got, r.Flows[9].Drained)
 	}
 	wet := Bag{Top: 0.13, Plants: 3, Below: 20}
-	r.Trace(&wet, days[:20], nil, Plan{Regime: FromBelow, Every: 10, Litres: 25}, func(int) bool { return true })
+	r.Trace(&wet, days[:20], nil, Plan{Regime: FromBelow, Every: 10, Litres: 25}.Gives)
 	if r.Theta[12] < r.Theta[8] {
 		t.Errorf("its reservoir filled on the tenth day, θ goes from %.2f to %.2f", r.Theta[8], r.Theta[12])
 	}
@@ -140,13 +141,13 @@ func TestEvidenceMovesTheBelief(t *testing.T) {
 	}
 	truth, guess := Bag{Top: 0.13, Plants: 3, Factor: 1.5}, Bag{Top: 0.13, Plants: 3}
 	var seen, r Run
-	none := func(int) bool { return false }
-	seen.Trace(&truth, days, nil, Plan{}, none)
+	none := Plan{Regime: RainOnly}.Gives
+	seen.Trace(&truth, days, nil, none)
 	var sights []Sight
 	for i := 1; i < len(days); i += 3 {
 		sights = append(sights, Sight{i, seen.Theta[i], WeightSD})
 	}
-	r.Trace(&guess, days, sights, Plan{}, none)
+	r.Trace(&guess, days, sights, none)
 	if math.Abs(r.Belief.Factor-1.5) > 0.12 || r.Belief.FactorSD() > 0.15 {
 		t.Errorf("the factor is learned as %.2f ± %.2f, want 1.5", r.Belief.Factor, r.Belief.FactorSD())
 	}
@@ -178,12 +179,11 @@ func BenchmarkWater(b *testing.B) {
 	days, sights := sequence(rand.New(rand.NewPCG(7, 7)), 200)
 	bag := Bag{Top: 0.13, Plants: 3, Cloth: true}
 	var r Run
-	always := func(int) bool { return true }
-	r.Trace(&bag, days, sights, Plan{}, always)
+	r.Trace(&bag, days, sights, Plan{}.Gives)
 	b.ReportAllocs()
 	for b.Loop() {
 		for range 200 {
-			r.Trace(&bag, days, sights, Plan{}, always)
+			r.Trace(&bag, days, sights, Plan{}.Gives)
 		}
 	}
 	b.ReportMetric(float64(b.Elapsed().Nanoseconds())/float64(b.N)/200/200, "ns/bag-day")

@@ -67,7 +67,7 @@ func Of(state logbook.PlantingState, in *Inputs) (PlantingForecast, error) {
 		return st, nil
 	}
 	st.Grown = in.grow(&st, &s, place, air, nil)
-	if st.Water = in.water(&st, air); st.Water != nil && st.Water.Since != 0 { // what is written down of its water, its growth goes by
+	if st.Water = in.water(&st, air); st.Water != nil && st.Water.Written() { // what is written down of its water, its growth goes by
 		st.Grown = in.grow(&st, &s, place, air, st.Water.Run.Theta[:st.Water.Today+1])
 	}
 	place.Follow(&s, st.Grown.course(&s))

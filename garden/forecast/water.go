@@ -27,10 +27,71 @@ type Water struct {
 	// Now is its water at this hour, Give what brings it back; 0 while it has enough.
 	Now  water.State
 	Give measure.Volume // into the whole container
+	// Plan is how it comes by its water today.
+	Plan water.Plan
 	// Next is the day on which it wants water again, by the forecast; 0 for none in it.
 	Next measure.Day
 	// Rained is the chance of a wet day tomorrow, where rain comes in.
-	Rained float64
+	Rained  float64
+	planned bool        // another regime than by need was set
+	beyond  []water.Day // days after the forecast, by the normals
+}
+
+// AwayDays is how far ahead of today a bag's need is worked out.
+const AwayDays = 28
+
+// Drink is what a bag wants on one day.
+type Drink struct {
+	Day    measure.Day
+	Litres measure.Volume // into the whole container
+}
+
+// Ahead is what a bag wants from tomorrow on, each day that it wants some, if each time it is
+// brought what it asks for: by the forecast, and after it by the normals.
+func (w *Water) Ahead(part float64) []Drink {
+	var out []Drink
+	s := w.Now
+	days := append(slices.Clone(w.Days[min(w.Today+1, len(w.Days)):]), w.beyond...)
+	wants := w.Wants()
+	for i := range days {
+		d := days[i]
+		if wants {
+			d.Given = s.Give()
+			whole := water.State{In: s.In / measure.Volume(part), Capacity: s.Capacity / measure.Volume(part)}
+			out = append(out, Drink{w.From + measure.Day(w.Today+1+i), whole.Give()})
+		}
+		s, _ = w.Bag.Step(s, &d)
+		wants = s.Theta() < w.Bag.Threshold(w.Today+2+i)
+	}
+	return out
+}
+
+// regimeSince is a plan of watering from a day of the run on.
+type regimeSince struct {
+	from int
+	plan water.Plan
+}
+
+// regimes by their keys in the log.
+var regimes = map[string]water.Regime{
+	logbook.AsItWants: water.ByNeed, logbook.ByRhythm: water.ByRhythm, logbook.OnTimer: water.ByDrip, logbook.FromBelow: water.FromBelow, logbook.RainAlone: water.RainOnly,
+}
+
+// plans that were set, in the order of their days.
+func (w *Water) plans(st *PlantingForecast) []regimeSince {
+	out := []regimeSince{{}}
+	part := measure.Volume(st.Planting.Part())
+	for i := range st.Care {
+		e := &st.Care[i]
+		if e.Kind != logbook.Irrigated {
+			continue
+		}
+		p := water.Plan{Regime: regimes[e.Thing], Every: max(1, e.Level), Litres: measure.Volume(e.Amount) * part}
+		w.planned = w.planned || p.Regime != water.ByNeed
+		out = append(out, regimeSince{max(0, int(e.Day-w.From)), p})
+	}
+	slices.SortStableFunc(out, func(a, b regimeSince) int { return a.from - b.from })
+	return out
 }
 
 // Theta now.
@@ -41,6 +102,15 @@ func (w *Water) Percent() int { return int(math.Round(100 * w.Theta())) }
 
 // Wants reports whether it wants water today.
 func (w *Water) Wants() bool { return w.Give > 0 }
+
+// Asks reports whether it wants water today, and waits for somebody to bring it.
+func (w *Water) Asks() bool { return w.Wants() && w.Plan.Regime == water.ByNeed }
+
+// Short reports whether it wants water today, though it is seen to in another way.
+func (w *Water) Short() bool { return w.Wants() && w.Plan.Regime != water.ByNeed }
+
+// Written reports whether its water goes by more than being watered as it asks.
+func (w *Water) Written() bool { return w.Since != 0 || w.planned }
 
 // LeaveBe reports whether rain is so likely tomorrow that watering can wait.
 func (w *Water) LeaveBe() bool {
@@ -68,18 +138,33 @@ func (in *Inputs) water(st *PlantingForecast, a *air) *Water {
 		return nil
 	}
 	holds := measure.Volume(st.FeedAsk.Mix.Water())
-	days := int(in.Today-st.State.Planted) + 1 + ForecastDays
-	if days <= ForecastDays || holds <= 0 || len(st.Layers) == 0 {
+	past := int(in.Today-st.State.Planted) + 1
+	if past < 1 || holds <= 0 || len(st.Layers) == 0 {
 		return nil
 	}
 	w := &Water{From: st.State.Planted, Today: int(in.Today - st.State.Planted), Bag: newWaterBag(st)}
-	w.Days = w.weather(st, a, days, holds)
+	w.Days = w.weather(st, a, past+AwayDays, holds)
+	w.beyond = w.Days[min(past+ForecastDays, len(w.Days)):]
+	w.Days = w.Days[:len(w.Days)-len(w.beyond)]
 	sights := w.entries(st, holds)
 	first := len(w.Days)
 	if w.Since != 0 {
 		first = int(w.Since - w.From)
 	}
-	w.Run.Trace(&w.Bag, w.Days, sights, water.Plan{}, func(day int) bool { return day < min(first, w.Today) })
+	plans := w.plans(st)
+	w.Plan = plans[len(plans)-1].plan
+	w.Run.Trace(&w.Bag, w.Days, sights, func(day int, s water.State, wants bool) measure.Volume {
+		at := plans[0]
+		for _, p := range plans {
+			if p.from <= day {
+				at = p
+			}
+		}
+		if at.plan.Regime == water.ByNeed && day >= min(first, w.Today) { // whoever brings it writes it down
+			return 0
+		}
+		return at.plan.Gives(day-at.from, s, wants)
+	})
 	seen := len(sights) > 0 && sights[len(sights)-1].Day >= w.Today
 	w.ask(a, measure.Volume(st.Planting.Part()), seen)
 	return w
@@ -167,6 +252,11 @@ func (w *Water) entries(st *PlantingForecast, holds measure.Volume) []water.Sigh
 		case logbook.Mulched:
 			for i := at; i < len(w.Days); i++ {
 				w.Days[i].Mulched = e.Thing != logbook.MulchOff
+			}
+			continue
+		case logbook.Irrigated:
+			if e.Thing == logbook.FromBelow {
+				w.Bag.Below = max(w.Bag.Below, measure.Volume(e.Amount)*measure.Volume(st.Planting.Part()))
 			}
 			continue
 		default:

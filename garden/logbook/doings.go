@@ -2,6 +2,7 @@ package logbook
 
 import (
 	"slices"
+	"strings"
 	"unicode/utf8"
 
 	"glebata/core/measure"
@@ -11,6 +12,7 @@ import (
 // of itself what it may hold: DoingOf.
 const (
 	Watered   Kind = "watered"
+	Irrigated Kind = "irrigated" // how it comes by its water from then on
 	Mulched   Kind = "mulched"
 	Supported Kind = "supported"
 	Protected Kind = "protected"
@@ -83,9 +85,15 @@ const (
 	ByDrip                                            = "drip"
 )
 
+// Keys of how a bag comes by its water.
+const (
+	AsItWants, ByRhythm, OnTimer, FromBelow, RainAlone = "need", "rhythm", "timer", "below", "rain"
+)
+
 // Doings of every kind, in the order they are offered.
 var Doings = []Doing{
 	{Kind: Watered, Title: "Watered", Button: "Watered", Bag: true, ThingAsk: "How", Things: []Choice{{"can", "with a can"}, {ByDrip, "drip or timer"}, {"saucer", "saucer or reservoir filled"}, {"rain", "by rain"}}, Amount: InLitres, AmountAsk: "How much", High: 500, LevelAsk: "Minutes, of drip", MostUnit: 1440},
+	{Kind: Irrigated, Title: "How it is watered from now on", Button: "Keep it", Bag: true, Must: true, ThingAsk: "How", Things: []Choice{{AsItWants, "by hand, when it wants some"}, {ByRhythm, "by hand, every so many days"}, {OnTimer, "drip or timer, every so many days"}, {FromBelow, "from below, saucer or reservoir filled every so many days"}, {RainAlone, "by rain alone"}}, Amount: InLitres, AmountAsk: "How much each time", High: 500, LevelAsk: "Every how many days", MostUnit: 60},
 	{Kind: Fed, Title: "Fed", Button: "Fed", Bag: true, ThingAsk: "With", Own: true, Amount: InFeed, AmountAsk: "How much", High: 100_000},
 	{Kind: Mulched, Title: "Mulched", Button: "Mulched", Bag: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"straw", "straw"}, {"leaves", "leaves"}, {"chips", "wood chips"}, {"grass", "dried grass"}, {"compost", "compost"}, {"sheet", "sheet or fabric"}, {MulchOff, "taken off again"}}, Amount: InCm, AmountAsk: "How thick", High: 40},
 	{Kind: Supported, Title: "Supported", Button: "Supported", Bag: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"canes", "canes and string"}, {"hoop", "a hoop"}, {"mesh", "mesh"}, {"trellis", "a trellis"}}},
@@ -198,6 +206,9 @@ func (d Doing) Quantity(e *Entry) any {
 
 // Says puts an entry of the kind into words.
 func (d Doing) Says(e *Entry) measure.Phrase {
+	if d.Kind == Irrigated {
+		return irrigatedWords(d, e)
+	}
 	says, args := d.verb(), []any(nil)
 	add := func(s string, a ...any) { says, args = says+s, append(args, a...) }
 	switch {
@@ -224,6 +235,28 @@ func (d Doing) Says(e *Entry) measure.Phrase {
 		add(": {}", e.Text)
 	}
 	return measure.Say(says, args...)
+}
+
+// irrigatedWords say how a bag comes by its water.
+func irrigatedWords(d Doing, e *Entry) measure.Phrase {
+	how, each := d.ThingName(e.Thing), "as much as it wants"
+	if e.Thing == AsItWants || e.Thing == RainAlone {
+		return measure.Say("watered from now on {}", how)
+	}
+	if e.Amount > 0 {
+		each = ""
+	}
+	how, _, _ = strings.Cut(how, " filled every")
+	how, _, _ = strings.Cut(how, ", every")
+	switch {
+	case e.Level <= 1 && each == "":
+		return measure.Say("watered from now on {}: {} every day", how, measure.Volume(e.Amount))
+	case e.Level <= 1:
+		return measure.Say("watered from now on {}: {} every day", how, each)
+	case each == "":
+		return measure.Say("watered from now on {}: {} every {} days", how, measure.Volume(e.Amount), e.Level)
+	}
+	return measure.Say("watered from now on {}: {} every {} days", how, each, e.Level)
 }
 
 // verb that its words begin with.

@@ -239,7 +239,7 @@ func (s *State) apply(p *Planting, e *Entry) error {
 	case Supported:
 		s.Care = append(s.Care, *e)
 		s.Doings = append(s.Doings, Answer{job.Tie, e.Day, Tended, 0})
-	case Bedded, Watered, Mulched, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Pictured:
+	case Bedded, Watered, Irrigated, Mulched, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Pictured:
 		s.Care = append(s.Care, *e)
 	case Dropped:
 		s.Stage, s.Ended = StageDropped, e.Day
