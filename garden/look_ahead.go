@@ -118,6 +118,10 @@ func (v *View) CalendarFeed(year int) (forecast.Sheet, []forecast.FeedMoment, er
 	if _, err := v.Windows(sheet.Lines); err != nil {
 		return sheet, nil, err
 	}
+	ahead, err := v.Forecast()
+	if err != nil {
+		return sheet, nil, err
+	}
 	var out []forecast.FeedMoment
 	for i := range sheet.Lines {
 		l := &sheet.Lines[i]
@@ -133,6 +137,7 @@ func (v *View) CalendarFeed(year int) (forecast.Sheet, []forecast.FeedMoment, er
 		}
 		if l.Stage == logbook.StageGrowing {
 			l.Foretold(v.today, add)
+			l.FrostNights(ahead, &sheet.Site, add)
 		}
 	}
 	return sheet, out, nil

@@ -111,6 +111,7 @@ type todayBody struct {
 	Water  *waterWalk
 	Night  *nightView // the next, where something is to be seen to; or the first that comes near
 	Out    *outView
+	Source string // of the weather
 	Blight string
 }
 
@@ -153,6 +154,7 @@ func (s *Site) today(c *gin.Context) error {
 	if body.Blight, err = blightWarning(look, bags); err != nil {
 		return err
 	}
+	body.Source = look.WeatherName()
 	body.Said, body.Kept.Back = s.said(c), "/"
 	if err := body.Kept.kept(look, c.Query("group"), sys); err != nil {
 		return err

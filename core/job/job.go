@@ -86,6 +86,8 @@ type Bag struct {
 	EndsOn   measure.Day // its last day; nothing but lifting comes after
 	Dies     bool        // of cold, on that day, or is lifted before
 	LookedOn measure.Day
+	SeenOn   measure.Day // a pest or disease was seen last
+	Seen     string      // which
 	FrostOn  measure.Day // it froze where it stands, and nobody has looked since
 
 	// Until is the day a kind of job was put off to, or is quiet to after it was
@@ -100,6 +102,8 @@ const (
 	firstMeasure    = 4 // days after being up
 	feelEarliesFrom = 70
 	lookEvery       = 7
+	checkEvery      = 3  // days, after something was seen
+	checkFor        = 14 // days from when it was seen last
 	skinSets        = 14 // days from cutting the tops to lifting
 )
 
@@ -120,6 +124,16 @@ func Of(b Bag) []Job {
 			tending(&b, add)
 		}
 		ending(&b, add)
+	}
+	if i := slices.IndexFunc(out, func(j Job) bool { return j.Kind == Look }); i >= 0 { // one look sees all
+		for k := len(out) - 1; k > i; k-- {
+			if out[k].Kind == Look {
+				if out[k].Day < out[i].Day {
+					out[i] = out[k]
+				}
+				out = slices.Delete(out, k, k+1)
+			}
+		}
 	}
 	for i := range out {
 		out[i].Measures = out[i].Kind == Measure || out[i].Tag.Says == measureFirst.Says
@@ -222,6 +236,9 @@ func tending(b *Bag, add adder) {
 		add(Tie, b.TieOn, measure.Say("guide vines"), measure.Say("Lead the vines up a mesh, or lift them where they trail: a node that lies on soil roots there, and takes from the roots in the bag."))
 	default:
 		add(Tie, b.TieOn, measure.Say("canes"), measure.Say("Canes and string, or a mesh, before stems reach {}: later they break.", TieAt))
+	}
+	if next := max(b.SeenOn, b.LookedOn) + checkEvery; b.SeenOn != 0 && next <= b.SeenOn+checkFor {
+		add(Look, next, measure.Say("look again: {}", b.Seen), measure.Say("Seen on {}: look at it every {} days for two weeks, and write down what you see.", b.SeenOn, checkEvery))
 	}
 	if b.Nips && b.Flowered != 0 && b.MatureOn > b.Today {
 		add(Nip, b.Flowered, measure.Say("nip flowers"), measure.Say("As you chose; the evidence for it is weak."))

@@ -65,6 +65,9 @@ func TestMostPressingJob(t *testing.T) {
 		"killed by frost":           {Bag{Today: today, Class: crop.Maincrop, Planted: today - 90, EndsOn: today - 1, Dies: true, FeedOn: today - 5, Feed: 2, TieOn: today}, CutHaulm, "cut tops", Due},
 		"nothing past its end":      {Bag{Today: today, Class: crop.Maincrop, Planted: today - 60, EndsOn: today + 3, FeedOn: today + 5, MoveOn: today + 9, LookedOn: today}, Wait, "", ""},
 		"sweet potato before cold":  {Bag{Today: today, Class: crop.SweetLate, Planted: today - 100, EndsOn: today - 1, Dies: true}, Lift, "lift before cold", Due},
+		"aphids, three days ago":    {main(60, func(b *Bag) { b.Next, b.SeenOn, b.Seen = nil, today-3, "aphids" }), Look, "look again: aphids", Due},
+		"aphids, looked yesterday":  {main(60, func(b *Bag) { b.Next, b.SeenOn, b.Seen, b.LookedOn = nil, today-6, "aphids", today-1 }), Wait, "", ""},
+		"aphids, long gone":         {main(60, func(b *Bag) { b.Next, b.SeenOn, b.Seen, b.LookedOn = nil, today-16, "aphids", today-4 }), Wait, "", ""},
 		"flowers, by choice":        {main(60, func(b *Bag) { b.Next, b.Nips, b.Flowered, b.MatureOn = nil, true, today, today+40 }), Nip, "nip flowers", Due},
 	} {
 		jobs := Of(c.bag)

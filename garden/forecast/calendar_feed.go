@@ -8,6 +8,7 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/water"
 	"glebata/garden/logbook"
 )
 
@@ -45,6 +46,14 @@ func (s *PlantingForecast) Foretold(today measure.Day, add func(what string, m c
 			add(fmt.Sprintf("feed-%d", i), moment(job.Feed, f.Day, measure.Say("feed {}", f.Water), measure.Say("{} of water with liquid feed, onto moist medium.", f.Water)))
 		}
 	}
+	if w := s.Water; w != nil {
+		switch kind := job.Kind("water"); {
+		case w.Asks():
+			add("water", moment(kind, today, measure.Say("water {}", w.Give), measure.Say("{} % of its water is left. Feel in first: dry a knuckle down, it wants some.", w.Percent())))
+		case w.Next != 0 && w.Plan.Regime == water.ByNeed:
+			add("water", moment(kind, w.Next, measure.Say("water"), measure.Say("By the forecast it wants water then; the day moves with rain and sun.")))
+		}
+	}
 	for _, j := range s.Jobs {
 		switch j.Kind {
 		case job.TopUp, job.Tie, job.Look, job.CutHaulm, job.Lift, job.Nip:
@@ -52,6 +61,23 @@ func (s *PlantingForecast) Foretold(today measure.Day, add func(what string, m c
 		}
 	}
 }
+
+// FrostNights are the nights ahead that may freeze where a bag stands, as moments.
+func (s *PlantingForecast) FrostNights(ahead []Forecast, site *logbook.Site, add func(what string, m calendar.Moment)) {
+	for _, n := range Nights(ahead, []PlantingForecast{*s}, site.LiftLimit, site.Shelters) {
+		b := n.Bags[0]
+		if !b.Act && b.Chance < frostWorth {
+			continue
+		}
+		add("frost-"+n.Day.ISO(), calendar.Moment{
+			Kind: "frost", Day: n.Day - 1, Until: n.Day - 1, What: measure.Say("frost may come"),
+			Why: measure.Say("{} forecast where it stands, a chance of frost of {} %. It weighs {} wet.", measure.Temperature(b.Low), int(100*b.Chance+0.5), b.Wet),
+		})
+	}
+}
+
+// frostWorth is a chance of frost that is worth a line in a calendar.
+const frostWorth = 0.1
 
 // jobDay is the day of a kind of job; another where there is none such.
 func (s *PlantingForecast) jobDay(k job.Kind, or measure.Day) measure.Day {

@@ -22,6 +22,7 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 		Nips: nips && s.Last(job.Nip, logbook.Tended, logbook.Skipped) == 0, Flowered: s.Flowered, CutOn: s.HaulmCutOn(), MatureOn: c.Mature, EndsOn: c.Gone, Dies: c.Ending == growth.Killed || c.Ending == growth.Lost || c.Ending == growth.Over,
 		LookedOn: s.Last(job.Look, logbook.Tended), Tied: s.Times(job.Tie, logbook.Tended, logbook.Skipped) > 0,
 	}
+	b.SeenOn, b.Seen = s.lastSeen()
 	if s.Stage == logbook.StageGrowing {
 		b.Planted = s.State.Planted
 		if len(s.Grown.Climbs) > 0 {
@@ -43,6 +44,20 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 	b.Until = s.quiet()
 	s.Jobs = job.Of(b)
 	s.Job = job.Pressing(b, s.Jobs)
+}
+
+// passing sights are looked at once, and not again.
+var passing = []string{"hail", "wind", "flooded", "volunteers"}
+
+// lastSeen of pests and diseases, with its name; 0 for none.
+func (s *PlantingForecast) lastSeen() (measure.Day, string) {
+	for i := len(s.Care) - 1; i >= 0; i-- {
+		if e := &s.Care[i]; e.Kind == logbook.Sighted && !slices.Contains(passing, e.Thing) {
+			d, _ := logbook.DoingOf(e.Kind)
+			return e.Day, d.ThingName(e.Thing)
+		}
+	}
+	return 0, ""
 }
 
 // frostUnseen is the day of a frost that the weather has and the log has not.
