@@ -121,3 +121,31 @@ func TestAFrostNightIsSeenTo(t *testing.T) {
 		t.Error("uncovered, they are still said to be covered")
 	}
 }
+
+// A leaf sign leads to a cause because of what the bag's records say, and to another once
+// they say something else.
+func TestALeafLeadsToACauseByTheRecords(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, phone)
+	p.open("/bags/R2") // whose feed is overdue
+	p.press("What is wrong with its leaves?")
+	p.at("/plantings/26/leaf")
+	p.choose("How they look", "brown or scorched at the edges")
+	p.press("What may it be?")
+	p.sees("Most likely: too little potassium")
+	p.sees("1 feed that was due is not entered")
+	p.sees("how wet the medium is: feel in, and enter it")
+	p.thumbs()
+	p.open("/bags/R2")
+	p.press("Something seen")
+	p.openEntry("Moisture of the medium")
+	p.choose("By finger", "dry to the second knuckle")
+	p.press("Keep it")
+	p.sees("medium: dry to the second knuckle")
+	p.open("/")
+	p.press("Fed R2")
+	p.sees("R2 fed")
+	p.open("/plantings/26/leaf?which=young&looks=edges")
+	p.sees("it was fed")
+	p.sees("% of its water is left")
+}

@@ -248,7 +248,7 @@ func (c *chaos) everyPage() {
 		}
 		for i := range h.Plantings {
 			at := fmt.Sprintf("/plantings/%d", h.Plantings[i].Planting.ID)
-			paths = append(paths, at, at+"/ladder", at+"/weigh", at+"/water", at+"/card", at+"/working/ready", fmt.Sprintf("/plan/season?line=%d", h.Plantings[i].Planting.ID))
+			paths = append(paths, at, at+"/ladder", at+"/weigh", at+"/water", at+"/leaf?which=old&looks=pale", at+"/card", at+"/working/ready", fmt.Sprintf("/plan/season?line=%d", h.Plantings[i].Planting.ID))
 		}
 	}
 	bench, err := v.Bench()

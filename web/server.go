@@ -91,6 +91,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/water", s.handle(s.watered))
 	r.GET("/water", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/") })
 	r.GET("/water/away", s.handle(s.away))
+	r.GET("/plantings/:id/leaf", s.handle(s.leaf))
 	r.GET("/plantings/:id/water", s.handle(s.waterPage))
 	r.GET("/ahead", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/") })
 	r.GET("/plantings/:id/ladder", s.handle(s.ladder))
