@@ -149,3 +149,24 @@ func TestALeafLeadsToACauseByTheRecords(t *testing.T) {
 	p.sees("it was fed")
 	p.sees("% of its water is left")
 }
+
+// Rain that is typed on the spot takes the watering away.
+func TestTypedRainTakesTheWateringAway(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, phone)
+	p.open("/")
+	p.sees("6 bags want")
+	p.press("Type the rain in your gauge")
+	p.press("What you read today")
+	p.press("Keep it")
+	p.sees("Write what you read")
+	p.fill("Rain in the gauge", "60")
+	p.setDay("On", "yesterday")
+	p.thumbs()
+	p.press("Keep it")
+	p.sees("Kept: what you read on 8 Jun")
+	p.open("/")
+	p.waits("no bag that wants water", `() => document.readyState === "complete" && !document.querySelector("#water form")`)
+	p.open("/weather")
+	p.sees("1 day of ")
+}

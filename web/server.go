@@ -201,6 +201,8 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/site/working/:shelter", s.handle(s.siteWorking))
 	r.GET("/weather", s.handle(s.weather))
 	r.POST("/weather", s.handle(s.importWeather))
+	r.POST("/weather/typed", s.handle(s.typeWeather))
+	r.GET("/weather/typed", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/weather") })
 	r.POST("/weather/read", s.handle(s.readWeather))
 	r.GET("/weather/read", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/weather") })
 	r.POST("/weather/imports/:id/undo", s.handle(s.undoWeather))

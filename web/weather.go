@@ -30,6 +30,7 @@ type weatherBody struct {
 	Own       int  // of the days shown
 	Simulated bool // the rest come from a stand-in
 	Form      form.Form
+	Typed     form.Form
 	Said      string
 	// After a file was read:
 	Wrong   []openformat.LineError
@@ -118,7 +119,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t form.
 	for _, i := range imports[:min(len(imports), maxBrought)] {
 		body.Brought = append(body.Brought, broughtLine{i, form.NewKey()})
 	}
-	body.Form = t.Fill(weatherForm())
+	body.Form, body.Typed = t.Fill(weatherForm()), t.Fill(typedForm(today, r.Units))
 	s.render(c, status, "weather", view{Title: "Weather", Stage: "Site", Body: body})
 	return nil
 }
