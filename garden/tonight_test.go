@@ -13,6 +13,25 @@ import (
 	"glebata/garden/logbook"
 )
 
+// Heat matters to tubers that have set, where they stand.
+func TestHotDays(t *testing.T) {
+	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
+	id, err := p.plan(3)
+	p.must(err)
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 70, Seed: seed.Known{Count: 3}})
+	p.must(err)
+	row := []forecast.PlantingForecast{p.state(id)}
+	ahead := []forecast.Forecast{{Day: today + 1, Lead: 1, Min: 14, Max: 33}, {Day: today + 2, Lead: 2, Min: 20, Max: 29}, {Day: today + 3, Lead: 3, Min: 12, Max: 26}}
+	got := forecast.HotDays(ahead, row)
+	if len(got) != 2 || !got[0].Stops || got[1].Stops || got[1].Day != today+2 || len(got[0].Bags) != 1 {
+		t.Errorf("hot days %+v", got)
+	}
+	late, other := planted(t)
+	if got := forecast.HotDays(ahead, []forecast.PlantingForecast{late.state(other)}); len(got) != 0 {
+		t.Errorf("nothing has set, and heat matters: %+v", got)
+	}
+}
+
 // Green growth in the open is in danger, with the chance that its shelter leaves; what one
 // person can lift is carried in where there is somewhere, small tops are heaped over, and
 // what is covered is remembered until it is uncovered.

@@ -3,6 +3,7 @@ package web
 import (
 	"fmt"
 	"net/http"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 
@@ -19,10 +20,27 @@ type tonightBody struct {
 	Nights []nightView
 	Out    *outView
 	Blight string
+	Hot    []hotView
 	Source string
 	Said   string
 	keptTogether
 	Caution []form.Caution
+}
+
+// hotView is a hot day ahead.
+type hotView struct {
+	Day, Max, Bags string
+	Stops          bool
+}
+
+// hotDays ahead, in words.
+func hotDays(look *garden.View, row []forecast.PlantingForecast, sys measure.System) ([]hotView, error) {
+	ahead, err := look.Forecast()
+	var out []hotView
+	for _, h := range forecast.HotDays(ahead, row) {
+		out = append(out, hotView{h.Day.Short(), sys.Temperature(measure.Temperature(h.Max)), strings.Join(h.Bags, ", "), h.Stops})
+	}
+	return out, err
 }
 
 // nightView is one night.
@@ -150,6 +168,9 @@ func (s *Site) tonight(c *gin.Context) error {
 		return err
 	}
 	if body.Blight, err = blightWarning(look, row); err != nil {
+		return err
+	}
+	if body.Hot, err = hotDays(look, row, sys); err != nil {
 		return err
 	}
 	body.Back = tonightAddress

@@ -65,7 +65,7 @@ type Records struct {
 	Written bool
 	Drowned bool    // it stood full on too many of its days
 	Cold    int     // nights under 8 °C of the last ten
-	Ripe     float64 // share of its time to ripeness that has passed
+	Ripe    float64 // share of its time to ripeness that has passed
 	PH      float64 // of the medium, measured or by its mix
 	Straw   bool    // straw or manure lies on it, or in it
 }

@@ -144,3 +144,36 @@ const blightFresh, blightLeaf = 7, 0.5
 func (s *PlantingForecast) AtRisk(d measure.Day) bool {
 	return s.Stage == logbook.StageGrowing && !s.Sweet() && s.Grown != nil && canopyOn(&s.Grown.Run, d) >= blightLeaf && !s.standsOn(d).Roof
 }
+
+// HotDay is a day ahead that is too hot for tubers that have set.
+type HotDay struct {
+	Forecast
+	Bags  []string // labels
+	Stops bool     // somewhere over 32 °C, where they stop growing
+}
+
+// Heat slows tubers over a daily mean of 24 °C, and stops them over a maximum of 32 °C.
+// Practice.
+const hotMean, hotMax = 24, 32
+
+// HotDays ahead for a row of bags: of potatoes that have set tubers.
+func HotDays(ahead []Forecast, row []PlantingForecast) []HotDay {
+	var out []HotDay
+	for _, f := range ahead {
+		h := HotDay{Forecast: f}
+		for i := range row {
+			st := &row[i]
+			if !st.green(f.Day) || st.Sweet() || st.Grown.Run.Initiation == 0 || st.Grown.Run.Initiation > f.Day {
+				continue
+			}
+			low, high := st.standsOn(f.Day).Inside(f.Min, f.Max, st.Grown.Plant.Heated)
+			if (low+high)/2 > hotMean || high > hotMax {
+				h.Bags, h.Stops = append(h.Bags, st.Bag.Label), h.Stops || high > hotMax
+			}
+		}
+		if len(h.Bags) > 0 {
+			out = append(out, h)
+		}
+	}
+	return out
+}
