@@ -1,0 +1,255 @@
+package forecast
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"glebata/core/climate"
+	"glebata/core/growth"
+	"glebata/core/measure"
+	"glebata/core/water"
+	"glebata/core/working"
+	"glebata/garden/logbook"
+)
+
+// regimeSince is a plan of watering from a day of the run on.
+type regimeSince struct {
+	from int
+	plan water.Plan
+}
+
+// regimes by their keys in the log.
+var regimes = map[string]water.Regime{
+	logbook.AsItWants: water.ByNeed, logbook.ByRhythm: water.ByRhythm, logbook.OnTimer: water.ByDrip, logbook.FromBelow: water.FromBelow, logbook.RainAlone: water.RainOnly,
+}
+
+// plans that were set, in the order of their days.
+func (w *Water) plans(st *PlantingForecast) []regimeSince {
+	out := []regimeSince{{}}
+	part := measure.Volume(st.Planting.Part())
+	for i := range st.Care {
+		e := &st.Care[i]
+		if e.Kind != logbook.Irrigated {
+			continue
+		}
+		p := water.Plan{Regime: regimes[e.Thing], Every: max(1, e.Level), Litres: measure.Volume(e.Amount) * part}
+		w.planned = w.planned || p.Regime != water.ByNeed
+		out = append(out, regimeSince{max(0, int(e.Day-w.From)), p})
+	}
+	slices.SortStableFunc(out, func(a, b regimeSince) int { return a.from - b.from })
+	return out
+}
+
+// Of evidence that is no entry's own figure. Model.
+const (
+	wateredTo, wateredSD = 0.95, 0.10 // after a watering of nobody knows how much
+	saucerful            = 2          // litres that a saucer holds, where nobody says
+	sunnyHours           = 12         // h a day where nothing stands in the light
+	leastRange           = 4          // °C between night and day, indoors too
+)
+
+// fingers are θ by the levels of a finger check, from dry to wet.
+var fingers = [...]float64{0.35, 0.55, 0.80, 1.00}
+
+// water of a planting that grows in a bag; nil of beds in the ground, which are not
+// balanced.
+func (in *Inputs) water(st *PlantingForecast, a *air) *Water {
+	if st.Stage != logbook.StageGrowing || st.Bag.Model.Shape.Ground() || st.Grown == nil {
+		return nil
+	}
+	holds := measure.Volume(st.FeedAsk.Mix.Water())
+	past := int(in.Today-st.State.Planted) + 1
+	if past < 1 || holds <= 0 || len(st.Layers) == 0 {
+		return nil
+	}
+	w := &Water{From: st.State.Planted, Today: int(in.Today - st.State.Planted), Bag: newWaterBag(st)}
+	w.Days = w.weather(st, a, past+AwayDays, holds)
+	w.beyond = w.Days[min(past+ForecastDays, len(w.Days)):]
+	w.Days = w.Days[:len(w.Days)-len(w.beyond)]
+	sights := w.entries(st, holds)
+	first := len(w.Days)
+	if w.Since != 0 {
+		first = int(w.Since - w.From)
+	}
+	plans := w.plans(st)
+	w.Plan = plans[len(plans)-1].plan
+	w.Run.Trace(&w.Bag, w.Days, sights, func(day int, s water.State, wants bool) measure.Volume {
+		at := plans[0]
+		for _, p := range plans {
+			if p.from <= day {
+				at = p
+			}
+		}
+		if at.plan.Regime == water.ByNeed && day >= min(first, w.Today) { // whoever brings it writes it down
+			return 0
+		}
+		return at.plan.Gives(day-at.from, s, wants)
+	})
+	seen := len(sights) > 0 && sights[len(sights)-1].Day >= w.Today
+	w.ask(a, measure.Volume(st.Planting.Part()), seen)
+	return w
+}
+
+// newWaterBag is a planting's part of its bag.
+func newWaterBag(st *PlantingForecast) water.Bag {
+	shape, part := st.Bag.Model.Shape, st.Planting.Part()
+	b := water.Bag{Top: float64(shape.AreaAt(shape.Height())) * part, Plants: max(1, st.Plants), Cloth: st.Bag.Model.Material == logbook.Fabric, Slips: st.Sweet()}
+	if p := &st.Grown.Plant; p.Sun > 0 {
+		b.Sun = sunnyHours * p.Sun
+		if n := len(p.Suns); n > 0 {
+			b.Sun = sunnyHours * p.Suns[n-1].Share
+		}
+	}
+	return b
+}
+
+// weather of each day of the run, with the leaves and the medium of that day.
+func (w *Water) weather(st *PlantingForecast, a *air, n int, holds measure.Volume) []water.Day {
+	out := make([]water.Day, n)
+	p, run := &st.Grown.Plant, &st.Grown.Run
+	stay := 0
+	var stands climate.MicroclimateOffset
+	part := measure.Volume(st.Planting.Part())
+	for i := range out {
+		d := w.From + measure.Day(i)
+		for stay < len(p.Stays) && p.Stays[stay].From <= d {
+			stands, stay = p.Stays[stay].Offset, stay+1
+		}
+		at := int(d - a.From)
+		if at < 0 || at >= len(a.Min) {
+			return out[:i]
+		}
+		low, high := stands.Inside(a.Min[at], a.Max[at], p.Heated)
+		if mid := (low + high) / 2; high-low < leastRange { // indoors
+			low, high = mid-leastRange/2, mid+leastRange/2
+		}
+		out[i] = water.Day{
+			ET0: climate.Evapotranspiration(low, high, climate.Radiation(a.latitude, d.YearDay())), Rain: a.rain[at], Canopy: canopyOn(run, d), Covered: stands.Roof,
+		}
+		for _, l := range st.Layers {
+			if l.Day <= d {
+				out[i].Capacity += l.Settled * holds * part
+			}
+		}
+	}
+	return out
+}
+
+// canopyOn a day: the share of leaf, none once it has gone.
+func canopyOn(run *growth.Run, d measure.Day) float64 {
+	if i := int(d - run.Planted); i >= 0 && i < len(run.Canopy) {
+		return run.Canopy[i]
+	}
+	return 0
+}
+
+// entries put what was done into the days, and return what was seen, by day.
+func (w *Water) entries(st *PlantingForecast, holds measure.Volume) []water.Sight {
+	var sights []water.Sight
+	for i := range st.Care {
+		e := &st.Care[i]
+		at := int(e.Day - w.From)
+		if at < 0 || at >= len(w.Days) {
+			continue
+		}
+		see := func(theta, sd float64) { sights = append(sights, water.Sight{Day: at, Theta: theta, SD: sd}) }
+		switch e.Kind {
+		case logbook.Watered:
+			w.given(e, at, measure.Volume(st.Planting.Part()), see)
+		case logbook.Moisture:
+			switch {
+			case e.Amount > 0:
+				see(math.Min(1, e.Amount/100), water.ProbeSD)
+			case e.Level >= 1 && e.Level <= len(fingers):
+				see(fingers[e.Level-1], water.FingerSD)
+			default:
+				continue
+			}
+		case logbook.Hefted:
+			capacity, part := w.Days[at].Capacity, measure.Volume(st.Planting.Part())
+			wet := st.FeedAsk.Mix.WetWeight(capacity/holds/part, st.Bag.Model.Empty)
+			see(math.Max(0, math.Min(1, 1+(e.Amount/1000-wet.Kilograms())/float64(capacity/part))), water.WeightSD)
+		case logbook.Mulched:
+			for i := at; i < len(w.Days); i++ {
+				w.Days[i].Mulched = e.Thing != logbook.MulchOff
+			}
+			continue
+		case logbook.Irrigated:
+			if e.Thing == logbook.FromBelow {
+				w.Bag.Below = max(w.Bag.Below, measure.Volume(e.Amount)*measure.Volume(st.Planting.Part()))
+			}
+			continue
+		default:
+			continue
+		}
+		if w.Since == 0 || e.Day < w.Since {
+			w.Since = e.Day
+		}
+	}
+	slices.SortStableFunc(sights, func(a, b water.Sight) int { return a.Day - b.Day })
+	return sights
+}
+
+// given by an entry of watering.
+func (w *Water) given(e *logbook.Entry, at int, part measure.Volume, see func(theta, sd float64)) {
+	switch {
+	case e.Thing == "rain": // the weather has it
+	case e.Amount > 0:
+		w.Days[at].Given += measure.Volume(e.Amount) * part
+	case e.Thing == "saucer":
+		w.Days[at].Given += saucerful * part
+	default:
+		see(wateredTo, wateredSD)
+	}
+}
+
+// ask what it wants today, and when it wants some again.
+// Today is not over: what it takes is still there, unless the bag was looked at today.
+func (w *Water) ask(a *air, part measure.Volume, seen bool) {
+	r := &w.Run
+	if w.Today >= len(r.Theta) {
+		w.Today = len(r.Theta) - 1
+	}
+	capacity := w.Days[w.Today].Capacity
+	w.Now = water.State{In: measure.Volume(r.Theta[w.Today]) * capacity, Capacity: capacity}
+	if !seen {
+		w.Now.In = min(capacity, w.Now.In+r.Flows[w.Today].Lost)
+	}
+	if w.Now.Theta() < w.Bag.Threshold(w.Today+1) {
+		w.Give = (water.State{In: w.Now.In / part, Capacity: w.Now.Capacity / part}).Give()
+	}
+	for i := w.Today + 1; i < len(r.Theta); i++ {
+		if r.Theta[i] < w.Bag.Threshold(i+1) {
+			w.Next = w.From + measure.Day(i)
+			break
+		}
+	}
+	if tomorrow := w.Today + 1; tomorrow < len(w.Days) && !w.Days[tomorrow].Covered {
+		w.Rained = a.wetTomorrow
+	}
+}
+
+// waterWorking shows how much a bag wants.
+func (s *PlantingForecast) waterWorking() working.Working {
+	w := s.Water
+	part := measure.Volume(s.Planting.Part())
+	capacity, threshold := w.Now.Capacity/part, w.Bag.Threshold(w.Today+1)
+	out := working.Working{
+		Title: "Water to give", Result: w.Give, Mark: working.Model,
+		Source:  "the balance of what rain and can bring, and sun, leaves and cloth take",
+		Changes: "A watering, a finger check or a weight that is entered; mulch, shade, rain.",
+		Steps: []working.Step{
+			{Says: "settled medium × {} for its mix: what roots can take when it is full", Args: []any{s.FeedAsk.Mix.Water()}, Result: capacity},
+			{Says: "of that is left today", Result: fmt.Sprintf("%d %%", w.Percent())},
+		},
+	}
+	if !w.Wants() {
+		out.Steps = append(out.Steps, working.Step{Says: "over {}, so it wants none", Args: []any{fmt.Sprintf("%.0f %%", 100*threshold)}, Result: w.Give})
+		return out
+	}
+	out.Steps = append(out.Steps,
+		working.Step{Says: "under {}, so it wants some: up to {} of what it holds", Args: []any{fmt.Sprintf("%.0f %%", 100*threshold), fmt.Sprintf("%.0f %%", 100*water.Full)}, Result: capacity * measure.Volume(water.Full-w.Theta())},
+		working.Step{Says: "to a quarter of a litre", Result: w.Give})
+	return out
+}
