@@ -33,7 +33,7 @@ var views = []view{
 	{name: "design", path: "/plan/design?variety=4&aim=salad"},
 	{name: "proposal", path: "/plan/proposal"},
 	{name: "first-phone", path: "/ask?litres=40&count=3", phone: true},
-	{name: "medium", path: "/plan/medium", do: feeds},
+	{name: "water", path: "/plantings/30/water"},
 	{name: "season", path: "/plan/season?line=35"},
 	{name: "tray", path: "/seed/trays/6?tuber=3"},
 	{name: "nursery", path: "/seed/nursery"},
@@ -56,7 +56,6 @@ func to(p *rod.Page, heading string) error {
 
 func shelf(p *rod.Page) error { return to(p, "Kinds of bag") }
 func walk(p *rod.Page) error  { return to(p, "The walk") }
-func feeds(p *rod.Page) error { return to(p, "Feed, bag by bag") }
 
 // windows waits until the windows are worked out.
 func windows(p *rod.Page) error {
