@@ -19,6 +19,7 @@ func TestAFirstVisitLeadsSomewhere(t *testing.T) {
 	p.thumbs()
 	p.fill("I have a bag of", "a big one")
 	p.press("Show me")
+	p.waits("the answer", `() => location.search.includes("big") && document.readyState === "complete"`) // the field says so before it is sent
 	p.sees("“a big one” is not a number")
 	p.fill("I have a bag of", "30")
 	p.fill("and this many tubers or slips", "3")

@@ -21,15 +21,7 @@ type harvestLine struct {
 }
 
 func (s *Site) harvestSheet(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	row, err := look.Row()
-	if err != nil {
-		return err
-	}
-	sys, err := s.units(c)
+	look, row, sys, err := s.atRow(c)
 	if err != nil {
 		return err
 	}

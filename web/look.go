@@ -3,7 +3,9 @@ package web
 import (
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
 )
 
 // lookKey is where the view of a request is kept.
@@ -20,6 +22,19 @@ func (s *Site) look(c *gin.Context) (*garden.View, error) {
 	}
 	c.Set(lookKey, v)
 	return v, nil
+}
+
+// atRow is what a page of the Row begins with: the view, the bags as they stand, and the
+// units the grower reads in.
+func (s *Site) atRow(c *gin.Context) (look *garden.View, row []forecast.PlantingForecast, sys measure.System, err error) {
+	if look, err = s.look(c); err != nil {
+		return nil, nil, sys, err
+	}
+	if row, err = look.Row(); err != nil {
+		return nil, nil, sys, err
+	}
+	sys, err = s.units(c)
+	return look, row, sys, err
 }
 
 // lookAway ends the view of a request: what is read after a write is read anew.

@@ -43,15 +43,7 @@ func (s *Site) overdue(c *gin.Context) error {
 }
 
 func (s *Site) overduePage(c *gin.Context, status int, r *reading) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	row, err := look.Row()
-	if err != nil {
-		return err
-	}
-	sys, err := s.units(c)
+	look, row, sys, err := s.atRow(c)
 	if err != nil {
 		return err
 	}

@@ -12,7 +12,6 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/measure"
-	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -318,27 +317,6 @@ func (s *Site) saveSite(c *gin.Context) error {
 		said += s.moved(c, line)
 	}
 	return s.redirectWithFlash(c, "/site", said)
-}
-
-// habits that were sent with a site.
-func (r *reading) habits() []garden.Setting {
-	var out []garden.Setting
-	if r.Text("can") != "" {
-		out = append(out, garden.Can(r.Volume("can")))
-	}
-	if _, sent := r.Values["sign"]; sent {
-		out = append(out, garden.MoneySign(r.Text("sign")))
-	}
-	if mark := r.Text("decimal"); mark != "" {
-		out = append(out, garden.DecimalComma(mark == "comma"))
-	}
-	if nip := r.Text("nip"); nip != "" {
-		out = append(out, garden.Nips(nip == "yes"))
-	}
-	if sys, ok := measure.SystemNamed(r.Text("units")); ok {
-		out = append(out, garden.Units(sys))
-	}
-	return out
 }
 
 // liftDays of a row of bags, by planting.

@@ -7,6 +7,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
+	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -119,19 +120,11 @@ type todayBody struct {
 const maxAhead = 5
 
 func (s *Site) today(c *gin.Context) error {
-	look, err := s.look(c)
+	look, bags, sys, err := s.atRow(c)
 	if err != nil {
 		return err
 	}
 	day := s.clock.Today()
-	bags, err := look.Row()
-	if err != nil {
-		return err
-	}
-	sys, err := s.units(c)
-	if err != nil {
-		return err
-	}
 	body := todayBody{Row: makeRow(bags, sys), Lines: make([]line, len(bags)), Loose: forecast.Mix(bags)}
 	for i := range bags {
 		b := &bags[i]
@@ -141,20 +134,9 @@ func (s *Site) today(c *gin.Context) error {
 		}
 	}
 	body.Walk = newWalk(bags, 0, maxStops, sys, day)
-	if body.Water, err = newWaterWalk(bags, look, sys); err != nil {
+	if err := body.outdoors(look, bags, sys); err != nil {
 		return err
 	}
-	list, out, err := nights(look, bags, sys)
-	if err != nil {
-		return err
-	}
-	if body.Out = out; len(list) > 0 {
-		body.Night = &list[0]
-	}
-	if body.Blight, err = blightWarning(look, bags); err != nil {
-		return err
-	}
-	body.Source = look.WeatherName()
 	body.Said, body.Kept.Back = s.said(c), "/"
 	if err := body.Kept.kept(look, c.Query("group"), sys); err != nil {
 		return err
@@ -214,4 +196,21 @@ func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []forecast.Planti
 	}
 	body.Frost = frostLines(forecast.FrostyNights(nights, nursery), sys)
 	return nil
+}
+
+// outdoors puts the day's water, the night ahead and blight into the body.
+func (b *todayBody) outdoors(look *garden.View, bags []forecast.PlantingForecast, sys measure.System) (err error) {
+	b.Source = look.WeatherName()
+	if b.Water, err = newWaterWalk(bags, look, sys); err != nil {
+		return err
+	}
+	list, out, err := nights(look, bags, sys)
+	if err != nil {
+		return err
+	}
+	if b.Out = out; len(list) > 0 {
+		b.Night = &list[0]
+	}
+	b.Blight, err = blightWarning(look, bags)
+	return err
 }

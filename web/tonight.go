@@ -151,15 +151,7 @@ func blightWarning(look *garden.View, row []forecast.PlantingForecast) (string, 
 }
 
 func (s *Site) tonight(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	row, err := look.Row()
-	if err != nil {
-		return err
-	}
-	sys, err := s.units(c)
+	look, row, sys, err := s.atRow(c)
 	if err != nil {
 		return err
 	}

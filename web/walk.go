@@ -162,19 +162,11 @@ type walkBody struct {
 
 // walking shows the walk from a stop on, with what was typed when it is refused.
 func (s *Site) walking(c *gin.Context, status int, r *reading) error {
-	look, err := s.look(c)
+	_, row, sys, err := s.atRow(c)
 	if err != nil {
 		return err
 	}
 	day := s.clock.Today()
-	row, err := look.Row()
-	if err != nil {
-		return err
-	}
-	sys, err := s.units(c)
-	if err != nil {
-		return err
-	}
 	from, _ := strconv.Atoi(c.Query("from"))
 	body := walkBody{Walk: newWalk(row, max(0, from), 60, sys, day), From: max(0, from)}
 	if len(r.Faults) > 0 {

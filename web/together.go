@@ -1,0 +1,67 @@
+package web
+
+import (
+	"net/http"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/web/form"
+)
+
+// keptTogether is what was kept for several bags just now, with the way to take it back.
+type keptTogether struct {
+	Done    []logLine
+	Group   string // of Done
+	UndoKey string // of taking it back
+	Back    string // page that is shown afterwards
+}
+
+// kept together in a group.
+func (b *keptTogether) kept(look *garden.View, group string, sys measure.System) error {
+	if group == "" {
+		return nil
+	}
+	entries, err := look.Together(group)
+	if err != nil {
+		return err
+	}
+	for i := range entries {
+		st, err := look.Planting(entries[i].Planting)
+		if err != nil {
+			return err
+		}
+		for k := range st.Log {
+			if st.Log[k].ID == entries[i].ID { // it stands
+				line := newLogLine(&st, &entries[i], sys)
+				line.Says = st.Bag.Label + ": " + line.Says
+				b.Done, b.Group, b.UndoKey = append(b.Done, line), group, form.NewKey()
+			}
+		}
+	}
+	return nil
+}
+
+// undoMany takes back what was kept together.
+func (s *Site) undoMany(c *gin.Context) error {
+	r, err := s.parseForm(c)
+	if err != nil {
+		return err
+	}
+	kept, err := r.keep(func() error {
+		_, err := s.garden.UndoMany(c.Request.Context(), r.Text("group"), s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.manyPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("undo")))
+	}
+	back := "/entries"
+	if to := r.Text("back"); to == overdueAddress || to == tonightAddress || to == "/" {
+		back = to
+	}
+	return s.redirectWithFlash(c, back, "Undone for all of them.")
+}
