@@ -115,6 +115,7 @@ func TestAMeasuredHeightMovesTheNextRung(t *testing.T) {
 	p.sees("to come about 18 Jun")
 
 	// The slider: logged, and foretold.
+	p.waits("the windows", `() => !document.getElementById("windows")`)
 	p.asks(`() => { const s = document.getElementById("day"); s.value = 60; s.dispatchEvent(new Event("input", { bubbles: true })) }`)
 	p.sees("as the forecast has it: medium at 38 cm")
 	p.asks(`() => { const s = document.getElementById("day"); s.value = 1; s.dispatchEvent(new Event("input", { bubbles: true })) }`)
