@@ -125,7 +125,7 @@ func (w *Water) weather(st *PlantingForecast, a *air, n int, holds measure.Volum
 			low, high = mid-leastRange/2, mid+leastRange/2
 		}
 		out[i] = water.Day{
-			ET0: climate.Evapotranspiration(low, high, climate.Radiation(a.latitude, d.YearDay())), Rain: a.rain[at], Canopy: canopyOn(run, d), Covered: stands.Roof,
+			ET0: climate.Evapotranspiration(low, high, a.ra[at]), Rain: a.rain[at], Canopy: canopyOn(run, d), Covered: stands.Roof,
 		}
 		for _, l := range st.Layers {
 			if l.Day <= d {

@@ -15,6 +15,7 @@ type air struct {
 	growth.Weather
 	latitude float64
 	rain     []float64 // mm, by day
+	ra       []float64 // MJ/m² a day over the air, by day
 	// wetTomorrow is the chance of a wet day after today; 0 where there is no forecast.
 	wetTomorrow float64
 }
@@ -59,6 +60,10 @@ func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbo
 		return n.Min.At(d), n.Max.At(d)
 	}
 	out.Weather = growth.NewWeather(site.Latitude, from, until, at)
+	out.ra = make([]float64, len(out.Min))
+	for i := range out.ra {
+		out.ra[i] = climate.Radiation(site.Latitude, (from + measure.Day(i)).YearDay())
+	}
 	return out
 }
 
