@@ -297,7 +297,9 @@ func (p *person) clicks(what string, find func() *rod.Element) {
 		if err == nil {
 			err = el.Timeout(2*time.Second).Click(proto.InputMouseButtonLeft, 1)
 		}
-		if err == nil && p.asks(`() => window.unpressed ?? false`) == "false" {
+		// A press that landed is not repeated, though its answer came too late: a box would be
+		// ticked and unticked.
+		if pressed := p.asks(`() => String(window.unpressed)`); pressed == "false" || err == nil && pressed != "true" {
 			return
 		}
 		if time.Now().After(deadline) {
