@@ -10,6 +10,7 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -17,10 +18,10 @@ import (
 // one go, each on its day, and taken back as one.
 func TestOverdueJobsAreAnsweredInOneGo(t *testing.T) {
 	plantedOn := today - 70
-	late := func(p *plot) (out []garden.Overdue) {
+	late := func(p *plot) (out []forecast.Overdue) {
 		row, err := p.look().Row()
 		p.must(err)
-		return garden.OverdueOf(row)
+		return forecast.OverdueOf(row)
 	}
 	neglected := func(t *testing.T) (*plot, logbook.ID) {
 		p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})

@@ -147,7 +147,7 @@ func TestRegimesAreTakenAsGiven(t *testing.T) {
 func TestWaterAheadMeetsTheNeed(t *testing.T) {
 	p, id := leafy(t)
 	w := p.state(id).Water
-	drinks := w.Ahead(1)
+	drinks := w.Ahead()
 	if len(drinks) < 3 || drinks[len(drinks)-1].Day > today+forecast.AwayDays {
 		t.Fatalf("four weeks want %v", drinks)
 	}

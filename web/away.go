@@ -92,7 +92,7 @@ func (s *Site) fillAway(c *gin.Context, b *awayBody, from, until measure.Day, sy
 			continue
 		}
 		b.None = false
-		for _, d := range st.Water.Ahead(st.Planting.Part()) {
+		for _, d := range st.Water.Ahead() {
 			if d.Day >= from && d.Day <= until {
 				at := &days[d.Day-from]
 				at.Bags, at.Total = append(at.Bags, awayBag{st.Bag.Label, d.Litres}), at.Total+d.Litres

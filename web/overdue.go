@@ -12,6 +12,7 @@ import (
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/form"
 )
@@ -48,7 +49,7 @@ func (s *Site) overduePage(c *gin.Context, status int, r *reading) error {
 		return err
 	}
 	body := overdueBody{Key: form.NewKey(), Said: s.said(c)}
-	for _, o := range garden.OverdueOf(row) {
+	for _, o := range forecast.OverdueOf(row) {
 		body.Lines = append(body.Lines, newOverdueLine(o, r, sys))
 	}
 	if len(r.Faults) > 0 {
@@ -62,7 +63,7 @@ func (s *Site) overduePage(c *gin.Context, status int, r *reading) error {
 	return nil
 }
 
-func newOverdueLine(o garden.Overdue, r *reading, sys measure.System) overdueLine {
+func newOverdueLine(o forecast.Overdue, r *reading, sys measure.System) overdueLine {
 	st, kind := o.Planting, o.Job.Kind
 	l := overdueLine{
 		Field: overdueField(st.Planting.ID, kind), Label: st.Bag.Label, Variety: st.Variety.Name, Tag: o.Job.Tag.In(sys), Day: o.Day.Short(),

@@ -11,7 +11,6 @@ import (
 
 	"glebata/core/job"
 	"glebata/core/measure"
-	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -91,7 +90,7 @@ func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System
 			}
 		}
 	}
-	if w.Overdue = len(garden.OverdueOf(row)); w.Overdue < manyOverdue {
+	if w.Overdue = len(forecast.OverdueOf(row)); w.Overdue < manyOverdue {
 		w.Overdue = 0
 	}
 	w.More = max(0, n-from-len(w.Stops))

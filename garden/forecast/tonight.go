@@ -106,8 +106,8 @@ func (s *PlantingForecast) standsOn(d measure.Day) climate.MicroclimateOffset {
 func (s *PlantingForecast) wetNow() measure.Mass {
 	full := s.FeedAsk.Mix.WetWeight(s.Settled(), s.Bag.Model.Empty)
 	if s.Water != nil {
-		part := measure.Volume(s.Planting.Part())
-		full -= measure.Mass(1000 * float64((s.Water.Now.Capacity-s.Water.Now.In)/part))
+		now := s.Water.whole(s.Water.Now)
+		full -= measure.Mass(1000 * float64(now.Capacity-now.In))
 	}
 	return max(0, full)
 }

@@ -28,8 +28,9 @@ type Water struct {
 	Next measure.Day
 	// Rained is the chance of a wet day tomorrow, where rain comes in.
 	Rained  float64
-	planned bool        // another regime than by need was set
-	beyond  []water.Day // days after the forecast, by the normals
+	part    measure.Volume // of its container that is its own, over 0 to 1
+	planned bool           // another regime than by need was set
+	beyond  []water.Day    // days after the forecast, by the normals
 }
 
 // AwayDays is how far ahead of today a bag's need is worked out.
@@ -43,7 +44,7 @@ type Drink struct {
 
 // Ahead is what a bag wants from tomorrow on, each day that it wants some, if each time it is
 // brought what it asks for: by the forecast, and after it by the normals.
-func (w *Water) Ahead(part float64) []Drink {
+func (w *Water) Ahead() []Drink {
 	var out []Drink
 	s := w.Now
 	days := append(slices.Clone(w.Days[min(w.Today+1, len(w.Days)):]), w.beyond...)
@@ -52,13 +53,17 @@ func (w *Water) Ahead(part float64) []Drink {
 		d := days[i]
 		if wants {
 			d.Given = s.Give()
-			whole := water.State{In: s.In / measure.Volume(part), Capacity: s.Capacity / measure.Volume(part)}
-			out = append(out, Drink{w.From + measure.Day(w.Today+1+i), whole.Give()})
+			out = append(out, Drink{w.From + measure.Day(w.Today+1+i), w.whole(s).Give()})
 		}
 		s, _ = w.Bag.Step(s, &d)
 		wants = s.Theta() < w.Bag.Threshold(w.Today+2+i)
 	}
 	return out
+}
+
+// whole container, of the part that is a planting's own.
+func (w *Water) whole(s water.State) water.State {
+	return water.State{In: s.In / w.part, Capacity: s.Capacity / w.part}
 }
 
 // Theta now.

@@ -27,13 +27,12 @@ var regimes = map[string]water.Regime{
 // plans that were set, in the order of their days.
 func (w *Water) plans(st *PlantingForecast) []regimeSince {
 	out := []regimeSince{{}}
-	part := measure.Volume(st.Planting.Part())
 	for i := range st.Care {
 		e := &st.Care[i]
 		if e.Kind != logbook.Irrigated {
 			continue
 		}
-		p := water.Plan{Regime: regimes[e.Thing], Every: max(1, e.Level), Litres: measure.Volume(e.Amount) * part}
+		p := water.Plan{Regime: regimes[e.Thing], Every: max(1, e.Level), Litres: measure.Volume(e.Amount) * w.part}
 		w.planned = w.planned || p.Regime != water.ByNeed
 		out = append(out, regimeSince{max(0, int(e.Day-w.From)), p})
 	}
@@ -63,8 +62,11 @@ func (in *Inputs) water(st *PlantingForecast, a *air) *Water {
 	if past < 1 || holds <= 0 || len(st.Layers) == 0 {
 		return nil
 	}
-	w := &Water{From: st.State.Planted, Today: int(in.Today - st.State.Planted), Bag: newWaterBag(st)}
+	w := &Water{From: st.State.Planted, Today: past - 1, Bag: newWaterBag(st), part: measure.Volume(st.Planting.Part())}
 	w.Days = w.weather(st, a, past+AwayDays, holds)
+	if len(w.Days) < past { // it has stood for longer than the weather is held
+		return nil
+	}
 	w.beyond = w.Days[min(past+ForecastDays, len(w.Days)):]
 	w.Days = w.Days[:len(w.Days)-len(w.beyond)]
 	sights := w.entries(st, holds)
@@ -87,7 +89,7 @@ func (in *Inputs) water(st *PlantingForecast, a *air) *Water {
 		return at.plan.Gives(day-at.from, s, wants)
 	})
 	seen := len(sights) > 0 && sights[len(sights)-1].Day >= w.Today
-	w.ask(a, measure.Volume(st.Planting.Part()), seen)
+	w.ask(a, seen)
 	return w
 }
 
@@ -110,7 +112,6 @@ func (w *Water) weather(st *PlantingForecast, a *air, n int, holds measure.Volum
 	p, run := &st.Grown.Plant, &st.Grown.Run
 	stay := 0
 	var stands climate.MicroclimateOffset
-	part := measure.Volume(st.Planting.Part())
 	for i := range out {
 		d := w.From + measure.Day(i)
 		for stay < len(p.Stays) && p.Stays[stay].From <= d {
@@ -129,7 +130,7 @@ func (w *Water) weather(st *PlantingForecast, a *air, n int, holds measure.Volum
 		}
 		for _, l := range st.Layers {
 			if l.Day <= d {
-				out[i].Capacity += l.Settled * holds * part
+				out[i].Capacity += l.Settled * holds * w.part
 			}
 		}
 	}
@@ -156,7 +157,7 @@ func (w *Water) entries(st *PlantingForecast, holds measure.Volume) []water.Sigh
 		see := func(theta, sd float64) { sights = append(sights, water.Sight{Day: at, Theta: theta, SD: sd}) }
 		switch e.Kind {
 		case logbook.Watered:
-			w.given(e, at, measure.Volume(st.Planting.Part()), see)
+			w.given(e, at, see)
 		case logbook.Moisture:
 			switch {
 			case e.Amount > 0:
@@ -167,9 +168,9 @@ func (w *Water) entries(st *PlantingForecast, holds measure.Volume) []water.Sigh
 				continue
 			}
 		case logbook.Hefted:
-			capacity, part := w.Days[at].Capacity, measure.Volume(st.Planting.Part())
-			wet := st.FeedAsk.Mix.WetWeight(capacity/holds/part, st.Bag.Model.Empty)
-			see(math.Max(0, math.Min(1, 1+(e.Amount/1000-wet.Kilograms())/float64(capacity/part))), water.WeightSD)
+			capacity := w.Days[at].Capacity / w.part
+			wet := st.FeedAsk.Mix.WetWeight(capacity/holds, st.Bag.Model.Empty)
+			see(math.Max(0, math.Min(1, 1+(e.Amount/1000-wet.Kilograms())/float64(capacity))), water.WeightSD)
 		case logbook.Mulched:
 			for i := at; i < len(w.Days); i++ {
 				w.Days[i].Mulched = e.Thing != logbook.MulchOff
@@ -177,7 +178,7 @@ func (w *Water) entries(st *PlantingForecast, holds measure.Volume) []water.Sigh
 			continue
 		case logbook.Irrigated:
 			if e.Thing == logbook.FromBelow {
-				w.Bag.Below = max(w.Bag.Below, measure.Volume(e.Amount)*measure.Volume(st.Planting.Part()))
+				w.Bag.Below = max(w.Bag.Below, measure.Volume(e.Amount)*w.part)
 			}
 			continue
 		default:
@@ -192,13 +193,13 @@ func (w *Water) entries(st *PlantingForecast, holds measure.Volume) []water.Sigh
 }
 
 // given by an entry of watering.
-func (w *Water) given(e *logbook.Entry, at int, part measure.Volume, see func(theta, sd float64)) {
+func (w *Water) given(e *logbook.Entry, at int, see func(theta, sd float64)) {
 	switch {
 	case e.Thing == "rain": // the weather has it
 	case e.Amount > 0:
-		w.Days[at].Given += measure.Volume(e.Amount) * part
+		w.Days[at].Given += measure.Volume(e.Amount) * w.part
 	case e.Thing == "saucer":
-		w.Days[at].Given += saucerful * part
+		w.Days[at].Given += saucerful * w.part
 	default:
 		see(wateredTo, wateredSD)
 	}
@@ -206,18 +207,15 @@ func (w *Water) given(e *logbook.Entry, at int, part measure.Volume, see func(th
 
 // ask what it wants today, and when it wants some again.
 // Today is not over: what it takes is still there, unless the bag was looked at today.
-func (w *Water) ask(a *air, part measure.Volume, seen bool) {
+func (w *Water) ask(a *air, seen bool) {
 	r := &w.Run
-	if w.Today >= len(r.Theta) {
-		w.Today = len(r.Theta) - 1
-	}
 	capacity := w.Days[w.Today].Capacity
 	w.Now = water.State{In: measure.Volume(r.Theta[w.Today]) * capacity, Capacity: capacity}
 	if !seen {
 		w.Now.In = min(capacity, w.Now.In+r.Flows[w.Today].Lost)
 	}
 	if w.Now.Theta() < w.Bag.Threshold(w.Today+1) {
-		w.Give = (water.State{In: w.Now.In / part, Capacity: w.Now.Capacity / part}).Give()
+		w.Give = w.whole(w.Now).Give()
 	}
 	for i := w.Today + 1; i < len(r.Theta); i++ {
 		if r.Theta[i] < w.Bag.Threshold(i+1) {
@@ -233,8 +231,7 @@ func (w *Water) ask(a *air, part measure.Volume, seen bool) {
 // waterWorking shows how much a bag wants.
 func (s *PlantingForecast) waterWorking() working.Working {
 	w := s.Water
-	part := measure.Volume(s.Planting.Part())
-	capacity, threshold := w.Now.Capacity/part, w.Bag.Threshold(w.Today+1)
+	capacity, threshold := w.whole(w.Now).Capacity, w.Bag.Threshold(w.Today+1)
 	out := working.Working{
 		Title: "Water to give", Result: w.Give, Mark: working.Model,
 		Source:  "the balance of what rain and can bring, and sun, leaves and cloth take",
