@@ -6,6 +6,7 @@ import (
 
 	"glebata/core/bag"
 	"glebata/core/crop"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/seed"
 	"glebata/garden"
@@ -62,6 +63,21 @@ func TestWaterGoesByWhatIsWritten(t *testing.T) {
 	p.must(err)
 	if full := p.state(id).Water.Theta(); full < 0.7 {
 		t.Errorf("it weighs what it weighs full, and θ is %.2f", full)
+	}
+}
+
+// Chips below hold no water for roots: what a bag holds is of its mix alone.
+func TestChipsHoldNoWater(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	filling := forecast.DefaultLadder(p.bag.Model.Shape, crop.Maincrop, hill.Default(crop.Maincrop))
+	filling.Filler = 7
+	id, err := p.PlanBag(ctx, garden.NewPlanting{Year: 2026, Bag: p.bag.ID, Variety: p.variety.ID, Number: 3, Filling: filling}, p.asked())
+	p.must(err)
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 40, Seed: seed.Known{Count: 3}})
+	p.must(err)
+	st := p.state(id)
+	if got, want := float64(st.Water.Now.Capacity), float64(st.Settled())*st.FeedAsk.Mix.Water(); len(st.Layers) < 3 || math.Abs(got-want) > 1e-6 {
+		t.Errorf("with chips below it holds %.3f L, want %.3f", got, want)
 	}
 }
 

@@ -7,6 +7,7 @@ import (
 
 	"glebata/core/climate"
 	"glebata/core/growth"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/water"
 	"glebata/core/working"
@@ -129,7 +130,7 @@ func (w *Water) weather(st *PlantingForecast, a *air, n int, holds measure.Volum
 			ET0: climate.Evapotranspiration(low, high, a.ra[at]), Rain: a.rain[at], Canopy: canopyOn(run, d), Covered: stands.Roof,
 		}
 		for _, l := range st.Layers {
-			if l.Day <= d {
+			if l.Day <= d && l.Of == hill.Medium { // chips and straw hold next to nothing for roots
 				out[i].Capacity += l.Settled * holds * w.part
 			}
 		}
