@@ -39,7 +39,7 @@ func TestEveryWorkingComesToItsFigureInPoundsAndInches(t *testing.T) {
 	p.open("/")
 	p.choose("Units", "US")
 	p.at("/")
-	p.openWorkings(append([]string{"/", "/bags/R6", "/plantings/1", "/plan/medium", "/plan/design?variety=4"}, asking...))
+	p.openWorkings(append([]string{"/", "/bags/R6", "/plantings/1", "/plan/medium", "/plan/design?variety=4", "/plantings/30/water"}, asking...))
 }
 
 // openWorkings of some pages, and say how many.

@@ -81,6 +81,8 @@ func New(g *garden.Garden, clock Clock, scale Scale, o Options) (http.Handler, e
 func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/", s.handle(s.today))
 	r.GET("/today/working/mix", s.handle(s.mixWorking))
+	r.GET("/today/working/water", s.handle(s.waterSumWorking))
+	r.GET("/tonight/working/:id/:lead", s.handle(s.frostWorking))
 	r.GET("/walk", s.handle(s.walkPage))
 	r.POST("/walk", s.handle(s.tick))
 	r.GET(overdueAddress, s.handle(s.overdue))

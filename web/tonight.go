@@ -56,6 +56,7 @@ type nightBagView struct {
 	Label, Variety string
 	Low, Wet       string
 	Chance         int
+	Lead           int // nights ahead
 	Way            string
 	Indoors        bool
 	Act            bool
@@ -95,7 +96,7 @@ func nights(look *garden.View, row []forecast.PlantingForecast, sys measure.Syst
 		for _, b := range n.Bags {
 			v.Bags = append(v.Bags, nightBagView{
 				ID: b.Planting.Planting.ID, Label: b.Planting.Bag.Label, Variety: b.Planting.Variety.Name, Low: sys.Temperature(measure.Temperature(b.Low)),
-				Wet: sys.Mass(b.Wet), Chance: int(100*b.Chance + 0.5), Way: wayWords[b.Way], Indoors: b.Way == forecast.CarryIn, Act: b.Act,
+				Wet: sys.Mass(b.Wet), Chance: int(100*b.Chance + 0.5), Lead: n.Lead, Way: wayWords[b.Way], Indoors: b.Way == forecast.CarryIn, Act: b.Act,
 			})
 		}
 		out = append(out, v)
@@ -171,6 +172,26 @@ func (s *Site) tonight(c *gin.Context) error {
 	}
 	s.render(c, http.StatusOK, "tonight", view{Title: "Tonight", Stage: "Today", Body: body})
 	return nil
+}
+
+// frostWorking is of the chance of a frost at one bag in one night ahead.
+func (s *Site) frostWorking(c *gin.Context) error {
+	look, row, _, err := s.atRow(c)
+	if err != nil {
+		return err
+	}
+	ahead, err := look.Forecast()
+	if err != nil {
+		return err
+	}
+	for _, n := range forecast.Nights(ahead, row, 0, nil) {
+		for _, b := range n.Bags {
+			if b.Planting.Planting.ID == pathID(c) && fmt.Sprint(n.Lead) == c.Param("lead") {
+				return s.answerWorking(c, climate.FrostChanceWorking(b.Low, n.Spread), b.Planting.Bag.Label)
+			}
+		}
+	}
+	return logbook.ErrNotFound
 }
 
 const tonightAddress = "/tonight"

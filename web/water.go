@@ -61,8 +61,9 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 			leave = st.Water.Rained
 		}
 		at.Bags = append(at.Bags, b)
-		out.Bags, out.Total = out.Bags+1, out.Total+st.Water.Give
+		out.Bags++
 	}
+	out.Total = forecast.WaterSum(row)
 	if out.Bags == 0 && len(out.Short) == 0 {
 		return nil, nil
 	}
@@ -183,5 +184,5 @@ func (b *waterBody) fill(sys measure.System) {
 	}
 	share := water.Waterlogged(past)
 	b.Full, b.Drowns = int(math.Round(100*share)), share > water.Drowns
-	b.Notes = newNotes(b.S, []string{forecast.FigureWater}, sys)
+	b.Notes = newNotes(b.S, []string{forecast.FigureWaterLeft, forecast.FigureWater, forecast.FigureWaterLoss}, sys)
 }

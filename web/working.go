@@ -76,15 +76,20 @@ func (s *Site) answerWorking(c *gin.Context, w working.Working, of string) error
 
 // mixWorking is of the medium for today's raises.
 func (s *Site) mixWorking(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	row, err := look.Row()
+	_, row, _, err := s.atRow(c)
 	if err != nil {
 		return err
 	}
 	return s.answerWorking(c, forecast.MixWorking(row), "All bags")
+}
+
+// waterSumWorking is of what all bags ask for.
+func (s *Site) waterSumWorking(c *gin.Context) error {
+	_, row, _, err := s.atRow(c)
+	if err != nil {
+		return err
+	}
+	return s.answerWorking(c, forecast.WaterSumWorking(row), "All bags")
 }
 
 // modelWorking is of what a kind of bag holds.

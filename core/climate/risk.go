@@ -1,6 +1,11 @@
 package climate
 
-import "glebata/core/measure"
+import (
+	"fmt"
+
+	"glebata/core/measure"
+	"glebata/core/working"
+)
 
 // ForecastSD is the error of a forecast night's minimum, °C, so many days ahead: 0.8 on the
 // first, 3 on the seventh. Model.
@@ -18,6 +23,21 @@ func FrostChance(forecast, sd float64, s Shelter) float64 {
 		return 0
 	}
 	return Before(-(forecast + float64(g.Night)), sd)
+}
+
+// FrostChanceWorking shows the chance of a frost where the night comes to low °C by the
+// forecast, with the error of one so far ahead.
+func FrostChanceWorking(low, sd float64) working.Working {
+	p := fmt.Sprintf("%.0f %%", 100*Before(-low, sd))
+	return working.Working{
+		Title: "Chance of a frost where it stands", Result: p, Mark: working.Model,
+		Steps: []working.Step{
+			{Says: "forecast minimum, with what its shelter gains by night", Result: measure.Temperature(low)},
+			{Says: "a forecast so far ahead errs by so much", Result: measure.Warming(sd)},
+			{Says: "share of such nights that fall under {}", Args: []any{measure.Temperature(0)}, Result: p},
+		},
+		Source: "a normal error of the forecast", Changes: "A newer forecast; fleece, a wall, a place indoors.",
+	}
 }
 
 // HumidDay is a day as late blight sees it.

@@ -188,3 +188,27 @@ func BenchmarkWater(b *testing.B) {
 	}
 	b.ReportMetric(float64(b.Elapsed().Nanoseconds())/float64(b.N)/200/200, "ns/bag-day")
 }
+
+// The working of a day's loss comes to what was lost, dry or wet, mulched or not.
+func TestTheWorkingOfALossComesToIt(t *testing.T) {
+	rng := rand.New(rand.NewPCG(3, 3))
+	days, _ := sequence(rng, 120)
+	b := Bag{Top: 0.13, Plants: 3, Cloth: true, Sun: 6, Factor: 1.2}
+	s := Start(days[0].Capacity)
+	scaled := 0
+	for i := range days {
+		next, f := b.Step(s, &days[i])
+		before := State{In: next.In + f.Lost, Capacity: days[i].Capacity}
+		w := b.LossWorking(&days[i], before, f.Lost)
+		if last := w.Steps[len(w.Steps)-1].Result; w.Result != f.Lost || math.Abs(float64(last.(measure.Volume)-f.Lost)) > 1e-9 {
+			t.Errorf("day %d lost %v, and its working comes to %v", i, f.Lost, last)
+		}
+		if b.Loss(&days[i])-f.Lost > 1e-9 {
+			scaled++
+		}
+		s = next
+	}
+	if scaled == 0 {
+		t.Error("no day was dry enough to lose less")
+	}
+}

@@ -61,6 +61,10 @@ const (
 	FigureReady    = "ready"
 	FigureStem     = "stem"
 	FigureWater    = "water"
+
+	FigureWaterLeft  = "water-left"
+	FigureWaterGiven = "water-given"
+	FigureWaterLoss  = "water-loss"
 )
 
 // Working of one figure; ErrNotFound when this planting has no such figure.
@@ -96,8 +100,8 @@ func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 		return s.readyWorking(), nil
 	case figure == FigureStem && s.Grown != nil && s.NowKnown:
 		return s.stemWorking(), nil
-	case figure == FigureWater && s.Water != nil:
-		return s.waterWorking(), nil
+	case strings.HasPrefix(figure, FigureWater):
+		return s.waterFigure(figure)
 	case figure == FigureSeed && (s.Stage == logbook.StagePlanned || s.State.Seed > 0):
 		return s.seedWorking(), nil
 	case figure == FigureHarvest && s.Lifted():
@@ -110,6 +114,26 @@ func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 		return m.PerAreaWorking(), nil
 	case figure == FigurePerPlant && m.Plants > 0 && s.Lifted():
 		return m.PerPlantWorking(), nil
+	}
+	return working.Working{}, logbook.ErrNotFound
+}
+
+// waterFigure is the working of one figure of a bag's water.
+func (s *PlantingForecast) waterFigure(figure string) (working.Working, error) {
+	if s.Water == nil {
+		return working.Working{}, logbook.ErrNotFound
+	}
+	switch figure {
+	case FigureWater:
+		return s.waterWorking(), nil
+	case FigureWaterLeft:
+		return s.Water.leftWorking(), nil
+	case FigureWaterGiven:
+		return s.Water.givenWorking(), nil
+	case FigureWaterLoss:
+		if d := s.Water.Today + 1; d < len(s.Water.Run.Flows) {
+			return s.Water.lossWorking(d), nil
+		}
 	}
 	return working.Working{}, logbook.ErrNotFound
 }

@@ -1,7 +1,6 @@
 package forecast
 
 import (
-	"fmt"
 	"math"
 	"slices"
 
@@ -10,7 +9,6 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/water"
-	"glebata/core/working"
 	"glebata/garden/logbook"
 )
 
@@ -227,27 +225,4 @@ func (w *Water) ask(a *air, seen bool) {
 	if tomorrow := w.Today + 1; tomorrow < len(w.Days) && !w.Days[tomorrow].Covered {
 		w.Rained = a.wetTomorrow
 	}
-}
-
-// waterWorking shows how much a bag wants.
-func (s *PlantingForecast) waterWorking() working.Working {
-	w := s.Water
-	capacity, threshold := w.whole(w.Now).Capacity, w.Bag.Threshold(w.Today+1)
-	out := working.Working{
-		Title: "Water to give", Result: w.Give, Mark: working.Model,
-		Source:  "the balance of what rain and can bring, and sun, leaves and cloth take",
-		Changes: "A watering, a finger check or a weight that is entered; mulch, shade, rain.",
-		Steps: []working.Step{
-			{Says: "settled medium × {} for its mix: what roots can take when it is full", Args: []any{s.FeedAsk.Mix.Water()}, Result: capacity},
-			{Says: "of that is left today", Result: fmt.Sprintf("%d %%", w.Percent())},
-		},
-	}
-	if !w.Wants() {
-		out.Steps = append(out.Steps, working.Step{Says: "over {}, so it wants none", Args: []any{fmt.Sprintf("%.0f %%", 100*threshold)}, Result: w.Give})
-		return out
-	}
-	out.Steps = append(out.Steps,
-		working.Step{Says: "under {}, so it wants some: up to {} of what it holds", Args: []any{fmt.Sprintf("%.0f %%", 100*threshold), fmt.Sprintf("%.0f %%", 100*water.Full)}, Result: capacity * measure.Volume(water.Full-w.Theta())},
-		working.Step{Says: "to a quarter of a litre", Result: w.Give})
-	return out
 }

@@ -1,0 +1,113 @@
+package forecast
+
+import (
+	"fmt"
+
+	"glebata/core/measure"
+	"glebata/core/water"
+	"glebata/core/working"
+)
+
+// waterWorking shows how much a bag wants.
+func (s *PlantingForecast) waterWorking() working.Working {
+	w := s.Water
+	capacity, threshold := w.whole(w.Now).Capacity, w.Bag.Threshold(w.Today+1)
+	out := working.Working{
+		Title: "Water to give", Result: w.Give, Mark: working.Model,
+		Source:  "the balance of what rain and can bring, and sun, leaves and cloth take",
+		Changes: "A watering, a finger check or a weight that is entered; mulch, shade, rain.",
+		Steps: []working.Step{
+			{Says: "settled medium × {} for its mix: what roots can take when it is full", Args: []any{s.FeedAsk.Mix.Water()}, Result: capacity},
+			{Says: "of that is left today", Result: fmt.Sprintf("%d %%", w.Percent())},
+		},
+	}
+	if !w.Wants() {
+		out.Steps = append(out.Steps, working.Step{Says: "over {}, so it wants none", Args: []any{fmt.Sprintf("%.0f %%", 100*threshold)}, Result: w.Give})
+		return out
+	}
+	out.Steps = append(out.Steps,
+		working.Step{Says: "under {}, so it wants some: up to {} of what it holds", Args: []any{fmt.Sprintf("%.0f %%", 100*threshold), fmt.Sprintf("%.0f %%", 100*water.Full)}, Result: capacity * measure.Volume(water.Full-w.Theta())},
+		working.Step{Says: "to a quarter of a litre", Result: w.Give})
+	return out
+}
+
+// leftWorking shows what is left now, from what was left last evening.
+func (w *Water) leftWorking() working.Working {
+	out := working.Working{
+		Title: "Water left, of what roots can take", Result: fmt.Sprintf("%d %%", w.Percent()), Mark: working.Model,
+		Source:  "the balance of what rain and can bring, and sun, leaves and cloth take; what you felt and weighed put right by a Kalman filter",
+		Changes: "A watering, a finger check or a weight that is entered; rain.",
+	}
+	step := func(says string, v measure.Volume) {
+		if v > 0.001 || v < -0.001 {
+			out.Steps = append(out.Steps, working.Step{Says: says, Result: v})
+		}
+	}
+	evening := w.Days[0].Capacity
+	says := "full after the soak of planting day"
+	if w.Today > 0 {
+		evening, says = measure.Volume(w.Run.Theta[w.Today-1])*w.Days[w.Today-1].Capacity, "left last evening"
+	}
+	f := w.Run.Flows[w.Today]
+	step(says, evening)
+	step("rain today", f.Rain)
+	step("given today", f.Given)
+	step("in new medium", f.Brought)
+	step("ran through", -f.Drained)
+	if rest := w.Now.In - (evening + f.Rain + f.Given + f.Brought - f.Drained); rest > 0.001 || rest < -0.001 {
+		step("put right by what was seen, or out of the reservoir", rest)
+	}
+	out.Steps = append(out.Steps,
+		working.Step{Says: "in it now, of {}", Args: []any{w.Now.Capacity}, Result: w.Now.In},
+		working.Step{Says: "{} ÷ {}", Args: []any{w.Now.In, w.Now.Capacity}, Result: out.Result})
+	return out
+}
+
+// lossWorking shows what a day takes.
+func (w *Water) lossWorking(day int) working.Working {
+	b, f, d := w.Bag, w.Run.Flows[day], w.Days[day]
+	b.Factor = w.Run.Belief.Factor
+	before := measure.Volume(w.Run.Theta[day])*d.Capacity + f.Lost
+	return b.LossWorking(&d, water.State{In: before, Capacity: d.Capacity}, f.Lost)
+}
+
+// givenWorking shows what a bag was given, day by day.
+func (w *Water) givenWorking() working.Working {
+	var sum measure.Volume
+	out := working.Working{Title: "Water given so far", Mark: working.Sum, Source: "the log; where it is silent, what the bag asked for", Changes: "A watering that is entered, or undone."}
+	for i, f := range w.Run.Flows[:w.Today+1] {
+		if f.Given > 0 {
+			says := "{}"
+			if w.Run.Taken[i] > 0 {
+				says = "{}, taken as given"
+			}
+			out.Steps, sum = append(out.Steps, working.Step{Says: says, Args: []any{(w.From + measure.Day(i)).Short()}, Result: f.Given}), sum+f.Given
+		}
+	}
+	out.Result = sum
+	out.Steps = append(out.Steps, working.Step{Says: "together", Result: sum})
+	return out
+}
+
+// WaterSum is what the bags of a row ask for together.
+func WaterSum(row []PlantingForecast) measure.Volume {
+	var sum measure.Volume
+	for i := range row {
+		if w := row[i].Water; w != nil && w.Asks() {
+			sum += w.Give
+		}
+	}
+	return sum
+}
+
+// WaterSumWorking shows WaterSum.
+func WaterSumWorking(row []PlantingForecast) working.Working {
+	out := working.Working{Title: "Water for all bags today", Result: WaterSum(row), Mark: working.Model, Source: "each bag's balance", Changes: "A watering, a finger check, rain."}
+	for i := range row {
+		if s := &row[i]; s.Water != nil && s.Water.Asks() {
+			out.Steps = append(out.Steps, working.Step{Says: "{}, {} % left", Args: []any{s.Bag.Label, s.Water.Percent()}, Result: s.Water.Give})
+		}
+	}
+	out.Steps = append(out.Steps, working.Step{Says: "together", Result: out.Result})
+	return out
+}
