@@ -1,39 +1,38 @@
 package web
 
 import (
-	"net/http"
-
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/job"
+	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/form"
 )
 
 // tickAhead keeps that work which leads up to planting was done, for all the bags it is for.
 func (s *Site) tickAhead(c *gin.Context) error {
-	r, err := s.parseForm(c)
-	if err != nil {
-		return err
-	}
-	what := job.Kind(r.Text("what"))
+	what := job.Kind(c.PostForm("what"))
 	if !what.LeadsUp() {
 		return logbook.ErrNotFound
 	}
 	e := logbook.Entry{Kind: logbook.Tended, What: what, Day: s.clock.Today()}
-	asked := s.asked(c)
-	kept, err := r.keep(func() error {
-		_, err := s.garden.RecordMany(c.Request.Context(), e, r.ticked(), asked)
+	return s.keepTogether(c, "/?group=", func(r *reading, a garden.Request) error {
+		_, err := s.garden.RecordMany(c.Request.Context(), e, r.ticked(), a)
 		return err
-	})
-	if err != nil {
-		return err
+	}, s.todayRefused(c))
+}
+
+// leadCautions are those of work that leads up to planting.
+func leadCautions(list []forecast.Lead) []form.Caution {
+	var more []string
+	kinds := make([]job.Kind, len(list))
+	for i := range list {
+		if kinds[i] = job.Kind(list[i].Kind); list[i].Kind == forecast.CutSeed && more == nil {
+			more = []string{"knives"}
+		}
 	}
-	if !kept {
-		return s.redirectWithFlash(c, "/", r.Faults[0].Says.In(r.Units))
-	}
-	c.Redirect(http.StatusSeeOther, "/?group="+asked.Key)
-	return nil
+	return bewareOf(kinds, more...)
 }
 
 // ticked bags of a form.

@@ -83,24 +83,10 @@ func overdueField(id logbook.ID, kind job.Kind) string { return fmt.Sprintf("of-
 
 // answerOverdue keeps what became of jobs that are overdue.
 func (s *Site) answerOverdue(c *gin.Context) error {
-	r, err := s.parseForm(c)
-	if err != nil {
+	return s.keepTogether(c, overdueAddress+"?done=", func(r *reading, a garden.Request) error {
+		_, err := s.garden.AnswerOverdue(c.Request.Context(), r.overdue(), a)
 		return err
-	}
-	answers := r.overdue()
-	asked := s.asked(c)
-	kept, err := r.keep(func() error {
-		_, err := s.garden.AnswerOverdue(c.Request.Context(), answers, asked)
-		return err
-	})
-	if err != nil {
-		return err
-	}
-	if !kept {
-		return s.overduePage(c, http.StatusUnprocessableEntity, &r)
-	}
-	c.Redirect(http.StatusSeeOther, overdueAddress+"?done="+asked.Key)
-	return nil
+	}, func(r *reading) error { return s.overduePage(c, http.StatusUnprocessableEntity, r) })
 }
 
 // overdue answers: one for all bags, or line by line.

@@ -19,14 +19,15 @@ import (
 )
 
 type benchBody struct {
-	Trays   []trayLine
-	Used    []trayLine // nothing is left in them
-	Lot     form.Form
-	Tray    form.Form
-	Said    string
-	Missing bool
-	Ahead   []forecast.Lead
-	Given   []givenLine
+	Trays     []trayLine
+	Used      []trayLine // nothing is left in them
+	Lot       form.Form
+	Tray      form.Form
+	Said      string
+	Missing   bool
+	Ahead     []forecast.Lead
+	AheadCare []form.Caution
+	Given     []givenLine
 }
 
 // trayLine is one tray of the bench.
@@ -81,7 +82,7 @@ func (s *Site) benchPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	body := benchBody{Said: s.said(c), Ahead: ahead}
+	body := benchBody{Said: s.said(c), Ahead: ahead, AheadCare: leadCautions(ahead)}
 	for i := range bench.Trays {
 		l := lineOfTray(&bench.Trays[i], t.Units)
 		if l.N == 0 && len(bench.Trays[i].Tubers) > 0 {

@@ -94,32 +94,43 @@ func newLine(st *forecast.PlantingForecast, sys measure.System) line {
 }
 
 type todayBody struct {
-	Row    row
-	Lines  []line
-	Due    int
-	Loose  measure.Volume // to bring for the raises that are due
-	Ask    form.Form      // the question that comes first, where nothing is planned
-	Left   []leftLine
-	Notes  []note
-	Ahead  []forecast.Lead
-	More   int // of what leads up, not listed
-	Frost  []frostLine
-	Walk   walk
-	Done   *doneLine // logged just now
-	Said   string
-	Aside  []asideLine
-	Kept   keptTogether
-	Water  *waterWalk
-	Night  *nightView // the next, where something is to be seen to; or the first that comes near
-	Out    *outView
-	Source string // of the weather
-	Blight string
+	Row       row
+	Lines     []line
+	Due       int
+	Loose     measure.Volume // to bring for the raises that are due
+	Ask       form.Form      // the question that comes first, where nothing is planned
+	Left      []leftLine
+	Notes     []note
+	Ahead     []forecast.Lead
+	AheadCare []form.Caution
+	More      int // of what leads up, not listed
+	Frost     []frostLine
+	Walk      walk
+	Done      *doneLine // logged just now
+	Said      string
+	Wrong     string // why a form of the page was not kept
+	Aside     []asideLine
+	Kept      keptTogether
+	Water     *waterWalk
+	Night     *nightView // the next, where something is to be seen to; or the first that comes near
+	Out       *outView
+	Source    string // of the weather
+	Blight    string
 }
 
 // maxAhead that the first page lists of what leads up to planting.
 const maxAhead = 5
 
-func (s *Site) today(c *gin.Context) error {
+func (s *Site) today(c *gin.Context) error { return s.todayPage(c, http.StatusOK, "") }
+
+// todayRefused shows the first page with why a form of it was not kept.
+func (s *Site) todayRefused(c *gin.Context) func(r *reading) error {
+	return func(r *reading) error {
+		return s.todayPage(c, http.StatusUnprocessableEntity, r.Faults[0].Says.In(r.Units))
+	}
+}
+
+func (s *Site) todayPage(c *gin.Context, status int, wrong string) error {
 	look, bags, sys, err := s.atRow(c)
 	if err != nil {
 		return err
@@ -137,6 +148,7 @@ func (s *Site) today(c *gin.Context) error {
 	if err := body.outdoors(look, bags, sys); err != nil {
 		return err
 	}
+	body.Wrong = wrong
 	body.Said, body.Kept.Back = s.said(c), "/"
 	if err := body.Kept.kept(look, c.Query("group"), sys); err != nil {
 		return err
@@ -169,7 +181,7 @@ func (s *Site) today(c *gin.Context) error {
 	if body.Loose > 0 {
 		body.Notes = []note{newNote(forecast.MixWorking(bags), "All bags", sys)}
 	}
-	s.render(c, http.StatusOK, "today", view{Title: day.Long(), Stage: "Today", Body: body})
+	s.render(c, status, "today", view{Title: day.Long(), Stage: "Today", Body: body})
 	return nil
 }
 
@@ -185,6 +197,7 @@ func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []forecast.Planti
 		return err
 	}
 	body.Ahead = ahead[:min(len(ahead), maxAhead)]
+	body.AheadCare = leadCautions(body.Ahead)
 	body.More = len(ahead) - len(body.Ahead)
 	nursery, err := look.Nursery()
 	if err != nil || len(nursery) == 0 {

@@ -65,3 +65,23 @@ func (s *Site) undoMany(c *gin.Context) error {
 	}
 	return s.redirectWithFlash(c, back, "Undone for all of them.")
 }
+
+// keepTogether carries out what a form asks of several bags, under one key that can be taken
+// back, and leads to a page that says it: its address is to, and the key. What is refused is
+// told by again.
+func (s *Site) keepTogether(c *gin.Context, to string, do func(r *reading, a garden.Request) error, again func(r *reading) error) error {
+	r, err := s.parseForm(c)
+	if err != nil {
+		return err
+	}
+	asked := s.asked(c)
+	kept, err := r.keep(func() error { return do(&r, asked) })
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return again(&r)
+	}
+	c.Redirect(http.StatusSeeOther, to+asked.Key)
+	return nil
+}

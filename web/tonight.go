@@ -23,6 +23,7 @@ type tonightBody struct {
 	Hot    []hotView
 	Source string
 	Said   string
+	Wrong  string // why nothing was kept
 	keptTogether
 	Caution []form.Caution
 }
@@ -151,12 +152,14 @@ func blightWarning(look *garden.View, row []forecast.PlantingForecast) (string, 
 	return fmt.Sprintf("Weather for late blight up to %s. Look at %s for dark blotches with wet edges, white below. At the first: cut the tops the same day, bag them, keep them out of the compost, and lift dry in two to three weeks.", warned.Short(), labels), nil
 }
 
-func (s *Site) tonight(c *gin.Context) error {
+func (s *Site) tonight(c *gin.Context) error { return s.tonightPage(c, http.StatusOK, "") }
+
+func (s *Site) tonightPage(c *gin.Context, status int, wrong string) error {
 	look, row, sys, err := s.atRow(c)
 	if err != nil {
 		return err
 	}
-	body := tonightBody{Said: s.said(c), Source: look.WeatherName(), Caution: beware("lifting")}
+	body := tonightBody{Said: s.said(c), Wrong: wrong, Source: look.WeatherName(), Caution: beware("lifting")}
 	if body.Nights, body.Out, err = nights(look, row, sys); err != nil {
 		return err
 	}
@@ -170,7 +173,7 @@ func (s *Site) tonight(c *gin.Context) error {
 	if err := body.kept(look, c.Query("done"), sys); err != nil {
 		return err
 	}
-	s.render(c, http.StatusOK, "tonight", view{Title: "Tonight", Stage: "Today", Body: body})
+	s.render(c, status, "tonight", view{Title: "Tonight", Stage: "Today", Body: body})
 	return nil
 }
 
@@ -198,28 +201,17 @@ const tonightAddress = "/tonight"
 
 // protectTonight keeps that bags were covered, carried in, or brought out again.
 func (s *Site) protectTonight(c *gin.Context) error {
-	r, err := s.parseForm(c)
-	if err != nil {
-		return err
-	}
-	how := r.Text("how")
+	how := c.PostForm("how")
 	switch how {
 	case logbook.Fleeced, logbook.CarriedIn, logbook.Uncovered, logbook.CarriedOut:
 	default:
 		return logbook.ErrNotFound
 	}
 	e := logbook.Entry{Kind: logbook.Protected, Thing: how, Day: s.clock.Today()}
-	asked := s.asked(c)
-	kept, err := r.keep(func() error {
-		_, err := s.garden.RecordMany(c.Request.Context(), e, r.ticked(), asked)
+	return s.keepTogether(c, tonightAddress+"?done=", func(r *reading, a garden.Request) error {
+		_, err := s.garden.RecordMany(c.Request.Context(), e, r.ticked(), a)
 		return err
+	}, func(r *reading) error {
+		return s.tonightPage(c, http.StatusUnprocessableEntity, r.Faults[0].Says.In(r.Units))
 	})
-	if err != nil {
-		return err
-	}
-	if !kept {
-		return s.redirectWithFlash(c, tonightAddress, r.Faults[0].Says.In(r.Units))
-	}
-	c.Redirect(http.StatusSeeOther, tonightAddress+"?done="+asked.Key)
-	return nil
 }

@@ -104,9 +104,18 @@ func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System
 
 // bewareOn are the cautions of the jobs of a walk, each once.
 func bewareOn(stops []stop) []form.Caution {
-	var keys []string
-	for _, s := range stops {
-		for _, key := range s.Kind.Facts().Cautions {
+	kinds := make([]job.Kind, len(stops))
+	for i := range stops {
+		kinds[i] = stops[i].Kind
+	}
+	return bewareOf(kinds)
+}
+
+// bewareOf are the cautions of kinds of work, each once.
+func bewareOf(kinds []job.Kind, more ...string) []form.Caution {
+	keys := more
+	for _, k := range kinds {
+		for _, key := range k.Facts().Cautions {
 			if !slices.Contains(keys, key) {
 				keys = append(keys, key)
 			}

@@ -81,23 +81,10 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 
 // watered keeps that bags were watered as they want it.
 func (s *Site) watered(c *gin.Context) error {
-	r, err := s.parseForm(c)
-	if err != nil {
+	return s.keepTogether(c, "/?group=", func(r *reading, a garden.Request) error {
+		_, err := s.garden.WaterAsked(c.Request.Context(), r.ticked(), a)
 		return err
-	}
-	asked := s.asked(c)
-	kept, err := r.keep(func() error {
-		_, err := s.garden.WaterAsked(c.Request.Context(), r.ticked(), asked)
-		return err
-	})
-	if err != nil {
-		return err
-	}
-	if !kept {
-		return s.redirectWithFlash(c, "/", r.Faults[0].Says.In(r.Units))
-	}
-	c.Redirect(http.StatusSeeOther, "/?group="+asked.Key)
-	return nil
+	}, s.todayRefused(c))
 }
 
 // waterBody is the page of one bag's water.
