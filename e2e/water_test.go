@@ -28,7 +28,7 @@ func TestADryBagIsWateredWithOnePress(t *testing.T) {
 	p.sees("It wants")
 	litres := p.reads(".totals p:nth-child(2) strong")
 	left := p.reads(".totals strong")
-	p.click("a working", p.element("a working", `() => document.querySelector(".totals a.w")`))
+	p.click("a working", p.element("a working", `() => document.querySelector(".totals p:nth-child(2) a.w")`))
 	p.sees("to a quarter of a litre")
 	p.sees("Water to give")
 	p.key(input.Escape)
