@@ -57,15 +57,7 @@ type cardPart struct {
 const mulchDepth measure.Length = 3
 
 func (s *Site) card(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	st, err := look.Planting(pathID(c))
-	if err != nil {
-		return err
-	}
-	sys, err := s.units(c)
+	look, st, sys, err := s.atBag(c)
 	if err != nil {
 		return err
 	}

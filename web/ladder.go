@@ -54,18 +54,12 @@ type rungLine struct {
 func (s *Site) ladder(c *gin.Context) error { return s.ladderPage(c, http.StatusOK, form.Sent{}) }
 
 func (s *Site) ladderPage(c *gin.Context, status int, t form.Sent) error {
-	look, err := s.look(c)
+	look, st, sys, err := s.atBag(c)
 	if err != nil {
 		return err
 	}
+	t.Units = sys
 	today := look.Today()
-	st, err := look.Planting(pathID(c))
-	if err != nil {
-		return err
-	}
-	if t.Units, err = s.units(c); err != nil {
-		return err
-	}
 	if st.Grown == nil && status != http.StatusOK {
 		_, h, err := s.withHistory(c, st.Planting.ID)
 		if err != nil {

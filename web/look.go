@@ -37,6 +37,19 @@ func (s *Site) atRow(c *gin.Context) (look *garden.View, row []forecast.Planting
 	return look, row, sys, err
 }
 
+// atBag is what a page of one bag begins with: the view, the bag's planting by the id of
+// the address, and the units the grower reads in.
+func (s *Site) atBag(c *gin.Context) (look *garden.View, st forecast.PlantingForecast, sys measure.System, err error) {
+	if look, err = s.look(c); err != nil {
+		return nil, st, sys, err
+	}
+	if st, err = look.Planting(pathID(c)); err != nil {
+		return nil, st, sys, err
+	}
+	sys, err = s.units(c)
+	return look, st, sys, err
+}
+
 // lookAway ends the view of a request: what is read after a write is read anew.
 func lookAway(c *gin.Context) {
 	if v, ok := c.Get(lookKey); ok && v != nil {

@@ -330,11 +330,7 @@ type weighBody struct {
 }
 
 func (s *Site) weighPage(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	st, err := look.Planting(pathID(c))
+	_, st, _, err := s.atBag(c)
 	if err != nil {
 		return err
 	}

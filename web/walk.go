@@ -243,17 +243,11 @@ type laterBody struct {
 func (s *Site) later(c *gin.Context) error { return s.laterPage(c, http.StatusOK, form.Sent{}) }
 
 func (s *Site) laterPage(c *gin.Context, status int, t form.Sent) error {
-	look, err := s.look(c)
+	_, st, sys, err := s.atBag(c)
 	if err != nil {
 		return err
 	}
-	st, err := look.Planting(pathID(c))
-	if err != nil {
-		return err
-	}
-	if t.Units, err = s.units(c); err != nil {
-		return err
-	}
+	t.Units = sys
 	what := job.Kind(c.Param("job"))
 	body := laterBody{S: &st}
 	for _, j := range st.Jobs {

@@ -117,15 +117,7 @@ type waterLine struct {
 const waterDays = 14
 
 func (s *Site) waterPage(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	st, err := look.Planting(pathID(c))
-	if err != nil {
-		return err
-	}
-	sys, err := s.units(c)
+	look, st, sys, err := s.atBag(c)
 	if err != nil {
 		return err
 	}

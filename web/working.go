@@ -118,11 +118,7 @@ func (s *Site) modelWorking(c *gin.Context) error {
 }
 
 func (s *Site) plantingWorking(c *gin.Context) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	st, err := look.Planting(pathID(c))
+	_, st, _, err := s.atBag(c)
 	if err != nil {
 		return err
 	}
