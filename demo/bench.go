@@ -220,6 +220,18 @@ func (b *builder) watch(ctx context.Context, today measure.Day) error {
 			return fmt.Errorf("weather of %d: %w", year, err)
 		}
 	}
+	return b.coldNight(ctx, today)
+}
+
+// bulletin is whose forecast the cold night ahead is of.
+const bulletin = "harbour bulletin"
+
+// coldNight is forecast for the night after next.
+func (b *builder) coldNight(ctx context.Context, today measure.Day) error {
+	cold := logbook.DayRecord{Day: today + 2, DayWeather: climate.DayWeather{Min: 1.6, Max: 13.5}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN()}
+	if _, err := b.g.ImportWeather(ctx, []logbook.DayRecord{cold}, bulletin, b.asked(today)); err != nil {
+		return fmt.Errorf("the cold night ahead: %w", err)
+	}
 	return nil
 }
 

@@ -199,6 +199,10 @@ func (d doing) entry() logbook.Entry {
 		return logbook.Entry{Kind: logbook.Topped, Loose: d.topped}
 	case d.tended != "":
 		return logbook.Entry{Kind: logbook.Tended, What: d.tended}
+	case d.felt > 0:
+		return logbook.Entry{Kind: logbook.Moisture, Level: d.felt}
+	case d.given > 0:
+		return logbook.Entry{Kind: logbook.Watered, Thing: "can", Amount: float64(d.given)}
 	case d.taken != "":
 		return logbook.Entry{Kind: logbook.Taken, Text: d.taken}
 	case len(d.weigh) > 0:

@@ -80,6 +80,7 @@ func site() logbook.Site {
 	s.Name, s.Latitude, s.LiftLimit = "Net Loft Steps", 54.3, 16*measure.Kilogram
 	s.LastSD, s.FirstSD = 11, 12
 	s.Shelters = []climate.Shelter{climate.FrostFree, climate.Greenhouse}
+	s.Floors = map[climate.Shelter]measure.Area{climate.Greenhouse: 4, climate.FrostFree: 1.2}
 	return s
 }
 
@@ -117,6 +118,8 @@ type doing struct {
 	fed     bool
 	topped  measure.Volume
 	tended  job.Kind
+	felt    int            // moisture, from 1 for dry
+	given   measure.Volume // water
 }
 
 func raise(day string, by measure.Length) doing { return doing{day: day, raise: by} }
@@ -127,7 +130,11 @@ func up(day string) doing                       { return doing{day: day, up: tru
 func fed(day string) doing                      { return doing{day: day, fed: true} }
 func topped(day string, v measure.Volume) doing { return doing{day: day, topped: v} }
 func tied(day string) doing                     { return doing{day: day, tended: job.Tie} }
-func closed(day string) doing                   { return doing{day: day, closed: true} }
+func felt(day string, level int) doing          { return doing{day: day, felt: level} }
+func watered(day string, v measure.Volume) doing {
+	return doing{day: day, given: v}
+}
+func closed(day string) doing { return doing{day: day, closed: true} }
 
 // weigh is one batch: gross in a container, a grade and a count.
 func weigh(day string, gross measure.Mass, container string, grade lift.Grade, count int) doing {
@@ -221,7 +228,7 @@ var season2026 = []sowing{
 	{
 		year: 2026, bag: "R4", variety: "Grey Gannet", planned: "02-20", school: hill.FillOnce,
 		planted: "04-14", pieces: []measure.Mass{68, 61},
-		doings: []doing{topped("04-25", 4), fed("06-02"), tied("06-03"), stem("06-03", 33)},
+		doings: []doing{topped("04-25", 4), fed("06-02"), tied("06-03"), stem("06-03", 33), felt("06-07", 1), felt("06-09", 1), note("06-09", "Dry right through; it was forgotten over the weekend.")},
 	},
 	{
 		year: 2026, bag: "R5", variety: "Grey Gannet", planned: "02-20", school: hill.FillOnce,

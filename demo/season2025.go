@@ -8,7 +8,8 @@ import (
 
 // season2025 is the finished season with full records: a trial of two against three
 // pieces of Cold Quay in three casks each, earlies in kegs and pails, Tarred Rope in
-// the crates. A pail was lost to standing water, and a keg set back by frost.
+// the crates. A pail was lost to standing water, a keg set back by frost, and in another tubers
+// split when it was soaked after dry days.
 var season2025 = []sowing{
 	trial("R1", []measure.Mass{57, 60}, 26, 1910, 21), trial("R6", []measure.Mass{55, 59}, 27, 2215, 24), trial("R11", []measure.Mass{62, 56}, 28, 2040, 22),
 	trial("R2", []measure.Mass{58, 54, 61}, 26, 2390, 31), trial("R7", []measure.Mass{56, 60, 57}, 27, 2745, 34), trial("R12", []measure.Mass{59, 55, 58}, 28, 2510, 33),
@@ -18,7 +19,8 @@ var season2025 = []sowing{
 	early("R4", "Netmender", []measure.Mass{60, 63},
 		up("05-07"), stem("06-01", 31), tied("06-03"), fed("06-02"), fed("06-16"), weigh("07-24", 1705, "blue bucket", lift.Keep, 17), weigh("07-24", 96, "", lift.Small, 3), closed("07-24")),
 	early("R13", "Grey Gannet", []measure.Mass{57, 60},
-		up("05-08"), stem("06-01", 28), tied("06-05"), fed("06-03"), weigh("07-30", 1560, "blue bucket", lift.Keep, 15), closed("07-30")),
+		up("05-08"), stem("06-01", 28), tied("06-05"), fed("06-03"), felt("07-04", 1), note("07-04", "Back from four days away: bone dry, leaves hanging."), watered("07-05", 4.5), felt("07-06", 4),
+		weigh("07-30", 1310, "blue bucket", lift.Keep, 12), weigh("07-30", 338, "", lift.EatFirst, 3), note("07-30", "Three split from end to end: the soaking after the dry days."), closed("07-30")),
 	early("R14", "Grey Gannet", []measure.Mass{64, 59},
 		up("05-08"), stem("06-01", 30), tied("06-05"), fed("06-03"), weigh("07-30", 1655, "blue bucket", lift.Keep, 16), weigh("07-30", 88, "", lift.EatFirst, 1), closed("07-30")),
 	early("R5", "Harbour Lantern", []measure.Mass{58},

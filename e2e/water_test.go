@@ -101,13 +101,17 @@ func TestAFrostNightIsSeenTo(t *testing.T) {
 	}
 	p.clock.day.Store(int64(night))
 	p.open("/")
-	p.sees("See to 2 bags tonight")
-	p.press("See to 2 bags tonight")
+	p.press("See to 2 tonight")
 	p.at("/tonight")
 	p.sees("Tonight, into " + (night + 1).Short())
 	p.sees("heap medium over its tops, or cover it")
 	p.thumbs()
-	p.press("Covered")
+	p.press("Done as it says")
+	p.sees("B1: protected: medium heaped over its tops")
+	p.sees("B2: protected: medium heaped over its tops")
+	p.press("Undo all")
+	p.sees("Undone for all of them.")
+	p.press("Covered with fleece")
 	p.sees("B1: protected: fleece over it")
 	p.sees("B2: protected: fleece over it")
 	p.clock.Step(1)
@@ -120,6 +124,44 @@ func TestAFrostNightIsSeenTo(t *testing.T) {
 	if got := p.asks(`() => document.body.innerText.includes("Covered or carried in")`); got != "false" {
 		t.Error("uncovered, they are still said to be covered")
 	}
+}
+
+// Late blight from the warning to the tops off and the lifting: nothing else is asked of a bag
+// with spots, and looking at the others lays the warning.
+func TestABlightSpellFromTheWarningToTheLifting(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, phone)
+	p.open("/")
+	p.press("Weather for late blight")
+	p.at("/tonight")
+	p.sees("Look at these bags for dark blotches")
+	p.thumbs()
+	p.asks(`() => { for (const b of document.querySelectorAll("main input[type=checkbox]")) b.checked = b.parentElement.innerText.trim() === "R8"; return "" }`)
+	p.press("Spots on those ticked")
+	p.sees("R8: seen: dark wet patches on leaves (blight?)")
+	if got := p.asks(`() => [...document.querySelectorAll("main .bagtick")].map(l => l.innerText.trim()).includes("R8")`); got != "false" {
+		t.Error("spots were seen on it, and it is still to be looked at")
+	}
+	p.press("Looked, no spots")
+	p.sees("R1: looked at")
+	if got := p.asks(`() => document.body.innerText.includes("dark blotches")`); got != "false" {
+		t.Error("all were looked at, and the warning stands")
+	}
+	p.open("/bags/R8")
+	p.sees("Spots of late blight were seen on 9 June 2026: cut the tops the same day")
+	p.open("/walk")
+	p.sees("cut tops: blight")
+	p.press("Cut R8")
+	p.sees("R8 tops cut down")
+	p.clock.Step(13)
+	p.open("/walk")
+	if got := p.asks(`() => [...document.querySelectorAll(".stops li")].some(l => l.innerText.includes("R8"))`); got != "false" {
+		t.Error("spores are alive, and it is to be lifted")
+	}
+	p.clock.Step(1)
+	p.open("/bags/R8")
+	p.sees("lift dry")
+	p.sees("lift on a dry day between 23 June 2026 and 30 June 2026")
 }
 
 // A leaf sign leads to a cause because of what the bag's records say, and to another once

@@ -45,6 +45,7 @@ type moment struct {
 	nursery   lazy[[]logbook.NursingState]
 	settings  lazy[settings]
 	imports   lazy[[]logbook.WeatherImport]
+	ahead     lazies[measure.Day, []forecast.Forecast]
 	strip     lazy[[]forecast.SeasonSpan]
 	mixes     lazies[Filter, map[logbook.ID]string]
 	states    lazies[Filter, stateList]

@@ -1,7 +1,7 @@
 package garden_test
 
 import (
-	"math"
+	"fmt"
 	"strings"
 	"testing"
 
@@ -100,13 +100,24 @@ func TestFrostyNightsNameThePotsThatStandOpen(t *testing.T) {
 	pot := func(label string, s climate.Shelter) logbook.NursingState {
 		return logbook.NursingState{Nursling: logbook.Nursling{Label: label, Kind: logbook.Pot}, Now: s}
 	}
-	nights := forecast.FrostyNights([]forecast.Forecast{
+	nights := forecast.Nights([]forecast.Forecast{
 		{Day: today + 1, Lead: 1, Min: 0, Spread: 0.8}, {Day: today + 2, Lead: 2, Min: 2.5, Spread: 1.2}, {Day: today + 3, Lead: 3, Min: 8, Spread: 1.5},
-	}, []logbook.NursingState{pot("P1", climate.Open), pot("P2", climate.Wall), pot("P3", climate.FrostFree), pot("P4", climate.Greenhouse)})
-	if len(nights) != 2 || strings.Join(nights[0].Pots, " ") != "P1 P2 P4" || !nights[0].Act || math.Abs(nights[0].Chance-0.5) > 1e-9 {
+	}, nil, []logbook.NursingState{pot("P1", climate.Open), pot("P2", climate.Wall), pot("P3", climate.FrostFree), pot("P4", climate.Greenhouse)}, 0,
+		[]forecast.Room{{Shelter: climate.FrostFree, Floor: 0.05}, {Shelter: climate.Greenhouse, Floor: 1, Taken: 0.99}})
+	said := func(n forecast.Night) (out string) {
+		for _, t := range n.Things {
+			out += fmt.Sprintf("%s %s %s %.2f; ", t.Label, t.Way, t.Into, t.Chance)
+		}
+		return out
+	}
+	if len(nights) != 2 || !nights[0].Act() || nights[1].Act() {
 		t.Fatalf("%+v", nights)
 	}
-	if strings.Join(nights[1].Pots, " ") != "P1" || nights[1].Act {
-		t.Errorf("%+v", nights[1])
+	// The porch has room for one, the one in the open; under glass there is none.
+	if got, want := said(nights[0]), "P1 in frost-free 0.50; P2 fleece  0.11; P4 fleece  0.00; "; got != want {
+		t.Errorf("the first night: %s, want %s", got, want)
+	}
+	if got, want := said(nights[1]), "P1 in frost-free 0.02; "; got != want {
+		t.Errorf("the second night: %s, want %s", got, want)
 	}
 }

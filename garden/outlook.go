@@ -25,8 +25,12 @@ func (v *View) Prospects(row []forecast.PlantingForecast) (map[logbook.ID]*forec
 	if _, err := v.settings(); err != nil {
 		return nil, Progress{}, err
 	}
+	ahead, err := v.Forecast()
+	if err != nil {
+		return nil, Progress{}, err
+	}
 	v.Close()
-	if run := e.begin(missing, &site, n, v.g.station.Forecast(&site, n, v.today), v.today); run != nil {
+	if run := e.begin(missing, &site, n, ahead, v.today); run != nil {
 		run.wait(v.ctx)
 	}
 	if held, missing = e.of(row, v.today); len(missing) == 0 {

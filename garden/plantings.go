@@ -69,6 +69,9 @@ func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
 	if in.Site, _, err = v.Site(); err != nil {
 		return nil, err
 	}
+	if in.Ahead, err = v.Forecast(); err != nil {
+		return nil, err
+	}
 	if in.Timings, err = v.r.Timings(v.ctx, f); err != nil {
 		return nil, err
 	}

@@ -91,21 +91,30 @@ func (g *Garden) RecordNursery(ctx context.Context, e logbook.NurseryEntry, a Re
 func (g *Garden) UndoNursery(ctx context.Context, entry logbook.ID, a Request) (logbook.ID, error) {
 	type undoNursery struct{ Entry logbook.ID }
 	return g.idempotent(ctx, a.Key, undoNursery{entry}, func(w Writer) (logbook.ID, error) {
-		list, err := readNursery(ctx, w)
-		if err != nil {
-			return 0, err
+		id, err := takeBackNursery(ctx, w, entry, a)
+		if err == nil && id == 0 {
+			return 0, logbook.Refuse("", "That entry was undone before.")
 		}
-		for i := range list {
-			e, ok := logbook.Find(list[i].Log, func(e logbook.NurseryEntry) bool { return e.ID == entry })
-			switch {
-			case ok && e.Kind == logbook.NursePlanted && !logbook.IsAside(list[i].Aside, entry):
-				return 0, logbook.Refuse("", "It is planted: take the planting back at its bag.")
-			case ok:
-				return appendNurseryEntry(ctx, w, &list[i], logbook.NurseryEntry{Kind: logbook.NurseVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
-			}
-		}
-		return 0, logbook.Refuse("", "That entry was undone before.")
+		return id, err
 	})
+}
+
+// takeBackNursery takes an entry back; 0 where it does not stand.
+func takeBackNursery(ctx context.Context, w Writer, entry logbook.ID, a Request) (logbook.ID, error) {
+	list, err := readNursery(ctx, w)
+	if err != nil {
+		return 0, err
+	}
+	for i := range list {
+		e, ok := logbook.Find(list[i].Log, func(e logbook.NurseryEntry) bool { return e.ID == entry })
+		switch {
+		case ok && e.Kind == logbook.NursePlanted && !logbook.IsAside(list[i].Aside, entry):
+			return 0, logbook.Refuse("", "It is planted: take the planting back at its bag.")
+		case ok:
+			return appendNurseryEntry(ctx, w, &list[i], logbook.NurseryEntry{Kind: logbook.NurseVoided, Day: a.Today, Logged: a.Today, Key: a.Key, Voids: entry})
+		}
+	}
+	return 0, nil
 }
 
 // FromNursery is what a planting takes out of the nursery.

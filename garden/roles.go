@@ -135,6 +135,8 @@ type nurseryReader interface {
 	// NurseryLog in the order of writing; entries of plantings that were taken
 	// back are left out.
 	NurseryLog(ctx context.Context) ([]logbook.NurseryEntry, error)
+	// NurseryGroup are the entries of the nursery that were written together with others.
+	NurseryGroup(ctx context.Context, group string) ([]logbook.ID, error)
 }
 
 // timingReader reads how plantings are to be grown.
@@ -175,6 +177,9 @@ type siteReader interface {
 type weatherReader interface {
 	// Weather of the grower's own from one day to another, in order of day.
 	Weather(ctx context.Context, from, until measure.Day) ([]logbook.DayRecord, error)
+	// WeatherAhead is what forecasts of the grower's own said of the days from one to
+	// another, of each the newest.
+	WeatherAhead(ctx context.Context, from, until measure.Day) ([]logbook.DayRecord, error)
 	// WeatherImports that stand, newest first.
 	WeatherImports(ctx context.Context) ([]logbook.WeatherImport, error)
 }

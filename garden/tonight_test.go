@@ -9,6 +9,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/seed"
+	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -45,19 +46,19 @@ func TestNightsThatMayFreeze(t *testing.T) {
 		return r
 	}
 	ahead := []forecast.Forecast{{Day: today + 1, Lead: 1, Min: 0.3, Spread: 0.8}, {Day: today + 2, Lead: 2, Min: 3.2, Spread: 1.2}, {Day: today + 3, Lead: 3, Min: 2, Spread: 1.5}}
-	home := []climate.Shelter{climate.FrostFree}
-	list := forecast.Nights(ahead, row(), 100*measure.Kilogram, home)
-	if len(list) != 2 || !list[0].Act() || list[1].Act() || len(list[0].Bags) != 1 {
+	home := []forecast.Room{{Shelter: climate.FrostFree}}
+	list := forecast.Nights(ahead, row(), nil, 100*measure.Kilogram, home)
+	if len(list) != 2 || !list[0].Act() || list[1].Act() || len(list[0].Things) != 1 {
 		t.Fatalf("nights %+v", list)
 	}
-	b := list[0].Bags[0]
+	b := list[0].Things[0]
 	if want := climate.FrostChance(0.3, 0.8, climate.Open); math.Abs(b.Chance-want) > 1e-12 || b.Way != forecast.CarryIn || b.Wet < 10*measure.Kilogram || b.Wet > 60*measure.Kilogram {
 		t.Errorf("%+v, want a chance of %.3f", b, want)
 	}
-	if got := forecast.Nights(ahead, row(), 5*measure.Kilogram, home)[0].Bags[0].Way; got != forecast.Cover {
+	if got := forecast.Nights(ahead, row(), nil, 5*measure.Kilogram, home)[0].Things[0].Way; got != forecast.Cover {
 		t.Errorf("too heavy for one it is best to %s", got)
 	}
-	if got := forecast.Nights(ahead, row(), 100*measure.Kilogram, nil)[0].Bags[0].Way; got != forecast.Cover {
+	if got := forecast.Nights(ahead, row(), nil, 100*measure.Kilogram, nil)[0].Things[0].Way; got != forecast.Cover {
 		t.Errorf("with nowhere to go it is best to %s", got)
 	}
 	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Protected, Thing: logbook.Fleeced, Day: today})
@@ -66,8 +67,8 @@ func TestNightsThatMayFreeze(t *testing.T) {
 	if how, since, ok := st.Covered(); !ok || how != logbook.Fleeced || since != today {
 		t.Errorf("covered it is %q since %v, %v", how, since, ok)
 	}
-	fleeced := forecast.Nights(ahead, row(), 0, nil)
-	if len(fleeced) != 1 || fleeced[0].Act() || fleeced[0].Bags[0].Chance >= b.Chance {
+	fleeced := forecast.Nights(ahead, row(), nil, 0, nil)
+	if len(fleeced) != 1 || fleeced[0].Act() || fleeced[0].Things[0].Chance >= b.Chance {
 		t.Errorf("under fleece %+v", fleeced)
 	}
 	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Protected, Thing: logbook.Uncovered, Day: today})
@@ -82,7 +83,54 @@ func TestNightsThatMayFreeze(t *testing.T) {
 	young.must(err)
 	_, err = young.record(logbook.Entry{Planting: other, Kind: logbook.Planted, Day: today - 3, Seed: seed.Known{Count: 3}})
 	young.must(err)
-	if list := forecast.Nights(ahead, []forecast.PlantingForecast{young.state(other)}, 0, nil); len(list) != 0 {
+	if list := forecast.Nights(ahead, []forecast.PlantingForecast{young.state(other)}, nil, 0, nil); len(list) != 0 {
 		t.Errorf("seed in the medium stands in danger: %+v", list)
+	}
+}
+
+// What is carried in and covered before a cold night is kept, and taken back, together: bags
+// and pots alike.
+func TestBagsAndPotsAreProtectedTogether(t *testing.T) {
+	p := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	id, err := p.plan(3)
+	p.must(err)
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 40, Seed: seed.Known{Count: 3}})
+	p.must(err)
+	pot, err := p.Start(ctx, logbook.Nursling{Label: "P1", Kind: logbook.Pot, Variety: p.variety, Weight: 60, Shelter: climate.Wall, Started: today - 10}, p.asked())
+	p.must(err)
+	a := p.asked()
+	ask := garden.Protection{Bags: []garden.ProtectedBag{{Planting: id, How: logbook.UnderGlass}}, Pots: []garden.ProtectedPot{{Nursling: pot, Shelter: climate.FrostFree}}}
+	for range 2 { // safe to repeat
+		_, err = p.Protect(ctx, ask, a)
+		p.must(err)
+	}
+	nursery := func() *logbook.NursingState {
+		list, err := p.look().Nursery()
+		p.must(err)
+		return &list[0]
+	}
+	st := p.state(id)
+	if how, _, ok := st.Covered(); !ok || how != logbook.UnderGlass {
+		t.Errorf("under glass it is %q, %v", how, ok)
+	}
+	if from, since, ok := forecast.BroughtIn(nursery(), today); !ok || from != climate.Wall || since != today {
+		t.Errorf("brought in from %q on %v, %v", from, since, ok)
+	}
+	site := logbook.Site{Shelters: []climate.Shelter{climate.FrostFree, climate.Greenhouse}, Floors: map[climate.Shelter]measure.Area{climate.Greenhouse: 4}}
+	rooms := forecast.Rooms(&site, []forecast.PlantingForecast{st}, []logbook.NursingState{*nursery()}, today)
+	if len(rooms) != 2 || rooms[0].Shelter != climate.FrostFree || rooms[0].Taken != 0.03 || rooms[1].Taken < 0.05 || rooms[1].Left()+rooms[1].Taken != 4 {
+		t.Errorf("rooms %+v", rooms)
+	}
+	_, err = p.UndoMany(ctx, a.Key, p.asked())
+	p.must(err)
+	st = p.state(id)
+	if _, _, ok := st.Covered(); ok || nursery().Now != climate.Wall {
+		t.Errorf("taken back, the bag is covered (%v) and the pot stands %s", ok, nursery().Now)
+	}
+	if _, err := p.UndoMany(ctx, a.Key, p.asked()); err == nil {
+		t.Error("taken back twice")
+	}
+	if _, err := p.Protect(ctx, garden.Protection{}, p.asked()); err == nil {
+		t.Error("nothing was protected")
 	}
 }

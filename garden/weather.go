@@ -36,13 +36,20 @@ func (v *View) Weather(from, until measure.Day) ([]logbook.DayRecord, error) {
 // "simulated" or "usual".
 func (v *View) WeatherName() string { return v.g.station.Name() }
 
-// Forecast of the days after today.
+// Forecast of the days after today: the grower's own where one was brought in, the
+// station's where there is none.
 func (v *View) Forecast() ([]forecast.Forecast, error) {
-	site, n, err := v.normals()
-	if err != nil {
-		return nil, err
-	}
-	return v.g.station.Forecast(&site, n, v.today), nil
+	return v.m.ahead.get(v.today, func() ([]forecast.Forecast, error) {
+		site, n, err := v.normals()
+		if err != nil {
+			return nil, err
+		}
+		own, err := v.r.WeatherAhead(v.ctx, v.today+1, v.today+forecast.ForecastDays)
+		if err != nil {
+			return nil, err
+		}
+		return forecast.Ahead(own, v.g.station.Forecast(&site, n, v.today), v.today), nil
+	})
 }
 
 // WeatherChange is one day of an import beside what stood there.
@@ -57,6 +64,8 @@ type WeatherPreview struct {
 	Same      int // days that stay as they are
 	Simulated int // simulated days that are replaced
 	LeftOut   int // days that are simulated themselves: no records
+	Ahead     int // days to come, of which it is a forecast
+	Aged      int // years since the newest day, where that is longer ago than one would think
 	Changes   []WeatherChange
 }
 
@@ -67,11 +76,19 @@ func (v *View) PreviewWeather(days []logbook.DayRecord) (WeatherPreview, error) 
 	if len(days) == 0 {
 		return p, nil
 	}
-	before, err := v.Weather(days[0].Day, days[len(days)-1].Day)
+	last := days[len(days)-1].Day
+	if v.today-last > longAgo {
+		p.Aged = v.today.Year() - last.Year()
+	}
+	before, err := v.Weather(days[0].Day, min(last, v.today))
 	if err != nil {
 		return p, err
 	}
 	for _, d := range days {
+		if d.Day > v.today {
+			p.Ahead++
+			continue
+		}
 		old := before[int(d.Day-days[0].Day)]
 		switch {
 		case !d.Own():
@@ -89,6 +106,9 @@ func (v *View) PreviewWeather(days []logbook.DayRecord) (WeatherPreview, error) 
 	}
 	return p, nil
 }
+
+// longAgo is how old, in days, the newest day of a file may be before its year is questioned.
+const longAgo = 300
 
 // ImportWeather appends daily records, all or none: of each day the newest counts. A
 // day that names its source keeps it, others are of the source given; simulated days

@@ -29,7 +29,7 @@ func TestWeatherReadsAsItIsWritten(t *testing.T) {
 	if err := WriteWeather(&b, days); err != nil {
 		t.Fatal(err)
 	}
-	got, errs := ReadWeather(b.Bytes(), today)
+	got, errs := ReadWeather(b.Bytes(), WeatherReading{}, today)
 	if len(errs) > 0 || len(got) != len(days) {
 		t.Fatalf("%d days, %v", len(got), errs)
 	}
@@ -46,7 +46,7 @@ func TestWeatherIsReadAsOthersWriteIt(t *testing.T) {
 		"tabs, other columns":           "station\tdate\train\ttmax\ttmin\nx\t2026-06-01\t0\t17.5\t6\nx\t2026-06-02\t0.2\t18\t7.5\n",
 		"a minus sign of print":         "date,tmin,tmax,rain\n2026-06-01,6,17.5,0\n2026-06-02,−2,18,0.2\n",
 	} {
-		days, errs := ReadWeather([]byte(file), today)
+		days, errs := ReadWeather([]byte(file), WeatherReading{}, today)
 		if len(errs) > 0 || len(days) != 2 || days[0].Day.ISO() != "2026-06-01" || days[0].Max != 17.5 || days[1].Rain != 0.2 {
 			t.Errorf("%s: %+v, %v", what, days, errs)
 		}
@@ -67,13 +67,13 @@ func TestDamageIsNamedWithItsLine(t *testing.T) {
 		"a bad number":  {head + "2026-06-02,6,warm,0\n", "not a number", 3},
 		"swapped":       {head + "2026-06-02,17,6,0\n", "over the maximum", 3},
 		"a day twice":   {head + "2026-06-02,6,17,0\n2026-06-01,6,17,0\n", "in line 2 already", 4},
-		"to come":       {head + "2026-06-10,6,17,0\n", "still to come", 3},
+		"far to come":   {head + "2027-06-10,6,17,0\n", "still to come", 3},
 		"too short":     {head + "2026-06-02,6\n", "too short", 3},
 		"empty value":   {head + "2026-06-02,6,,0\n", "tmax is empty", 3},
 		"Fahrenheit":    {head + "2026-06-02,45,68,0\n", "not believed", 3},
 		"an open quote": {head + "\"2026-06-02,6,17,0\n", "quotation mark", 3},
 	} {
-		days, errs := ReadWeather([]byte(c.file), today)
+		days, errs := ReadWeather([]byte(c.file), WeatherReading{}, today)
 		if days != nil || len(errs) == 0 || errs[0].Line != c.line || !strings.Contains(errs[0].Says.In(measure.Metric), c.says) {
 			t.Errorf("%s: %d days, %v; want line %d, %q", what, len(days), errs, c.line, c.says)
 		}
@@ -92,7 +92,7 @@ func TestWeatherComesBackWithItsSources(t *testing.T) {
 	if err := WriteWeather(&b, days); err != nil {
 		t.Fatal(err)
 	}
-	got, errs := ReadWeather(b.Bytes(), today)
+	got, errs := ReadWeather(b.Bytes(), WeatherReading{}, today)
 	if len(errs) > 0 || len(got) != len(days) {
 		t.Fatalf("%d days, %v", len(got), errs)
 	}
@@ -107,7 +107,7 @@ func FuzzReadWeather(f *testing.F) {
 	f.Add("date,tmin,tmax,rain\n2026-06-01,6,17,0\n")
 	f.Add("date;tmin;tmax;rain;sun\n2026-06-01;6,5;17;0;\n")
 	f.Fuzz(func(t *testing.T, file string) {
-		days, errs := ReadWeather([]byte(file), today)
+		days, errs := ReadWeather([]byte(file), WeatherReading{}, today)
 		if (days == nil) == (errs == nil) {
 			t.Fatalf("%d days and %d errors", len(days), len(errs))
 		}
@@ -189,7 +189,7 @@ func TestLabelsFillTheSheetFromWhereItWasLeft(t *testing.T) {
 
 // A record of another program is read by what its headings say.
 func TestWeatherUnderOtherHeadings(t *testing.T) {
-	days, errs := ReadWeather([]byte("Datum;Min temp;Max temp;Rainfall (mm)\n9.6.2026;4,5;13;0,2\n10 Jun 2026;5;14;0\n"), measure.Date(2026, 6, 12))
+	days, errs := ReadWeather([]byte("Datum;Min temp;Max temp;Rainfall (mm)\n9.6.2026;4,5;13;0,2\n10 Jun 2026;5;14;0\n"), WeatherReading{}, measure.Date(2026, 6, 12))
 	if len(errs) > 0 || len(days) != 2 || days[0].Day != measure.Date(2026, 6, 9) || days[0].Min != 4.5 || days[0].Rain != 0.2 {
 		t.Errorf("%+v, %+v", days, errs)
 	}

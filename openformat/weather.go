@@ -18,12 +18,12 @@ import (
 // weatherColumns in the order they are written; the first four are needed.
 var weatherColumns = []string{"date", "tmin", "tmax", "rain", "humidity", "wind", "sun", "source"}
 
-// knownAs are the headings that other programs give the columns.
-var knownAs = []Column{
-	{Key: "date", Name: "Day", Aliases: []string{"day", "datum", "when"}},
-	{Key: "tmin", Name: "Minimum", Aliases: []string{"min temp", "temp min", "tn", "lowest", "minimum", "low"}},
-	{Key: "tmax", Name: "Maximum", Aliases: []string{"max temp", "temp max", "tx", "highest", "maximum", "high"}},
-	{Key: "rain", Name: "Rain", Aliases: []string{"precipitation", "rainfall", "precip"}},
+// WeatherColumns of a file, with the headings that other programs give them.
+var WeatherColumns = []Column{
+	{Key: "date", Name: "Day", Needed: true, Aliases: []string{"day", "datum", "when"}},
+	{Key: "tmin", Name: "Minimum", Needed: true, Aliases: []string{"min temp", "temp min", "tn", "lowest", "minimum", "low"}},
+	{Key: "tmax", Name: "Maximum", Needed: true, Aliases: []string{"max temp", "temp max", "tx", "highest", "maximum", "high"}},
+	{Key: "rain", Name: "Rain", Needed: true, Aliases: []string{"precipitation", "rainfall", "precip"}},
 	{Key: "humidity", Name: "Humidity", Aliases: []string{"rel humidity", "rh"}},
 	{Key: "wind", Name: "Wind", Aliases: []string{"wind speed"}},
 	{Key: "sun", Name: "Sun", Aliases: []string{"sunshine", "sun hours"}},
@@ -44,27 +44,53 @@ const mostErrors = 50
 // mostDays that one file brings: fifty years.
 const mostDays = 50 * 366
 
-// ReadWeather reads daily records from CSV, separated by commas, semicolons or
-// tabs: a heading line with date, tmin, tmax and rain, and humidity, wind and sun
-// where there are some; days like 2026-06-09, °C, mm, %, m/s and hours. Decimals
-// may have a comma where commas do not separate. A column source names where each day
-// comes from. It returns the days in order, or
-// every error with its line and no days.
-func ReadWeather(file []byte, today measure.Day) ([]logbook.DayRecord, []LineError) {
+// WeatherReading is how a file of weather is read: the zero reading goes by its headings, in
+// °C and mm.
+type WeatherReading struct {
+	At         Mapping // of the columns; nil for by their headings
+	Fahrenheit bool
+	Inches     bool
+	Order      measure.DayOrder // of days in figures; empty for by how they look
+}
+
+// WeatherHeader is the heading line of a file; nil where there is none.
+func WeatherHeader(file []byte) []string {
+	header, err := weatherLines(file).Read()
+	if err != nil {
+		return nil
+	}
+	return header
+}
+
+func weatherLines(file []byte) *csv.Reader {
 	file = bytes.TrimPrefix(file, []byte("\xef\xbb\xbf"))
 	first, _, _ := bytes.Cut(file, []byte("\n"))
 	r := csv.NewReader(bytes.NewReader(file))
 	r.FieldsPerRecord, r.TrimLeadingSpace = -1, true
 	r.Comma = separator(string(first))
+	return r
+}
+
+// ReadWeather reads days from CSV, separated by commas, semicolons or tabs: a heading line
+// with date, tmin, tmax and rain, and humidity, wind and sun where there are some; days like
+// 2026-06-09, °C, mm, %, m/s and hours, unless it is to be read otherwise. Days to come are a
+// forecast. Decimals may have a comma where commas do not separate. A column source names
+// where each day comes from. It returns the days in order, or every error with its line and
+// no days.
+func ReadWeather(file []byte, how WeatherReading, today measure.Day) ([]logbook.DayRecord, []LineError) {
+	r := weatherLines(file)
 	header, err := r.Read()
 	if err != nil {
 		return nil, []LineError{{1, measure.Say("There is nothing in this file: the first line names the columns, date, tmin, tmax, rain.")}}
 	}
-	at, errs := parseColumns(header)
-	if errs != nil {
-		return nil, errs
+	if how.At == nil {
+		at, errs := parseColumns(header)
+		if errs != nil {
+			return nil, errs
+		}
+		how.At = at
 	}
-	w := weatherReader{at: at, today: today, seen: map[measure.Day]int{}}
+	w := weatherReader{WeatherReading: how, today: today, seen: map[measure.Day]int{}}
 	for len(w.errs) < mostErrors && len(w.days) <= mostDays {
 		fields, err := r.Read()
 		if errors.Is(err, io.EOF) {
@@ -105,8 +131,8 @@ func separator(header string) rune {
 }
 
 // parseColumns says at which place each known column stands; −1 when it does not.
-func parseColumns(header []string) (map[string]int, []LineError) {
-	at := map[string]int{}
+func parseColumns(header []string) (Mapping, []LineError) {
+	at := Mapping{}
 	for i, name := range header {
 		name = strings.ToLower(strings.TrimSpace(name))
 		if _, twice := at[name]; twice && slices.Contains(weatherColumns, name) {
@@ -114,7 +140,7 @@ func parseColumns(header []string) (map[string]int, []LineError) {
 		}
 		at[name] = i
 	}
-	for key, i := range Guess(header, knownAs, nil) { // under another heading
+	for key, i := range Guess(header, WeatherColumns, nil) { // under another heading
 		if _, ok := at[key]; !ok {
 			at[key] = i
 		}
@@ -128,7 +154,7 @@ func parseColumns(header []string) (map[string]int, []LineError) {
 }
 
 type weatherReader struct {
-	at    map[string]int
+	WeatherReading
 	today measure.Day
 	days  []logbook.DayRecord
 	seen  map[measure.Day]int // day to the line it stands in
@@ -151,7 +177,10 @@ func (w *weatherReader) read(line int, fields []string) {
 		return
 	}
 	var err error
-	order := measure.YearFirst
+	order := w.Order
+	if order == "" {
+		order = measure.YearFirst
+	}
 	if strings.Count(text, ".") == 2 { // so the day stands first
 		order = measure.DayFirst
 	}
@@ -159,7 +188,10 @@ func (w *weatherReader) read(line int, fields []string) {
 		w.refuse(line, "“{}” is not a day. Write it like 2026-06-09.", text)
 	}
 	number := func(column string, must bool) float64 { return w.number(line, fields, column, must) }
-	d.Min, d.Max, d.Rain = number("tmin", true), number("tmax", true), number("rain", true)
+	d.Min, d.Max, d.Rain = w.celsius(number("tmin", true)), w.celsius(number("tmax", true)), number("rain", true)
+	if w.Inches {
+		d.Rain = hundredth(25.4 * d.Rain)
+	}
 	d.Humidity, d.Wind, d.Sun = number("humidity", false), number("wind", false), number("sun", false)
 	if len(w.errs) > before {
 		return
@@ -182,8 +214,17 @@ func (w *weatherReader) read(line int, fields []string) {
 	w.days = append(w.days, d)
 }
 
+func (w *weatherReader) celsius(t float64) float64 {
+	if w.Fahrenheit {
+		return hundredth((t - 32) / 1.8)
+	}
+	return t
+}
+
+func hundredth(v float64) float64 { return math.Round(100*v) / 100 }
+
 func (w *weatherReader) field(fields []string, column string) (string, bool) {
-	i, ok := w.at[column]
+	i, ok := w.At[column]
 	if !ok || i >= len(fields) {
 		return "", false
 	}

@@ -96,8 +96,9 @@ func (w *Weather) Forecast(s *logbook.Site, n *climate.Normals, today measure.Da
 		out[i] = forecast.Forecast{
 			Day: d, Lead: lead, Spread: sd,
 			Min: tenth(truth.Min + sd*drift), Max: tenth(math.Max(truth.Min+sd*drift+0.5, truth.Max+sd*drift)),
-			WetChance: math.Round(20*(sure*wet+(1-sure)*usual)) / 20,
+			WetChance: math.Round(20*(sure*wet+(1-sure)*usual)) / 20, Source: w.Name(),
 		}
+		out[i].Rain = out[i].WetChance * climate.WetDayRain
 	}
 	return out
 }

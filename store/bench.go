@@ -223,6 +223,17 @@ func (r *reader) NurseryLog(ctx context.Context) ([]logbook.NurseryEntry, error)
 	return out, err
 }
 
+func (r *reader) NurseryGroup(ctx context.Context, group string) ([]logbook.ID, error) {
+	var out []logbook.ID
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var id logbook.ID
+		err := rows.Scan(&id)
+		out = append(out, id)
+		return err
+	}, `SELECT id FROM nursery_entry WHERE kind = 'moved' AND client_key = ? || '-pot-' || nursling_id ORDER BY id`, group)
+	return out, err
+}
+
 func (w *writer) AddNurseryEntry(ctx context.Context, e logbook.NurseryEntry) (logbook.ID, error) {
 	return w.add(ctx,
 		`INSERT INTO nursery_entry (nursling_id, kind, day, logged_day, client_key, shelter, count, nodes, entry_id, text, voids_id)

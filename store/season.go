@@ -58,22 +58,36 @@ func orNaN(v sql.NullFloat64) float64 {
 
 func unlessNaN(v float64) sql.NullFloat64 { return sql.NullFloat64{Float64: v, Valid: !math.IsNaN(v)} }
 
-// Weather is, of each day, the newest that was brought in and not taken back.
+// Weather is, of each day, the newest that was brought in and not taken back. A day that was
+// to come when it was brought in is a forecast, and no record.
 func (r *reader) Weather(ctx context.Context, from, until measure.Day) ([]logbook.DayRecord, error) {
+	return r.weather(ctx, `d.day <= i.logged_day`, from, until)
+}
+
+// WeatherAhead is, of each day, what the newest forecast said that was not taken back.
+func (r *reader) WeatherAhead(ctx context.Context, from, until measure.Day) ([]logbook.DayRecord, error) {
+	return r.weather(ctx, `d.day > i.logged_day`, from, until)
+}
+
+func (r *reader) weather(ctx context.Context, which string, from, until measure.Day) ([]logbook.DayRecord, error) {
 	var out []logbook.DayRecord
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		var d logbook.DayRecord
-		var day int64
+		var day, logged int64
 		var humidity, wind, sun sql.NullFloat64
-		err := rows.Scan(&day, &d.Min, &d.Max, &d.Rain, &humidity, &wind, &sun, &d.Source)
+		err := rows.Scan(&day, &d.Min, &d.Max, &d.Rain, &humidity, &wind, &sun, &d.Source, &logged)
 		d.Day, d.Humidity, d.Wind, d.Sun = measure.Day(day), orNaN(humidity), orNaN(wind), orNaN(sun)
+		if d.Day > measure.Day(logged) {
+			d.Issued = measure.Day(logged)
+		}
 		if n := len(out); n > 0 && out[n-1].Day == d.Day {
 			out = out[:n-1] // a newer one of the same day
 		}
 		out = append(out, d)
 		return err
-	}, `SELECT d.day, d.tmin, d.tmax, d.rain, d.humidity, d.wind, d.sun, d.source FROM weather_day d
-	     WHERE d.day BETWEEN ? AND ? AND NOT EXISTS (SELECT 1 FROM weather_import v WHERE v.voids_id = d.import_id)
+	}, `SELECT d.day, d.tmin, d.tmax, d.rain, d.humidity, d.wind, d.sun, d.source, i.logged_day
+	      FROM weather_day d JOIN weather_import i ON i.id = d.import_id
+	     WHERE `+which+` AND d.day BETWEEN ? AND ? AND NOT EXISTS (SELECT 1 FROM weather_import v WHERE v.voids_id = d.import_id)
 	     ORDER BY d.day, d.import_id`, int(from), int(until))
 	return out, err
 }

@@ -36,9 +36,12 @@ func leadCautions(list []forecast.Lead) []form.Caution {
 }
 
 // ticked bags of a form.
-func (r *reading) ticked() []logbook.ID {
+func (r *reading) ticked() []logbook.ID { return r.ids("bag") }
+
+// ids of every value of a field.
+func (r *reading) ids(field string) []logbook.ID {
 	var ids []logbook.ID
-	for _, id := range r.Values["bag"] {
+	for _, id := range r.Values[field] {
 		one := form.Reader{Values: map[string][]string{"id": {id}}}
 		ids = append(ids, one.ID("id"))
 	}

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"io"
 	"net/http"
-	"strconv"
 
 	"github.com/gin-gonic/gin"
 
@@ -84,20 +83,7 @@ func (r *reading) notebook(c *gin.Context, look *garden.View) (lines []openforma
 	if err != nil {
 		return nil, t, nil, err
 	}
-	m = openformat.Guess(table.Header, openformat.HarvestColumns, kept)
-	for _, col := range openformat.HarvestColumns {
-		if v := r.Text("at-" + col.Key); v != "" {
-			delete(m, col.Key)
-			if at, err := strconv.Atoi(v); err == nil && at >= 0 && at < len(table.Header) {
-				m[col.Key] = at
-			}
-		}
-	}
-	for _, col := range openformat.HarvestColumns {
-		if _, ok := m[col.Key]; col.Needed && !ok {
-			r.Faults.Add("at-"+col.Key, "Say in which column the {} stands.", col.Name)
-		}
-	}
+	m = r.mapping(openformat.HarvestColumns, table.Header, kept)
 	return openformat.ReadHarvests(table, m, measure.Unit(r.Text("unit")), measure.DayOrder(r.Text("order")), r.Units), table, m, nil
 }
 
@@ -123,20 +109,7 @@ func (s *Site) readNotebook(c *gin.Context) error {
 func (b *bringBody) show(r *reading, c *gin.Context, lines []openformat.PastSeason, table openformat.Table, m openformat.Mapping) {
 	file, _ := uploaded(c, r) // it was read before
 	b.File = string(file)
-	sent := r.Sent("map")
-	for _, col := range openformat.HarvestColumns {
-		f := form.Field{ID: "map-" + col.Key, Name: "at-" + col.Key, Label: col.Name, Kind: "choice", Value: "none", Options: []form.Option{{Value: "none", Name: "not there"}}, Error: sent.At("at-" + col.Key)}
-		for i, h := range table.Header {
-			f.Options = append(f.Options, form.Option{Value: fmt.Sprint(i), Name: h})
-		}
-		if at, ok := m[col.Key]; ok {
-			f.Value = fmt.Sprint(at)
-		}
-		for i := range f.Options {
-			f.Options[i].Chosen = f.Options[i].Value == f.Value
-		}
-		b.Columns = append(b.Columns, f)
-	}
+	b.Columns = columnFields(openformat.HarvestColumns, table.Header, m, r.Sent("map"))
 	for _, name := range []string{"unit", "order", "class", "litres", "place"} {
 		b.Keep = append(b.Keep, form.Field{Name: name, Kind: "hidden", Value: r.Text(name)})
 	}
@@ -207,11 +180,7 @@ func (s *Site) keepNotebook(c *gin.Context) error {
 		}
 		return s.bringPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("bring")), body)
 	}
-	headings := map[string]string{}
-	for key, at := range m {
-		headings[key] = table.Header[at]
-	}
-	if err := s.garden.Set(c.Request.Context(), garden.Columns(harvestTable, headings)); err != nil {
+	if err := s.garden.Set(c.Request.Context(), garden.Columns(harvestTable, headings(m, table.Header))); err != nil {
 		return err
 	}
 	return s.redirectWithFlash(c, "/compare", fmt.Sprintf("%d plantings of past seasons are kept.", len(ask.Seasons)))

@@ -18,7 +18,7 @@ import (
 )
 
 type nurseryBody struct {
-	Frost    []frostLine
+	Frost    []nightView
 	Pots     []nurseLine
 	Roots    []nurseLine
 	Past     []nurseLine
@@ -29,13 +29,6 @@ type nurseryBody struct {
 	Error    string
 	Sweet    bool // there is a sweet potato to start
 	Potatoes bool
-}
-
-// frostLine is a night on which pots have to come in.
-type frostLine struct {
-	Day, Pots, Min string
-	Chance         int // %
-	Act            bool
 }
 
 // nurseLine is one pot or root with what can be logged of it.
@@ -71,7 +64,7 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t form.Sent) error {
 	if body.Balances, err = look.SlipBalances(); err != nil {
 		return err
 	}
-	nights, err := look.Forecast()
+	cold, _, err := nightsOf(look, nil)
 	if err != nil {
 		return err
 	}
@@ -79,7 +72,9 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	body.Frost = frostLines(forecast.FrostyNights(nights, list), t.Units)
+	for i := range cold {
+		body.Frost = append(body.Frost, newNightView(&cold[i], t.Units))
+	}
 	for i := range list {
 		n := &list[i]
 		line := newNurseLine(n, t, today)
@@ -110,21 +105,6 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t form.Sent) error {
 	}
 	s.render(c, status, "nursery", view{Title: "Pots and slips", Stage: "Seed", Body: body})
 	return nil
-}
-
-func frostLines(nights []forecast.FrostyNight, sys measure.System) []frostLine {
-	var out []frostLine
-	for _, n := range nights {
-		pots := ""
-		for i, p := range n.Pots {
-			if i > 0 {
-				pots += ", "
-			}
-			pots += p
-		}
-		out = append(out, frostLine{n.Day.Short(), pots, sys.Temperature(measure.Temperature(n.Min)), int(100*n.Chance + 0.5), n.Act})
-	}
-	return out
 }
 
 // nurseScale is the scale of pots and roots, in px per mm.

@@ -132,7 +132,7 @@ func TestWeatherFileIsLookedAtAndThenKeptWhole(t *testing.T) {
 	status, body := s.upload("", "")
 	says(t, "no file", status, http.StatusUnprocessableEntity, body, "Choose a file", "Say whose record it is")
 	status, body = s.upload("shed", "day,low\n")
-	says(t, "another file", status, http.StatusUnprocessableEntity, body, "The column tmax is missing")
+	says(t, "another file", status, http.StatusUnprocessableEntity, body, "Say in which column the Maximum stands", "Say in which column the Rain stands", "Columns and units")
 	status, body = s.upload("shed", "date;tmin;tmax;rain\n2026-06-07;6,5;14;0\n2026-06-08;7;15;2,5\n")
 	says(t, "a file", status, http.StatusOK, body, "2 days of “shed”: nothing is kept yet", "6.5 °C to 14 °C, 0 mm", "thermometer on the net loft wall")
 	if _, before := s.get("/weather.csv?from=2026-06-07&until=2026-06-08"); strings.Contains(before, "shed") {
@@ -151,6 +151,33 @@ func TestWeatherFileIsLookedAtAndThenKeptWhole(t *testing.T) {
 	form["lines"], form["source"] = []string{"date,tmin,tmax,rain\n2026-06-07,1,2,0\n"}, []string{"simulated"}
 	status, body = s.do(http.MethodPost, "/weather", form)
 	says(t, "a name that is taken", status, http.StatusUnprocessableEntity, body, "another name")
+}
+
+// A file of any headings is mapped once, and the days to come in it are a forecast until they
+// are past.
+func TestAWeatherFileOfOtherHeadingsIsMappedOnce(t *testing.T) {
+	s := demoSite(t)
+	const lines = "When it was,coldest,warmest,wet\n6/8/2026,50,68,0.1\n6/11/2026,33.8,59,0\n"
+	status, body := s.post("/weather/read", "source", "harbour office", "lines", lines)
+	says(t, "unknown headings", status, http.StatusUnprocessableEntity, body, "Say in which column the Minimum stands", `<option value="1">coldest</option>`)
+	mapped := []string{"source", "harbour office", "lines", lines, "at-date", "0", "at-tmin", "1", "at-tmax", "2", "at-rain", "3", "temps", "f", "rains", "in", "order", "mdy"}
+	status, body = s.post("/weather/read", mapped...)
+	says(t, "mapped", status, http.StatusOK, body, "2 days of “harbour office”", "1 day to come is taken as a forecast", "10 °C to 20 °C, 2.5 mm")
+	status, _ = s.post("/weather", mapped...)
+	if status != http.StatusSeeOther {
+		t.Fatalf("keeping it: %d", status)
+	}
+	_, body = s.get("/weather")
+	says(t, "the days ahead", 200, 200, body, "1 of the days ahead are by your own forecast", `<th class="v">11 Jun</th><td data-l="Minimum" class="n">1 °C</td>`)
+	if _, days := s.get("/weather.csv?from=2026-06-08&until=2026-06-12"); strings.Contains(days, "2026-06-11") || !strings.Contains(days, "2026-06-08,10,20,2.54") {
+		t.Errorf("a day to come is a record, or the other is none: %s", days)
+	}
+	status, body = s.post("/weather/read", "source", "harbour office", "lines", "When it was,coldest,warmest,wet\n6/7/2026,50,68,0\n")
+	says(t, "the next file", status, http.StatusOK, body, "1 day of “harbour office”", "10 °C to 20 °C")
+	status, body = s.post("/weather/read", "source", "harbour office", "lines", "When it was,coldest,warmest,wet\n6/7/2024,50,68,0\n")
+	says(t, "an old year", status, http.StatusOK, body, "2 years back. Is the year right?")
+	status, body = s.post("/weather/read", "source", "harbour office", "lines", "When it was,coldest,warmest,wet\n6/7/2027,50,68,0\n")
+	says(t, "a year to come", status, http.StatusUnprocessableEntity, body, "Is its year right?")
 }
 
 func TestCalendarFeedMovesAndDoesNotCopy(t *testing.T) {
@@ -175,7 +202,7 @@ func TestCalendarFeedMovesAndDoesNotCopy(t *testing.T) {
 		return out
 	}
 	before := events()
-	status, to := s.post("/plan/season/35", "plant-day", "2026-06-12", "way", "direct", "shelter", "open", "then", "stays", "chitted", "no", "dark", "yes")
+	status, to := s.post("/plan/season/35", "plant-day", "2026-06-14", "way", "direct", "shelter", "open", "then", "stays", "chitted", "no", "dark", "yes")
 	says(t, "a new day", status, http.StatusSeeOther, s.follow(to), "Kept for bag R13")
 	after := events()
 	moved := 0

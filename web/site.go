@@ -19,18 +19,20 @@ import (
 )
 
 type siteBody struct {
-	Form     form.Form
-	Year     *draw.OnBoth[draw.SiteYear] // nil while something is wrong
-	Windows  []forecast.ShelterWindow
-	Shelters []shelterTick
-	Months   []monthLine
-	Hints    string // their hints, to be swapped as one types
-	Own      bool   // the monthly numbers are open
-	Asked    url.Values
-	Said     string
-	Known    bool
-	Notes    []note
-	Electric []form.Caution // where a lamp or mat stands
+	Form       form.Form
+	Year       *draw.OnBoth[draw.SiteYear] // nil while something is wrong
+	Windows    []forecast.ShelterWindow
+	Shelters   []shelterTick
+	Indoors    []form.Field // floors and the lamp
+	InsideOpen bool
+	Months     []monthLine
+	Hints      string // their hints, to be swapped as one types
+	Own        bool   // the monthly numbers are open
+	Asked      url.Values
+	Said       string
+	Known      bool
+	Notes      []note
+	Electric   []form.Caution // where a lamp or mat stands
 }
 
 type shelterTick struct {
@@ -87,6 +89,7 @@ func (r *reading) site(before logbook.Site) logbook.Site {
 		}
 	}
 	slices.Sort(s.Shelters)
+	r.indoors(&s)
 	typed := func(field string, was, turned, usual float64, read func(string, float64) float64) float64 {
 		v := read(field, usual)
 		if r.Text(field) != "" && s.Latitude*before.Latitude < 0 && math.Abs(v-was) < 0.05 { // kept of the other side
@@ -196,6 +199,11 @@ func (b *siteBody) fields(kept, site logbook.Site, t form.Sent, sys measure.Syst
 	for _, shelter := range climate.Shelters()[1:] {
 		g := shelter.Offset()
 		b.Shelters = append(b.Shelters, shelterTick{string(shelter), g.Name, g.Note, site.Has(shelter)})
+	}
+	b.Indoors = indoorFields(site, t, sys)
+	for _, f := range b.Indoors {
+		b.Hints += ",#" + f.ID + "-hint"
+		b.InsideOpen = b.InsideOpen || f.Value != "" || f.Error != ""
 	}
 	month := func(kind string, i int, label string, print func(float64) string, of func(*logbook.Site) float64) monthCell {
 		name := fmt.Sprintf("%s-%d", kind, i+1)

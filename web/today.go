@@ -104,7 +104,6 @@ type todayBody struct {
 	Ahead     []forecast.Lead
 	AheadCare []form.Caution
 	More      int // of what leads up, not listed
-	Frost     []frostLine
 	Walk      walk
 	Done      *doneLine // logged just now
 	Said      string
@@ -112,10 +111,10 @@ type todayBody struct {
 	Aside     []asideLine
 	Kept      keptTogether
 	Water     *waterWalk
-	Night     *nightView // the next, where something is to be seen to; or the first that comes near
+	Night     *nightView // the first that comes near freezing
 	Out       *outView
 	Source    string // of the weather
-	Blight    string
+	Blight    *blightView
 }
 
 // maxAhead that the first page lists of what leads up to planting.
@@ -185,8 +184,7 @@ func (s *Site) todayPage(c *gin.Context, status int, wrong string) error {
 	return nil
 }
 
-// lookAhead puts what leads up to planting in the body, and nights on which pots
-// have to come in.
+// lookAhead puts what leads up to planting in the body.
 func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []forecast.PlantingForecast, sys measure.System) error {
 	look, err := s.look(c)
 	if err != nil {
@@ -199,15 +197,6 @@ func (s *Site) lookAhead(c *gin.Context, body *todayBody, bags []forecast.Planti
 	body.Ahead = ahead[:min(len(ahead), maxAhead)]
 	body.AheadCare = leadCautions(body.Ahead)
 	body.More = len(ahead) - len(body.Ahead)
-	nursery, err := look.Nursery()
-	if err != nil || len(nursery) == 0 {
-		return err
-	}
-	nights, err := look.Forecast()
-	if err != nil {
-		return err
-	}
-	body.Frost = frostLines(forecast.FrostyNights(nights, nursery), sys)
 	return nil
 }
 

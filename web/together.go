@@ -2,6 +2,7 @@ package web
 
 import (
 	"net/http"
+	"slices"
 
 	"github.com/gin-gonic/gin"
 
@@ -36,6 +37,27 @@ func (b *keptTogether) kept(look *garden.View, group string, sys measure.System)
 			if st.Log[k].ID == entries[i].ID { // it stands
 				line := newLogLine(&st, &entries[i], sys)
 				line.Says = st.Bag.Label + ": " + line.Says
+				b.Done, b.Group, b.UndoKey = append(b.Done, line), group, form.NewKey()
+			}
+		}
+	}
+	return b.keptPots(look, group)
+}
+
+// keptPots of the nursery in a group, those that stand.
+func (b *keptTogether) keptPots(look *garden.View, group string) error {
+	ids, err := look.NurseryTogether(group)
+	if err != nil || len(ids) == 0 {
+		return err
+	}
+	list, err := look.Nursery()
+	if err != nil {
+		return err
+	}
+	for i := range list {
+		for _, e := range list[i].Log {
+			if slices.Contains(ids, e.ID) {
+				line := logLine{Says: list[i].Label + ": " + nurseWords(e)}
 				b.Done, b.Group, b.UndoKey = append(b.Done, line), group, form.NewKey()
 			}
 		}

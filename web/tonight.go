@@ -19,9 +19,8 @@ import (
 type tonightBody struct {
 	Nights []nightView
 	Out    *outView
-	Blight string
+	Blight *blightView
 	Hot    []hotView
-	Source string
 	Said   string
 	Wrong  string // why nothing was kept
 	keptTogether
@@ -32,6 +31,7 @@ type tonightBody struct {
 type hotView struct {
 	Day, Max, Bags string
 	Stops          bool
+	Source         string
 }
 
 // hotDays ahead, in words.
@@ -39,41 +39,52 @@ func hotDays(look *garden.View, row []forecast.PlantingForecast, sys measure.Sys
 	ahead, err := look.Forecast()
 	var out []hotView
 	for _, h := range forecast.HotDays(ahead, row) {
-		out = append(out, hotView{h.Day.Short(), sys.Temperature(measure.Temperature(h.Max)), strings.Join(h.Bags, ", "), h.Stops})
+		out = append(out, hotView{h.Day.Short(), sys.Temperature(measure.Temperature(h.Max)), strings.Join(h.Bags, ", "), h.Stops, forecastName(h.Source)})
 	}
 	return out, err
 }
 
 // nightView is one night.
 type nightView struct {
-	Key, Day, Min string
-	First         bool // it is the next, and can be seen to now
-	Act           bool
-	Bags          []nightBagView
+	Key, Day, Min, Source string
+	First                 bool // it is the next, and can be seen to now
+	Act                   bool
+	Things                []nightLine
+	Rooms                 []string
+	Most                  int  // chance of a frost at one of them, %
+	Many                  bool // more of them than are named in a line
 }
 
-type nightBagView struct {
-	ID             logbook.ID
-	Label, Variety string
-	Low, Wet       string
-	Chance         int
-	Lead           int // nights ahead
-	Way            string
-	Indoors        bool
-	Act            bool
+// manyThings are not named in a line.
+const manyThings = 5
+
+// nightLine is one bag, pot or tray in it.
+type nightLine struct {
+	Field    string // "bag", or "pot" for one of the nursery
+	ID       logbook.ID
+	Label    string
+	Low, Wet string
+	Chance   int
+	Working  string // address of how the chance comes about
+	Way      string
+	Said     string // value of the way, as it is kept
+	Act      bool
 }
 
 // outView is what stands covered or carried in, to be brought out again.
 type outView struct {
 	Key    string
-	Covers []coveredBag
-	Ins    []coveredBag
+	Things []coveredBag
+	Button string
 }
 
+// coveredBag is one of them.
 type coveredBag struct {
+	Field string // "bag" or "pot"
 	ID    logbook.ID
 	Label string
-	Since string
+	Says  string
+	Said  string // value that undoes it
 }
 
 // wayWords say what is best done before a frost.
@@ -81,8 +92,13 @@ var wayWords = map[forecast.NightWay]string{
 	forecast.CarryIn: "carry it in", forecast.Cover: "cover it with fleece", forecast.Heap: "heap medium over its tops, or cover it",
 }
 
-// nights ahead of a look, with what stands covered.
-func nights(look *garden.View, row []forecast.PlantingForecast, sys measure.System) ([]nightView, *outView, error) {
+// coverWords say how a bag stands under shelter for the time being.
+var coverWords = map[string]string{
+	logbook.Fleeced: "fleece over it since", logbook.Heaped: "medium over its tops since", logbook.CarriedIn: "carried in on", logbook.UnderGlass: "carried under glass on",
+}
+
+// nightsOf a look, with the nursery and the room there is.
+func nightsOf(look *garden.View, row []forecast.PlantingForecast) ([]forecast.Night, []logbook.NursingState, error) {
 	site, _, err := look.Site()
 	if err != nil {
 		return nil, nil, err
@@ -91,65 +107,115 @@ func nights(look *garden.View, row []forecast.PlantingForecast, sys measure.Syst
 	if err != nil {
 		return nil, nil, err
 	}
-	var out []nightView
-	for _, n := range forecast.Nights(ahead, row, site.LiftLimit, site.Shelters) {
-		v := nightView{Key: form.NewKey(), Day: n.Day.Short(), Min: sys.Temperature(measure.Temperature(n.Min)), First: n.Lead <= 1, Act: n.Act()}
-		for _, b := range n.Bags {
-			v.Bags = append(v.Bags, nightBagView{
-				ID: b.Planting.Planting.ID, Label: b.Planting.Bag.Label, Variety: b.Planting.Variety.Name, Low: sys.Temperature(measure.Temperature(b.Low)),
-				Wet: sys.Mass(b.Wet), Chance: int(100*b.Chance + 0.5), Lead: n.Lead, Way: wayWords[b.Way], Indoors: b.Way == forecast.CarryIn, Act: b.Act,
-			})
-		}
-		out = append(out, v)
+	nursery, err := look.Nursery()
+	if err != nil {
+		return nil, nil, err
 	}
-	covered := outView{Key: form.NewKey()}
+	return forecast.Nights(ahead, row, nursery, site.LiftLimit, forecast.Rooms(&site, row, nursery, look.Today())), nursery, nil
+}
+
+// nights ahead of a look, with what stands covered.
+func nights(look *garden.View, row []forecast.PlantingForecast, sys measure.System) ([]nightView, *outView, error) {
+	list, nursery, err := nightsOf(look, row)
+	if err != nil {
+		return nil, nil, err
+	}
+	var out []nightView
+	for i := range list {
+		out = append(out, newNightView(&list[i], sys))
+	}
+	return out, newOutView(row, nursery, look.Today()), nil
+}
+
+func newNightView(n *forecast.Night, sys measure.System) nightView {
+	v := nightView{Key: form.NewKey(), Day: n.Day.Short(), Min: sys.Temperature(measure.Temperature(n.Min)), Source: forecastName(n.Source), First: n.Lead <= 1, Act: n.Act()}
+	for i := range n.Things {
+		v.Things = append(v.Things, newNightLine(&n.Things[i], n.Lead, sys))
+		v.Most = max(v.Most, v.Things[i].Chance)
+	}
+	v.Many = len(v.Things) > manyThings
+	for i := range n.Rooms {
+		r := &n.Rooms[i]
+		name := strings.TrimPrefix(strings.TrimPrefix(r.Shelter.Offset().Where, "in a "), "in an ")
+		switch {
+		case r.More == 0:
+		case !r.Known():
+			v.Rooms = append(v.Rooms, name+": nobody said how large its floor is")
+		default:
+			v.Rooms = append(v.Rooms, measure.Say("{}: these take {} of the {} of floor that are free", name, r.More, r.Left()+r.More).In(sys))
+		}
+	}
+	return v
+}
+
+func newNightLine(t *forecast.NightThing, lead int, sys measure.System) nightLine {
+	l := nightLine{Field: "bag", Label: t.Label, Low: sys.Temperature(measure.Temperature(t.Low)), Chance: int(100*t.Chance + 0.5), Way: wayWords[t.Way], Said: string(t.Way), Act: t.Act}
+	if t.Way == forecast.CarryIn {
+		l.Way = "carry it into " + strings.TrimPrefix(t.Into.Offset().Where, "in ")
+	}
+	if t.Planting != nil {
+		l.ID, l.Wet = t.Planting.Planting.ID, sys.Mass(t.Wet)
+		if t.Way == forecast.CarryIn && (t.Into == climate.Greenhouse || t.Into == climate.Wrapped) {
+			l.Said = logbook.UnderGlass
+		}
+		if t.Heavy {
+			l.Wet += ", too heavy for one"
+		}
+		l.Working = fmt.Sprintf("/tonight/working/%d/%d", l.ID, lead)
+		return l
+	}
+	l.Field, l.ID, l.Said = "pot", t.Nursling.ID, string(climate.Fleece)
+	if t.Way == forecast.CarryIn {
+		l.Said = string(t.Into)
+	}
+	l.Working = fmt.Sprintf("/tonight/pots/%d/%d", l.ID, lead)
+	return l
+}
+
+// newOutView is what stands under shelter for the time being; nil for nothing.
+func newOutView(row []forecast.PlantingForecast, nursery []logbook.NursingState, today measure.Day) *outView {
+	v := outView{Key: form.NewKey()}
+	covers, ins := false, false
 	for i := range row {
 		st := &row[i]
 		how, since, ok := st.Covered()
-		one := coveredBag{st.Planting.ID, st.Bag.Label, since.Short()}
-		switch {
-		case !ok:
-		case how == logbook.CarriedIn:
-			covered.Ins = append(covered.Ins, one)
-		default:
-			covered.Covers = append(covered.Covers, one)
+		if !ok {
+			continue
+		}
+		one := coveredBag{"bag", st.Planting.ID, st.Bag.Label, coverWords[how] + " " + since.Short(), logbook.Uncovered}
+		if how == logbook.CarriedIn || how == logbook.UnderGlass {
+			one.Said, ins = logbook.CarriedOut, true
+		} else {
+			covers = true
+		}
+		v.Things = append(v.Things, one)
+	}
+	for i := range nursery {
+		n := &nursery[i]
+		if from, since, ok := forecast.BroughtIn(n, today); ok {
+			v.Things = append(v.Things, coveredBag{"pot", n.ID, n.Label, fmt.Sprintf("moved on %s, %s; it stood %s", since.Short(), n.Now.Offset().Where, from.Offset().Where), string(from)})
+			ins = true
 		}
 	}
-	if len(covered.Covers)+len(covered.Ins) == 0 {
-		return out, nil, nil
+	switch {
+	case covers && ins:
+		v.Button = "Uncovered and carried out"
+	case covers:
+		v.Button = "Uncovered"
+	case ins:
+		v.Button = "Carried out again"
+	default:
+		return nil
 	}
-	return out, &covered, nil
+	return &v
 }
 
-// blightWarning is what the weather of the last days says of late blight, where bags are at
-// risk; empty for nothing.
-func blightWarning(look *garden.View, row []forecast.PlantingForecast) (string, error) {
-	today := look.Today()
-	labels := ""
-	for i := range row {
-		if row[i].AtRisk(today) {
-			if labels != "" {
-				labels += ", "
-			}
-			labels += row[i].Bag.Label
-		}
+// forecastName says in two words whose forecast it is.
+func forecastName(source string) string {
+	if source == logbook.Simulated || source == logbook.Usual {
+		return source + " weather"
 	}
-	if labels == "" {
-		return "", nil
-	}
-	records, err := look.Weather(today-9, today)
-	if err != nil {
-		return "", err
-	}
-	var days []climate.HumidDay
-	for _, d := range records {
-		days = append(days, climate.HumidDay{Day: d.Day, Min: d.Min, Hours90: float64(d.Hours90())})
-	}
-	warned := forecast.Blight(days, today)
-	if warned == 0 {
-		return "", nil
-	}
-	return fmt.Sprintf("Weather for late blight up to %s. Look at %s for dark blotches with wet edges, white below. At the first: cut the tops the same day, bag them, keep them out of the compost, and lift dry in two to three weeks.", warned.Short(), labels), nil
+	return "forecast of " + source
 }
 
 func (s *Site) tonight(c *gin.Context) error { return s.tonightPage(c, http.StatusOK, "") }
@@ -159,7 +225,7 @@ func (s *Site) tonightPage(c *gin.Context, status int, wrong string) error {
 	if err != nil {
 		return err
 	}
-	body := tonightBody{Said: s.said(c), Wrong: wrong, Source: look.WeatherName(), Caution: beware("lifting")}
+	body := tonightBody{Said: s.said(c), Wrong: wrong, Caution: beware("lifting")}
 	if body.Nights, body.Out, err = nights(look, row, sys); err != nil {
 		return err
 	}
@@ -177,39 +243,60 @@ func (s *Site) tonightPage(c *gin.Context, status int, wrong string) error {
 	return nil
 }
 
-// frostWorking is of the chance of a frost at one bag in one night ahead.
-func (s *Site) frostWorking(c *gin.Context) error {
-	look, row, _, err := s.atRow(c)
-	if err != nil {
-		return err
-	}
-	ahead, err := look.Forecast()
-	if err != nil {
-		return err
-	}
-	for _, n := range forecast.Nights(ahead, row, 0, nil) {
-		for _, b := range n.Bags {
-			if b.Planting.Planting.ID == pathID(c) && fmt.Sprint(n.Lead) == c.Param("lead") {
-				return s.answerWorking(c, climate.FrostChanceWorking(b.Low, n.Spread), b.Planting.Bag.Label)
+// frostWorking is of the chance of a frost at one bag, or one pot, in one night ahead.
+func (s *Site) frostWorking(field string) func(*gin.Context) error {
+	return func(c *gin.Context) error {
+		look, row, sys, err := s.atRow(c)
+		if err != nil {
+			return err
+		}
+		list, _, err := nightsOf(look, row)
+		if err != nil {
+			return err
+		}
+		for _, n := range list {
+			for i := range n.Things {
+				t := &n.Things[i]
+				if l := newNightLine(t, n.Lead, sys); l.Field == field && l.ID == pathID(c) && fmt.Sprint(n.Lead) == c.Param("lead") {
+					return s.answerWorking(c, climate.FrostChanceWorking(t.Low, n.Spread), t.Label)
+				}
 			}
 		}
+		return logbook.ErrNotFound
 	}
-	return logbook.ErrNotFound
 }
 
 const tonightAddress = "/tonight"
 
-// protectTonight keeps that bags were covered, carried in, or brought out again.
+// protectTonight keeps that bags and pots were covered, carried in, or brought out again: as
+// the page says of each, or all alike.
 func (s *Site) protectTonight(c *gin.Context) error {
 	how := c.PostForm("how")
 	switch how {
-	case logbook.Fleeced, logbook.CarriedIn, logbook.Uncovered, logbook.CarriedOut:
+	case "said", logbook.Fleeced, logbook.CarriedIn:
 	default:
 		return logbook.ErrNotFound
 	}
-	e := logbook.Entry{Kind: logbook.Protected, Thing: how, Day: s.clock.Today()}
 	return s.keepTogether(c, tonightAddress+"?done=", func(r *reading, a garden.Request) error {
-		_, err := s.garden.RecordMany(c.Request.Context(), e, r.ticked(), a)
+		var p garden.Protection
+		for _, id := range r.ticked() {
+			b := garden.ProtectedBag{Planting: id, How: how}
+			if how == "said" {
+				b.How = r.Text(fmt.Sprintf("said-bag-%d", id))
+			}
+			p.Bags = append(p.Bags, b)
+		}
+		for _, id := range r.ids("pot") {
+			pot := garden.ProtectedPot{Nursling: id, Shelter: climate.Fleece}
+			switch how {
+			case "said":
+				pot.Shelter = climate.Shelter(r.Text(fmt.Sprintf("said-pot-%d", id)))
+			case logbook.CarriedIn:
+				pot.Shelter = climate.FrostFree
+			}
+			p.Pots = append(p.Pots, pot)
+		}
+		_, err := s.garden.Protect(c.Request.Context(), p, a)
 		return err
 	}, func(r *reading) error {
 		return s.tonightPage(c, http.StatusUnprocessableEntity, r.Faults[0].Says.In(r.Units))

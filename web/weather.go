@@ -3,7 +3,6 @@ package web
 import (
 	"bytes"
 	"fmt"
-	"io"
 	"math"
 	"net/http"
 	"strings"
@@ -28,6 +27,7 @@ type weatherBody struct {
 	Earlier   string
 	Later     string
 	Own       int  // of the days shown
+	OwnAhead  int  // days ahead that are of the grower's own forecast
 	Simulated bool // the rest come from a stand-in
 	Form      form.Form
 	Typed     form.Form
@@ -36,7 +36,8 @@ type weatherBody struct {
 	Wrong   []openformat.LineError
 	Preview *garden.WeatherPreview
 	Changes []changeLine
-	More    int // changes that are not listed
+	More    int          // changes that are not listed
+	Columns []form.Field // where each stands in the file
 	File    string
 	Source  string
 	Key     string
@@ -137,9 +138,12 @@ func (b *weatherBody) tell(days []logbook.DayRecord, nights []forecast.Forecast,
 		b.Days = append(b.Days, l)
 	}
 	for _, f := range nights {
+		if f.Source != logbook.Simulated {
+			b.OwnAhead++
+		}
 		b.Ahead = append(b.Ahead, weatherLine{
 			Day: f.Day.Short(), Min: degrees(f.Min, sys), Max: degrees(f.Max, sys), Rain: fmt.Sprintf("%.0f %%", f.WetChance*100),
-			Humidity: "± " + sys.Print(measure.Warming(f.Spread)), Frost: fmt.Sprintf("%.0f %%", 100*f.FrostChance("open")),
+			Source: f.Source, Humidity: "± " + sys.Print(measure.Warming(f.Spread)), Frost: fmt.Sprintf("%.0f %%", 100*f.FrostChance("open")),
 		})
 	}
 }
@@ -147,88 +151,11 @@ func (b *weatherBody) tell(days []logbook.DayRecord, nights []forecast.Forecast,
 func degrees(t float64, sys measure.System) string { return sys.Temperature(measure.Temperature(t)) }
 
 func weatherForm() form.Form {
-	return form.Form{Name: "weather", Title: "Bring in daily records of your own", Action: "/weather/read", Button: "Look at what it would change", Fields: []form.Field{
+	return form.Form{Name: "weather", Title: "Bring in records or a forecast of your own", Action: "/weather/read", Button: "Look at what it would change", Fields: []form.Field{
 		{Name: "source", Label: "Whose record", Kind: "text", Hint: "Like: thermometer on the north wall"},
-		{Name: "file", Label: "The file", Kind: "file", Hint: "CSV with a heading line: date,tmin,tmax,rain and humidity, wind, sun where you have them. Days like 2026-06-09, °C, mm."},
+		{Name: "file", Label: "The file", Kind: "file", Hint: "CSV with a heading line, whatever its headings are: a day, its minimum, maximum and rain. Days to come are taken as a forecast."},
 		{Name: "lines", Label: "or paste its lines", Kind: "words"},
 	}}
-}
-
-// readWeather reads a file and shows what it would replace; nothing is kept yet.
-func (s *Site) readWeather(c *gin.Context) error {
-	look, r, err := s.lookAndForm(c)
-	if err != nil {
-		return err
-	}
-	body := weatherBody{Source: r.Text("source")}
-	file := []byte(r.Values.Get("lines"))
-	if up, _, err := c.Request.FormFile("file"); err == nil {
-		defer func() { _ = up.Close() }() // only read
-		if sent, err := io.ReadAll(up); err == nil && len(bytes.TrimSpace(sent)) > 0 {
-			file = sent
-		}
-	}
-	if body.Source == "" {
-		r.Faults.Add("source", "Say whose record it is: the source of each day is kept.")
-	}
-	if len(bytes.TrimSpace(file)) == 0 {
-		r.Faults.Add("file", "Choose a file, or paste its lines.")
-	}
-	if r.Faults == nil {
-		days, wrong := openformat.ReadWeather(file, s.clock.Today())
-		body.Wrong = wrong
-		if wrong == nil {
-			p, err := look.PreviewWeather(days)
-			if err != nil {
-				return err
-			}
-			body.preview(p, string(file), r.Units)
-		}
-	}
-	status := http.StatusOK
-	if r.Faults != nil || body.Wrong != nil {
-		status = http.StatusUnprocessableEntity
-		r.Values.Set("lines", string(file))
-	}
-	return s.weatherPage(c, status, body, refuse(c, r.Sent("weather")))
-}
-
-// maxChanges that a preview lists.
-const maxChanges = 60
-
-func (b *weatherBody) preview(p garden.WeatherPreview, file string, sys measure.System) {
-	b.Preview, b.File = &p, file
-	words := func(d logbook.DayRecord) string {
-		return fmt.Sprintf("%s to %s, %s", degrees(d.Min, sys), degrees(d.Max, sys), sys.Print(measure.Rain(d.Rain)))
-	}
-	for i, ch := range p.Changes {
-		if i >= maxChanges {
-			b.More = len(p.Changes) - maxChanges
-			break
-		}
-		b.Changes = append(b.Changes, changeLine{ch.New.Day.String(), words(ch.New), words(ch.Old) + ", " + ch.Old.Source})
-	}
-}
-
-// importWeather keeps what was looked at.
-func (s *Site) importWeather(c *gin.Context) error {
-	r, err := s.parseForm(c)
-	if err != nil {
-		return err
-	}
-	days, wrong := openformat.ReadWeather([]byte(r.Values.Get("lines")), s.clock.Today())
-	if wrong != nil {
-		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Wrong: wrong, Source: r.Text("source")}, form.Sent{Form: "weather", Values: r.Values, Units: r.Units})
-	}
-	_, err = s.garden.ImportWeather(c.Request.Context(), days, r.Text("source"), s.asked(c))
-	if err := r.refused(err); err != nil {
-		return err
-	}
-	if r.Faults != nil {
-		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{Source: r.Text("source")}, refuse(c, r.Sent("weather")))
-	}
-	said := fmt.Sprintf("Kept: %d days of %s, from %s to %s.", len(days), r.Text("source"), days[0].Day, days[len(days)-1].Day)
-	return s.redirectWithFlash(c, "/weather?until="+days[len(days)-1].Day.ISO(), said)
 }
 
 // undoWeather takes days that were brought in back.

@@ -240,14 +240,14 @@ func TestPotsComeInOnFrostyNights(t *testing.T) {
 	}
 	for _, path := range []string{"/", "/seed/nursery"} {
 		_, body := s.get(path)
-		if !regexp.MustCompile(`(Carry in tonight|Frost may come): P1<`).MatchString(body) || !strings.Contains(body, "simulated") {
+		if !regexp.MustCompile(`(See to 1 tonight|Frost may come)</b></a>: .*, P1 <span class="v">\d+ %</span> <span class="sim">simulated weather`).MatchString(body) {
 			t.Errorf("%s does not say that P1 and only P1 comes in", path)
 		}
 	}
 	if status, to := s.post("/seed/nursery/1/log", "what", "moved", "shelter", "frost-free", "day", "2026-02-10"); status != http.StatusSeeOther {
 		t.Fatalf("moving: %d %s", status, to)
 	}
-	if _, body := s.get("/"); strings.Contains(body, "Frost may come") || strings.Contains(body, "Carry in") {
+	if _, body := s.get("/"); strings.Contains(body, "Frost may come") || strings.Contains(body, "See to") {
 		t.Error("brought in, P1 is still to come in")
 	}
 }

@@ -28,6 +28,7 @@ type Plant struct {
 	Need       float64 // °C·days in the medium until it is up: EmergenceNeed, ReappearNeed or EstablishNeed
 	Stays      []Stay  // by day, at least one
 	Heated     measure.Temperature
+	Lamp       float64    // PAR of the lamp where one keeps the warmth, MJ/m² a day; 0 for the sun's
 	Dark       bool       // a dark bag in the sun
 	Sun        float64    // share of the light its place gets, 0 for all of it
 	Suns       []SunSince // other shares that it got since, by day
@@ -285,7 +286,11 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 			g.c.Initiation = d
 		}
 		i := min(max(0, g.first+n), len(g.w.PAR)-1)
-		s := g.cover * g.share.at(warmth) * g.w.PAR[i] * g.light
+		light := g.w.PAR[i] * g.light
+		if g.p.Lamp > 0 && g.shelter.Kept {
+			light = g.p.Lamp * g.open
+		}
+		s := g.cover * g.share.at(warmth) * light
 		if n < len(g.p.Theta) {
 			s *= WaterShare(g.p.Theta[n])
 		}

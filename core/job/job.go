@@ -89,6 +89,9 @@ type Bag struct {
 	SeenOn   measure.Day // a pest or disease was seen last
 	Seen     string      // which
 	FrostOn  measure.Day // it froze where it stands, and nobody has looked since
+	BlightOn measure.Day // spots of late blight were first seen
+	HoldOn   measure.Day // nothing is lifted before, for what it was treated with
+	HoldFor  string
 
 	// Until is the day a kind of job was put off to, or is quiet to after it was
 	// done or skipped.
@@ -105,6 +108,7 @@ const (
 	checkEvery      = 3  // days, after something was seen
 	checkFor        = 14 // days from when it was seen last
 	skinSets        = 14 // days from cutting the tops to lifting
+	sporesDie       = 21 // days from cutting blighted tops to the last day of lifting
 )
 
 // Of one bag: every job with its day, the most pressing of those that are due first,
@@ -116,9 +120,12 @@ func Of(b Bag) []Job {
 			out = append(out, Job{Kind: k, Day: max(day, b.Until[k]), Tag: tag, Why: why, today: b.Today})
 		}
 	}
-	if b.Planted == 0 {
+	switch {
+	case b.Planted == 0:
 		planting(&b, add)
-	} else {
+	case b.BlightOn != 0 && b.CutOn == 0: // nothing else matters to it
+		add(CutHaulm, b.BlightOn, measure.Say("cut tops: blight"), measure.Say("Spots of late blight were seen on {}: cut the tops the same day, bag them, and keep them out of the compost. Then wait two to three weeks, and lift dry.", b.BlightOn))
+	default:
 		if b.EndsOn == 0 || b.EndsOn > b.Today {
 			raising(&b, add)
 			tending(&b, add)
@@ -136,6 +143,9 @@ func Of(b Bag) []Job {
 		}
 	}
 	for i := range out {
+		if out[i].Kind == Lift && out[i].Day < b.HoldOn {
+			out[i].Day, out[i].Why = b.HoldOn, measure.Say("It was treated with {}: nothing is lifted before {}, by the days on its label.", b.HoldFor, b.HoldOn)
+		}
 		out[i].Measures = out[i].Kind == Measure || out[i].Tag.Says == measureFirst.Says
 	}
 	if i := slices.IndexFunc(out, func(j Job) bool { return j.Kind == Raise && j.Due() && j.Measures }); i >= 0 { // the one asks what the other does
@@ -272,6 +282,8 @@ func ending(b *Bag, add adder) {
 			why = measure.Say("{} days since planting: lift before the medium falls under {}, about {}.", days, measure.Temperature(13), last)
 		}
 		add(Lift, last, measure.Say("lift before cold"), why)
+	case b.CutOn != 0 && b.BlightOn != 0:
+		add(Lift, b.CutOn+skinSets, measure.Say("lift dry"), measure.Say("The tops were cut on {} for late blight: lift on a dry day between {} and {}, when spores on the surface are dead. Sort out every tuber with brown, sunken skin.", b.CutOn, b.CutOn+skinSets, b.CutOn+sporesDie))
 	case b.CutOn != 0:
 		add(Lift, b.CutOn+skinSets, measure.Say("lift"), measure.Say("The tops were cut on {}: after {} days skins have set.", b.CutOn, skinSets))
 	case b.Class == crop.FirstEarly || b.Class == crop.SecondEarly:

@@ -54,7 +54,16 @@ func TestMostPressingJob(t *testing.T) {
 			measured(20, 0)(b)
 			b.MoveOn, b.MoveTo = today, "in the open"
 		}), Move, "move", Due},
-		"early after ten weeks":     {Bag{Today: today, Class: crop.FirstEarly, Planted: today - 70, Tied: true}, Look, "feel for tubers", Due},
+		"early after ten weeks": {Bag{Today: today, Class: crop.FirstEarly, Planted: today - 70, Tied: true}, Look, "feel for tubers", Due},
+		"spots of blight, whatever else is due": {main(60, func(b *Bag) {
+			measured(30, 0)(b)
+			b.BlightOn, b.FeedOn = today, today-9
+		}), CutHaulm, "cut tops: blight", Due},
+		"tops cut for blight, spores not dead": {main(60, func(b *Bag) { b.Next, b.BlightOn, b.CutOn, b.EndsOn = nil, today-13, today-13, today-13 }), Wait, "", ""},
+		"tops cut for blight two weeks ago":    {main(60, func(b *Bag) { b.Next, b.BlightOn, b.CutOn, b.EndsOn = nil, today-14, today-14, today-14 }), Lift, "lift dry", Due},
+		"a treatment holds lifting back": {main(60, func(b *Bag) {
+			b.Next, b.CutOn, b.EndsOn, b.HoldOn, b.HoldFor = nil, today-20, today-20, today+1, "soap"
+		}), Wait, "", ""},
 		"froze, and nobody looked":  {main(30, func(b *Bag) { b.Next, b.FrostOn, b.LookedOn = nil, today-1, today-9 }), Look, "look: frost", Due},
 		"looked three days ago":     {Bag{Today: today, Class: crop.FirstEarly, Planted: today - 70, LookedOn: today - 3}, Wait, "", ""},
 		"early after eight weeks":   {Bag{Today: today, Class: crop.FirstEarly, Planted: today - 56}, Wait, "", ""},

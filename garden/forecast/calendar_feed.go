@@ -64,8 +64,8 @@ func (s *PlantingForecast) Foretold(today measure.Day, add func(what string, m c
 
 // FrostNights are the nights ahead that may freeze where a bag stands, as moments.
 func (s *PlantingForecast) FrostNights(ahead []Forecast, site *logbook.Site, add func(what string, m calendar.Moment)) {
-	for _, n := range Nights(ahead, []PlantingForecast{*s}, site.LiftLimit, site.Shelters) {
-		b := n.Bags[0]
+	for _, n := range Nights(ahead, []PlantingForecast{*s}, nil, site.LiftLimit, nil) {
+		b := n.Things[0]
 		if !b.Act && b.Chance < frostWorth {
 			continue
 		}

@@ -113,6 +113,7 @@ func simulate(known *growth.Weather, site *logbook.Site, n *climate.Normals, for
 		radiation[i] = climate.Radiation(site.Latitude, (from + measure.Day(i)).YearDay())
 	}
 	out := make([]growth.Weather, ensembleYears)
+	ahead := byLead(forecast)
 	var year, next [365]climate.DayWeather
 	sim.Year(&next)
 	for k := range out {
@@ -127,9 +128,9 @@ func simulate(known *growth.Weather, site *logbook.Site, n *climate.Normals, for
 			switch lead := int(d - today); {
 			case lead <= 0 && at >= 0 && at < len(known.Min) && known.Min[at] == known.Min[at]: // not NaN
 				low, high = known.Min[at], known.Max[at]
-			case lead > 0 && lead <= len(forecast):
-				off := err * forecast[lead-1].Spread
-				low, high = forecast[lead-1].Min+off, forecast[lead-1].Max+off
+			case lead > 0 && lead <= ForecastDays && ahead[lead] != nil:
+				off := err * ahead[lead].Spread
+				low, high = ahead[lead].Min+off, ahead[lead].Max+off
 			default:
 				day := year[climate.DayIndex(d)]
 				if d.Year() > today.Year() {

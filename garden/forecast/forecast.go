@@ -17,7 +17,7 @@ func (in *Inputs) weather() (*air, error) {
 	if err != nil {
 		return nil, err
 	}
-	in.air = newAir(&in.Site, n, in.Station, in.Own, in.from, in.until, in.Today)
+	in.air = newAir(&in.Site, n, in.Station, in.Own, in.Ahead, in.from, in.until, in.Today)
 	in.suns = sunShares(in.Cache, &in.Terrace, in.Spots, &in.Site, in.Today)
 	return in.air, nil
 }

@@ -93,7 +93,7 @@ func (g *GrowthRun) fit(p growth.Plant, w *growth.Weather, seen []growth.Measure
 func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	var h maphash.Hash
 	h.SetSeed(hashSeed)
-	for _, v := range [...]float64{p.Need, p.Sun, p.Start, p.Head, p.Tall, float64(p.Heated), float64(st.Level), float64(st.Raised), float64(len(st.Rungs)), float64(len(st.Heights))} {
+	for _, v := range [...]float64{p.Need, p.Sun, p.Start, p.Head, p.Tall, float64(p.Heated), p.Lamp, float64(st.Level), float64(st.Raised), float64(len(st.Rungs)), float64(len(st.Heights))} {
 		maphash.WriteComparable(&h, v)
 	}
 	for _, d := range [...]measure.Day{p.Planted, p.Up, p.Looked, p.HaulmCut, p.End, st.Filled, st.Flowered, st.StemDay} {
@@ -147,7 +147,7 @@ func climbs(st *PlantingForecast, c *growth.Run, today measure.Day, into []hill.
 // newPlant is a planting as growth sees it, and the day it is through in its pot.
 func newPlant(st *logbook.PlantingState, s *calendar.Schedule, place *calendar.Place, site *logbook.Site, a *air, suns []growth.SunSince) (p growth.Plant, potsUp measure.Day) {
 	p = growth.Plant{
-		Class: st.Variety.Class, PacketDays: st.Variety.PacketDays, Planted: s.Plant, Heated: site.Heated,
+		Class: st.Variety.Class, PacketDays: st.Variety.PacketDays, Planted: s.Plant, Heated: site.Heated, Lamp: site.Lamp.PAR(),
 		Dark: s.Dark, Up: st.Up, Frosted: st.Frosted, Looked: max(st.StemDay, st.Up), HaulmCut: st.HaulmCutOn(),
 	}
 	if len(suns) > 0 { // the first spot counts from the beginning

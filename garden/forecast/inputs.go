@@ -14,6 +14,7 @@ type Inputs struct {
 	Site     logbook.Site
 	Timings  map[logbook.ID]logbook.Timing // of plantings for which one was chosen
 	Own      []logbook.DayRecord           // weather of the grower's own, in order of day
+	Ahead    []Forecast                    // days ahead
 	Station  Station
 	Mixes    map[logbook.ID]medium.Mix // of plantings for which one was chosen
 	Unread   map[logbook.ID]error      // why the mix of a planting cannot be read

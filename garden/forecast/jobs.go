@@ -23,6 +23,8 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 		LookedOn: s.Last(job.Look, logbook.Tended), Tied: s.Times(job.Tie, logbook.Tended, logbook.Skipped) > 0,
 	}
 	b.SeenOn, b.Seen = s.lastSeen()
+	b.BlightOn = s.spotted()
+	b.HoldOn, b.HoldFor = s.WaitUntil()
 	if s.Stage == logbook.StageGrowing {
 		b.Planted = s.State.Planted
 		if len(s.Grown.Climbs) > 0 {

@@ -26,6 +26,47 @@ type Forecast struct {
 	Min, Max  float64 // °C
 	Spread    float64 // °C, of either
 	WetChance float64
+	Rain      float64 // mm, expected
+	Source    string  // whose it is
+}
+
+// Chances that it rains where a forecast of the grower's own says so, and where it does not.
+// Practice.
+const rainSaid, dryDay, drySaid = 0.8, 0.2, 0.1
+
+// OwnForecast of a day as it stood in a file, of today: its error grows from the day it was
+// made on.
+func OwnForecast(d logbook.DayRecord, today measure.Day) Forecast {
+	f := Forecast{Day: d.Day, Lead: int(d.Day - today), Min: d.Min, Max: d.Max, Spread: climate.ForecastSD(int(d.Day - d.Issued)), WetChance: drySaid, Rain: d.Rain, Source: d.Source}
+	if d.Rain > dryDay {
+		f.WetChance = rainSaid
+	}
+	return f
+}
+
+// Ahead are the days of a forecast, in order: the grower's own where there is one, the
+// station's where there is none.
+func Ahead(own []logbook.DayRecord, stations []Forecast, today measure.Day) []Forecast {
+	var out []Forecast
+	for lead := 1; lead <= ForecastDays; lead++ {
+		day := today + measure.Day(lead)
+		if d, ok := logbook.Find(own, func(d logbook.DayRecord) bool { return d.Day == day }); ok {
+			out = append(out, OwnForecast(d, today))
+		} else if f, ok := logbook.Find(stations, func(f Forecast) bool { return f.Day == day }); ok {
+			out = append(out, f)
+		}
+	}
+	return out
+}
+
+// byLead holds the days of a forecast by how far ahead they are; nil for none.
+func byLead(ahead []Forecast) (out [ForecastDays + 1]*Forecast) {
+	for i := range ahead {
+		if l := ahead[i].Lead; l >= 1 && l <= ForecastDays {
+			out[l] = &ahead[i]
+		}
+	}
+	return out
 }
 
 // FrostChance is the chance that a night falls under 0 °C under a shelter.

@@ -14,13 +14,17 @@ import (
 
 // StandingOn is the footprint of a bag on a spot, and what it weighs wet.
 func StandingOn(b logbook.Bag, at terrace.Point, mix medium.Mix) terrace.Standing {
+	s := standing(&b)
+	s.At, s.Wet = at, mix.WetWeight(b.Model.Shape.Usable(hill.UsualHeadspace), b.Model.Empty)
+	return s
+}
+
+// standing is the footprint of a bag, wherever it is.
+func standing(b *logbook.Bag) terrace.Standing {
 	s := b.Model.Shape
 	l, w := s.Base()
 	tl, tw := s.Top()
-	return terrace.Standing{
-		At: at, Round: s.Round(), L: float64(max(l, tl)) / 100, W: float64(max(w, tw)) / 100,
-		Wet: mix.WetWeight(s.Usable(hill.UsualHeadspace), b.Model.Empty),
-	}
+	return terrace.Standing{Round: s.Round(), L: float64(max(l, tl)) / 100, W: float64(max(w, tw)) / 100}
 }
 
 // PlacedBag is a bag on the terrace.

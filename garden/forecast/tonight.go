@@ -1,26 +1,35 @@
 package forecast
 
 import (
+	"cmp"
+	"slices"
+
 	"glebata/core/climate"
 	"glebata/core/growth"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
 )
 
-// Night is a night ahead in which green growth in bags stands in danger.
+// Night is a night ahead in which green growth stands in danger.
 type Night struct {
 	Forecast
-	Bags []NightBag
+	Things []NightThing
+	Rooms  []Room // under shelter, with what would be carried in
 }
 
-// NightBag is one bag in it.
-type NightBag struct {
-	Planting *PlantingForecast
+// NightThing is one bag, pot or tray of slips in it.
+type NightThing struct {
+	Planting *PlantingForecast     // nil for one of the nursery
+	Nursling *logbook.NursingState // nil for a bag
+	Label    string
 	Low      float64 // °C forecast where it stands
 	Chance   float64 // of a frost there
 	Act      bool    // at 0.5 °C or under, and not only to be watched
 	Wet      measure.Mass
+	Heavy    bool // heavier than the grower lifts alone
 	Way      NightWay
+	Into     climate.Shelter // of CarryIn
+	Floor    measure.Area    // it stands on
 }
 
 // NightWay is what is best done with a bag before a frost.
@@ -28,58 +37,150 @@ type NightWay string
 
 // The ways.
 const (
-	CarryIn NightWay = "in"     // one person can, and there is somewhere
+	CarryIn NightWay = "in"     // one person can, and there is room
 	Cover   NightWay = "fleece" // where it stands
 	Heap    NightWay = "heap"   // medium over small tops
 )
+
+// Floor that a pot and a tray of slips stand on. Practice.
+const potFloor, trayFloor measure.Area = 0.03, 0.12
 
 // smallTops can be heaped over, in cm. Practice.
 const smallTops measure.Length = 10
 
 // Act reports whether anything in the night is to be seen to.
 func (n *Night) Act() bool {
-	for i := range n.Bags {
-		if n.Bags[i].Act {
-			return true
-		}
-	}
-	return false
+	return slices.ContainsFunc(n.Things, func(t NightThing) bool { return t.Act })
 }
 
-// Nights ahead for a row of bags, of what the grower lifts alone and the shelters there are.
-func Nights(ahead []Forecast, row []PlantingForecast, limit measure.Mass, shelters []climate.Shelter) []Night {
-	indoors := false
-	for _, s := range shelters {
-		indoors = indoors || s.Offset().Roof
+// Room under one shelter, by its floor.
+type Room struct {
+	Shelter climate.Shelter
+	Floor   measure.Area // 0 where nobody said
+	Taken   measure.Area // by what stands there
+	More    measure.Area // by what would be carried in
+}
+
+// Known reports whether its floor was told.
+func (r *Room) Known() bool { return r.Floor > 0 }
+
+// Left of its floor.
+func (r *Room) Left() measure.Area { return max(0, r.Floor-r.Taken-r.More) }
+
+// takes a thing that stands on so much floor.
+func (r *Room) takes(floor measure.Area) bool { return !r.Known() || r.Left() >= floor }
+
+// Rooms under the shelters of a site that have a roof, the warmest first, with the floor of
+// each that is taken.
+func Rooms(site *logbook.Site, row []PlantingForecast, nursery []logbook.NursingState, today measure.Day) []Room {
+	var out []Room
+	for _, s := range slices.Backward(climate.Shelters()) {
+		if !s.Offset().Roof || !site.Has(s) {
+			continue
+		}
+		r := Room{Shelter: s, Floor: site.Floors[s]}
+		for i := range row {
+			if st := &row[i]; st.Stage == logbook.StageGrowing && st.Grown != nil && st.standsOn(today) == s.Offset() && !slices.ContainsFunc(row[:i], func(o PlantingForecast) bool { return o.Bag.ID == st.Bag.ID }) {
+				r.Taken += standing(&st.Bag).Footing()
+			}
+		}
+		for i := range nursery {
+			if n := &nursery[i]; n.Open() && n.Now == s {
+				r.Taken += nurseFloor(n)
+			}
+		}
+		out = append(out, r)
 	}
+	return out
+}
+
+func nurseFloor(n *logbook.NursingState) measure.Area {
+	if n.Kind == logbook.Pot {
+		return potFloor
+	}
+	return trayFloor
+}
+
+// Nights ahead for a row of bags and what grows in the nursery, of what the grower lifts
+// alone and the room there is.
+func Nights(ahead []Forecast, row []PlantingForecast, nursery []logbook.NursingState, limit measure.Mass, rooms []Room) []Night {
 	var out []Night
 	for _, f := range ahead {
-		n := Night{Forecast: f}
+		n := Night{Forecast: f, Rooms: slices.Clone(rooms)}
 		for i := range row {
-			st := &row[i]
-			if !st.green(f.Day) {
-				continue
+			if st := &row[i]; st.green(f.Day) && !slices.ContainsFunc(row[:i], func(o PlantingForecast) bool { return o.Bag.ID == st.Bag.ID }) {
+				n.add(NightThing{Planting: st, Label: st.Bag.Label, Wet: st.wetNow(), Floor: standing(&st.Bag).Footing()}, st.standsOn(f.Day))
 			}
-			where := st.standsOn(f.Day)
-			low := f.Min + float64(where.Night)
-			if where.Frostless() || low > climate.FrostWatch {
-				continue
-			}
-			b := NightBag{Planting: st, Low: low, Chance: climate.Before(-low, f.Spread), Act: low <= climate.FrostAct, Wet: st.wetNow(), Way: Cover}
-			stem, known := st.Shows()
-			switch {
-			case known && stem <= smallTops && len(st.Rungs) > 0 && !st.Sweet():
-				b.Way = Heap
-			case indoors && b.Wet > 0 && b.Wet <= limit:
-				b.Way = CarryIn
-			}
-			n.Bags = append(n.Bags, b)
 		}
-		if len(n.Bags) > 0 {
+		for i := range nursery {
+			if s := &nursery[i]; s.Open() {
+				n.add(NightThing{Nursling: s, Label: s.Label, Floor: nurseFloor(s)}, s.Now.Offset())
+			}
+		}
+		if len(n.Things) > 0 {
+			n.settle(limit)
 			out = append(out, n)
 		}
 	}
 	return out
+}
+
+// add a thing that stands somewhere, if the night comes near freezing there.
+func (n *Night) add(t NightThing, where climate.MicroclimateOffset) {
+	t.Low = n.Min + float64(where.Night)
+	if where.Frostless() || t.Low > climate.FrostWatch {
+		return
+	}
+	t.Chance, t.Act, t.Way = climate.Before(-t.Low, n.Spread), t.Low <= climate.FrostAct, Cover
+	n.Things = append(n.Things, t)
+}
+
+// settle what is best done with each: who is in most danger has the first choice of room.
+func (n *Night) settle(limit measure.Mass) {
+	order := make([]*NightThing, len(n.Things))
+	for i := range n.Things {
+		order[i] = &n.Things[i]
+	}
+	slices.SortStableFunc(order, func(a, b *NightThing) int { return cmp.Compare(a.Low-a.tender(), b.Low-b.tender()) })
+	for _, t := range order {
+		t.Heavy = t.Wet > limit
+		switch {
+		case t.small():
+			t.Way = Heap
+		case t.Nursling != nil || t.Wet > 0 && !t.Heavy:
+			t.carryIn(n)
+		}
+	}
+}
+
+// tender is how much more a thing stands to lose than a potato in its bag, as °C. Practice.
+func (t *NightThing) tender() float64 {
+	if t.Nursling != nil || t.Planting.Sweet() {
+		return 3
+	}
+	return 0
+}
+
+// small tops, with layers still to come, that medium can be heaped over.
+func (t *NightThing) small() bool {
+	if t.Planting == nil || t.Planting.Sweet() || len(t.Planting.Rungs) == 0 {
+		return false
+	}
+	stem, known := t.Planting.Shows()
+	return known && stem <= smallTops
+}
+
+// carryIn under the warmest shelter that has room and stays over freezing.
+func (t *NightThing) carryIn(n *Night) {
+	for i := range n.Rooms {
+		r := &n.Rooms[i]
+		low := n.Min + float64(r.Shelter.Offset().Night)
+		if r.takes(t.Floor) && (r.Shelter.Offset().Frostless() || low > max(t.Low, climate.FrostAct)) {
+			r.More += t.Floor
+			t.Way, t.Into = CarryIn, r.Shelter
+			return
+		}
+	}
 }
 
 // green reports whether there are leaves over the medium on a day that a frost could take.
@@ -119,31 +220,31 @@ func (s *PlantingForecast) Covered() (how string, since measure.Day, ok bool) {
 	}
 	for i := len(s.Care) - 1; i >= 0; i-- {
 		if e := &s.Care[i]; e.Kind == logbook.Protected {
-			return e.Thing, e.Day, e.Thing == logbook.Fleeced || e.Thing == logbook.CarriedIn
+			return e.Thing, e.Day, slices.Contains(logbook.Sheltered, e.Thing)
 		}
 	}
 	return "", 0, false
 }
 
-// Blight is the last day up to today on which the weather warned of late blight, of two in a
-// row that favour it; 0 for none in the last week. It is the potatoes' alone, and theirs only
-// from half their leaf on.
-func Blight(days []climate.HumidDay, today measure.Day) measure.Day {
-	warned := climate.BlightDays(days)
-	if len(warned) == 0 || warned[len(warned)-1] < today-blightFresh || warned[len(warned)-1] > today {
-		return 0
+// BroughtIn reports whether something of the nursery was put under shelter for the time being,
+// and where it stood before.
+func BroughtIn(n *logbook.NursingState, today measure.Day) (from climate.Shelter, since measure.Day, ok bool) {
+	if !n.Open() || len(n.Log) == 0 || n.Log[0].Kind != logbook.NurseMoved || n.Log[0].Day < today-broughtFor {
+		return "", 0, false
 	}
-	return warned[len(warned)-1]
+	from = n.Shelter
+	for i := range n.Log[1:] {
+		if e := &n.Log[1+i]; e.Kind == logbook.NurseMoved {
+			from = e.Shelter
+			break
+		}
+	}
+	order := climate.Shelters()
+	return from, n.Log[0].Day, slices.Index(order, n.Now) > slices.Index(order, from)
 }
 
-// blightFresh is how long a warning stands, in days; blightLeaf the share of leaf from which
-// it matters.
-const blightFresh, blightLeaf = 7, 0.5
-
-// AtRisk of late blight on a day.
-func (s *PlantingForecast) AtRisk(d measure.Day) bool {
-	return s.Stage == logbook.StageGrowing && !s.Sweet() && s.Grown != nil && canopyOn(&s.Grown.Run, d) >= blightLeaf && !s.standsOn(d).Roof
-}
+// broughtFor is for how many days what was brought in is taken to go out again. Practice.
+const broughtFor = 7
 
 // HotDay is a day ahead that is too hot for tubers that have set.
 type HotDay struct {

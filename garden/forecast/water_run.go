@@ -96,7 +96,7 @@ func (in *Inputs) water(st *PlantingForecast, a *air) *Water {
 func newWaterBag(st *PlantingForecast) water.Bag {
 	shape, part := st.Bag.Model.Shape, st.Planting.Part()
 	b := water.Bag{Top: float64(shape.AreaAt(shape.Height())) * part, Plants: max(1, st.Plants), Cloth: st.Bag.Model.Material == logbook.Fabric, Slips: st.Sweet()}
-	if p := &st.Grown.Plant; p.Sun > 0 {
+	if p := &st.Grown.Plant; p.Sun > 0 && !(p.Lamp > 0 && p.Stays[len(p.Stays)-1].Offset.Kept) {
 		b.Sun = sunnyHours * p.Sun
 		if n := len(p.Suns); n > 0 {
 			b.Sun = sunnyHours * p.Suns[n-1].Share
@@ -124,8 +124,12 @@ func (w *Water) weather(st *PlantingForecast, a *air, n int, holds measure.Volum
 		if mid := (low + high) / 2; high-low < leastRange { // indoors
 			low, high = mid-leastRange/2, mid+leastRange/2
 		}
+		et0 := climate.Evapotranspiration(low, high, a.ra[at])
+		if stands.Kept && p.Lamp > 0 {
+			et0 = climate.EvapotranspirationIn((low+high)/2, p.Lamp)
+		}
 		out[i] = water.Day{
-			ET0: climate.Evapotranspiration(low, high, a.ra[at]), Rain: a.rain[at], Canopy: canopyOn(run, d), Covered: stands.Roof,
+			ET0: et0, Rain: a.rain[at], Canopy: canopyOn(run, d), Covered: stands.Roof,
 		}
 		for _, l := range st.Layers {
 			if l.Day <= d && l.Of == hill.Medium { // chips and straw hold next to nothing for roots

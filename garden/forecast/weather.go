@@ -27,13 +27,13 @@ const (
 	airAfter  = 330
 )
 
-// newAir days from one on: own records, the station's observations, its forecast, and
-// then the normals.
-func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbook.DayRecord, from, until, today measure.Day) *air {
-	forecast := station.Forecast(site, n, today)
+// newAir days from one on: own records, the station's observations, the forecast,
+// and then the normals.
+func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbook.DayRecord, ahead []Forecast, from, until, today measure.Day) *air {
+	forecast := byLead(ahead)
 	out := &air{latitude: site.Latitude}
-	if len(forecast) > 0 {
-		out.wetTomorrow = forecast[0].WetChance
+	if f := forecast[1]; f != nil {
+		out.wetTomorrow = f.WetChance
 	}
 	wet := func(mm float64) { out.rain = append(out.rain, mm) }
 	at := func(d measure.Day) (low, high float64) {
@@ -52,9 +52,9 @@ func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbo
 			w := station.Day(site, n, d)
 			wet(w.Rain)
 			return w.Min, w.Max
-		case lead <= len(forecast):
-			wet(forecast[lead-1].WetChance * climate.WetDayRain)
-			return forecast[lead-1].Min, forecast[lead-1].Max
+		case lead <= ForecastDays && forecast[lead] != nil:
+			wet(forecast[lead].Rain)
+			return forecast[lead].Min, forecast[lead].Max
 		}
 		wet(n.Rain.At(d))
 		return n.Min.At(d), n.Max.At(d)

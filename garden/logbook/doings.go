@@ -80,10 +80,16 @@ type Choice struct{ Key, Name string }
 
 // Keys of things that change where a planting stands, or how it is watered.
 const (
-	Fleeced, Netted, CarriedIn, CarriedOut, Uncovered = "fleece", "net", "in", "out", "off"
-	MulchOff                                          = "removed"
-	ByDrip                                            = "drip"
+	Fleeced, Netted, Heaped, CarriedIn, UnderGlass, CarriedOut, Uncovered = "fleece", "net", "heap", "in", "glass", "out", "off"
+	MulchOff                                                              = "removed"
+	ByDrip                                                                = "drip"
 )
+
+// Sheltered are the ways in which a bag stands under shelter for the time being.
+var Sheltered = []string{Fleeced, Heaped, CarriedIn, UnderGlass}
+
+// BlightSpots is the key of what late blight looks like.
+const BlightSpots = "blight"
 
 // Keys of how a bag comes by its water.
 const (
@@ -97,7 +103,7 @@ var Doings = []Doing{
 	{Kind: Fed, Title: "Fed", Button: "Fed", Bag: true, ThingAsk: "With", Own: true, Amount: InFeed, AmountAsk: "How much", High: 100_000},
 	{Kind: Mulched, Title: "Mulched", Button: "Mulched", Bag: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"straw", "straw"}, {"leaves", "leaves"}, {"chips", "wood chips"}, {"grass", "dried grass"}, {"compost", "compost"}, {"sheet", "sheet or fabric"}, {MulchOff, "taken off again"}}, Amount: InCm, AmountAsk: "How thick", High: 40},
 	{Kind: Supported, Title: "Supported", Button: "Supported", Bag: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"canes", "canes and string"}, {"hoop", "a hoop"}, {"mesh", "mesh"}, {"trellis", "a trellis"}}},
-	{Kind: Protected, Title: "Protected", Button: "Keep it", Bag: true, ThingAsk: "How", Must: true, Things: []Choice{{Fleeced, "fleece over it"}, {Netted, "net over it"}, {CarriedIn, "carried in"}, {Uncovered, "uncovered again"}, {CarriedOut, "carried out again"}}},
+	{Kind: Protected, Title: "Protected", Button: "Keep it", Bag: true, ThingAsk: "How", Must: true, Things: []Choice{{Fleeced, "fleece over it"}, {Netted, "net over it"}, {Heaped, "medium heaped over its tops"}, {CarriedIn, "carried in"}, {UnderGlass, "carried under glass"}, {Uncovered, "uncovered again"}, {CarriedOut, "carried out again"}}},
 	{Kind: Treated, Title: "Treated", Button: "Treated", Bag: true, ThingAsk: "With what", Own: true, Must: true, LevelAsk: "Days to wait before harvest, as on its label", MostUnit: 365, Words: true, WordsAsk: "How much, and against what"},
 	{Kind: Filled, Title: "Filled", Button: "Filled", Bag: true, Before: true, Amount: InLitres, AmountAsk: "Loose medium that went in", High: 5000, Needs: true},
 	{Kind: Ringed, Title: "A ring stacked on top", Button: "Stacked", Bag: true, Amount: InCm, AmountAsk: "It raises the rim by", Low: 1, High: 100, Needs: true},
@@ -113,7 +119,7 @@ var Doings = []Doing{
 // sights that are offered; the grower's own words stand beside them.
 var sights = []Choice{
 	{"aphids", "aphids"}, {"beetles", "leaf beetles or their grubs"}, {"slugs", "slugs or snails"}, {"whitefly", "whitefly"}, {"mites", "mites"}, {"caterpillars", "caterpillars"},
-	{"blight", "dark wet patches on leaves (blight?)"}, {"early-blight", "brown ringed spots"}, {"virus", "mottled or rolled leaves"}, {"blackleg", "black stem at its foot"}, {"scab", "scab"},
+	{BlightSpots, "dark wet patches on leaves (blight?)"}, {"early-blight", "brown ringed spots"}, {"virus", "mottled or rolled leaves"}, {"blackleg", "black stem at its foot"}, {"scab", "scab"},
 	{"pale-old", "old leaves pale"}, {"pale-young", "young leaves pale"}, {"brown-edges", "brown leaf edges"}, {"purple", "purple leaves"}, {"wilting", "wilting"},
 	{"hail", "hail"}, {"wind", "wind damage"}, {"flooded", "standing water"}, {"animals", "gnawed or dug up"}, {"volunteers", "plants nobody planted"},
 }

@@ -124,8 +124,10 @@ func (e *Entry) move() (Move, bool) {
 	switch {
 	case e.Kind == Moved:
 		return Move{Day: e.Day, Shelter: climate.Shelter(e.Thing)}, e.Thing != ""
-	case e.Thing == Fleeced:
+	case e.Thing == Fleeced, e.Thing == Heaped:
 		return Move{e.Day, climate.Fleece, true}, true
+	case e.Thing == UnderGlass:
+		return Move{e.Day, climate.Greenhouse, true}, true
 	case e.Thing == CarriedIn:
 		return Move{e.Day, climate.FrostFree, true}, true
 	case e.Thing == CarriedOut, e.Thing == Uncovered:

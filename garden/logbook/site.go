@@ -25,6 +25,9 @@ type Site struct {
 	Shelters        []climate.Shelter   // that the grower has, beside the open
 	LiftLimit       measure.Mass        // the grower lifts alone
 	Heated          measure.Temperature // that a heated room, lamp or mat keeps
+	// Floors in m² under the shelters, where they were told.
+	Floors map[climate.Shelter]measure.Area
+	Lamp   climate.Lamp // plants stand under indoors; none where its hours are 0
 	// Meant that the warmest month is where its latitude has winter.
 	Meant bool
 }
@@ -157,8 +160,28 @@ func (s *Site) Check() error {
 	if !(s.Heated >= 5 && s.Heated <= 40) {
 		faults.Add("heated", "A heated room keeps between {} and {}.", measure.Temperature(5), measure.Temperature(40))
 	}
+	for shelter, floor := range s.Floors {
+		if !(floor >= 0 && floor <= maxFloor) {
+			faults.Add("floor-"+string(shelter), "A floor is up to {} large.", maxFloor)
+		}
+	}
+	if !(s.Lamp.Hours >= 0 && s.Lamp.Hours <= 24) {
+		faults.Add("lamp-hours", "A day has 24 hours.")
+	}
+	if !(s.Lamp.Micromoles >= 0 && s.Lamp.Micromoles <= maxMicromoles) {
+		faults.Add("lamp", "A lamp gives up to {} µmol a m² a second.", maxMicromoles)
+	}
+	if (s.Lamp.Hours > 0) != (s.Lamp.Micromoles > 0) {
+		faults.Add("lamp", "Give both its hours and its strength, or neither.")
+	}
 	return faults.Err()
 }
+
+// maxFloor under a shelter, m², and the most a lamp gives.
+const (
+	maxFloor      measure.Area = 100_000
+	maxMicromoles float64      = 5000
+)
 
 // Warmest shelter of the site for a sweet potato; potatoes stand in the open.
 func (s *Site) Warmest(c crop.Class) climate.Shelter {

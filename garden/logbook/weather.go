@@ -24,7 +24,11 @@ type DayRecord struct {
 	Wind     float64 // m/s
 	Sun      float64 // hours
 	Source   string
+	Issued   measure.Day // of a forecast, that it was made on; 0 for what was measured
 }
+
+// ForecastReach is how many days ahead a forecast of the grower's own is taken.
+const ForecastReach = 14
 
 // Own reports whether the day is a record of the grower's own.
 func (r DayRecord) Own() bool { return r.Source != Simulated && r.Source != Usual }
@@ -38,8 +42,8 @@ func (r DayRecord) Check(today measure.Day) error {
 			faults.Add(field, "A "+what+" of {} "+unit+" is not believed: {} to {}.", v, low, high)
 		}
 	}
-	if r.Day > today {
-		faults.Add("date", "{} is still to come.", r.Day)
+	if r.Day > today+ForecastReach {
+		faults.Add("date", "{} is still to come: a forecast is taken for {} days. Is its year right?", r.Day, ForecastReach)
 	} else if r.Day < today-150*366 {
 		faults.Add("date", "{} is too long ago.", r.Day)
 	}

@@ -60,7 +60,10 @@ func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate
 		W: on(paper, 1000, PhoneWidth), H: rainFoot + 30, Left: on(paper, 66, 62), Right: on(paper, 990, PhoneWidth-2), TempTop: weatherTop, TempFoot: weatherFoot,
 		RainTop: rainTop, RainFoot: rainFoot, Forecast: len(nights) > 0,
 	}
-	total := len(days) + len(nights)
+	total := len(days)
+	if len(nights) > 0 {
+		total += nights[len(nights)-1].Lead
+	}
 	if total == 0 {
 		return w
 	}
@@ -88,13 +91,14 @@ func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate
 		c.Title = Escape(fmt.Sprintf("%s: %s to %s, %s, %s", d.Day.Short(), sys.Temperature(measure.Temperature(d.Min)), sys.Temperature(measure.Temperature(d.Max)), sys.Print(measure.Rain(d.Rain)), d.Source))
 		w.Days = append(w.Days, c)
 	}
-	for i, f := range nights {
-		c := w.column(x(len(days)+i), x(len(days)+i+1), at(f.Min), at(f.Max))
+	for _, f := range nights {
+		i := len(days) + f.Lead - 1
+		c := w.column(x(i), x(i+1), at(f.Min), at(f.Max))
 		c.Kind, c.Mid = "fore", (c.X+c.X+c.W)/2
 		c.LowY = at(f.Min - likely*f.Spread)
 		c.Wide = c.LowY - at(f.Min+likely*f.Spread)
 		c.WetChance = Escape(fmt.Sprintf("%.0f", f.WetChance*100))
-		c.Title = Escape(fmt.Sprintf("%s: forecast %s to %s, give or take %s", f.Day.Short(), sys.Temperature(measure.Temperature(f.Min)), sys.Temperature(measure.Temperature(f.Max)), sys.Print(measure.Warming(f.Spread))))
+		c.Title = Escape(fmt.Sprintf("%s: forecast %s to %s, give or take %s, %s", f.Day.Short(), sys.Temperature(measure.Temperature(f.Min)), sys.Temperature(measure.Temperature(f.Max)), sys.Print(measure.Warming(f.Spread)), f.Source))
 		w.Days = append(w.Days, c)
 	}
 	for t := low; t <= high; t += 5 {
