@@ -117,7 +117,7 @@ func sit(t *testing.T, file func() ([]byte, error), size proto.EmulationSetDevic
 	g := garden.Open(s, station.NewWeather(station.UsualSeed))
 	c := &clock{}
 	c.day.Store(int64(demo.Today()))
-	h, err := web.New(g, c, station.NewScale(station.UsualSeed), web.Options{})
+	h, err := web.New(g, c, station.NewDevices(station.UsualSeed), web.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -190,7 +190,7 @@ func TestWeatherFileWithThreeKindsOfDamage(t *testing.T) {
 	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/weather")
-	p.press("Bring in daily records of your own")
+	p.press("Bring in records or a forecast of your own")
 	p.fill("Whose record", "kitchen window")
 	p.fill("or paste its lines", "date,tmin,tmax,rain\n2026-06-01,7.5,16,0\n2026-06-02,seven,16,0\n2026-06-03,18,9,0\n2026-06-01,7,16,0\n")
 	p.press("Look at what it would change")

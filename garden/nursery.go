@@ -6,6 +6,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/core/seed"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -55,4 +56,25 @@ func readNursery(ctx context.Context, r nurseryReader) ([]logbook.NursingState, 
 		out[i] = s
 	}
 	return out, nil
+}
+
+// PotWater is the water of the pots that stand in the nursery.
+func (v *View) PotWater() ([]forecast.PotWater, error) {
+	nursery, err := v.Nursery()
+	if err != nil || !slices.ContainsFunc(nursery, func(n logbook.NursingState) bool { return n.Open() && n.Kind == logbook.Pot }) {
+		return nil, err
+	}
+	site, normals, err := v.normals()
+	if err != nil {
+		return nil, err
+	}
+	from := v.today
+	for i := range nursery {
+		from = min(from, nursery[i].Started)
+	}
+	own, err := v.r.Weather(v.ctx, from, v.today)
+	if err != nil {
+		return nil, err
+	}
+	return forecast.WaterOfPots(&site, normals, v.g.station, own, nursery, v.today), nil
 }

@@ -38,32 +38,19 @@ func (g *Garden) Protect(ctx context.Context, p Protection, a Request) (logbook.
 		}
 		var entries []logbook.Entry
 		for i, b := range p.Bags {
-			if !slices.Contains(p.Bags[:i], b) { // ticked twice is done once
+			if !slices.ContainsFunc(p.Bags[:i], func(o ProtectedBag) bool { return o.Planting == b.Planting }) { // ticked twice is done once
 				entries = append(entries, logbook.Entry{Kind: logbook.Protected, Thing: b.How, Day: a.Today, Planting: b.Planting})
 			}
 		}
-		first, err := recordGroup(ctx, w, entries, a)
-		if err != nil {
-			return 0, err
-		}
-		list, err := readNursery(ctx, w)
+		first, err := recordGroup(ctx, w, entries, recordShared, a)
 		if err != nil {
 			return 0, err
 		}
 		for i, pot := range p.Pots {
-			if slices.Contains(p.Pots[:i], pot) {
+			if slices.ContainsFunc(p.Pots[:i], func(o ProtectedPot) bool { return o.Nursling == pot.Nursling }) {
 				continue
 			}
-			n, ok := logbook.FindNursling(list, pot.Nursling, "")
-			if !ok {
-				return 0, logbook.ErrNotFound
-			}
-			e := logbook.NurseryEntry{Nursling: pot.Nursling, Kind: logbook.NurseMoved, Shelter: pot.Shelter, Day: a.Today, Logged: a.Today}
-			if err := logbook.CheckNursery(&e, a.Today); err != nil {
-				return 0, err
-			}
-			e.Key = nurseryKey(a.Key, pot.Nursling)
-			made, err := appendNurseryEntry(ctx, w, n, e)
+			made, err := recordPots(ctx, w, []logbook.ID{pot.Nursling}, logbook.NurseryEntry{Kind: logbook.NurseMoved, Shelter: pot.Shelter, Day: a.Today}, a)
 			if err != nil {
 				return 0, err
 			}

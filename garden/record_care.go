@@ -29,7 +29,7 @@ func (g *Garden) RecordMany(ctx context.Context, e logbook.Entry, plantings []lo
 				entries = append(entries, e)
 			}
 		}
-		return recordGroup(ctx, w, entries, a)
+		return recordGroup(ctx, w, entries, record, a)
 	})
 }
 

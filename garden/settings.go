@@ -109,6 +109,9 @@ func Columns(kind string, headings map[string]string) Setting {
 	return Setting{columnSetting + kind, b.String()}
 }
 
+// usualCan is what a watering can holds until the grower says otherwise.
+const usualCan measure.Volume = 10
+
 // maxSign letters of a sign of money.
 const maxSign = 4
 

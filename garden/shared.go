@@ -68,7 +68,7 @@ func recordShared(ctx context.Context, w Writer, e logbook.Entry, a Request) (lo
 	if err != nil {
 		return 0, err
 	}
-	if len(others) > 0 {
+	if len(others) > 0 && e.Group == "" {
 		e.Group = a.Key
 	}
 	id, err := record(ctx, w, e, a)

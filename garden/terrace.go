@@ -116,3 +116,28 @@ func (v *View) SunAt(bagID logbook.ID) (hours float64, ok bool, err error) {
 	from, until := site.SunDays(v.today)
 	return t.terrace.Hours(site.Latitude, from, until, []terrace.Point{at})[0], true, nil
 }
+
+// FromTap puts bags in the order of a round from the tap, with its length in m; those that
+// stand nowhere on the terrace come after, as they were given. The length is 0 where none
+// does.
+func (v *View) FromTap(bags []logbook.ID) ([]logbook.ID, float64, error) {
+	t, err := v.terrace()
+	if err != nil || !t.known {
+		return bags, 0, err
+	}
+	var spots []terrace.Point
+	var placed, rest []logbook.ID
+	for _, id := range bags {
+		if at, ok := t.spots[id]; ok {
+			placed, spots = append(placed, id), append(spots, at)
+		} else {
+			rest = append(rest, id)
+		}
+	}
+	order := terrace.Round(t.terrace.Tap, spots)
+	out := make([]logbook.ID, 0, len(bags))
+	for _, i := range order {
+		out = append(out, placed[i])
+	}
+	return append(out, rest...), terrace.RoundLength(t.terrace.Tap, spots, order), nil
+}

@@ -15,13 +15,13 @@ const mostTogether = 1000
 
 // recordGroup keeps entries that can be taken back together, one for each planting, and
 // returns the ID of the first.
-func recordGroup(ctx context.Context, w Writer, entries []logbook.Entry, a Request) (logbook.ID, error) {
+func recordGroup(ctx context.Context, w Writer, entries []logbook.Entry, keep func(context.Context, Writer, logbook.Entry, Request) (logbook.ID, error), a Request) (logbook.ID, error) {
 	var faults logbook.Faults
 	var first logbook.ID
 	for _, e := range entries {
 		id := e.Planting
 		e.Group = a.Key
-		made, err := record(ctx, w, e, Request{Key: fmt.Sprintf("%s-%d", a.Key, id), Today: a.Today})
+		made, err := keep(ctx, w, e, Request{Key: fmt.Sprintf("%s-%d", a.Key, id), Today: a.Today})
 		var refused logbook.Faults
 		switch {
 		case errors.As(err, &refused):
@@ -95,6 +95,41 @@ func (v *View) Together(group string) ([]logbook.Entry, error) { return v.r.Grou
 // NurseryTogether are the entries of the nursery in a group, by their IDs.
 func (v *View) NurseryTogether(group string) ([]logbook.ID, error) {
 	return v.r.NurseryGroup(v.ctx, group)
+}
+
+// recordPots keeps one entry for each of some pots, which can be taken back together, and
+// returns the ID of the first.
+func recordPots(ctx context.Context, w Writer, pots []logbook.ID, e logbook.NurseryEntry, a Request) (first logbook.ID, err error) {
+	if len(pots) == 0 {
+		return 0, nil
+	}
+	list, err := readNursery(ctx, w)
+	if err != nil {
+		return 0, err
+	}
+	for i, id := range pots {
+		if slices.Contains(pots[:i], id) {
+			continue
+		}
+		n, ok := logbook.FindNursling(list, id, "")
+		if !ok {
+			return 0, logbook.ErrNotFound
+		}
+		one := e
+		one.Nursling, one.Logged = id, a.Today
+		if err := logbook.CheckNursery(&one, a.Today); err != nil {
+			return 0, err
+		}
+		one.Key = nurseryKey(a.Key, id)
+		made, err := appendNurseryEntry(ctx, w, n, one)
+		if err != nil {
+			return 0, err
+		}
+		if first == 0 {
+			first = made
+		}
+	}
+	return first, nil
 }
 
 // nurseryKey of an entry that was written together with others.

@@ -5,10 +5,12 @@ import (
 	"testing"
 
 	"glebata/core/bag"
+	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/seed"
+	"glebata/core/water"
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -102,7 +104,7 @@ func TestBagsAreWateredAsTheyAsk(t *testing.T) {
 	}
 	again := y.asked()
 	for range 2 {
-		_, err := y.WaterAsked(ctx, ids, again)
+		_, err := y.WaterAsked(ctx, ids, nil, again)
 		y.must(err)
 	}
 	for _, id := range ids {
@@ -116,9 +118,9 @@ func TestBagsAreWateredAsTheyAsk(t *testing.T) {
 			t.Errorf("bag %s was given %v, wanted %v; it wants %v", st.Bag.Label, given, wants[id], st.Water.Give)
 		}
 	}
-	_, err := y.WaterAsked(ctx, ids, y.asked())
+	_, err := y.WaterAsked(ctx, ids, nil, y.asked())
 	refused(t, "all have enough", err, "bags", "None of these bags wants water")
-	_, err = y.WaterAsked(ctx, nil, y.asked())
+	_, err = y.WaterAsked(ctx, nil, nil, y.asked())
 	refused(t, "no bag", err, "bags", "Tick the bags")
 	_, err = y.UndoMany(ctx, again.Key, y.asked())
 	y.must(err)
@@ -199,4 +201,42 @@ func mustShape(t *testing.T) bag.Shape {
 		t.Fatal(err)
 	}
 	return s
+}
+
+// A pot that nobody wrote a watering of is taken as watered when it asked; from the first that
+// is written it goes by that, asks again when it is dry, and is watered together with bags.
+func TestPotsOfTheNurseryDrink(t *testing.T) {
+	p, id := leafy(t)
+	pot, err := p.Start(ctx, logbook.Nursling{Label: "P1", Kind: logbook.Pot, Variety: p.variety, Weight: 60, Shelter: climate.Greenhouse, Started: today - 30}, p.asked())
+	p.must(err)
+	drinks := func() forecast.PotWater {
+		t.Helper()
+		list, err := p.look().PotWater()
+		p.must(err)
+		if len(list) != 1 {
+			t.Fatalf("%d pots drink", len(list))
+		}
+		return list[0]
+	}
+	if w := drinks(); w.Since != 0 || w.Now.Theta() < 0.3 || w.Now.Capacity != 0.44 {
+		t.Errorf("never written of, it is %+v", w)
+	}
+	_, err = p.RecordNursery(ctx, logbook.NurseryEntry{Nursling: pot, Kind: logbook.NurseWatered, Day: today - 12}, p.asked())
+	p.must(err)
+	if w := drinks(); w.Since != today-12 || w.Give == 0 || w.Now.Theta() >= water.Want {
+		t.Errorf("twelve days under glass without water: %+v", w)
+	}
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Moisture, Level: 1, Day: today})
+	p.must(err)
+	a := p.asked()
+	_, err = p.WaterAsked(ctx, []logbook.ID{id}, []logbook.ID{pot}, a)
+	p.must(err)
+	if w := drinks(); w.Since != today || w.Give != 0 || w.Percent() != 100 {
+		t.Errorf("watered today: %+v", w)
+	}
+	_, err = p.UndoMany(ctx, a.Key, p.asked())
+	p.must(err)
+	if w := drinks(); w.Since != today-12 || !p.state(id).Water.Wants() {
+		t.Errorf("taken back: %+v", w)
+	}
 }

@@ -2,6 +2,7 @@ package garden_test
 
 import (
 	"fmt"
+	"math"
 	"testing"
 
 	"glebata/core/bag"
@@ -256,7 +257,10 @@ func TestWaysOfGrowing(t *testing.T) {
 		"slips and whole roots in long rows, bed and bags": func(t *testing.T, y *yard) {
 			v := y.named("Low Lamp", crop.SweetMid)
 			row := y.bags(shaped(bag.NewBed(3000, 90)), "Field", climate.Open, "ROW")
-			y.put(row[0], v, 100, today-3, seed.Known{Count: 100})
+			field := y.state(y.put(row[0], v, 100, today-3, seed.Known{Count: 100}))
+			if w := field.Water; w == nil || math.Abs(float64(w.Now.Capacity)-27*150*0.15) > 1e-6 {
+				t.Errorf("150 mm of the soil of 27 m² hold %+v", w)
+			}
 			bags := y.bags(litres(40), "Glasshouse", climate.Greenhouse, "SB")
 			id, err := y.PlanBag(ctx, garden.NewPlanting{Year: 2026, Bag: bags[0].ID, Variety: v, Number: 1, Filling: forecast.DefaultLadder(bags[0].Model.Shape, crop.SweetMid, hill.FillOnce)}, y.asked())
 			y.must(err)

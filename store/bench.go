@@ -230,7 +230,7 @@ func (r *reader) NurseryGroup(ctx context.Context, group string) ([]logbook.ID, 
 		err := rows.Scan(&id)
 		out = append(out, id)
 		return err
-	}, `SELECT id FROM nursery_entry WHERE kind = 'moved' AND client_key = ? || '-pot-' || nursling_id ORDER BY id`, group)
+	}, `SELECT id FROM nursery_entry WHERE kind IN ('moved', 'watered') AND client_key = ? || '-pot-' || nursling_id ORDER BY id`, group)
 	return out, err
 }
 

@@ -21,7 +21,7 @@ type awayBody struct {
 	Error string
 }
 
-// awayDay is what to bring on one day, in the order the bags stand.
+// awayDay is what to bring on one day, in walking order from the tap.
 type awayDay struct {
 	Day   string
 	Bags  []awayBag
@@ -30,8 +30,9 @@ type awayDay struct {
 }
 
 type awayBag struct {
-	Label  string
-	Litres measure.Volume
+	Label   string
+	Litres  measure.Volume
+	Working string // address of how it comes about
 }
 
 // usualAway is how long a grower is away until they say otherwise, in days.
@@ -84,18 +85,17 @@ func (s *Site) fillAway(c *gin.Context, b *awayBody, from, until measure.Day, sy
 	if err != nil {
 		return err
 	}
-	b.None = true
 	days := make([]awayDay, until-from+1)
-	for i := range row {
-		st := &row[i]
-		if st.Water == nil {
-			continue
-		}
-		b.None = false
+	round, _, err := fromTap(look, forecast.Watered(row))
+	if err != nil {
+		return err
+	}
+	b.None = len(round) == 0
+	for _, st := range round {
 		for _, d := range st.Water.Ahead() {
 			if d.Day >= from && d.Day <= until {
 				at := &days[d.Day-from]
-				at.Bags, at.Total = append(at.Bags, awayBag{st.Bag.Label, d.Litres}), at.Total+d.Litres
+				at.Bags, at.Total = append(at.Bags, awayBag{st.Bag.Label, d.Litres, fmt.Sprintf("/plantings/%d/working/%s%s", st.Planting.ID, forecast.FigureWaterOn, d.Day.ISO())}), at.Total+d.Litres
 			}
 		}
 	}

@@ -3,6 +3,7 @@ package web
 import (
 	"fmt"
 	"net/http"
+	"net/url"
 	"strings"
 
 	"github.com/gin-gonic/gin"
@@ -21,6 +22,7 @@ import (
 type careShelf struct {
 	places   []logbook.Place
 	products []logbook.Product
+	devices  bool // stand-ins read for the grower
 }
 
 func newCareShelf(look *garden.View) (careShelf, error) {
@@ -29,8 +31,11 @@ func newCareShelf(look *garden.View) (careShelf, error) {
 		return careShelf{}, err
 	}
 	products, err := look.Products()
-	return careShelf{cat.Places, products}, err
+	return careShelf{places: cat.Places, products: products}, err
 }
+
+// devices that read for a kind of entry, by their addresses.
+var devices = map[logbook.Kind]string{logbook.Moisture: "probe", logbook.Warmth: "thermometer"}
 
 // careForms are those for what is done to a planting and seen at it, beside raising,
 // measuring and weighing.
@@ -41,6 +46,11 @@ func careForms(st *forecast.PlantingForecast, from careShelf, sys measure.System
 			continue
 		}
 		f := careForm(d, from, sys, at, day)
+		for i := range f.Fields {
+			if f.Fields[i].Device = ""; d.Device && f.Fields[i].Name == "amount" && from.devices && st.Stage == logbook.StageGrowing {
+				f.Fields[i].Device = fmt.Sprintf("/read/%s?planting=%d", devices[d.Kind], st.Planting.ID)
+			}
+		}
 		if d.Kind == logbook.Fed {
 			fedAsPlanned(&f, st, sys)
 		}
@@ -141,6 +151,8 @@ func amountField(d logbook.Doing, sys measure.System) form.Field {
 		}
 	case logbook.Percent:
 		f.Kind, f.Unit = "count", "%"
+	case logbook.Degrees:
+		f.Unit = string(sys.TemperatureUnit())
 	default:
 		f.Kind = "count"
 	}
@@ -178,6 +190,15 @@ func (r *reading) care(d logbook.Doing, products []logbook.Product) logbook.Entr
 	if r.Text("amount") == "" {
 		return e
 	}
+	if reading, ok := strings.CutSuffix(r.Text("amount"), " "+logbook.StandIn); ok && d.Device {
+		e.Thing = logbook.StandIn
+		read := form.Reader{Values: url.Values{"amount": {strings.TrimSuffix(reading, " %")}}, Units: r.Units}
+		if e.Amount = read.Number("amount", 0); d.Amount == logbook.Degrees {
+			read.Faults, e.Amount = nil, read.Degrees("amount", 0)
+		}
+		r.Faults = append(r.Faults, read.Faults...)
+		return e
+	}
 	switch d.Amount {
 	case logbook.InLitres:
 		e.Amount = float64(r.Volume("amount"))
@@ -185,14 +206,22 @@ func (r *reading) care(d logbook.Doing, products []logbook.Product) logbook.Entr
 		e.Amount = float64(r.Mass("amount", r.Units.ScaleUnit()))
 	case logbook.InCm:
 		e.Amount = float64(r.Length("amount"))
+	case logbook.Degrees:
+		e.Amount = r.Degrees("amount", 0)
 	case logbook.InFeed:
 		p, known := logbook.Find(products, func(p logbook.Product) bool { return strings.EqualFold(p.Name, e.Thing) })
 		e.Amount, e.Level = r.feed(known && p.Feed.Liquid)
 	default:
 		e.Amount = r.Number("amount", 0)
 	}
+	if d.Device && e.Amount == 0 {
+		e.Amount = nought
+	}
 	return e
 }
+
+// nought is 0 as it was read off a device: an amount of 0 is none at all.
+const nought = 1e-6
 
 // feed reads an amount of feed: a bare number is litres of a liquid, grams of anything else.
 func (r *reading) feed(liquid bool) (amount float64, level int) {

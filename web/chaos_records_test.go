@@ -65,7 +65,7 @@ func (c *chaos) waterAsked(ctx context.Context) error {
 	for range c.rng.IntN(5) {
 		ids = append(ids, c.id())
 	}
-	_, err := c.g.WaterAsked(ctx, ids, c.request())
+	_, err := c.g.WaterAsked(ctx, ids, nil, c.request())
 	return err
 }
 

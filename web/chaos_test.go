@@ -94,7 +94,7 @@ func newChaos(t *testing.T, seed uint64) *chaos {
 	t.Cleanup(func() { _ = s.Close() })
 	c := &chaos{t: t, seed: seed, rng: rand.New(rand.NewPCG(seed, 1)), clock: &clock{measure.Date(2026, 5, 20)}}
 	c.g = garden.Open(s, station.NewWeather(seed))
-	if c.pages, err = web.New(c.g, c.clock, station.NewScale(seed), web.Options{}); err != nil {
+	if c.pages, err = web.New(c.g, c.clock, station.NewDevices(seed), web.Options{}); err != nil {
 		t.Error(err)
 	}
 	return c

@@ -47,7 +47,7 @@ func TestAllPagesAtOnceOnAColdStart(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		h, err := web.New(garden.Open(s, station.NewWeather(station.UsualSeed)), &clock{demo.Today()}, station.NewScale(station.UsualSeed), web.Options{})
+		h, err := web.New(garden.Open(s, station.NewWeather(station.UsualSeed)), &clock{demo.Today()}, station.NewDevices(station.UsualSeed), web.Options{})
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -44,11 +44,11 @@ func openOn(t testing.TB, day measure.Day, fill func(*garden.Garden) error) *sit
 // openFile serves the garden in a file with its stand-ins.
 func openFile(t testing.TB, path string, day measure.Day, fill func(*garden.Garden) error) *site {
 	t.Helper()
-	return openAmong(t, path, day, station.NewWeather(station.UsualSeed), station.NewScale(station.UsualSeed), fill)
+	return openAmong(t, path, day, station.NewWeather(station.UsualSeed), station.NewDevices(station.UsualSeed), fill)
 }
 
 // openAmong instruments serves the garden in a file.
-func openAmong(t testing.TB, path string, day measure.Day, weather forecast.Station, scale web.Scale, fill func(*garden.Garden) error) *site {
+func openAmong(t testing.TB, path string, day measure.Day, weather forecast.Station, scale web.Devices, fill func(*garden.Garden) error) *site {
 	t.Helper()
 	s, err := store.Open(context.Background(), path, store.Throwaway)
 	if err != nil {

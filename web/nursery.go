@@ -33,6 +33,7 @@ type nurseryBody struct {
 
 // nurseLine is one pot or root with what can be logged of it.
 type nurseLine struct {
+	Water *forecast.PotWater // of a pot
 	logbook.NursingState
 	Drawing draw.Nursling
 	Log     []givenLine
@@ -72,12 +73,19 @@ func (s *Site) nurseryPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
+	pots, err := look.PotWater()
+	if err != nil {
+		return err
+	}
 	for i := range cold {
 		body.Frost = append(body.Frost, newNightView(&cold[i], t.Units))
 	}
 	for i := range list {
 		n := &list[i]
 		line := newNurseLine(n, t, today)
+		if p, ok := logbook.Find(pots, func(p forecast.PotWater) bool { return p.Nursling.ID == n.ID }); ok {
+			line.Water = &p
+		}
 		if h, ok := harvests[n.ID]; ok {
 			line.Harvest = &h
 		}
@@ -160,6 +168,8 @@ func nurseWords(e logbook.NurseryEntry) string {
 			return fmt.Sprintf("%s taken, %d nodes or more", counted(e.Count, "slip"), e.Nodes)
 		}
 		return counted(e.Count, "slip") + " taken"
+	case logbook.NurseWatered:
+		return "watered through"
 	case logbook.NurseRooted:
 		return fmt.Sprintf("%d rooted", e.Count)
 	case logbook.NurseHardened:
@@ -229,7 +239,7 @@ func logForm(n *logbook.NursingState, today measure.Day) form.Form {
 	day := form.Field{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()}
 	where := form.Field{Name: "shelter", Label: "It stands now", Kind: "choice", Value: string(n.Now), Options: shelterOptions()}
 	if n.Kind == logbook.Pot {
-		what := form.Field{Name: "what", Label: "What", Kind: "choice", Value: "moved", Options: []form.Option{{Value: "moved", Name: "moved in or out"}, {Value: "ended", Name: "given up"}}}
+		what := form.Field{Name: "what", Label: "What", Kind: "choice", Value: "moved", Options: []form.Option{{Value: "moved", Name: "moved in or out"}, {Value: "watered", Name: "watered through"}, {Value: "ended", Name: "given up"}}}
 		f.Fields = []form.Field{what, where, day}
 		return f
 	}
@@ -297,7 +307,7 @@ func (s *Site) recordNursery(c *gin.Context) error {
 		e.Shelter = climate.Shelter(r.Text("shelter"))
 	case logbook.NurseShoots, logbook.NurseTaken, logbook.NurseRooted, logbook.NurseHardened:
 		e.Count, e.Nodes = r.Count("count"), r.Count("nodes")
-	case logbook.NurseEnded:
+	case logbook.NurseWatered, logbook.NurseEnded:
 	default:
 		return logbook.ErrNotFound
 	}

@@ -168,6 +168,7 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 			return err
 		}
 		shelf, err := newCareShelf(look) // before the prospects, which may end the view
+		shelf.devices = s.devices != nil
 		if err != nil {
 			return err
 		}

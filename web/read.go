@@ -56,11 +56,18 @@ func (s *Site) read(c *gin.Context) error {
 	case "weights":
 		out = r.readWeights()
 	case "scale":
-		if s.scale == nil {
+		if s.devices == nil {
 			return logbook.ErrNotFound
 		}
 		n, _ := strconv.Atoi(c.Query("n"))
-		out.Text = measure.Simulated.Mark(r.Units.Mass(s.scale.Reading(n)))
+		out.Text = measure.Simulated.Mark(r.Units.Mass(s.devices.Reading(n)))
+	case "probe", "thermometer":
+		if s.devices == nil {
+			return logbook.ErrNotFound
+		}
+		if out.Text, err = s.readDevice(c, c.Param("what"), &r); err != nil {
+			return err
+		}
 	case "net":
 		out = s.readNet(c, &r)
 	default:
@@ -157,4 +164,28 @@ func (s *Site) readNet(c *gin.Context, r *reading) said {
 		return said{}
 	}
 	return said{Big: r.Units.Fine(b.Gross - b.Tare), Text: measure.Say("{} less {}", b.Gross, b.Tare).In(r.Units)}
+}
+
+// readDevice is what a stand-in for a probe or a thermometer reads in the medium of a planting.
+func (s *Site) readDevice(c *gin.Context, device string, r *reading) (string, error) {
+	look, err := s.look(c)
+	if err != nil {
+		return "", err
+	}
+	st, err := look.Planting(r.ID("planting"))
+	if err != nil {
+		return "", err
+	}
+	n := int(look.Today())*64 + len(st.Log)
+	if device == "probe" {
+		if st.Water == nil {
+			return "", logbook.ErrNotFound
+		}
+		return fmt.Sprintf("%.0f %% %s", s.devices.Moisture(st.Water.Theta(), n), logbook.StandIn), nil
+	}
+	t, ok := st.MediumOn(look.Today())
+	if !ok {
+		return "", logbook.ErrNotFound
+	}
+	return r.Units.Temperature(s.devices.Medium(t, n)) + " " + logbook.StandIn, nil
 }

@@ -170,7 +170,7 @@ func (view) Systems() []measure.System { return measure.Systems[:] }
 func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	v.page, v.Today = page, s.clock.Today()
 	_, v.Demo = s.clock.(Stepper)
-	v.Practice = s.scale != nil && !v.Demo
+	v.Practice = s.devices != nil && !v.Demo
 	v.Path = requestPath(c)
 	v.local = loopback(c.Request.Host)
 	if t, ok := asTrouble(s.garden.Trouble()); ok {

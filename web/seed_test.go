@@ -168,7 +168,7 @@ func TestAWeatherFileOfOtherHeadingsIsMappedOnce(t *testing.T) {
 		t.Fatalf("keeping it: %d", status)
 	}
 	_, body = s.get("/weather")
-	says(t, "the days ahead", 200, 200, body, "1 of the days ahead are by your own forecast", `<th class="v">11 Jun</th><td data-l="Minimum" class="n">1 °C</td>`)
+	says(t, "the days ahead", 200, 200, body, "1 of the days ahead is by your own forecast", `<th class="v">11 Jun</th><td data-l="Minimum" class="n">1 °C</td>`)
 	if _, days := s.get("/weather.csv?from=2026-06-08&until=2026-06-12"); strings.Contains(days, "2026-06-11") || !strings.Contains(days, "2026-06-08,10,20,2.54") {
 		t.Errorf("a day to come is a record, or the other is none: %s", days)
 	}

@@ -27,19 +27,23 @@ type Stepper interface {
 	Step(days int)
 }
 
-// Scale is a kitchen scale that tubers are weighed on one after another.
-type Scale interface {
-	// Reading of the n-th thing put on it.
+// Devices are stand-ins for a kitchen scale, a moisture probe and a soil thermometer.
+type Devices interface {
+	// Reading of the n-th thing put on the scale.
 	Reading(n int) measure.Mass
+	// Moisture in %, the n-th time, where a share theta of the available water is left.
+	Moisture(theta float64, n int) float64
+	// Medium's warmth, the n-th time, where it has so many °C.
+	Medium(at measure.Temperature, n int) measure.Temperature
 }
 
 // Site serves the pages of one garden. Make it with New.
 type Site struct {
-	garden *garden.Garden
-	clock  Clock
-	scale  Scale
-	assets *assets
-	pages  *pages
+	garden  *garden.Garden
+	clock   Clock
+	devices Devices
+	assets  *assets
+	pages   *pages
 
 	flashes flashes
 }
@@ -49,10 +53,10 @@ type Site struct {
 const contentPolicy = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; img-src 'self'; " +
 	"connect-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'none'"
 
-// New makes the handler of all pages. Scale is a stand-in for one, nil where there is
+// New makes the handler of all pages. Devices are stand-ins, nil where there are
 // none. It fails only when the embedded files are
 // broken.
-func New(g *garden.Garden, clock Clock, scale Scale, o Options) (http.Handler, error) {
+func New(g *garden.Garden, clock Clock, devices Devices, o Options) (http.Handler, error) {
 	a, err := loadAssets()
 	if err != nil {
 		return nil, err
@@ -65,7 +69,7 @@ func New(g *garden.Garden, clock Clock, scale Scale, o Options) (http.Handler, e
 	if err != nil {
 		return nil, err
 	}
-	s := &Site{garden: g, clock: clock, scale: scale, assets: a, pages: p, flashes: f}
+	s := &Site{garden: g, clock: clock, devices: devices, assets: a, pages: p, flashes: f}
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
@@ -186,6 +190,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/seed/nursery/pots", s.handle(s.startPot))
 	r.POST("/seed/nursery/roots", s.handle(s.startRoot))
 	r.POST("/seed/nursery/:id/log", s.handle(s.recordNursery))
+	r.GET("/seed/nursery/water/:id", s.handle(s.potWorking))
 	r.POST("/seed/nursery/entries/:id/undo", s.handle(s.undoNursery))
 	r.GET("/seed/nursery/working/:variety", s.handle(s.slipsWorking))
 	for _, form := range []string{"/plan/shopping/products", "/plan/medium/mixes", "/plan/medium/components", "/plan/medium/handful", "/plan/shopping/stock", "/seed/lots", "/seed/trays", "/seed/nursery/pots", "/seed/nursery/roots"} {

@@ -84,3 +84,52 @@ func TestSimulatedWeightsAreMarkedAndNeverCounted(t *testing.T) {
 	_, log := s.get("/plantings/36")
 	says(t, "its log", 200, 200, log, "2 pieces,", "simulated", "weighed in 2.5 kg simulated keep")
 }
+
+// A reading of the simulated probe and thermometer is marked wherever it stands, and takes its
+// bag out of every comparison.
+func TestSimulatedReadingsOfTheMediumAreMarked(t *testing.T) {
+	s := demoSite(t)
+	_, probe := s.get("/read/probe?planting=31")
+	_, thermometer := s.get("/read/thermometer?planting=31")
+	probe, thermometer = strings.TrimSpace(probe), strings.TrimSpace(thermometer)
+	if !regexp.MustCompile(`^\d+ % simulated$`).MatchString(probe) || !regexp.MustCompile(`^[0-9.]+ °C simulated$`).MatchString(thermometer) {
+		t.Fatalf("they read %q and %q", probe, thermometer)
+	}
+	_, page := s.get("/plantings/31")
+	says(t, "the forms", 200, 200, page, `data-device="/read/probe?planting=31"`, `data-device="/read/thermometer?planting=31"`)
+	status, to := s.post("/plantings/31/moisture", "amount", probe, "day", "2026-06-09")
+	says(t, "kept", status, http.StatusSeeOther, s.follow(to), "medium: "+strings.TrimSuffix(probe, " simulated")+", simulated")
+	status, to = s.post("/plantings/31/warmth", "amount", thermometer, "day", "2026-06-09")
+	says(t, "kept", status, http.StatusSeeOther, s.follow(to), "medium: "+strings.TrimSuffix(thermometer, " simulated")+", simulated", `<span class="sim">simulated</span> It counts in no comparison`)
+	for _, address := range []string{"/read/probe?planting=9999", "/read/probe?planting=36", "/read/thermometer?planting=9999"} {
+		if status, _ := s.get(address); status != http.StatusNotFound {
+			t.Errorf("%s: %d", address, status)
+		}
+	}
+	own := servedSite(t, func(g *garden.Garden) error { return demo.Fill(context.Background(), g) })
+	if status, _ := own.get("/read/probe?planting=31"); status != http.StatusNotFound {
+		t.Errorf("a garden of one's own has a probe: %d", status)
+	}
+}
+
+// What cannot be true of the water is said at its field, and kept in it.
+func TestWaterThatCannotBeIsSaidAtItsField(t *testing.T) {
+	s := demoSite(t)
+	for name, c := range map[string]struct{ path, field, value, day, says string }{
+		"a bath for a bag":      {"/plantings/31/watered", "amount", "400 L", "2026-06-09", "ten times"},
+		"over full":             {"/plantings/31/moisture", "amount", "140", "2026-06-09", "between 0 and 100"},
+		"under empty":           {"/plantings/31/moisture", "amount", "-5", "2026-06-09", "between 0 and 100"},
+		"a boiling medium":      {"/plantings/31/warmth", "amount", "90", "2026-06-09", "between −10 °C and 50 °C"},
+		"where nothing grows":   {"/plantings/36/moisture", "amount", "40", "2026-06-09", "not planted"},
+		"a flood in the gauge":  {"/weather/typed", "rain", "420", "2026-06-09", "is not believed"},
+		"a day that is to come": {"/weather/typed", "rain", "4", "2026-07-01", "up to today"},
+	} {
+		status, page := s.post(c.path, c.field, c.value, "day", c.day)
+		if status != http.StatusUnprocessableEntity || !strings.Contains(page, c.says) {
+			t.Errorf("%s: %d, without %q", name, status, c.says)
+		}
+		if offered := name != "where nothing grows"; offered && !strings.Contains(page, `value="`+c.value+`"`) {
+			t.Errorf("%s: %q is lost", name, c.value)
+		}
+	}
+}

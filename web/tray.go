@@ -90,7 +90,7 @@ func (s *Site) trayPage(c *gin.Context, status int, t form.Sent) error {
 	body := trayBody{T: tr, Line: lineOfTray(tr, sys), Said: s.said(c), LenUnit: sproutUnit(sys), LookKey: form.NewKey()}
 	body.Tubers = draw.NewTray(tr, trayScale, chosen, func(n int) string { return fmt.Sprintf("%s?tuber=%d#tuber", at, n) }, sys)
 	body.Weigh = t.Fill(form.Form{
-		Name: "weights", Action: at + "/weigh", Button: "Into the tray", Caution: beware("green"), StandIn: s.scale != nil,
+		Name: "weights", Action: at + "/weigh", Button: "Into the tray", Caution: beware("green"), StandIn: s.devices != nil,
 		Fields: []form.Field{{Name: "weights", Label: "Weights, one after another", Kind: "weights", Hint: "One to a line, or a column pasted in. A bare number is in " + string(sys.MassUnit()) + "; “about 60” is an estimate."},
 			dayField(look.Today())},
 		MoreTitle: "Not weighed one by one",

@@ -23,6 +23,7 @@ type waterWalk struct {
 	Total  measure.Volume
 	Cans   string
 	Places []waterPlace
+	Round  string   // how long the round is from the tap
 	Rain   string   // why some may be left be
 	Short  []string // bags whose drip, reservoir or rain does not meet what they want
 	Error  string
@@ -34,6 +35,7 @@ type waterPlace struct {
 }
 
 type waterBag struct {
+	Field  draw.Mark // "bag", or "pot" of the nursery
 	ID     logbook.ID
 	Label  draw.Text
 	Litres draw.Text
@@ -44,19 +46,25 @@ type waterBag struct {
 func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measure.System) (*waterWalk, error) {
 	out := waterWalk{Key: form.NewKey()}
 	leave := 0.0
+	round, metres, err := fromTap(look, forecast.Thirsty(row))
+	if err != nil {
+		return nil, err
+	}
+	if metres > 0 {
+		out.Round = fmt.Sprintf("In the order of a round from the tap, about %.0f m", math.Ceil(metres))
+	}
 	for i := range row {
 		st := &row[i]
 		if st.Water != nil && st.Water.Short() {
 			out.Short = append(out.Short, fmt.Sprintf("%s, %d %% left", st.Bag.Label, st.Water.Percent()))
 		}
-		if st.Water == nil || !st.Water.Asks() {
-			continue
-		}
+	}
+	for _, st := range round {
 		if n := len(out.Places); n == 0 || out.Places[n-1].Name != st.Bag.Place.Name {
 			out.Places = append(out.Places, waterPlace{Name: st.Bag.Place.Name})
 		}
 		at := &out.Places[len(out.Places)-1]
-		b := waterBag{st.Planting.ID, draw.Escape(st.Bag.Label), draw.Escape(sys.Volume(st.Water.Give)), !st.Water.LeaveBe()}
+		b := waterBag{"bag", st.Planting.ID, draw.Escape(st.Bag.Label), draw.Escape(sys.Volume(st.Water.Give)), !st.Water.LeaveBe()}
 		if !b.Ticked {
 			leave = st.Water.Rained
 		}
@@ -64,7 +72,10 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 		out.Bags++
 	}
 	out.Total = forecast.WaterSum(row)
-	if out.Bags == 0 && len(out.Short) == 0 {
+	if err := out.addPots(look, sys); err != nil {
+		return nil, err
+	}
+	if len(out.Places)+len(out.Short) == 0 {
 		return nil, nil
 	}
 	can, err := look.Can()
@@ -79,10 +90,62 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 	return &out, nil
 }
 
+// addPots of the nursery that want water.
+func (b *waterWalk) addPots(look *garden.View, sys measure.System) error {
+	pots, err := look.PotWater()
+	if err != nil {
+		return err
+	}
+	place := waterPlace{Name: "Pots"}
+	for i := range pots {
+		if p := &pots[i]; p.Give > 0 {
+			place.Bags = append(place.Bags, waterBag{"pot", p.Nursling.ID, draw.Escape(p.Nursling.Label), draw.Escape(sys.Volume(p.Give)), true})
+		}
+	}
+	if len(place.Bags) > 0 {
+		b.Places = append(b.Places, place)
+	}
+	return nil
+}
+
+// potWorking is of the water left in a pot.
+func (s *Site) potWorking(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	pots, err := look.PotWater()
+	if err != nil {
+		return err
+	}
+	for i := range pots {
+		if p := &pots[i]; p.Nursling.ID == pathID(c) {
+			return s.answerWorking(c, p.Working(), p.Nursling.Label)
+		}
+	}
+	return logbook.ErrNotFound
+}
+
+// fromTap puts plantings, one of each container, in the order of a round from the tap, with its
+// length in m.
+func fromTap(look *garden.View, list []*forecast.PlantingForecast) ([]*forecast.PlantingForecast, float64, error) {
+	bags := make([]logbook.ID, len(list))
+	in := map[logbook.ID]*forecast.PlantingForecast{}
+	for i, st := range list {
+		bags[i], in[st.Bag.ID] = st.Bag.ID, st
+	}
+	order, metres, err := look.FromTap(bags)
+	out := make([]*forecast.PlantingForecast, len(order))
+	for i, id := range order {
+		out[i] = in[id]
+	}
+	return out, metres, err
+}
+
 // watered keeps that bags were watered as they want it.
 func (s *Site) watered(c *gin.Context) error {
 	return s.keepTogether(c, "/?group=", func(r *reading, a garden.Request) error {
-		_, err := s.garden.WaterAsked(c.Request.Context(), r.ticked(), a)
+		_, err := s.garden.WaterAsked(c.Request.Context(), r.ticked(), r.ids("pot"), a)
 		return err
 	}, s.todayRefused(c))
 }

@@ -117,7 +117,7 @@ func runDemo(ctx context.Context, out io.Writer, o demoOptions) (err error) {
 	if err != nil {
 		return fmt.Errorf("filling the demo: %w", err)
 	}
-	return serve(ctx, ln, g, pinned(o.day), station.NewScale(station.UsualSeed), nil, func() {
+	return serve(ctx, ln, g, pinned(o.day), station.NewDevices(station.UsualSeed), nil, func() {
 		fmt.Fprintf(out, "Glebata demo at %s , pinned to %s. Stop with Ctrl-C.\n", addressOf(ln), o.day.ISO())
 		if o.open {
 			openBrowser(out, addressOf(ln))
@@ -154,13 +154,13 @@ func serveCommand() *cobra.Command {
 			}
 			defer func() { err = errors.Join(err, s.Close()) }()
 			var weather forecast.Station = station.Usual{}
-			var scale web.Scale
+			var devices web.Devices
 			with := ""
 			if practice {
-				weather, scale = station.NewWeather(station.UsualSeed), station.NewScale(station.UsualSeed)
-				with = " Practice: a simulated scale and weather station stand in, and what they give is marked so."
+				weather, devices = station.NewWeather(station.UsualSeed), station.NewDevices(station.UsualSeed)
+				with = " Practice: a simulated scale, probe, thermometer and weather station stand in, and what they give is marked so."
 			}
-			return serve(cmd.Context(), ln, garden.Open(s, weather), clock, scale, hosts, func() {
+			return serve(cmd.Context(), ln, garden.Open(s, weather), clock, devices, hosts, func() {
 				how := "keeping"
 				if errors.Is(s.Trouble(), logbook.ErrReadOnly) {
 					how = "only reading"
@@ -179,7 +179,7 @@ func serveCommand() *cobra.Command {
 	cmd.Flags().StringVar(&listen, "listen", usualAddress, "address to listen on")
 	cmd.Flags().StringVar(&today, "today", "", "take this day for today, like "+demo.Today().ISO())
 	cmd.Flags().BoolVar(&open, "open", false, "open it in the browser")
-	cmd.Flags().BoolVar(&practice, "practice", false, "let a simulated scale and weather station stand in; what they give is marked, and counts in no comparison")
+	cmd.Flags().BoolVar(&practice, "practice", false, "let a simulated scale, probe, thermometer and weather station stand in; what they give is marked, and counts in no comparison")
 	cmd.Flags().StringSliceVar(&hosts, "host", nil, "a name the garden is reached by, beside the address and localhost; may be given several times")
 	return withData(cmd, &data)
 }
@@ -217,8 +217,8 @@ func freeNear(address string) string {
 }
 
 // serve answers until the context ends, then lets requests under way finish.
-func serve(ctx context.Context, ln net.Listener, g *garden.Garden, clock web.Clock, scale web.Scale, hosts []string, ready func()) error {
-	h, err := web.New(g, clock, scale, web.Options{Listen: ln.Addr().String(), Hosts: hosts})
+func serve(ctx context.Context, ln net.Listener, g *garden.Garden, clock web.Clock, devices web.Devices, hosts []string, ready func()) error {
+	h, err := web.New(g, clock, devices, web.Options{Listen: ln.Addr().String(), Hosts: hosts})
 	if err != nil {
 		return err
 	}

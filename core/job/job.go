@@ -57,7 +57,9 @@ func (j Job) Due() bool { return j.Kind != "" && j.Kind != Wait && j.Day <= j.to
 type Bag struct {
 	Today    measure.Day
 	Class    crop.Class
-	Number   int // to plant
+	Medium   measure.Temperature // as it was measured last
+	MediumOn measure.Day         // 0 for never
+	Number   int                 // to plant
 	Planted  measure.Day
 	PotGrown bool        // it is transplanted, and not planted as a tuber
 	PlantOn  measure.Day // planned
@@ -187,6 +189,9 @@ func planting(b *Bag, add adder) {
 	}
 	if b.PotGrown {
 		verb, why = "transplant", measure.Say("Set each ball whole and bury it to the leaf tips.")
+	}
+	if b.MediumOn != 0 {
+		why = measure.Say("{} The medium had {} on {}.", why, b.Medium, b.MediumOn)
 	}
 	day := b.PlantOn
 	if day == 0 {

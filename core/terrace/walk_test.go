@@ -3,6 +3,7 @@ package terrace
 import (
 	"slices"
 	"testing"
+	"testing/quick"
 )
 
 func TestBagsBehindBagsAreNotReached(t *testing.T) {
@@ -49,5 +50,47 @@ func BenchmarkReached(b *testing.B) {
 	}
 	for b.Loop() {
 		place.Reached(Point{}, bags)
+	}
+}
+
+// A round goes through every spot once, never further than by the nearest alone, and along a
+// row it is as short as can be.
+func TestARoundGoesThroughEverySpotOnce(t *testing.T) {
+	property := func(xs []uint8, tapX, tapY uint8) bool {
+		var spots []Point
+		for i := 0; i+1 < len(xs); i += 2 {
+			spots = append(spots, Point{float64(xs[i]) / 10, float64(xs[i+1]) / 10})
+		}
+		tap := Point{float64(tapX) / 10, float64(tapY) / 10}
+		order := Round(tap, spots)
+		sorted := slices.Clone(order)
+		slices.Sort(sorted)
+		for i, k := range sorted {
+			if i != k {
+				return false
+			}
+		}
+		return len(order) == len(spots) && RoundLength(tap, spots, order) <= 2*float64(len(spots)+1)*37
+	}
+	if err := quick.Check(property, nil); err != nil {
+		t.Error(err)
+	}
+	var row []Point
+	for _, x := range []float64{5, 1, 4, 2, 3} {
+		row = append(row, Point{x, 0})
+	}
+	if got := RoundLength(Point{}, row, Round(Point{}, row)); got != 10 {
+		t.Errorf("along a row and back it is %.2f m, want 10", got)
+	}
+	// Two rows: out along the one and back along the other.
+	var rows []Point
+	for x := 1.0; x <= 4; x++ {
+		rows = append(rows, Point{x, 1}, Point{x, -1})
+	}
+	if got := RoundLength(Point{}, rows, Round(Point{}, rows)); got > 8+2*1.42 {
+		t.Errorf("out and back it is %.2f m", got)
+	}
+	if got := Round(Point{}, nil); len(got) != 0 {
+		t.Errorf("through nothing it goes %v", got)
 	}
 }

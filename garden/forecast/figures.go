@@ -65,6 +65,7 @@ const (
 	FigureWaterLeft  = "water-left"
 	FigureWaterGiven = "water-given"
 	FigureWaterLoss  = "water-loss"
+	FigureWaterOn    = "water-on-" // a day ahead, like 2026-06-14
 )
 
 // Working of one figure; ErrNotFound when this planting has no such figure.
@@ -133,6 +134,13 @@ func (s *PlantingForecast) waterFigure(figure string) (working.Working, error) {
 	case FigureWaterLoss:
 		if d := s.Water.Today + 1; d < len(s.Water.Run.Flows) {
 			return s.Water.lossWorking(d), nil
+		}
+	}
+	if text, ok := strings.CutPrefix(figure, FigureWaterOn); ok {
+		for _, d := range s.Water.Ahead() {
+			if d.Day.ISO() == text {
+				return s.Water.drinkWorking(d), nil
+			}
 		}
 	}
 	return working.Working{}, logbook.ErrNotFound

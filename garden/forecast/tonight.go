@@ -79,10 +79,10 @@ func Rooms(site *logbook.Site, row []PlantingForecast, nursery []logbook.Nursing
 			continue
 		}
 		r := Room{Shelter: s, Floor: site.Floors[s]}
-		for i := range row {
-			if st := &row[i]; st.Stage == logbook.StageGrowing && st.Grown != nil && st.standsOn(today) == s.Offset() && !slices.ContainsFunc(row[:i], func(o PlantingForecast) bool { return o.Bag.ID == st.Bag.ID }) {
-				r.Taken += standing(&st.Bag).Footing()
-			}
+		for _, st := range ofEachBag(row, func(st *PlantingForecast) bool {
+			return st.Stage == logbook.StageGrowing && st.Grown != nil && st.standsOn(today) == s.Offset()
+		}) {
+			r.Taken += standing(&st.Bag).Footing()
 		}
 		for i := range nursery {
 			if n := &nursery[i]; n.Open() && n.Now == s {
@@ -107,10 +107,8 @@ func Nights(ahead []Forecast, row []PlantingForecast, nursery []logbook.NursingS
 	var out []Night
 	for _, f := range ahead {
 		n := Night{Forecast: f, Rooms: slices.Clone(rooms)}
-		for i := range row {
-			if st := &row[i]; st.green(f.Day) && !slices.ContainsFunc(row[:i], func(o PlantingForecast) bool { return o.Bag.ID == st.Bag.ID }) {
-				n.add(NightThing{Planting: st, Label: st.Bag.Label, Wet: st.wetNow(), Floor: standing(&st.Bag).Footing()}, st.standsOn(f.Day))
-			}
+		for _, st := range ofEachBag(row, func(st *PlantingForecast) bool { return st.green(f.Day) }) {
+			n.add(NightThing{Planting: st, Label: st.Bag.Label, Wet: st.wetNow(), Floor: standing(&st.Bag).Footing()}, st.standsOn(f.Day))
 		}
 		for i := range nursery {
 			if s := &nursery[i]; s.Open() {
@@ -205,6 +203,9 @@ func (s *PlantingForecast) standsOn(d measure.Day) climate.MicroclimateOffset {
 
 // wetNow is what the bag weighs with the water that is in it.
 func (s *PlantingForecast) wetNow() measure.Mass {
+	if s.Bag.Model.Shape.Ground() {
+		return 0
+	}
 	full := s.FeedAsk.Mix.WetWeight(s.Settled(), s.Bag.Model.Empty)
 	if s.Water != nil {
 		now := s.Water.whole(s.Water.Now)

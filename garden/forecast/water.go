@@ -40,6 +40,8 @@ const AwayDays = 28
 type Drink struct {
 	Day    measure.Day
 	Litres measure.Volume // into the whole container
+	before water.State    // of the container, that morning
+	under  float64        // θ that it wants water under
 }
 
 // Ahead is what a bag wants from tomorrow on, each day that it wants some, if each time it is
@@ -53,7 +55,8 @@ func (w *Water) Ahead() []Drink {
 		d := days[i]
 		if wants {
 			d.Given = s.Give()
-			out = append(out, Drink{w.From + measure.Day(w.Today+1+i), w.whole(s).Give()})
+			before := w.whole(s)
+			out = append(out, Drink{w.From + measure.Day(w.Today+1+i), before.Give(), before, w.Bag.Threshold(w.Today + 1 + i)})
 		}
 		s, _ = w.Bag.Step(s, &d)
 		wants = s.Theta() < w.Bag.Threshold(w.Today+2+i)

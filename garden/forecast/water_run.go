@@ -50,15 +50,22 @@ const (
 // fingers are θ by the levels of a finger check, from dry to wet.
 var fingers = [...]float64{0.35, 0.55, 0.80, 1.00}
 
-// water of a planting that grows in a bag; nil of beds in the ground, which are not
-// balanced.
+// Of a bed in the ground: how deep its roots drink, in cm, and what a litre of its soil holds
+// for them. Practice.
+const (
+	bedRoots measure.Length = 15
+	bedHolds measure.Volume = 0.15
+)
+
+// water of a planting that grows; nil where its medium is not known.
 func (in *Inputs) water(st *PlantingForecast, a *air) *Water {
-	if st.Stage != logbook.StageGrowing || st.Bag.Model.Shape.Ground() || st.Grown == nil {
+	if st.Stage != logbook.StageGrowing || st.Grown == nil {
 		return nil
 	}
+	ground := st.Bag.Model.Shape.Ground()
 	holds := measure.Volume(st.FeedAsk.Mix.Water())
 	past := int(in.Today-st.State.Planted) + 1
-	if past < 1 || holds <= 0 || len(st.Layers) == 0 {
+	if past < 1 || !ground && (holds <= 0 || len(st.Layers) == 0) {
 		return nil
 	}
 	w := &Water{From: st.State.Planted, Today: past - 1, Bag: newWaterBag(st), part: measure.Volume(st.Planting.Part())}
@@ -130,6 +137,10 @@ func (w *Water) weather(st *PlantingForecast, a *air, n int, holds measure.Volum
 		}
 		out[i] = water.Day{
 			ET0: et0, Rain: a.rain[at], Canopy: canopyOn(run, d), Covered: stands.Roof,
+		}
+		if s := st.Bag.Model.Shape; s.Ground() {
+			out[i].Capacity = s.Between(0, bedRoots) * bedHolds * w.part
+			continue
 		}
 		for _, l := range st.Layers {
 			if l.Day <= d && l.Of == hill.Medium { // chips and straw hold next to nothing for roots

@@ -6,6 +6,7 @@ import (
 	"glebata/core/measure"
 	"glebata/core/water"
 	"glebata/core/working"
+	"glebata/garden/logbook"
 )
 
 // waterWorking shows how much a bag wants.
@@ -17,7 +18,7 @@ func (s *PlantingForecast) waterWorking() working.Working {
 		Source:  "the balance of what rain and can bring, and sun, leaves and cloth take",
 		Changes: "A watering, a finger check or a weight that is entered; mulch, shade, rain.",
 		Steps: []working.Step{
-			{Says: "settled medium × {} for its mix: what roots can take when it is full", Args: []any{s.FeedAsk.Mix.Water()}, Result: capacity},
+			s.capacityStep(capacity),
 			{Says: "of that is left today", Result: fmt.Sprintf("%d %%", w.Percent())},
 		},
 	}
@@ -29,6 +30,14 @@ func (s *PlantingForecast) waterWorking() working.Working {
 		working.Step{Says: "under {}, so it wants some: up to {} of what it holds", Args: []any{fmt.Sprintf("%.0f %%", 100*threshold), fmt.Sprintf("%.0f %%", 100*water.Full)}, Result: capacity * measure.Volume(water.Full-w.Theta())},
 		working.Step{Says: "to a quarter of a litre", Result: w.Give})
 	return out
+}
+
+// capacityStep of a working: what roots can take when it is full.
+func (s *PlantingForecast) capacityStep(capacity measure.Volume) working.Step {
+	if s.Bag.Model.Shape.Ground() {
+		return working.Step{Says: "the upper {} of its soil × {}: what roots can take when it is full", Args: []any{bedRoots, float64(bedHolds)}, Result: capacity}
+	}
+	return working.Step{Says: "settled medium × {} for its mix: what roots can take when it is full", Args: []any{s.FeedAsk.Mix.Water()}, Result: capacity}
 }
 
 // leftWorking shows what is left now, from what was left last evening.
@@ -71,6 +80,23 @@ func (w *Water) lossWorking(day int) working.Working {
 	return b.LossWorking(&d, water.State{In: before, Capacity: d.Capacity}, f.Lost)
 }
 
+// drinkWorking shows what it will want on a day ahead.
+func (w *Water) drinkWorking(d Drink) working.Working {
+	percent := func(v float64) string { return fmt.Sprintf("%.0f %%", 100*v) }
+	c := d.before.Capacity
+	return working.Working{
+		Title: "Water it will want on " + d.Day.Short(), Result: d.Litres, Mark: working.Model,
+		Source:  "the balance, day by day from today, by the forecast and after it by usual weather, if it is brought what it asks for each time",
+		Changes: "Other weather; a watering, a finger check or a weight that is entered; mulch, shade.",
+		Steps: []working.Step{
+			{Says: "it holds, for roots", Result: c},
+			{Says: "of that will be left that morning", Result: percent(d.before.Theta())},
+			{Says: "under {}, so it will want some: up to {} of what it holds", Args: []any{percent(d.under), percent(water.Full)}, Result: c * measure.Volume(water.Full-d.before.Theta())},
+			{Says: "to a quarter of a litre", Result: d.Litres},
+		},
+	}
+}
+
 // givenWorking shows what a bag was given, day by day.
 func (w *Water) givenWorking() working.Working {
 	var sum measure.Volume
@@ -92,21 +118,40 @@ func (w *Water) givenWorking() working.Working {
 // WaterSum is what the bags of a row ask for together.
 func WaterSum(row []PlantingForecast) measure.Volume {
 	var sum measure.Volume
-	for i := range row {
-		if w := row[i].Water; w != nil && w.Asks() {
-			sum += w.Give
-		}
+	for _, s := range Thirsty(row) {
+		sum += s.Water.Give
 	}
 	return sum
+}
+
+// Thirsty are the plantings of a row that ask for water, one of each container.
+func Thirsty(row []PlantingForecast) []*PlantingForecast {
+	return ofEachBag(row, func(s *PlantingForecast) bool { return s.Water != nil && s.Water.Asks() })
+}
+
+// Watered are the plantings of a row whose water is known, one of each container.
+func Watered(row []PlantingForecast) []*PlantingForecast {
+	return ofEachBag(row, func(s *PlantingForecast) bool { return s.Water != nil })
+}
+
+// ofEachBag is the first planting in each container that is wanted.
+func ofEachBag(row []PlantingForecast, wanted func(*PlantingForecast) bool) []*PlantingForecast {
+	var out []*PlantingForecast
+	seen := map[logbook.ID]bool{}
+	for i := range row {
+		if s := &row[i]; !seen[s.Bag.ID] && wanted(s) {
+			seen[s.Bag.ID] = true
+			out = append(out, s)
+		}
+	}
+	return out
 }
 
 // WaterSumWorking shows WaterSum.
 func WaterSumWorking(row []PlantingForecast) working.Working {
 	out := working.Working{Title: "Water for all bags today", Result: WaterSum(row), Mark: working.Model, Source: "each bag's balance", Changes: "A watering, a finger check, rain."}
-	for i := range row {
-		if s := &row[i]; s.Water != nil && s.Water.Asks() {
-			out.Steps = append(out.Steps, working.Step{Says: "{}, {} % left", Args: []any{s.Bag.Label, s.Water.Percent()}, Result: s.Water.Give})
-		}
+	for _, s := range Thirsty(row) {
+		out.Steps = append(out.Steps, working.Step{Says: "{}, {} % left", Args: []any{s.Bag.Label, s.Water.Percent()}, Result: s.Water.Give})
 	}
 	out.Steps = append(out.Steps, working.Step{Says: "together", Result: out.Result})
 	return out

@@ -22,6 +22,7 @@ const (
 	Moisture  Kind = "moisture"
 	Hefted    Kind = "hefted" // the bag was lifted and weighed
 	Acidity   Kind = "acidity"
+	Warmth    Kind = "warmth" // of the medium
 	Moved     Kind = "moved"
 	Filled    Kind = "filled"   // with how much, before or on planting day
 	Ringed    Kind = "ringed"   // a ring stacked on top raises the rim
@@ -47,6 +48,7 @@ const (
 	InFeed   Dimension = "feed"
 	Percent  Dimension = "percent"
 	InPH     Dimension = "ph"
+	Degrees  Dimension = "temperature"
 )
 
 // Doing is what an entry of a kind may hold beside its day.
@@ -67,6 +69,7 @@ type Doing struct {
 	AmountAsk string
 	Low, High float64 // of the amount: L, g, cm, %, pH
 	Needs     bool    // an amount has to be given
+	Device    bool    // it may be a reading of a stand-in: StandIn
 
 	Levels   []string // names of levels from 1 on
 	LevelAsk string
@@ -87,6 +90,9 @@ const (
 
 // Sheltered are the ways in which a bag stands under shelter for the time being.
 var Sheltered = []string{Fleeced, Heaped, CarriedIn, UnderGlass}
+
+// StandIn is the thing of a reading that a stand-in gave and no device.
+const StandIn = "simulated"
 
 // BlightSpots is the key of what late blight looks like.
 const BlightSpots = "blight"
@@ -111,8 +117,9 @@ var Doings = []Doing{
 	{Kind: Moved, Title: "Moved", Button: "Moved", Bag: true, Before: true, Own: true, Words: true},
 	{Kind: Sighted, Title: "Seen: pest, disease, damage", Button: "Seen", Seen: true, ThingAsk: "What", Own: true, Must: true, Things: sights, LevelAsk: "How much", Levels: []string{"little", "some", "much"}, Words: true, WordsAsk: "Where, and how it looks"},
 	{Kind: Yellowed, Title: "Leaves yellow", Button: "Keep it", Seen: true, LevelAsk: "How many", Levels: []string{"none", "a quarter", "half", "three quarters", "all"}},
-	{Kind: Moisture, Title: "Moisture of the medium", Button: "Keep it", Seen: true, Bag: true, LevelAsk: "By finger", Levels: []string{"dry to the second knuckle", "dry to the first knuckle", "moist", "wet"}, Amount: Percent, AmountAsk: "Or by a probe, %", High: 100},
+	{Kind: Moisture, Title: "Moisture of the medium", Button: "Keep it", Seen: true, Bag: true, LevelAsk: "By finger", Levels: []string{"dry to the second knuckle", "dry to the first knuckle", "moist", "wet"}, Amount: Percent, AmountAsk: "Or by a probe, %", High: 100, Device: true},
 	{Kind: Hefted, Title: "Weight of the bag lifted", Button: "Keep it", Seen: true, Bag: true, Amount: InGrams, AmountAsk: "It weighs", Low: 100, High: 1_000_000, Needs: true},
+	{Kind: Warmth, Title: "Warmth of the medium", Button: "Keep it", Seen: true, Bag: true, Before: true, Amount: Degrees, AmountAsk: "By a thermometer", Low: -10, High: 50, Needs: true, Device: true},
 	{Kind: Acidity, Title: "Acidity measured", Button: "Keep it", Seen: true, Bag: true, Before: true, Amount: InPH, AmountAsk: "pH", Low: 2, High: 11, Needs: true},
 }
 
@@ -147,6 +154,7 @@ func (d Doing) check(faults *Faults, e *Entry) {
 	switch {
 	case e.Thing == "" && d.Must:
 		faults.Add("thing", "Say what it was.")
+	case d.Device && e.Thing == StandIn:
 	case e.Thing != "" && !offered && !d.Own:
 		faults.Add("thing", "Choose one of the list.")
 	case utf8.RuneCountInString(e.Thing) > maxThing:
@@ -191,6 +199,8 @@ func (d Doing) quantity(v float64) any {
 		return measure.Mass(v)
 	case InCm:
 		return measure.Length(v)
+	case Degrees:
+		return measure.Temperature(v)
 	}
 	return v
 }
@@ -220,11 +230,14 @@ func (d Doing) Says(e *Entry) measure.Phrase {
 	switch {
 	case d.Kind == Moved && e.Text != "":
 		add(" to {}", e.Text)
-	case e.Thing != "":
+	case e.Thing != "" && !d.Device:
 		add(" {}", d.ThingName(e.Thing))
 	}
 	if e.Amount != 0 {
 		add(" {}", d.Quantity(e))
+	}
+	if d.Device && e.Thing == StandIn {
+		add(", simulated")
 	}
 	switch {
 	case e.Level == 0 || d.Amount == InFeed:
@@ -274,7 +287,7 @@ func (d Doing) verb() string {
 		return "seen:"
 	case Yellowed:
 		return "leaves yellow:"
-	case Moisture:
+	case Moisture, Warmth:
 		return "medium:"
 	case Hefted:
 		return "lifted, it weighs"

@@ -232,7 +232,7 @@ var AnswerTo = map[job.Kind]Kind{
 var kindNames = map[Kind]string{
 	Filled: "filled", Ringed: "a ring stacked on", Bedded: "sunk or ringed about",
 	Watered: "watered", Irrigated: "how it is watered", Mulched: "mulched", Supported: "supported", Protected: "protected", Treated: "treated", Sighted: "something seen", Yellowed: "leaves yellow",
-	Moisture: "moisture", Hefted: "weight of the bag", Acidity: "acidity", Moved: "moved", Pictured: "a photo",
+	Moisture: "moisture", Warmth: "warmth of the medium", Hefted: "weight of the bag", Acidity: "acidity", Moved: "moved", Pictured: "a photo",
 	Planted: "planted", Raised: "raised", Measured: "stem height", Noted: "a note", Weighed: "weighed in", Taken: "some taken unweighed",
 	Closed: "closed", Dropped: "plan dropped", Emerged: "shoots through", Flowered: "first flowers", Frosted: "tops black from frost",
 	Topped: "topped up", Fed: "fed", Tended: "a job done", Skipped: "a job skipped", PutOff: "a job put off",

@@ -59,6 +59,7 @@ const (
 	NurseRooted   NurseryKind = "rooted"
 	NurseHardened NurseryKind = "hardened"
 	NursePlanted  NurseryKind = "planted"
+	NurseWatered  NurseryKind = "watered"
 	NurseEnded    NurseryKind = "ended"
 	NurseVoided   NurseryKind = "voided"
 )
@@ -91,6 +92,7 @@ type NursingState struct {
 	Planted  int // slips, or 1 for a pot
 	Into     []ID
 	Ended    bool
+	Watered  measure.Day // last; 0 where nobody said
 	ShootsBy measure.Day // expected, 0 where it is too cold
 	SlipsBy  measure.Day
 	Log      []NurseryEntry // that stand, newest first
@@ -156,10 +158,22 @@ func (n *NursingState) apply(e *NurseryEntry) error {
 		}
 		n.Planted += max(1, e.Count)
 		n.Into = append(n.Into, e.Planting)
+	case NurseWatered:
+		n.Watered = max(n.Watered, e.Day)
 	case NurseEnded:
 		n.Ended = true
 	}
 	return nil
+}
+
+// StoodOn a day under a shelter.
+func (n *NursingState) StoodOn(d measure.Day) climate.Shelter {
+	for i := range n.Log { // newest first
+		if e := &n.Log[i]; e.Kind == NurseMoved && e.Day <= d && !IsAside(n.Aside, e.ID) {
+			return e.Shelter
+		}
+	}
+	return n.Shelter
 }
 
 // FindNursling of a list by its ID, of a kind where one is given.
@@ -211,7 +225,7 @@ func CheckNursery(e *NurseryEntry, today measure.Day) error {
 		faults.Add("nodes", "A good slip has at least 3 nodes, of which 2 go under: leave it a few days more.")
 	}
 	switch e.Kind {
-	case NurseMoved, NurseShoots, NurseTaken, NurseRooted, NurseHardened, NurseEnded:
+	case NurseMoved, NurseShoots, NurseTaken, NurseRooted, NurseHardened, NurseWatered, NurseEnded:
 	default:
 		return ErrNotFound
 	}

@@ -241,16 +241,25 @@ func (s *State) apply(p *Planting, e *Entry) error {
 	case Supported:
 		s.Care = append(s.Care, *e)
 		s.Doings = append(s.Doings, Answer{job.Tie, e.Day, Tended, 0})
-	case Bedded, Watered, Irrigated, Mulched, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Pictured:
+	case Watered:
+		if holds := tenfold * p.Bag.Model.Shape.Full(); measure.Volume(e.Amount) > holds {
+			return Refuse("amount", "{} is over ten times what the roots in bag {} find room for: check the unit.", measure.Volume(e.Amount), p.Bag.Label)
+		}
 		s.Care = append(s.Care, *e)
+	case Bedded, Irrigated, Mulched, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Warmth, Pictured:
+		s.Care = append(s.Care, *e)
+		s.Simulated = s.Simulated || (e.Kind == Moisture || e.Kind == Warmth) && e.Thing == StandIn
 	case Dropped:
 		s.Stage, s.Ended = StageDropped, e.Day
 	}
 	return nil
 }
 
+// tenfold of the available water that a litre of medium holds at the most.
+const tenfold = 10 * 0.25
+
 // beforePlanting are the kinds that may come before a bag is planted, and that day.
-var beforePlanting = []Kind{Planted, Noted, Dropped, Skipped, PutOff, Moved, Filled, Bedded, Acidity, Pictured}
+var beforePlanting = []Kind{Planted, Noted, Dropped, Skipped, PutOff, Moved, Filled, Bedded, Acidity, Warmth, Pictured}
 
 // inOrder checks that an entry may come at this stage.
 func (s *State) inOrder(p *Planting, e *Entry) error {
@@ -276,7 +285,7 @@ func (s *State) plant(p *Planting, e *Entry) error {
 	}
 	a := e.Seed.Amount(p.Number)
 	s.Stage, s.Planted, s.About, s.Known, s.Start = StageGrowing, e.Day, e.About, e.Seed, e.Start
-	s.Plants, s.Counted, s.SeedHow, s.Simulated = a.Count, a.Counted, a.How, a.How == measure.Simulated
+	s.Plants, s.Counted, s.SeedHow, s.Simulated = a.Count, a.Counted, a.How, s.Simulated || a.How == measure.Simulated
 	if p.Variety.Class.Crop() == crop.SweetPotato { // what a root weighs is no seed
 		s.Mother = a.Mass
 		if e.Slips > 0 {

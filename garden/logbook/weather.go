@@ -57,12 +57,15 @@ func (r DayRecord) Check(today measure.Day) error {
 	if r.Min > r.Max {
 		faults.Add("tmax", "The minimum {} is over the maximum {}.", r.Min, r.Max)
 	}
-	between("rain", "rainfall", r.Rain, 0, 1000, "mm")
+	between("rain", "rainfall", r.Rain, 0, mostRain, "mm")
 	between("humidity", "humidity", r.Humidity, 0, 100, "%")
 	between("wind", "wind", r.Wind, 0, 90, "m/s")
 	between("sun", "sunshine", r.Sun, 0, 24, "hours")
 	return faults.Err()
 }
+
+// mostRain that is believed of one day, mm.
+const mostRain = 300
 
 // WeatherImport is days that were brought in together.
 type WeatherImport struct {

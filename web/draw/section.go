@@ -99,8 +99,12 @@ func newGauge(st *forecast.PlantingForecast) *Gauge {
 	if st.Water == nil {
 		return nil
 	}
-	shape := st.Bag.Model.Shape
-	g := Gauge{X: mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height())))/2 + gaugeOut, Top: -mm(st.Level), Text: Escape(strconv.Itoa(st.Water.Percent())), Low: st.Water.Wants()}
+	shape, _ := partOf(st.Bag.Model.Shape)
+	level := st.Level
+	if shape.Ground() {
+		level = shape.Height()
+	}
+	g := Gauge{X: mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height())))/2 + gaugeOut, Top: -mm(level), Text: Escape(strconv.Itoa(st.Water.Percent())), Low: st.Water.Wants()}
 	g.At = int(math.Round(float64(g.Top) * st.Water.Theta()))
 	g.Top -= 12
 	return &g

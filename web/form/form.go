@@ -30,6 +30,7 @@ type Field struct {
 	Hint            string // said below the field
 	Term            string // key of the guide's word that says what is meant
 	Error           string // said below the field instead
+	Device          string // what reads it, by its address, where a stand-in is at hand
 	Max             string // of a day, for the calendar it can be chosen from
 	MonthFirst      bool   // of a day: it is written so
 	Suggest         []string

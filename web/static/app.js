@@ -122,6 +122,14 @@
     column.dispatchEvent(new Event("input", { bubbles: true }));
   });
 
+  // A stand-in for a device puts its reading into the field before it.
+  document.addEventListener("click", async (e) => {
+    const button = e.target.closest("[data-device]");
+    if (!button) return;
+    const answer = await fetch(button.dataset.device, { headers: { "HX-Request": "true" } });
+    if (answer.ok) button.parentElement.querySelector("input").value = (await answer.text()).trim();
+  });
+
   // A day chosen from the calendar is written into the field beside it.
   document.addEventListener("change", (e) => {
     const pick = e.target.closest(".pick");
