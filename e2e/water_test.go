@@ -55,6 +55,9 @@ func TestADryBagIsWateredWithOnePress(t *testing.T) {
 	p.asks(`() => { for (const b of document.querySelectorAll("#water input[type=checkbox]")) b.checked = false; return "" }`)
 	p.press("Watered as asked")
 	p.sees("Tick the bags that were watered")
+	p.press("All here Middle step")
+	p.sees("R6: watered with a can")
+	p.sees("R7: watered with a can " + litres)
 }
 
 // coldNight is a day of a spring on whose next night a frost is forecast in the open.

@@ -2,6 +2,7 @@ package garden
 
 import (
 	"context"
+	"slices"
 
 	"glebata/core/bag"
 	"glebata/core/crop"
@@ -117,27 +118,35 @@ func (v *View) SunAt(bagID logbook.ID) (hours float64, ok bool, err error) {
 	return t.terrace.Hours(site.Latitude, from, until, []terrace.Point{at})[0], true, nil
 }
 
-// FromTap puts bags in the order of a round from the tap, with its length in m; those that
-// stand nowhere on the terrace come after, as they were given. The length is 0 where none
-// does.
-func (v *View) FromTap(bags []logbook.ID) ([]logbook.ID, float64, error) {
+// FromTap puts bags in the order of a round from the tap, those of one place together, with its
+// length in m; bags that stand nowhere on the terrace come after, as they were given. The
+// length is 0 where none does.
+func (v *View) FromTap(bags []logbook.Bag) ([]logbook.ID, float64, error) {
 	t, err := v.terrace()
-	if err != nil || !t.known {
-		return bags, 0, err
+	if err != nil {
+		return nil, 0, err
 	}
 	var spots []terrace.Point
-	var placed, rest []logbook.ID
-	for _, id := range bags {
-		if at, ok := t.spots[id]; ok {
-			placed, spots = append(placed, id), append(spots, at)
-		} else {
-			rest = append(rest, id)
+	var placed []logbook.Bag
+	for _, b := range bags {
+		if at, ok := t.spots[b.ID]; ok && t.known {
+			placed, spots = append(placed, b), append(spots, at)
 		}
 	}
 	order := terrace.Round(t.terrace.Tap, spots)
-	out := make([]logbook.ID, 0, len(bags))
-	for _, i := range order {
-		out = append(out, placed[i])
+	first := map[logbook.ID]int{} // of each place, when it is come to
+	for i := len(order) - 1; i >= 0; i-- {
+		first[placed[order[i]].Place.ID] = i
 	}
-	return append(out, rest...), terrace.RoundLength(t.terrace.Tap, spots, order), nil
+	slices.SortStableFunc(order, func(a, b int) int { return first[placed[a].Place.ID] - first[placed[b].Place.ID] })
+	var out []logbook.ID
+	for _, i := range order {
+		out = append(out, placed[i].ID)
+	}
+	for _, b := range bags {
+		if !slices.Contains(out, b.ID) {
+			out = append(out, b.ID)
+		}
+	}
+	return out, terrace.RoundLength(t.terrace.Tap, spots, order), nil
 }

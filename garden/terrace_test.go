@@ -3,6 +3,7 @@ package garden_test
 import (
 	"errors"
 	"math"
+	"slices"
 	"strings"
 	"testing"
 
@@ -191,5 +192,23 @@ func TestASpotHasAHistory(t *testing.T) {
 	none := index()
 	if !(none < half && half < all) {
 		t.Errorf("in the sun it comes to %.3f, moved into the shade to %.3f, all the time in it to %.3f", all, half, none)
+	}
+}
+
+// The round from the tap keeps the bags of one place together, and ends with those that stand
+// nowhere.
+func TestTheRoundFromTheTap(t *testing.T) {
+	p := walled(t)
+	b := p.bag
+	bags := []logbook.Bag{{ID: b.ID, Place: logbook.Place{ID: 1}}, {ID: b.ID + 1, Place: logbook.Place{ID: 2}}, {ID: b.ID + 900}}
+	p.must(p.MoveBag(ctx, bags[0].ID, terrace.Point{X: 4, Y: 1}, p.asked()))
+	p.must(p.MoveBag(ctx, bags[1].ID, terrace.Point{X: 2, Y: 1}, p.asked()))
+	got, metres, err := p.look().FromTap(bags)
+	p.must(err)
+	if want := []logbook.ID{bags[1].ID, bags[0].ID, bags[2].ID}; !slices.Equal(got, want) {
+		t.Errorf("the round goes %v, want %v", got, want)
+	}
+	if want := math.Hypot(2, 1) + 2 + math.Hypot(4, 1); math.Abs(metres-want) > 1e-9 {
+		t.Errorf("the round is %.3f m, want %.3f", metres, want)
 	}
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"net/http"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 
@@ -32,6 +33,15 @@ type waterWalk struct {
 type waterPlace struct {
 	Name string
 	Bags []waterBag
+}
+
+// Only is what the press for the whole place sends: the field its bags have, and their IDs.
+func (p waterPlace) Only() string {
+	var ids []string
+	for _, b := range p.Bags {
+		ids = append(ids, fmt.Sprint(b.ID))
+	}
+	return string(p.Bags[0].Field) + " " + strings.Join(ids, " ")
 }
 
 type waterBag struct {
@@ -129,10 +139,10 @@ func (s *Site) potWorking(c *gin.Context) error {
 // fromTap puts plantings, one of each container, in the order of a round from the tap, with its
 // length in m.
 func fromTap(look *garden.View, list []*forecast.PlantingForecast) ([]*forecast.PlantingForecast, float64, error) {
-	bags := make([]logbook.ID, len(list))
+	bags := make([]logbook.Bag, len(list))
 	in := map[logbook.ID]*forecast.PlantingForecast{}
 	for i, st := range list {
-		bags[i], in[st.Bag.ID] = st.Bag.ID, st
+		bags[i], in[st.Bag.ID] = st.Bag, st
 	}
 	order, metres, err := look.FromTap(bags)
 	out := make([]*forecast.PlantingForecast, len(order))
@@ -142,9 +152,13 @@ func fromTap(look *garden.View, list []*forecast.PlantingForecast) ([]*forecast.
 	return out, metres, err
 }
 
-// watered keeps that bags were watered as they want it.
+// watered keeps that bags were watered as they want it: those ticked, or all of one place.
 func (s *Site) watered(c *gin.Context) error {
 	return s.keepTogether(c, "/?group=", func(r *reading, a garden.Request) error {
+		if only := strings.Fields(r.Text("only")); len(only) > 1 {
+			r.Values["bag"], r.Values["pot"] = nil, nil
+			r.Values[only[0]] = only[1:]
+		}
 		_, err := s.garden.WaterAsked(c.Request.Context(), r.ticked(), r.ids("pot"), a)
 		return err
 	}, s.todayRefused(c))

@@ -40,7 +40,7 @@ var views = []view{
 	{name: "bag", path: "/bags/R6"},
 	{name: "ladder", path: "/plantings/34/ladder"},
 	{name: "outlook", path: "/plan/outlook", do: windows},
-	{name: "season-phone", path: "/plan/season", phone: true},
+	{name: "tonight-phone", path: "/tonight", phone: true},
 	{name: "bags", path: "/bags", do: shelf},
 	{name: "terrace", path: "/terrace"},
 	{name: "weigh-in-phone", path: "/bags/R1", phone: true, do: weigh},
