@@ -83,6 +83,48 @@ func TestCalcGrowthAndDates(t *testing.T) {
 	}
 }
 
+// Lines, an estimate, a count and a bin, against sums by hand: 3 lb 2 oz are 1417.476 g.
+func TestCalcWeighinOfWhatIsNotAllWeighed(t *testing.T) {
+	out, err := run("calc", "weighin", "--line", "3 lb 2 oz less 412 g", "--estimate", "0.8kg..1.2kg", "--count", "12@70g", "--pool", "6.2kg:R1=1.4,R2=2.1", "--seed", "165g", "--seed-range", "150g..190g", "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got struct {
+		Total float64 `json:"total_g"`
+		Low   float64 `json:"low_g"`
+		High  float64 `json:"high_g"`
+		Ratio float64
+		From  float64 `json:"ratio_low"`
+		To    float64 `json:"ratio_high"`
+		Lines []struct {
+			Bag, Known string
+			Net        float64 `json:"net_g"`
+		}
+	}
+	if err := json.Unmarshal([]byte(out), &got); err != nil {
+		t.Fatal(err)
+	}
+	const sum = 1417.476 - 412 + 1000 + 840 + 6200
+	for name, c := range map[string][2]float64{
+		"total": {got.Total, sum}, "low": {got.Low, sum - 200}, "high": {got.High, sum + 200}, "ratio": {got.Ratio, sum / 165},
+		"from": {got.From, (sum - 200) / 190}, "to": {got.To, (sum + 200) / 150}, "the first bag's part": {got.Lines[3].Net, 2480}, "the second's": {got.Lines[4].Net, 3720},
+	} {
+		if math.Abs(c[0]-c[1]) > 0.002 {
+			t.Errorf("%s is %.3f, want %.3f", name, c[0], c[1])
+		}
+	}
+	if got.Lines[3].Bag != "R1" || got.Lines[3].Known != "pooled" || got.Lines[2].Known != "counted" {
+		t.Errorf("lines %+v", got.Lines)
+	}
+	for says, args := range map[string][]string{
+		"R1 is in the pool twice": {"--pool", "6.2kg:R1=1,R1=2"}, "over 100": {"--line", "2 kg, keep 80 %, green 40 %"}, "lies outside": {"--line", "2 kg", "--seed", "100g", "--seed-range", "150g..190g"},
+	} {
+		if _, err := run(append([]string{"calc", "weighin"}, args...)...); err == nil || !strings.Contains(err.Error(), says) {
+			t.Errorf("%v: %v, want %q", args, err, says)
+		}
+	}
+}
+
 func TestCalcWeighin(t *testing.T) {
 	out, err := run("calc", "weighin", "--batch", "3.41kg-412g", "--batch", "2lb3oz", "--seed", "165g", "--json")
 	if err != nil {

@@ -26,13 +26,22 @@ type Bag struct {
 // Ratio is edible harvest ÷ seed planted; ok is false without a seed weight.
 func (b Bag) Ratio() (r float64, ok bool) { return over(b.Edible, b.Seed) }
 
-// RatioRange is what the ratio may be where the seed was estimated; both are the ratio
-// where it was weighed.
+// RatioRange is what the ratio may be where seed or harvest were not weighed; both are the
+// ratio where they were.
 func (b Bag) RatioRange() (low, high float64) {
 	least, most := b.seedRange()
-	low, _ = over(b.Edible, most)
-	high, _ = over(b.Edible, least)
+	from, to := b.HarvestRange()
+	low, _ = over(from, most)
+	high, _ = over(to, least)
 	return low, high
+}
+
+// HarvestRange is what the edible harvest may be; both the harvest where all was weighed.
+func (b Bag) HarvestRange() (low, high measure.Mass) {
+	if b.High > 0 {
+		return b.Low, b.High
+	}
+	return b.Edible, b.Edible
 }
 
 func (b Bag) seedRange() (low, high measure.Mass) {
@@ -90,17 +99,18 @@ func RatioOfTotals(bags []Bag) (r float64, ok bool) {
 	return over(harvest, seed)
 }
 
-// TotalsRange is what RatioOfTotals may be where seed was estimated.
+// TotalsRange is what RatioOfTotals may be where seed or harvest were not weighed.
 func TotalsRange(bags []Bag) (low, high float64) {
-	var harvest, least, most measure.Mass
+	var from, to, least, most measure.Mass
 	for _, b := range bags {
 		if b.Seed > 0 {
 			l, h := b.seedRange()
-			harvest, least, most = harvest+b.Edible, least+l, most+h
+			f, t := b.HarvestRange()
+			from, to, least, most = from+f, to+t, least+l, most+h
 		}
 	}
-	low, _ = over(harvest, most)
-	high, _ = over(harvest, least)
+	low, _ = over(from, most)
+	high, _ = over(to, least)
 	return low, high
 }
 
@@ -129,7 +139,7 @@ func RatioOfTotalsWorking(bags []Bag) working.Working {
 		Changes: "Which bags are chosen.",
 	}
 	if low, high := TotalsRange(bags); high > low {
-		w.Steps = append(w.Steps, working.Step{Says: "some seed was estimated: between {} and", Args: []any{measure.Ratio(low)}, Result: measure.Ratio(high)})
+		w.Steps = append(w.Steps, working.Step{Says: "not all of it was weighed: between {} and", Args: []any{measure.Ratio(low)}, Result: measure.Ratio(high)})
 	}
 	if unweighed > 0 {
 		w.Steps = append(w.Steps, working.Step{Says: "{} of the bags lost some unweighed: the true ratio is higher", Args: []any{unweighed}})
@@ -164,8 +174,14 @@ func (b Bag) RatioWorking() working.Working {
 		Source:  "ratio of totals; break-even is 1, where the bag gave back its seed",
 		Changes: "A batch weighed later, or a seed weight corrected.",
 	}
-	if low, high := b.RatioRange(); high > low {
+	low, high := b.RatioRange()
+	from, to := b.HarvestRange()
+	switch {
+	case high-low < 1e-9:
+	case to-from <= grain:
 		w.Steps = append(w.Steps, working.Step{Says: "the seed was estimated, {} to {}: between {} and", Args: []any{b.SeedLow, b.SeedHigh, measure.Ratio(low)}, Result: measure.Ratio(high)})
+	default:
+		w.Steps = append(w.Steps, working.Step{Says: "not all was weighed, {} to {} of harvest: between {} and", Args: []any{from, to, measure.Ratio(low)}, Result: measure.Ratio(high)})
 	}
 	if gross, ok := b.GrossRatio(); ok && b.Gross > b.Edible {
 		w.Steps = append(w.Steps, working.Step{Says: "with discards: {} ÷ {}", Args: []any{b.Gross, b.Seed}, Result: gross})

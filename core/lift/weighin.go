@@ -7,62 +7,29 @@ import (
 	"glebata/core/working"
 )
 
-// Grade sorts what was lifted. The value is its key in files.
-type Grade string
-
-// The grades, in the order they are offered.
-const (
-	Keep      Grade = "keep"
-	Small     Grade = "small"
-	EatFirst  Grade = "eat-first"
-	SavedSeed Grade = "seed"
-	Green     Grade = "green"
-	Rotten    Grade = "rotten"
-	OldMother Grade = "mother"
-)
-
-// Grades lists every grade in the order it is offered.
-func Grades() []Grade {
-	return []Grade{Keep, Small, EatFirst, SavedSeed, Green, Rotten, OldMother}
-}
-
-// smallUnder is the weight under which a sound tuber is graded small. Practice.
-const smallUnder = 40 * measure.Gram
-
-var gradeNames = map[Grade]measure.Phrase{
-	Keep:      measure.Say("keep: sound, {} and over", smallUnder),
-	Small:     measure.Say("small: under {}", smallUnder),
-	EatFirst:  measure.Say("eat first: cut, speared, split, scabby"),
-	SavedSeed: measure.Say("saved as seed"),
-	Green:     measure.Say("green: discard"),
-	Rotten:    measure.Say("rotten or eaten by pests: discard"),
-	OldMother: measure.Say("old mother tuber: not counted"),
-}
-
-// Name of the grade with what belongs in it.
-func (g Grade) Name() measure.Phrase { return gradeNames[g] }
-
-// Known reports whether g is one of Grades.
-func (g Grade) Known() bool { _, ok := gradeNames[g]; return ok }
-
-// Edible reports whether the grade counts as food (or next year's seed).
-func (g Grade) Edible() bool {
-	return g == Keep || g == Small || g == EatFirst || g == SavedSeed
-}
-
-// Counted reports whether the grade is part of the harvest at all.
-func (g Grade) Counted() bool { return g.Known() && g != OldMother }
-
 // Batch is one weighing: the container with tubers in it, and the container.
 type Batch struct {
 	Gross measure.Mass
 	Tare  measure.Mass // 0 when weighed bare
 	Grade Grade
 	Count int // tubers in it, 0 when not counted
+	// Low and High are what its net may be, where it was not weighed by itself; both 0 where
+	// it was.
+	Low, High measure.Mass
+	Known     measure.Known // how; empty for weighed
+	Faults    map[Fault]int // counted among its tubers
 }
 
 // Net is gross less tare.
 func (b Batch) Net() measure.Mass { return b.Gross - b.Tare }
+
+// Range of what the net may be; both the net where it was weighed.
+func (b Batch) Range() (low, high measure.Mass) {
+	if b.High > 0 {
+		return b.Low, b.High
+	}
+	return b.Net(), b.Net()
+}
 
 // Capacity of the heaviest scale that is believed: a luggage or hanging scale.
 const Capacity = 60 * measure.Kilogram
@@ -73,10 +40,16 @@ var (
 	ErrCapacity = errors.New("more than a household scale can weigh")
 	ErrGrade    = errors.New("no such grade")
 	ErrCount    = errors.New("a count from 0 to 5000 is believed")
+	ErrRange    = errors.New("the net lies outside of what it may be")
+	ErrFault    = errors.New("no such fault, or a count from 1 to 5000 of it")
 )
 
+// mostTubers of one batch that are believed.
+const mostTubers = 5000
+
 // Check refuses a batch that cannot be: net of 0 or less, gross over Capacity,
-// a negative tare, an unknown grade or a count out of range.
+// a negative tare, an unknown grade or a count out of range, a net outside its range, or
+// an unknown fault.
 func (b Batch) Check() error {
 	switch {
 	case b.Gross > Capacity:
@@ -85,11 +58,21 @@ func (b Batch) Check() error {
 		return ErrNoNet
 	case !b.Grade.Known():
 		return ErrGrade
-	case !(b.Count >= 0 && b.Count <= 5000):
+	case !(b.Count >= 0 && b.Count <= mostTubers):
 		return ErrCount
+	case b.High != 0 && !(b.Low >= 0 && b.Low <= b.Net()+grain && b.Net() <= b.High+grain) || b.High == 0 && b.Low != 0:
+		return ErrRange
+	}
+	for f, n := range b.Faults {
+		if !f.Known() || n < 1 || n > mostTubers {
+			return ErrFault
+		}
 	}
 	return nil
 }
+
+// grain is what sums may be off by rounding, in g.
+const grain measure.Mass = 1e-6
 
 // Total of a bag's weigh-ins. The zero Total is a bag with nothing weighed.
 type Total struct {
@@ -98,7 +81,13 @@ type Total struct {
 	Counted measure.Mass // weight of the batches that carry a count
 	Edible  measure.Mass // keep + small + eat first + saved seed
 	Gross   measure.Mass // edible and discards; the old mother tuber never
+	// Low and High are what the edible harvest may be, by batches that were not weighed.
+	Low, High measure.Mass
+	Faults    map[Fault]int
 }
+
+// Exact reports whether all of the edible harvest was weighed.
+func (t Total) Exact() bool { return t.High-t.Low <= grain }
 
 // Add counts one batch in.
 func (t *Total) Add(b Batch) {
@@ -112,7 +101,14 @@ func (t *Total) Add(b Batch) {
 	}
 	t.Gross += net
 	if b.Grade.Edible() {
-		t.Edible += net
+		low, high := b.Range()
+		t.Edible, t.Low, t.High = t.Edible+net, t.Low+low, t.High+high
+	}
+	for f, n := range b.Faults {
+		if t.Faults == nil {
+			t.Faults = map[Fault]int{}
+		}
+		t.Faults[f] += n
 	}
 	if b.Count > 0 {
 		t.Count += b.Count
@@ -146,7 +142,12 @@ func SumWorking(batches []Batch) working.Working {
 	}
 	for _, b := range batches {
 		step := working.Step{Says: "{} − {} container, " + string(b.Grade), Args: []any{b.Gross, b.Tare}, Result: b.Net()}
-		if b.Tare == 0 {
+		switch low, high := b.Range(); {
+		case high-low > grain:
+			step = working.Step{Says: string(b.Known) + ", {} to {}, " + string(b.Grade), Args: []any{low, high}, Result: b.Net()}
+		case b.Known != measure.Weighed:
+			step = working.Step{Says: string(b.Known) + ", {}, " + string(b.Grade), Args: []any{b.Net()}, Result: b.Net()}
+		case b.Tare == 0:
 			step = working.Step{Says: "{} bare, " + string(b.Grade), Args: []any{b.Gross}, Result: b.Net()}
 		}
 		if !b.Grade.Edible() {
@@ -156,6 +157,9 @@ func SumWorking(batches []Batch) working.Working {
 	}
 	total := Sum(batches)
 	w.Steps = append(w.Steps, working.Step{Says: "edible together", Result: total.Edible})
+	if !total.Exact() {
+		w.Steps = append(w.Steps, working.Step{Says: "not all of it was weighed: between {} and", Args: []any{total.Low}, Result: total.High})
+	}
 	w.Result = total.Edible
 	return w
 }
