@@ -226,9 +226,9 @@ func (b *builder) watch(ctx context.Context, today measure.Day) error {
 // bulletin is whose forecast the cold night ahead is of.
 const bulletin = "harbour bulletin"
 
-// coldNight is forecast for the night after next.
+// coldNight is forecast for the night after next, under a clear sky before a warm day.
 func (b *builder) coldNight(ctx context.Context, today measure.Day) error {
-	cold := logbook.DayRecord{Day: today + 2, DayWeather: climate.DayWeather{Min: 1.6, Max: 13.5}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN()}
+	cold := logbook.DayRecord{Day: today + 2, DayWeather: climate.DayWeather{Min: 2.4, Max: 21.3}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN()}
 	if _, err := b.g.ImportWeather(ctx, []logbook.DayRecord{cold}, bulletin, b.asked(today)); err != nil {
 		return fmt.Errorf("the cold night ahead: %w", err)
 	}
