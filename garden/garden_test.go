@@ -341,8 +341,15 @@ func TestClosedBagTakesNothingUntilReopened(t *testing.T) {
 	p, id := planted(t)
 	closing, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Closed, Day: today})
 	p.must(err)
-	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 900, Grade: "keep"}}})
-	refused(t, "weighing in a closed bag", err, "day", "was closed")
+	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Day: today, Height: 20})
+	refused(t, "measuring in a closed bag", err, "day", "was closed")
+	found, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 120, Grade: "keep"}}})
+	p.must(err)
+	if s := p.state(id); s.Harvest.Edible != 120 || !s.Unknown || s.Stage != logbook.StageClosed { // its harvest is not known for what is found later
+		t.Errorf("found later: %+v, unknown %v", s.Harvest, s.Unknown)
+	}
+	_, err = p.Undo(context.Background(), found, p.asked())
+	p.must(err)
 	next, err := p.plan(2)
 	p.must(err)
 	_, err = p.Undo(context.Background(), closing, p.asked())

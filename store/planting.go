@@ -214,8 +214,8 @@ func (r *reader) fill(ctx context.Context, at map[logbook.ID]*logbook.Entry, in 
 		var part, count, level int
 		var about bool
 		var grams, tare, high, amount float64
-		var thing, grade, how, group string
-		if err := rows.Scan(&id, &part, &grams, &tare, &thing, &grade, &count, &how, &high, &amount, &about, &level, &place, &group, &from); err != nil {
+		var thing, grade, how, group, faults string
+		if err := rows.Scan(&id, &part, &grams, &tare, &thing, &grade, &count, &how, &high, &amount, &about, &level, &place, &group, &from, &faults); err != nil {
 			return err
 		}
 		e := at[logbook.ID(id)]
@@ -225,7 +225,10 @@ func (r *reader) fill(ctx context.Context, at map[logbook.ID]*logbook.Entry, in 
 			k.Pieces = append(k.Pieces, measure.Mass(grams))
 			k.Hows = appendHow(k.Hows, len(k.Pieces), known)
 		case batchPart:
-			e.Batches = append(e.Batches, logbook.Batch{How: known, Gross: measure.Mass(grams), Tare: measure.Mass(tare), Container: thing, Grade: grade, Count: count})
+			e.Batches = append(e.Batches, logbook.Batch{
+				How: known, Gross: measure.Mass(grams), Tare: measure.Mass(tare), Container: thing, Grade: grade, Count: count,
+				Low: measure.Mass(amount), High: measure.Mass(high), Faults: faults, Line: group,
+			})
 		default:
 			e.About, e.Group = about, group
 			if e.Kind == logbook.Planted {
@@ -237,10 +240,10 @@ func (r *reader) fill(ctx context.Context, at map[logbook.ID]*logbook.Entry, in 
 			e.Thing, e.Amount, e.Level, e.Place, e.From = thing, amount, level, logbook.ID(place), logbook.ID(from)
 		}
 		return nil
-	}, `SELECT entry_id, part, grams, tare_g, container, grade, count, how, high, amount, about, level, place, grp, from_id FROM (
-	      SELECT entry_id, n, 0 AS part, grams, 0.0 AS tare_g, '' AS container, '' AS grade, 0 AS count, how, 0.0 AS high, 0.0 AS amount, 0 AS about, 0 AS level, 0 AS place, '' AS grp, 0 AS from_id FROM piece`+in+`
-	       UNION ALL SELECT entry_id, n, 1, gross_g, tare_g, container, grade, count, how, 0.0, 0.0, 0, 0, 0, '', 0 FROM batch`+in+`
-	       UNION ALL SELECT entry_id, 0, 2, total_g, low, thing, '', count, how, high, amount, about, level, coalesce(place_id, 0), grp, coalesce(from_id, 0) FROM entry_detail`+in+`) ORDER BY entry_id, n`,
+	}, `SELECT entry_id, part, grams, tare_g, container, grade, count, how, high, amount, about, level, place, grp, from_id, faults FROM (
+	      SELECT entry_id, n, 0 AS part, grams, 0.0 AS tare_g, '' AS container, '' AS grade, 0 AS count, how, 0.0 AS high, 0.0 AS amount, 0 AS about, 0 AS level, 0 AS place, '' AS grp, 0 AS from_id, '' AS faults FROM piece`+in+`
+	       UNION ALL SELECT entry_id, n, 1, gross_g, tare_g, container, grade, count, how, high_g, low_g, 0, 0, 0, line, 0, faults FROM batch`+in+`
+	       UNION ALL SELECT entry_id, 0, 2, total_g, low, thing, '', count, how, high, amount, about, level, coalesce(place_id, 0), grp, coalesce(from_id, 0), '' FROM entry_detail`+in+`) ORDER BY entry_id, n`,
 		slices.Concat(args, args, args)...)
 }
 
@@ -301,8 +304,8 @@ func (w *writer) AddEntry(ctx context.Context, e logbook.Entry) (logbook.ID, err
 	}
 	for i, b := range e.Batches {
 		if _, err := w.add(ctx,
-			`INSERT INTO batch (entry_id, n, gross_g, tare_g, container, grade, count, how) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
-			id, i+1, b.Gross.Grams(), b.Tare.Grams(), b.Container, b.Grade, b.Count, string(b.How)); err != nil {
+			`INSERT INTO batch (entry_id, n, gross_g, tare_g, container, grade, count, how, low_g, high_g, faults, line) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+			id, i+1, b.Gross.Grams(), b.Tare.Grams(), b.Container, b.Grade, b.Count, string(b.How), b.Low.Grams(), b.High.Grams(), b.Faults, b.Line); err != nil {
 			return 0, err
 		}
 	}

@@ -44,6 +44,6 @@ func (s *Site) harvestSheet(c *gin.Context) error {
 		return err
 	}
 	body.Containers = cat.Containers
-	s.render(c, http.StatusOK, "harvestsheet", view{Title: "Harvest sheet", Stage: "Bags", Body: body})
+	s.render(c, http.StatusOK, "harvestsheet", view{Title: "Harvest sheet", Stage: "Lift", Body: body})
 	return nil
 }

@@ -31,6 +31,11 @@ var pagesOf = map[string][]sitePage{
 	"bags": {
 		{"/bags", "Bags", "what you own, and what is in it"},
 		{"/terrace", "Terrace", "where each bag stands, and its sun"},
+	},
+	"lift": {
+		{"/lift", "What is ready", "which bag lifts first, and why"},
+		{"/lift/pool", "One bin", "of several bags, shared out"},
+		{"/lift/paper", "Sheet of paper", "a list typed as it stands"},
 		{"/harvest-sheet", "Harvest sheet", "to print and write on in the shed"},
 	},
 	"site": {
@@ -49,9 +54,10 @@ type pageGroup struct {
 func (s *Site) more(c *gin.Context) error {
 	s.render(c, http.StatusOK, "more", view{Title: "More", Stage: "More", Body: []pageGroup{
 		{"Plan", slices.Concat([]sitePage{{"/ask", "One question", "how much goes into a bag, with nothing kept"}}, pagesOf["plan"])},
-		{"At the bags", slices.Concat([]sitePage{{"/walk", "The walk", "what each bag wants, in walking order"}, {"/tonight", "Tonight", "frost ahead, and what must come in"}, {"/water/away", "Away", "who waters what while you are away, to print"}, {"/entries", "One entry for many bags", "watered, fed, covered, seen"}}, pagesOf["bags"][1:])},
+		{"At the bags", slices.Concat([]sitePage{{"/walk", "The walk", "what each bag wants, in walking order"}, {"/tonight", "Tonight", "frost ahead, and what must come in"}, {"/water/away", "Away", "who waters what while you are away, to print"}, {"/entries", "One entry for many bags", "watered, fed, covered, seen"}}, pagesOf["bags"][1:], pagesOf["lift"][1:])},
 		{"Seed", pagesOf["seed"][1:]},
 		{"Records and site", slices.Concat(pagesOf["site"], []sitePage{
+			{"/compare", "Compare", "what each bag gave for its seed"},
 			{"/compare/bring", "Past seasons", "from a notebook or a sheet"},
 			{"/correct", "Put right", "kinds, bags, varieties, lots, plans"},
 			{"/guide", "Guide", "words, cautions and where the rules come from"},

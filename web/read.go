@@ -148,24 +148,6 @@ func (r *reading) readWeights() said {
 	return said{Lines: lines, Big: r.Units.Mass(sum), Text: measure.Say("{}, {} each on the mean", tubers(len(weights)), sum/measure.Mass(len(weights))).In(r.Units)}
 }
 
-// readNet says the net of what is on the scale.
-func (s *Site) readNet(c *gin.Context, r *reading) said {
-	look, err := s.look(c)
-	if err != nil || r.Text("gross-1") == "" {
-		return said{}
-	}
-	b := r.batch()
-	if r.Faults != nil {
-		return said{}
-	}
-	b, err = look.WithTare(b)
-	if faults, ok := asFaults(err); ok {
-		r.Faults = faults
-		return said{}
-	}
-	return said{Big: r.Units.Fine(b.Gross - b.Tare), Text: measure.Say("{} less {}", b.Gross, b.Tare).In(r.Units)}
-}
-
 // readDevice is what a stand-in for a probe or a thermometer reads in the medium of a planting.
 func (s *Site) readDevice(c *gin.Context, device string, r *reading) (string, error) {
 	look, err := s.look(c)

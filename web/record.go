@@ -4,15 +4,14 @@ import (
 	"fmt"
 	"net/http"
 	"slices"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/crop"
 	"glebata/core/job"
-	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/seed"
-	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/form"
@@ -160,6 +159,11 @@ func (s *Site) record(c *gin.Context) error {
 	if !ok {
 		return logbook.ErrNotFound
 	}
+	if doing == "weigh" {
+		if err := r.onScale(look, &st, &e); err != nil {
+			return err
+		}
+	}
 	var id logbook.ID
 	if r.Faults == nil {
 		e.Planting = st.Planting.ID
@@ -229,8 +233,8 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast, products []
 	case "take":
 		e.Kind, e.Text = logbook.Taken, r.Text("text")
 	case "weigh":
-		e.Kind = logbook.Weighed
-		e.Batches, e.Another = []logbook.Batch{r.batch()}, r.Text("another") != ""
+		e.Kind, e.Another = logbook.Weighed, r.Text("another") != ""
+		e.Thing, e.Level = strings.Join(r.Values["seen"], " "), r.Count("minutes")
 	case "close":
 		e.Kind, e.Thing = logbook.Closed, r.Text("came")
 	case "drop":
@@ -303,94 +307,4 @@ func (r *reading) pieces() (k seed.Known) {
 		k.Hows = nil // all were weighed
 	}
 	return k
-}
-
-// batch reads one weighing: the container by name, or a tare of its own.
-func (r *reading) batch() logbook.Batch {
-	b := logbook.Batch{Grade: r.Text("grade-1"), Count: r.Count("count-1")}
-	b.Gross, b.How = r.KnownMass("gross-1", r.Units.ScaleUnit())
-	b.Container = r.Text("container-1")
-	if other := r.Text("new-container"); other != "" {
-		b.Container = other
-	}
-	if r.Text("tare-1") != "" {
-		b.Tare = r.Mass("tare-1", r.Units.MassUnit())
-	}
-	return b
-}
-
-// weighBody is the weigh-in page.
-type weighBody struct {
-	S       *forecast.PlantingForecast
-	Form    form.Form
-	Batches []logLine
-	Done    *logLine
-	Grades  []lift.Grade
-	Notes   []note
-}
-
-func (s *Site) weighPage(c *gin.Context) error {
-	_, st, _, err := s.atBag(c)
-	if err != nil {
-		return err
-	}
-	return s.weighing(c, http.StatusOK, &st, form.Sent{})
-}
-
-func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecast, t form.Sent) error {
-	look, err := s.look(c)
-	if err != nil {
-		return err
-	}
-	sys, err := s.units(c)
-	if err != nil {
-		return err
-	}
-	cat, err := look.Catalogue()
-	if err != nil {
-		return err
-	}
-	t.Units = sys
-	body := weighBody{S: st}
-	if st.Stage == logbook.StageGrowing {
-		body.Form = t.Fill(weighForm(st, cat, sys, s.clock.Today()))
-	}
-	for i := len(st.Log) - 1; i >= 0; i-- {
-		e := &st.Log[i]
-		if e.Kind != logbook.Weighed {
-			continue
-		}
-		line := newLogLine(st, e, sys)
-		body.Batches = append(body.Batches, line)
-		if c.Query("done") == fmt.Sprint(e.ID) {
-			body.Done = &line
-		}
-	}
-	body.Notes = newNotes(st, []string{forecast.FigureHarvest, forecast.FigureRatio}, sys)
-	s.render(c, status, "weigh", view{Title: "Weigh in " + st.Bag.Label, Stage: "Bags", Body: body})
-	return nil
-}
-
-func weighForm(st *forecast.PlantingForecast, cat garden.Catalogue, sys measure.System, today measure.Day) form.Form {
-	containers := []form.Option{{Value: "", Name: "none, weighed bare"}}
-	for _, k := range cat.Containers {
-		containers = append(containers, form.Option{Value: k.Name, Name: k.Name + " · " + sys.Mass(k.Tare)})
-	}
-	var grades []form.Option
-	for _, g := range lift.Grades() {
-		grades = append(grades, form.Option{Value: string(g), Name: g.Name().In(sys)})
-	}
-	return form.Form{
-		Name: "weigh", Caution: beware("green", "lifting"), Action: fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), Button: "Weigh in",
-		Fields: []form.Field{
-			{Name: "gross-1", Label: "On the scale", Kind: "quantity", Unit: string(sys.ScaleUnit())},
-			{Name: "container-1", Label: "In which container", Kind: "choice", Options: containers},
-			{Name: "new-container", Label: "Another container: its name", Kind: "text"},
-			{Name: "tare-1", Term: "tare", Label: "and its empty weight", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},
-			{Name: "grade-1", Label: "Grade", Kind: "choice", Value: string(lift.Keep), Options: grades},
-			{Name: "count-1", Label: "Tubers in it", Kind: "count", Hint: "If you counted them"},
-			{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()},
-			{Name: "another", Label: "It is a batch of its own", Kind: "tick"},
-		},
-	}
 }

@@ -259,7 +259,7 @@ func (l seasonLine) Percent(i int) string {
 
 // Dot is where today stands: between the marks of the stages it lies between.
 func (l seasonLine) Dot() string {
-	marks := map[forecast.Mark]string{forecast.MarkPlan: "plan", forecast.MarkPlant: "bags", forecast.MarkLift: "compare"}
+	marks := map[forecast.Mark]string{forecast.MarkPlan: "plan", forecast.MarkPlant: "bags", forecast.MarkLift: "lift"}
 	from, to, share := l.Between()
 	return fmt.Sprintf("%.2f%%", ((1-share)*l.at(marks[from])+share*l.at(marks[to])+0.04)*100/float64(max(1, len(l.Stages))))
 }
@@ -275,7 +275,7 @@ func (l seasonLine) at(stage string) float64 {
 
 // stages that exist, each under its digit of the year's order.
 func (s *Site) stages(here string) []stage {
-	list := []stage{{"1", "Today", "/", false}, {"2", "Plan", "/plan", false}, {"3", "Seed", "/seed", false}, {"4", "Bags", "/bags", false}, {"7", "Compare", "/compare", false}, {"8", "Site", "/site", false}, {"9", "Guide", "/guide", false}}
+	list := []stage{{"1", "Today", "/", false}, {"2", "Plan", "/plan", false}, {"3", "Seed", "/seed", false}, {"4", "Bags", "/bags", false}, {"5", "Lift", "/lift", false}, {"7", "Compare", "/compare", false}, {"8", "Site", "/site", false}, {"9", "Guide", "/guide", false}}
 	for i := range list {
 		list[i].Here = list[i].Name == here
 	}

@@ -82,7 +82,7 @@ func (s *Site) undoMany(c *gin.Context) error {
 		return s.manyPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("undo")))
 	}
 	back := "/entries"
-	if to := r.Text("back"); to == overdueAddress || to == tonightAddress || to == "/" {
+	if to := r.Text("back"); to == overdueAddress || to == tonightAddress || to == liftAddress || to == "/" {
 		back = to
 	}
 	return s.redirectWithFlash(c, back, "Undone for all of them.")

@@ -142,5 +142,5 @@ func (s *Site) yieldWorking(c *gin.Context, st *forecast.PlantingForecast, on me
 		return err
 	}
 	g.Season = st.Grown.Run.IndexOn(on)
-	return s.answerWorking(c, bag.ExpectWorking(g), "Bag "+st.Bag.Label+", "+st.Variety.Name)
+	return s.answerWorking(c, st.StillInWorking(bag.ExpectWorking(g), on), "Bag "+st.Bag.Label+", "+st.Variety.Name)
 }

@@ -1,6 +1,12 @@
 package lift
 
-import "glebata/core/measure"
+import (
+	"strconv"
+	"strings"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+)
 
 // Grade sorts what was lifted. The value is its key in files.
 type Grade string
@@ -74,3 +80,46 @@ func (f Fault) Name() string { return faultNames[f] }
 
 // Known reports whether f is one of Faults.
 func (f Fault) Known() bool { _, ok := faultNames[f]; return ok }
+
+// FaultsText puts counted faults into one line, in the order they are offered: "cut 1, split 4".
+func FaultsText(counts map[Fault]int) string {
+	var out []string
+	for _, f := range Faults() {
+		if n := counts[f]; n > 0 {
+			out = append(out, string(f)+" "+strconv.Itoa(n))
+		}
+	}
+	return strings.Join(out, ", ")
+}
+
+// ParseFaults reads what FaultsText wrote; nil for none, and for what it did not write.
+func ParseFaults(text string) map[Fault]int {
+	var out map[Fault]int
+	for _, one := range strings.Split(text, ", ") {
+		name, count, _ := strings.Cut(one, " ")
+		if n, err := strconv.Atoi(count); err == nil && Fault(name).Known() {
+			if out == nil {
+				out = map[Fault]int{}
+			}
+			out[Fault(name)] = n
+		}
+	}
+	return out
+}
+
+// UsualTuber of a class, for tubers that were counted and not weighed. Practice.
+func UsualTuber(c crop.Class) measure.Mass {
+	switch {
+	case c.Crop() == crop.SweetPotato:
+		return 180
+	case c == crop.FirstEarly:
+		return 60
+	case c == crop.SecondEarly:
+		return 75
+	}
+	return 95
+}
+
+// How far a count by the usual tuber, and by a bag's own mean, may be off, as a share.
+// Practice.
+const UsualOff, OwnOff = 0.35, 0.15

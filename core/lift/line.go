@@ -116,6 +116,12 @@ func (r *Reader) Read(text string) (Line, error) {
 		}
 	}
 	for i := range l.Batches {
+		switch b := &l.Batches[i]; b.Check() {
+		case nil:
+			continue
+		case ErrCapacity:
+			return l, unread("{} is more than a household scale can weigh: check the unit.", b.Gross)
+		}
 		if err := l.Batches[i].Check(); err != nil {
 			return l, unread("{}.", sentence(err))
 		}

@@ -251,6 +251,9 @@ func (s *PlantingForecast) YieldOutlook(growing bag.Growing, p *EnsembleForecast
 			up = math.Hypot(up, spread.High/spread.Mid-1)
 		}
 		h.Low, h.High = h.Yield*measure.Mass(math.Max(0, 1-down)), h.Yield*measure.Mass(1+up)
+		if off := s.gone(d); off > 0 { // what was picked is no longer in it
+			h.Yield, h.Low, h.High = max(0, h.Yield-off), max(0, h.Low-off), max(0, h.High-off)
+		}
 		return h
 	}
 	week := func(k int) growth.Spread {

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"glebata/core/lift"
 	"glebata/core/measure"
 )
 
@@ -23,6 +24,7 @@ const (
 	Hefted    Kind = "hefted" // the bag was lifted and weighed
 	Acidity   Kind = "acidity"
 	Warmth    Kind = "warmth" // of the medium
+	Felt      Kind = "felt"   // with a hand in the medium
 	Moved     Kind = "moved"
 	Filled    Kind = "filled"   // with how much, before or on planting day
 	Ringed    Kind = "ringed"   // a ring stacked on top raises the rim
@@ -119,6 +121,7 @@ var Doings = []Doing{
 	{Kind: Yellowed, Title: "Leaves yellow", Button: "Keep it", Seen: true, LevelAsk: "How many", Levels: []string{"none", "a quarter", "half", "three quarters", "all"}},
 	{Kind: Moisture, Title: "Moisture of the medium", Button: "Keep it", Seen: true, Bag: true, LevelAsk: "By finger", Levels: []string{"dry to the second knuckle", "dry to the first knuckle", "moist", "wet"}, Amount: Percent, AmountAsk: "Or by a probe, %", High: 100, Device: true},
 	{Kind: Hefted, Title: "Weight of the bag lifted", Button: "Keep it", Seen: true, Bag: true, Amount: InGrams, AmountAsk: "It weighs", Low: 100, High: 1_000_000, Needs: true},
+	{Kind: Felt, Title: "Felt in for tubers, or rubbed one", Button: "Keep it", Seen: true, Must: true, ThingAsk: "What you found", Things: []Choice{{string(lift.EggSize), "tubers of egg size"}, {string(lift.OnlySmall), "only small ones"}, {string(lift.NothingYet), "none yet"}, {string(lift.SkinHolds), "rubbed: the skin holds"}, {string(lift.SkinSlips), "rubbed: the skin slips"}}},
 	{Kind: Warmth, Title: "Warmth of the medium", Button: "Keep it", Seen: true, Bag: true, Before: true, Amount: Degrees, AmountAsk: "By a thermometer", Low: -10, High: 50, Needs: true, Device: true},
 	{Kind: Acidity, Title: "Acidity measured", Button: "Keep it", Seen: true, Bag: true, Before: true, Amount: InPH, AmountAsk: "pH", Low: 2, High: 11, Needs: true},
 }
@@ -289,6 +292,8 @@ func (d Doing) verb() string {
 		return "leaves yellow:"
 	case Moisture, Warmth:
 		return "medium:"
+	case Felt:
+		return "felt:"
 	case Hefted:
 		return "lifted, it weighs"
 	case Acidity:

@@ -6,6 +6,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/job"
+	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/seed"
 )
@@ -191,6 +192,21 @@ type Batch struct {
 	Container   string // empty when weighed bare or the tare was typed
 	Grade       string // a lift.Grade
 	Count       int
+	// Low and High are what its net may be where it was not weighed by itself; both 0 where
+	// it was.
+	Low, High measure.Mass
+	Faults    string // counted in it, as lift.FaultsText has them
+	Line      string // it was typed as
+}
+
+// Lifted is the batch for the sums of the harvest.
+func (b *Batch) Lifted() lift.Batch {
+	return lift.Batch{Gross: b.Gross, Tare: b.Tare, Grade: lift.Grade(b.Grade), Count: b.Count, Low: b.Low, High: b.High, Known: b.How, Faults: lift.ParseFaults(b.Faults)}
+}
+
+// NewBatch of what was read of a line.
+func NewBatch(b *lift.Batch, line string) Batch {
+	return Batch{How: b.Known, Gross: b.Gross, Tare: b.Tare, Grade: string(b.Grade), Count: b.Count, Low: b.Low, High: b.High, Faults: lift.FaultsText(b.Faults), Line: line}
 }
 
 // Entry is one line of the log: appended, never edited.
@@ -232,7 +248,7 @@ var AnswerTo = map[job.Kind]Kind{
 var kindNames = map[Kind]string{
 	Filled: "filled", Ringed: "a ring stacked on", Bedded: "sunk or ringed about",
 	Watered: "watered", Irrigated: "how it is watered", Mulched: "mulched", Supported: "supported", Protected: "protected", Treated: "treated", Sighted: "something seen", Yellowed: "leaves yellow",
-	Moisture: "moisture", Warmth: "warmth of the medium", Hefted: "weight of the bag", Acidity: "acidity", Moved: "moved", Pictured: "a photo",
+	Moisture: "moisture", Warmth: "warmth of the medium", Felt: "felt in", Hefted: "weight of the bag", Acidity: "acidity", Moved: "moved", Pictured: "a photo",
 	Planted: "planted", Raised: "raised", Measured: "stem height", Noted: "a note", Weighed: "weighed in", Taken: "some taken unweighed",
 	Closed: "closed", Dropped: "plan dropped", Emerged: "shoots through", Flowered: "first flowers", Frosted: "tops black from frost",
 	Topped: "topped up", Fed: "fed", Tended: "a job done", Skipped: "a job skipped", PutOff: "a job put off",

@@ -58,7 +58,7 @@ func (e *Entry) ofKind() Entry {
 	case Measured:
 		out.Height = e.Height
 	case Weighed:
-		out.Batches, out.Another = e.Batches, e.Another
+		out.Batches, out.Another, out.Thing, out.Level = e.Batches, e.Another, e.Thing, e.Level
 	case Tended, Skipped:
 		out.What = e.What
 	case PutOff:
@@ -119,6 +119,7 @@ func CheckEntry(e *Entry, today measure.Day) error {
 		}
 	case Weighed:
 		CheckBatches(&faults, e.Batches)
+		checkSeenAtLifting(&faults, e)
 	default:
 		return ErrNotFound
 	}
@@ -146,7 +147,7 @@ func CheckBatches(faults *Faults, batches []Batch) {
 	}
 	for i, b := range batches {
 		field := func(name string) string { return fmt.Sprintf("%s-%d", name, i+1) }
-		batch := lift.Batch{Gross: b.Gross, Tare: b.Tare, Grade: lift.Grade(b.Grade), Count: b.Count}
+		batch := b.Lifted()
 		if !b.How.Valid() {
 			faults.Add(field("gross"), "Say how it is known.")
 		}
@@ -160,6 +161,37 @@ func CheckBatches(faults *Faults, batches []Batch) {
 			faults.Add(field("grade"), "Choose a grade.")
 		case lift.ErrCount:
 			faults.Add(field("count"), "A count from 0 to 5000 is believed.")
+		case lift.ErrRange:
+			faults.Add(field("gross"), "It lies outside of what it may be: the least first, then the most.")
+		default:
+			faults.Add(field("gross"), "That cannot be read.")
 		}
+	}
+}
+
+// Seen at lifting, by key: where most tubers lay, how the mother tuber was, and roots that
+// went round the wall.
+var SeenAtLifting = []Choice{
+	{"near", "most lay near the surface"}, {"middle", "most lay in the middle"}, {"bottom", "most lay at the bottom"},
+	{"firm", "the mother tuber was still firm"}, {"gone", "the mother tuber was gone"}, {"circling", "roots circled the wall"},
+}
+
+// LiftMinutes are the most that lifting one bag is believed to take.
+const LiftMinutes = 600
+
+// checkSeenAtLifting that is kept with a weigh-in: its Thing are keys apart by spaces, its
+// Level the minutes it took.
+func checkSeenAtLifting(faults *Faults, e *Entry) {
+	var keys []string
+	for _, key := range strings.Fields(e.Thing) {
+		if _, ok := Find(SeenAtLifting, func(c Choice) bool { return c.Key == key }); !ok {
+			faults.Add("seen", "Choose what was seen.")
+		} else if !slices.Contains(keys, key) {
+			keys = append(keys, key)
+		}
+	}
+	e.Thing = strings.Join(keys, " ")
+	if !(e.Level >= 0 && e.Level <= LiftMinutes) {
+		faults.Add("minutes", "Minutes from 0 to {}.", LiftMinutes)
 	}
 }

@@ -246,7 +246,7 @@ func (s *State) apply(p *Planting, e *Entry) error {
 			return Refuse("amount", "{} is over ten times what the roots in bag {} find room for: check the unit.", measure.Volume(e.Amount), p.Bag.Label)
 		}
 		s.Care = append(s.Care, *e)
-	case Bedded, Irrigated, Mulched, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Warmth, Pictured:
+	case Bedded, Irrigated, Mulched, Treated, Sighted, Yellowed, Moisture, Hefted, Acidity, Warmth, Felt, Pictured:
 		s.Care = append(s.Care, *e)
 		s.Simulated = s.Simulated || (e.Kind == Moisture || e.Kind == Warmth) && e.Thing == StandIn
 	case Dropped:
@@ -265,6 +265,7 @@ var beforePlanting = []Kind{Planted, Noted, Dropped, Skipped, PutOff, Moved, Fil
 func (s *State) inOrder(p *Planting, e *Entry) error {
 	label := p.Bag.Label
 	switch {
+	case s.Stage == StageClosed && e.Kind == Weighed: // found later
 	case s.Stage == StageClosed:
 		return Refuse("day", "Bag {} was closed on {}: take the closing back first.", label, s.Ended)
 	case s.Stage == StageDropped:
@@ -398,7 +399,7 @@ func (s *PlantingState) Raising(by measure.Length, loose measure.Volume) (to mea
 func (s *State) weigh(e *Entry) error {
 	for _, b := range e.Batches {
 		s.Simulated = s.Simulated || b.How == measure.Simulated
-		batch := lift.Batch{Gross: b.Gross, Tare: b.Tare, Grade: lift.Grade(b.Grade), Count: b.Count}
+		batch := b.Lifted()
 		s.Batches = append(s.Batches, batch)
 		s.Harvest.Add(batch)
 	}

@@ -1,0 +1,108 @@
+package forecast
+
+import (
+	"slices"
+
+	"glebata/core/bag"
+	"glebata/core/growth"
+	"glebata/core/lift"
+	"glebata/core/measure"
+	"glebata/garden/logbook"
+)
+
+// Readiness of a planting on a day, by what is known of it; nights ahead and the next crop for
+// its bag are Ripeness' business.
+func Readiness(s *PlantingForecast, today measure.Day) lift.Verdict {
+	p := s.ripening(today)
+	return p.Verdict()
+}
+
+// Ripeness is when a planting is lifted, with what waiting brings and costs.
+type Ripeness struct {
+	Planting *PlantingForecast
+	lift.Verdict
+	// Low and High are what a week more adds; both 0 where nothing does.
+	Low, High measure.Mass
+	Inside    measure.Mass // expected to be in it now
+	Frost     float64      // chance of one where it stands in the week
+	Dry       measure.Day  // the first dry day ahead from its lifting day on, by the forecast
+}
+
+// RipenessOf each of a row that grows, the first to be lifted first.
+func RipenessOf(row []PlantingForecast, growing []bag.Growing, ahead []Forecast, today measure.Day) []Ripeness {
+	var out []Ripeness
+	wanted := map[logbook.ID]measure.Day{}
+	for i := range row {
+		if s := &row[i]; s.Stage == logbook.StagePlanned && s.Dates != nil {
+			if d := wanted[s.Bag.ID]; d == 0 || s.Dates.Plant < d {
+				wanted[s.Bag.ID] = s.Dates.Plant
+			}
+		}
+	}
+	for i := range row {
+		s := &row[i]
+		if s.Stage != logbook.StageGrowing || s.Grown == nil {
+			continue
+		}
+		r := Ripeness{Planting: s, Frost: s.frostAhead(ahead)}
+		p := s.ripening(today)
+		p.Frost, p.WantedOn = r.Frost, wanted[s.Bag.ID]
+		r.Verdict = p.Verdict()
+		o := s.YieldOutlook(growing[i], nil, today)
+		r.Inside = o.Now.Yield
+		if adds := o.Weeks[1].Adds; adds > 0 {
+			low, high := growing[i].From.Range()
+			r.Low, r.High = adds*measure.Mass(low), adds*measure.Mass(high)
+		}
+		for _, f := range ahead {
+			if f.Day >= max(r.Lift, today+1) && f.WetChance < dryChance {
+				r.Dry = f.Day
+				break
+			}
+		}
+		out = append(out, r)
+	}
+	slices.SortStableFunc(out, func(a, b Ripeness) int { return lift.First(&a.Verdict, &b.Verdict) })
+	return out
+}
+
+// dryChance is the chance of rain under which a day is taken as dry. Practice.
+const dryChance = 0.35
+
+// frostAhead is the chance of a frost where it stands in any night of a forecast.
+func (s *PlantingForecast) frostAhead(ahead []Forecast) float64 {
+	none := 1.0
+	for _, n := range Nights(ahead, []PlantingForecast{*s}, nil, 0, nil) {
+		for _, t := range n.Things {
+			none *= 1 - t.Chance
+		}
+	}
+	return 1 - none
+}
+
+// ripening is what lifting goes by.
+func (s *PlantingForecast) ripening(today measure.Day) lift.Plant {
+	p := lift.Plant{
+		Today: today, Planted: s.State.Planted, Class: s.Variety.Class, CutOn: s.HaulmCutOn(), Yellow: -1,
+		Blight: s.spotted() != 0,
+	}
+	p.HoldOn, p.HoldFor = s.WaitUntil()
+	if s.Grown != nil {
+		run := &s.Grown.Run
+		p.Initiation, p.Mature, p.Ends = run.Initiation, run.Mature, run.Gone
+		p.Dies = run.Ending == growth.Killed || run.Ending == growth.Lost
+	}
+	for i := range s.Care {
+		switch e := &s.Care[i]; e.Kind {
+		case logbook.Yellowed:
+			p.Yellow, p.YellowOn = e.Level-1, e.Day
+		case logbook.Felt:
+			p.Felt, p.FeltOn = lift.Felt(e.Thing), e.Day
+		case logbook.Flowered:
+			if e.Level == 2 {
+				p.FullFlower = e.Day
+			}
+		}
+	}
+	return p
+}

@@ -1,0 +1,340 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/lift"
+	"glebata/core/measure"
+	"glebata/core/paper"
+	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+	"glebata/web/draw"
+	"glebata/web/form"
+)
+
+const liftAddress = "/lift"
+
+// liftBody is the stage of lifting: what is ready, in the order to lift it, and what came up.
+type liftBody struct {
+	Lines   []liftLine
+	Row     row // of those that are ready, opened
+	Heaps   []draw.Heap
+	Day     string // the first dry day, where something is to be lifted
+	Source  string
+	Said    string
+	Caution []form.Caution
+	keptTogether
+}
+
+// liftLine is one planting.
+type liftLine struct {
+	ID                logbook.ID
+	Label, Variety    string
+	Stage             string
+	Kind              string // of the stage, for its colour
+	Eat, Tops, Lift   string
+	Why               []string
+	Inside, Adds      string
+	Costs             string
+	Cut, Ready, Tuber bool // its tops can be cut; it can be weighed in; it is a potato
+	Sweet             bool
+}
+
+// stageKinds are the marks of the stages.
+var stageKinds = map[lift.Stage]string{lift.NotYet: "wait", lift.ToEat: "look", lift.TopsOff: "cut-down", lift.Setting: "wait", lift.ToLift: "lift", lift.LiftNow: "lift late"}
+
+func (s *Site) liftPage(c *gin.Context) error {
+	look, row, sys, err := s.atRow(c)
+	if err != nil {
+		return err
+	}
+	growing, err := look.ExpectedInRow(row)
+	if err != nil {
+		return err
+	}
+	ahead, err := look.Forecast()
+	if err != nil {
+		return err
+	}
+	body := liftBody{Said: s.said(c), Source: look.WeatherName(), Caution: beware("green", "knives", "lifting", "stored")}
+	for _, r := range forecast.RipenessOf(row, growing, ahead, look.Today()) {
+		body.Lines = append(body.Lines, newLiftLine(&r, sys, look.Today()))
+		if r.Stage >= lift.ToLift && r.Dry != 0 && body.Day == "" {
+			body.Day = r.Dry.Long()
+		}
+	}
+	for i := range row {
+		if st := &row[i]; len(st.Batches) > 0 {
+			body.Heaps = append(body.Heaps, draw.NewHeap(st, rowScale, sys))
+			body.Heaps[len(body.Heaps)-1].Href = draw.Escape(fmt.Sprintf("/plantings/%d/sheet", st.Planting.ID))
+		}
+	}
+	body.Back = liftAddress
+	if err := body.kept(look, c.Query("done"), sys); err != nil {
+		return err
+	}
+	s.render(c, http.StatusOK, "lift", view{Title: "Lift", Stage: "Lift", Body: body})
+	return nil
+}
+
+func newLiftLine(r *forecast.Ripeness, sys measure.System, today measure.Day) liftLine {
+	st := r.Planting
+	day := func(d measure.Day) string {
+		if d == 0 {
+			return ""
+		}
+		return d.Short()
+	}
+	l := liftLine{
+		ID: st.Planting.ID, Label: st.Bag.Label, Variety: st.Variety.Name, Stage: r.Stage.Name(), Kind: stageKinds[r.Stage],
+		Eat: day(r.Eat), Tops: day(r.Tops), Lift: day(r.Lift), Sweet: st.Sweet(),
+		Cut: st.HaulmCutOn() == 0 && r.Stage == lift.TopsOff, Ready: r.Stage >= lift.ToEat, Tuber: !st.Sweet(),
+	}
+	for _, w := range r.Why {
+		l.Why = append(l.Why, w.In(sys))
+	}
+	if r.Inside > 0 {
+		l.Inside = sys.Mass(r.Inside)
+	}
+	if r.High > 0 && r.Stage < lift.Setting {
+		l.Adds = fmt.Sprintf("%s to %s", sys.Mass(r.Low), sys.Mass(r.High))
+		if r.Frost >= 0.005 {
+			l.Costs = fmt.Sprintf("a chance of frost of %.0f %%", 100*r.Frost)
+		}
+	}
+	return l
+}
+
+// poolBody is the page of a bin that several bags went into.
+type poolBody struct {
+	Key   string
+	Bags  []poolBag
+	Form  form.Form
+	Error string
+}
+
+type poolBag struct {
+	ID             logbook.ID
+	Label, Variety string
+	Ticked         bool
+	Count          form.Field
+}
+
+func (s *Site) poolPage(c *gin.Context) error { return s.pooling(c, http.StatusOK, form.Sent{}) }
+
+func (s *Site) pooling(c *gin.Context, status int, t form.Sent) error {
+	look, row, sys, err := s.atRow(c)
+	if err != nil {
+		return err
+	}
+	cat, err := look.Catalogue()
+	if err != nil {
+		return err
+	}
+	t.Units = sys
+	f := weighForm("/lift/pool", cat, sys, look.Today())
+	f.Name, f.Button = "pool", "Weigh the bin in"
+	f.Fields = append(f.Fields, form.Field{Name: "by", Label: "Shared out by", Kind: "choice", Value: "expected", Options: []form.Option{
+		{Value: "expected", Name: "what was expected in each"}, {Value: "even", Name: "the same for each"}, {Value: "count", Name: "the tubers counted at each"},
+	}})
+	body := poolBody{Form: t.Fill(f)}
+	body.Key = body.Form.Key
+	body.Error = strings.TrimSpace(t.At("bags") + " " + t.At(""))
+	for i := range row {
+		st := &row[i]
+		if st.Stage != logbook.StageGrowing {
+			continue
+		}
+		name := fmt.Sprintf("count-%d", st.Planting.ID)
+		b := poolBag{ID: st.Planting.ID, Label: st.Bag.Label, Variety: st.Variety.Name, Count: form.Field{ID: "pool-" + name, Name: name, Label: "Tubers of " + st.Bag.Label, Kind: "count", Value: t.Values.Get(name), Error: t.At(name)}}
+		for _, id := range t.Values["bag"] {
+			b.Ticked = b.Ticked || id == fmt.Sprint(b.ID)
+		}
+		if wrong := t.At(fmt.Sprintf("bag-%d", st.Planting.ID)); wrong != "" {
+			body.Error = strings.TrimSpace(body.Error + " " + wrong)
+		}
+		body.Bags = append(body.Bags, b)
+	}
+	s.render(c, status, "pool", view{Title: "One bin of several bags", Stage: "Lift", Body: body})
+	return nil
+}
+
+// pool keeps a bin that several bags went into.
+func (s *Site) pool(c *gin.Context) error {
+	return s.keepTogether(c, liftAddress+"?done=", func(r *reading, a garden.Request) error {
+		look, err := s.look(c)
+		if err != nil {
+			return err
+		}
+		cat, err := look.Catalogue()
+		if err != nil {
+			return err
+		}
+		p := garden.Pooling{Plantings: r.ids("bag"), By: garden.PoolBy(r.Text("by")), Day: r.Day("day")}
+		for _, id := range p.Plantings {
+			n := 0
+			if p.By == garden.ByCount {
+				n = r.Count(fmt.Sprintf("count-%d", id))
+			}
+			p.Counts = append(p.Counts, n)
+		}
+		p.Batches = r.batches(scaleReader(&forecast.PlantingForecast{}, cat.Containers, r.Units))
+		if r.Faults != nil {
+			return r.Faults
+		}
+		_, err = s.garden.Pool(c.Request.Context(), p, a)
+		return err
+	}, func(r *reading) error {
+		return s.pooling(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("pool")))
+	})
+}
+
+// paperBody is the page of a sheet of paper that is typed or pasted as it stands.
+type paperBody struct {
+	Form  form.Form
+	Lines []paperLine
+	Good  int
+	Bad   int
+	Text  string
+	Day   string
+	Key   string
+	Error string
+}
+
+// paperLine is one line of it as it was understood.
+type paperLine struct {
+	Line int
+	Text string
+	Says string
+	Bad  bool
+}
+
+func (s *Site) paperPage(c *gin.Context) error {
+	return s.onPaper(c, http.StatusOK, form.Sent{}, paperBody{})
+}
+
+func (s *Site) onPaper(c *gin.Context, status int, t form.Sent, body paperBody) error {
+	var err error
+	if t.Units, err = s.units(c); err != nil {
+		return err
+	}
+	today := s.clock.Today()
+	body.Form = t.Fill(form.Form{Name: "paper", Action: "/lift/paper/read", Button: "Read it", Fields: []form.Field{
+		{Name: "lines", Label: "As it stands on the paper", Kind: "words", Hint: "A line a weight, its bag first: R2: 3 lb 2 oz less blue bucket, keep 40, green 3"},
+		{Name: "day", Label: "Lifted on", Kind: "day", Value: today.ISO(), Max: today.ISO()},
+	}})
+	body.Key = form.NewKey()
+	s.render(c, status, "paper", view{Title: "A sheet of paper", Stage: "Lift", Body: body})
+	return nil
+}
+
+// sheet reads the lines of a sheet, each for the bag it names. What cannot be read says why.
+func (r *reading) sheet(look *garden.View) (entries []logbook.Entry, lines []paperLine, err error) {
+	row, err := look.Row()
+	if err != nil {
+		return nil, nil, err
+	}
+	cat, err := look.Catalogue()
+	if err != nil {
+		return nil, nil, err
+	}
+	day := r.Day("day")
+	texts := strings.Split(strings.ReplaceAll(r.Values.Get("lines"), "\r", ""), "\n")
+	if len(texts) > paper.MaxLines {
+		r.Faults.Add("lines", "A sheet holds up to {} lines.", paper.MaxLines)
+		return nil, nil, nil
+	}
+	var at *forecast.PlantingForecast // of the line before, where a line names none
+	for i, text := range texts {
+		if text = strings.TrimSpace(text); text == "" {
+			continue
+		}
+		line := paperLine{Line: i + 1, Text: text}
+		if label, rest, ok := strings.Cut(text, ":"); ok {
+			at = nil
+			for k := range row {
+				if st := &row[k]; st.Stage == logbook.StageGrowing && strings.EqualFold(st.Bag.Label, strings.TrimSpace(label)) {
+					at = st
+				}
+			}
+			if text = strings.TrimSpace(rest); at == nil {
+				line.Bad, line.Says = true, "Nothing grows in a bag “"+strings.TrimSpace(label)+"”."
+			}
+		}
+		switch {
+		case line.Bad:
+		case at == nil:
+			line.Bad, line.Says = true, "Say which bag: its label and a colon before the weight."
+		default:
+			from := scaleReader(at, cat.Containers, r.Units)
+			l, err := from.Read(text)
+			if err != nil {
+				line.Bad, line.Says = true, err.Error()
+				break
+			}
+			e := logbook.Entry{Planting: at.Planting.ID, Day: day}
+			said := []string{}
+			for k := range l.Batches {
+				b := logbook.NewBatch(&l.Batches[k], l.Text)
+				e.Batches, said = append(e.Batches, b), append(said, batchWords(&b, r.Units))
+			}
+			entries = append(entries, e)
+			line.Says = at.Bag.Label + ": " + strings.Join(said, "; ")
+		}
+		lines = append(lines, line)
+	}
+	if len(lines) == 0 {
+		r.Faults.Add("lines", "Write or paste the lines of your sheet.")
+	}
+	return entries, lines, nil
+}
+
+// readPaper shows what was understood of a sheet; nothing is kept yet.
+func (s *Site) readPaper(c *gin.Context) error {
+	look, r, err := s.lookAndForm(c)
+	if err != nil {
+		return err
+	}
+	body := paperBody{Text: r.Values.Get("lines"), Day: r.Text("day")}
+	if _, body.Lines, err = r.sheet(look); err != nil {
+		return err
+	}
+	for _, l := range body.Lines {
+		if l.Bad {
+			body.Bad++
+		} else {
+			body.Good++
+		}
+	}
+	status := http.StatusOK
+	if r.Faults != nil {
+		status = http.StatusUnprocessableEntity
+	}
+	return s.onPaper(c, status, refuse(c, r.Sent("paper")), body)
+}
+
+// keepPaper keeps the lines that can be read.
+func (s *Site) keepPaper(c *gin.Context) error {
+	return s.keepTogether(c, liftAddress+"?done=", func(r *reading, a garden.Request) error {
+		look, err := s.look(c)
+		if err != nil {
+			return err
+		}
+		entries, _, err := r.sheet(look)
+		if err != nil {
+			return err
+		}
+		if r.Faults != nil {
+			return r.Faults
+		}
+		_, err = s.garden.WeighMany(c.Request.Context(), entries, a)
+		return err
+	}, func(r *reading) error {
+		return s.onPaper(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("paper")), paperBody{})
+	})
+}

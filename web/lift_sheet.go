@@ -1,0 +1,119 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"slices"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/lift"
+	"glebata/core/measure"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+	"glebata/web/draw"
+)
+
+// ticketBody is the sheet of a bag: every sum line by line, by grade, all its measures; printed
+// it is the ticket on the crate.
+type ticketBody struct {
+	S        *forecast.PlantingForecast
+	Heap     *draw.Heap
+	Lines    []ticketLine
+	Grades   []ticketLine
+	Measures []ticketLine
+	Faults   string
+	Seen     []string
+	Minutes  int
+	Low      measure.Mass
+	High     measure.Mass
+	Notes    []note
+}
+
+// ticketLine is one line of it; where Working is an address, the figure opens it.
+type ticketLine struct{ Says, Figure, Working string }
+
+func (s *Site) ticket(c *gin.Context) error {
+	_, st, sys, err := s.atBag(c)
+	if err != nil {
+		return err
+	}
+	body := ticketBody{S: &st}
+	body.fill(sys)
+	body.Notes = newNotes(&st, []string{forecast.FigureHarvest, forecast.FigureRatio}, sys)
+	s.render(c, http.StatusOK, "ticket", view{Title: "Sheet of " + st.Bag.Label, Stage: "Lift", Body: body})
+	return nil
+}
+
+func (b *ticketBody) fill(sys measure.System) {
+	st := b.S
+	for i := len(st.Log) - 1; i >= 0; i-- {
+		e := &st.Log[i]
+		if e.Kind != logbook.Weighed {
+			continue
+		}
+		for k := range e.Batches {
+			batch := &e.Batches[k]
+			says := e.Day.Short() + ", " + batch.Grade
+			if batch.Line != "" {
+				says += ": “" + batch.Line + "”"
+			} else if batch.Container != "" {
+				says += fmt.Sprintf(": %s less %s", sys.Fine(batch.Gross), batch.Container)
+			}
+			b.Lines = append(b.Lines, ticketLine{Says: says, Figure: batchWords(batch, sys)})
+		}
+		b.Minutes += e.Level
+		for _, choice := range logbook.SeenAtLifting {
+			if slices.Contains(strings.Fields(e.Thing), choice.Key) {
+				b.Seen = append(b.Seen, choice.Name)
+			}
+		}
+	}
+	if len(b.Lines) == 0 {
+		return
+	}
+	at := fmt.Sprintf("/plantings/%d/working/", st.Planting.ID)
+	for _, g := range lift.Grades() {
+		if m := st.Harvest.ByGrade[g]; m > 0 {
+			b.Grades = append(b.Grades, ticketLine{Says: g.Name().In(sys), Figure: sys.Fine(m)})
+		}
+	}
+	if !st.Harvest.Exact() {
+		b.Low, b.High = st.Harvest.Low, st.Harvest.High
+	}
+	b.Faults = lift.FaultsText(st.Harvest.Faults)
+	heap := draw.NewHeap(st, heapScale, sys)
+	b.Heap = &heap
+	m := st.Measures()
+	add := func(says, figure, working string) { b.Measures = append(b.Measures, ticketLine{says, figure, working}) }
+	if r, ok := m.Ratio(); ok {
+		low, high := m.RatioRange()
+		text := fmt.Sprintf("× %.1f", r)
+		if high-low > 0.05 {
+			text += fmt.Sprintf(" (%.1f to %.1f)", low, high)
+		}
+		add("for each gram of seed", text, at+forecast.FigureRatio)
+		if gross, ok := m.GrossRatio(); ok && m.Gross > m.Edible {
+			add("with discards", fmt.Sprintf("× %.1f", gross), at+forecast.FigureRatio)
+		}
+	}
+	if v := m.PerLitre(); v > 0 {
+		add("a litre of medium", sys.Mass(v), at+forecast.FigurePerLitre)
+	}
+	if v := m.PerArea(); v > 0 {
+		add("a square metre", sys.Mass(v), at+forecast.FigurePerArea)
+	}
+	if v := m.PerPlant(); v > 0 {
+		add("a plant", sys.Mass(v), at+forecast.FigurePerPlant)
+	}
+	if v := st.Harvest.MeanTuber(); v > 0 {
+		add("mean tuber", sys.Mass(v), at+forecast.FigureMean)
+	}
+	if st.Harvest.Gross > 0 {
+		add("of it to keep", fmt.Sprintf("%.0f %%", 100*float64(st.Harvest.ByGrade[lift.Keep]/st.Harvest.Gross)), "")
+	}
+	if b.Minutes > 0 {
+		add("an hour of lifting", sys.Mass(st.Harvest.Gross*60/measure.Mass(b.Minutes)), "")
+	}
+}

@@ -1,0 +1,334 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"slices"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/lift"
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+	"glebata/web/form"
+)
+
+// scaleReader reads lines as they are typed at a planting: bare numbers are of the scale, and
+// what was counted only is of its own mean tuber, else of its class's usual one.
+func scaleReader(st *forecast.PlantingForecast, containers []logbook.Container, sys measure.System) lift.Reader {
+	r := lift.Reader{Bare: sys.ScaleUnit(), Units: sys, Tares: map[string]measure.Mass{}}
+	for _, c := range containers {
+		r.Tares[c.Name] = c.Tare
+	}
+	r.Mean, r.Off = lift.UsualTuber(st.Variety.Class), lift.UsualOff
+	if mean := st.Harvest.MeanTuber(); mean > 0 {
+		r.Mean, r.Off = mean, lift.OwnOff
+	}
+	return r
+}
+
+// onScale puts into an entry what was typed on the weigh-in page, and questions what is far
+// more than the bag was expected to give.
+func (r *reading) onScale(look *garden.View, st *forecast.PlantingForecast, e *logbook.Entry) error {
+	cat, err := look.Catalogue()
+	if err != nil {
+		return err
+	}
+	e.Batches = r.batches(scaleReader(st, cat.Containers, r.Units))
+	if r.Faults != nil || r.Text("sure") != "" {
+		return nil
+	}
+	var net measure.Mass
+	for i := range e.Batches {
+		net += e.Batches[i].Gross - e.Batches[i].Tare
+	}
+	most, err := mostExpected(look, st)
+	if err == nil && most > 0 && net > surprising*most {
+		r.Faults.Add("sure", "{} is far more than the {} this bag may give. Is the unit right? If it is, say so and send it again.", net, most)
+	}
+	return err
+}
+
+// surprising is how many times more than may be expected is questioned.
+const surprising = 4
+
+// mostExpected of a planting, the high end when it is ready; 0 where nothing is.
+func mostExpected(look *garden.View, st *forecast.PlantingForecast) (measure.Mass, error) {
+	if st.Grown == nil {
+		return 0, nil
+	}
+	growing, err := look.Expected(st)
+	if err != nil {
+		return 0, err
+	}
+	o := st.YieldOutlook(growing, nil, look.Today())
+	return max(o.Now.High, o.Ready.High), nil
+}
+
+// batches of one line on the scale, with the fields beside it: the container it is in, its
+// grade, its count, and the faults counted apart.
+func (r *reading) batches(from lift.Reader) []logbook.Batch {
+	text := r.Text("gross-1")
+	if text == "" {
+		r.Mass("gross-1", r.Units.ScaleUnit())
+		return nil
+	}
+	container, tare := r.Text("container-1"), measure.Mass(0)
+	if other := r.Text("new-container"); other != "" {
+		container = other
+	}
+	if r.Text("tare-1") != "" {
+		tare = r.Mass("tare-1", r.Units.MassUnit())
+	}
+	l, err := from.Read(text)
+	if err == nil && len(l.Batches) > 1 && l.Weight.Tare == 0 && container+r.Text("tare-1") != "" { // what it is in comes off before it is divided
+		off := tare
+		if known, ok := from.Tares[container]; ok && off == 0 {
+			off = known
+		}
+		if off == 0 {
+			r.Faults.Add("tare-1", "Weigh the {} empty once: then it is known by name.", container)
+		}
+		l, err = from.Read(l.Weight.Text + fmt.Sprintf(" less %g g", off.Grams()) + strings.TrimPrefix(l.Text, l.Weight.Text))
+	}
+	if err != nil {
+		if wrong, ok := err.(*lift.LineError); ok {
+			r.Faults.Add("gross-1", "{}", wrong.Says)
+		} else {
+			r.Refuse("gross-1", err)
+		}
+		return nil
+	}
+	out := make([]logbook.Batch, len(l.Batches))
+	for i := range l.Batches {
+		out[i] = logbook.NewBatch(&l.Batches[i], l.Text)
+	}
+	one := &out[0]
+	if len(out) == 1 {
+		r.beside(one, container, tare)
+	}
+	faults := lift.ParseFaults(one.Faults)
+	for _, f := range lift.Faults() {
+		if n := r.Count("fault-" + string(f)); n > 0 {
+			if faults == nil {
+				faults = map[lift.Fault]int{}
+			}
+			faults[f] = n
+		}
+	}
+	one.Faults = lift.FaultsText(faults)
+	return out
+}
+
+// beside a line of one batch stand its container, its grade and its count, where the line has
+// none.
+func (r *reading) beside(b *logbook.Batch, container string, tare measure.Mass) {
+	if b.Tare == 0 && b.High == 0 {
+		b.Container, b.Tare = container, tare
+	}
+	if g := r.Text("grade-1"); b.Grade == string(lift.Keep) && g != "" {
+		b.Grade = g
+	}
+	if n := r.Count("count-1"); b.Count == 0 {
+		b.Count = n
+	}
+	if b.Line == r.Text("gross-1") && !strings.ContainsAny(b.Line, ",;") && !strings.Contains(b.Line, " less ") {
+		b.Line = "" // nothing but a weight
+	}
+}
+
+// readNet says the net of what is on the scale.
+func (s *Site) readNet(c *gin.Context, r *reading) said {
+	look, err := s.look(c)
+	if err != nil || r.Text("gross-1") == "" {
+		return said{}
+	}
+	cat, err := look.Catalogue()
+	if err != nil {
+		return said{}
+	}
+	st, err := look.Planting(r.ID("planting"))
+	if err != nil {
+		st = forecast.PlantingForecast{}
+	}
+	batches := r.batches(scaleReader(&st, cat.Containers, r.Units))
+	if r.Faults != nil {
+		return said{}
+	}
+	var out said
+	var net measure.Mass
+	for _, b := range batches {
+		if b, err = look.WithTare(b); err != nil {
+			if faults, ok := asFaults(err); ok {
+				r.Faults = faults
+			}
+			return said{}
+		}
+		net += b.Gross - b.Tare
+		out.Lines = append(out.Lines, batchWords(&b, r.Units))
+	}
+	if len(batches) == 1 && batches[0].High == 0 && batches[0].Faults == "" {
+		b, _ := look.WithTare(batches[0])
+		return said{Big: r.Units.Fine(b.Gross - b.Tare), Text: measure.Say("{} less {}", b.Gross, b.Tare).In(r.Units)}
+	}
+	out.Big = r.Units.Fine(net)
+	return out
+}
+
+// batchWords say what was understood of one batch.
+func batchWords(b *logbook.Batch, sys measure.System) string {
+	out := b.How.Mark(sys.Fine(b.Gross-b.Tare)) + " " + b.Grade
+	if b.How == measure.Counted || b.How == measure.Pooled {
+		out = string(b.How) + ", " + out
+	}
+	if b.High > b.Low {
+		out += fmt.Sprintf(" (%s to %s)", sys.Mass(b.Low), sys.Mass(b.High))
+	}
+	if b.Count > 0 {
+		out += fmt.Sprintf(", %d", b.Count)
+	}
+	if b.Faults != "" {
+		out += ", faults: " + b.Faults
+	}
+	return out
+}
+
+// weighBody is the weigh-in page.
+type weighBody struct {
+	S       *forecast.PlantingForecast
+	Form    form.Form
+	Faults  []form.Field // counted apart
+	Seen    []seenTick
+	Batches []logLine
+	Done    *logLine
+	Grades  []lift.Grade
+	Low     measure.Mass // of the edible harvest, where not all was weighed
+	High    measure.Mass
+	Round   []weighStop // bags to lift, in walking order
+	Later   bool        // it is closed, and what is found is added
+	Notes   []note
+}
+
+// seenTick is what may be seen at lifting.
+type seenTick struct {
+	Key, Name string
+	Ticked    bool
+}
+
+// weighStop is one bag of the round.
+type weighStop struct {
+	Label, Address string
+	Here, Weighed  bool
+}
+
+func (s *Site) weighPage(c *gin.Context) error {
+	_, st, _, err := s.atBag(c)
+	if err != nil {
+		return err
+	}
+	return s.weighing(c, http.StatusOK, &st, form.Sent{})
+}
+
+func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecast, t form.Sent) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	sys, err := s.units(c)
+	if err != nil {
+		return err
+	}
+	cat, err := look.Catalogue()
+	if err != nil {
+		return err
+	}
+	t.Units = sys
+	body := weighBody{S: st, Later: st.Stage == logbook.StageClosed}
+	if st.Stage == logbook.StageGrowing || body.Later {
+		body.Form = t.Fill(weighForm(fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), cat, sys, s.clock.Today()))
+		body.fold(t)
+	}
+	if !st.Harvest.Exact() {
+		body.Low, body.High = st.Harvest.Low, st.Harvest.High
+	}
+	if body.Round, err = weighRound(look, st); err != nil {
+		return err
+	}
+	for i := len(st.Log) - 1; i >= 0; i-- {
+		e := &st.Log[i]
+		if e.Kind != logbook.Weighed {
+			continue
+		}
+		line := newLogLine(st, e, sys)
+		body.Batches = append(body.Batches, line)
+		if c.Query("done") == fmt.Sprint(e.ID) {
+			body.Done = &line
+		}
+	}
+	body.Notes = newNotes(st, []string{forecast.FigureHarvest, forecast.FigureRatio}, sys)
+	s.render(c, status, "weigh", view{Title: "Weigh in " + st.Bag.Label, Stage: "Lift", Body: body})
+	return nil
+}
+
+// fold the faults and what was seen, as they were sent.
+func (b *weighBody) fold(t form.Sent) {
+	for _, f := range lift.Faults() {
+		name := "fault-" + string(f)
+		b.Faults = append(b.Faults, form.Field{ID: "weigh-" + name, Name: name, Label: f.Name(), Kind: "count", Value: t.Values.Get(name), Error: t.At(name)})
+	}
+	for _, c := range logbook.SeenAtLifting {
+		b.Seen = append(b.Seen, seenTick{c.Key, c.Name, slices.Contains(t.Values["seen"], c.Key)})
+	}
+}
+
+// weighRound is the bags that are weighed in or wait for it, in walking order, where there are
+// more than one.
+func weighRound(look *garden.View, here *forecast.PlantingForecast) ([]weighStop, error) {
+	row, err := look.Row()
+	if err != nil {
+		return nil, err
+	}
+	var out []weighStop
+	for i := range row {
+		st := &row[i]
+		if st.Stage != logbook.StageGrowing {
+			continue
+		}
+		if ready := forecast.Readiness(st, look.Today()); st.Planting.ID == here.Planting.ID || ready.Stage >= lift.ToEat || len(st.Batches) > 0 {
+			out = append(out, weighStop{st.Bag.Label, fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), st.Planting.ID == here.Planting.ID, len(st.Batches) > 0})
+		}
+	}
+	if len(out) < 2 {
+		return nil, nil
+	}
+	return out, nil
+}
+
+func weighForm(action string, cat garden.Catalogue, sys measure.System, today measure.Day) form.Form {
+	containers := []form.Option{{Value: "", Name: "none, weighed bare"}}
+	for _, k := range cat.Containers {
+		containers = append(containers, form.Option{Value: k.Name, Name: k.Name + " · " + sys.Mass(k.Tare)})
+	}
+	var grades []form.Option
+	for _, g := range lift.Grades() {
+		grades = append(grades, form.Option{Value: string(g), Name: g.Name().In(sys)})
+	}
+	return form.Form{
+		Name: "weigh", Caution: beware("green", "lifting"), Action: action, Button: "Weigh in",
+		Fields: []form.Field{
+			{Name: "gross-1", Label: "On the scale", Kind: "quantity", Unit: string(sys.ScaleUnit()), Hint: "A weight, or the whole line: 3.4 less blue bucket, keep 40, green 3; about 1 kg; 12 tubers"},
+			{Name: "container-1", Label: "In which container", Kind: "choice", Options: containers},
+			{Name: "new-container", Label: "Another container: its name", Kind: "text"},
+			{Name: "tare-1", Term: "tare", Label: "and its empty weight", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},
+			{Name: "grade-1", Label: "Grade", Kind: "choice", Value: string(lift.Keep), Options: grades},
+			{Name: "count-1", Label: "Tubers in it", Kind: "count", Hint: "If you counted them"},
+			{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()},
+			{Name: "minutes", Label: "Minutes it took", Kind: "count", Hint: "If you like"},
+			{Name: "sure", Label: "The weight is right", Kind: "tick"},
+			{Name: "another", Label: "It is a batch of its own", Kind: "tick"},
+		},
+	}
+}
