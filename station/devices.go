@@ -42,3 +42,17 @@ func (s *Devices) Medium(at measure.Temperature, n int) measure.Temperature {
 	rng := rand.New(rand.NewPCG(s.seed^2, uint64(n)))
 	return measure.Temperature(math.Round(2*(float64(at)+thermometerErrs*rng.NormFloat64())) / 2)
 }
+
+// drift of a reading before the scale holds it, and over how many readings it settles.
+const drift, settles = 0.02, 3
+
+// Gross of a container of tubers on the scale, the n-th thing put on it, read the k-th time:
+// near what is expected, in a container. It drifts, and holds from the third reading on.
+func (s *Devices) Gross(expected measure.Mass, n, k int) measure.Mass {
+	rng := rand.New(rand.NewPCG(s.seed^3, uint64(n)))
+	g := 400 + max(60, float64(expected))*(0.35+0.3*rng.Float64())
+	if k < settles {
+		g *= 1 + drift*float64(settles-k)*(rng.Float64()-0.5)
+	}
+	return measure.Mass(math.Round(g))
+}

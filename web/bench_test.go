@@ -2,13 +2,17 @@ package web_test
 
 import (
 	"context"
+	"fmt"
 	"io"
 	"net/http"
+	"path/filepath"
 	"testing"
 
 	"glebata/core/measure"
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/station"
+	"glebata/store"
 )
 
 // BenchmarkToday is a whole request for the first page over the loopback
@@ -105,4 +109,37 @@ func BenchmarkProspects(b *testing.B) {
 		}
 	}
 	b.ReportMetric(float64(b.Elapsed().Milliseconds())/float64(b.N), "ms/ensemble")
+}
+
+// BenchmarkWeighIn is whole requests at lifting time in the demo: the weigh-in page, and a
+// batch that is posted, without the disk's own sync and with it.
+func BenchmarkWeighIn(b *testing.B) {
+	july := measure.Date(2026, 7, 15)
+	fill := func(g *garden.Garden) error { return demo.Fill(context.Background(), g) }
+	b.Run("page", func(b *testing.B) {
+		s := openOn(b, july, fill)
+		for b.Loop() {
+			if status, _ := s.get("/plantings/25/weigh"); status != http.StatusOK {
+				b.Fatal(status)
+			}
+		}
+	})
+	for name, durability := range map[string]store.Durability{"post": store.Throwaway, "post-synced": store.Durable} {
+		b.Run(name, func(b *testing.B) {
+			s := openWith(b, filepath.Join(b.TempDir(), "lift.glebata"), durability, july, station.NewWeather(station.UsualSeed), station.NewDevices(station.UsualSeed), fill)
+			n := 0
+			for b.Loop() {
+				n++
+				if n%60 == 0 { // a bag takes no more batches than a grower weighs
+					b.StopTimer()
+					s = openWith(b, filepath.Join(b.TempDir(), fmt.Sprintf("lift-%d.glebata", n)), durability, july, station.NewWeather(station.UsualSeed), station.NewDevices(station.UsualSeed), fill)
+					b.StartTimer()
+				}
+				status, to := s.post("/plantings/25/weigh", "gross-1", fmt.Sprintf("%d g less blue bucket, keep 9, green 2", 600+n), "day", "2026-07-15", "another", "yes")
+				if status != http.StatusSeeOther {
+					b.Fatal(status, to)
+				}
+			}
+		})
+	}
 }

@@ -50,7 +50,13 @@ func openFile(t testing.TB, path string, day measure.Day, fill func(*garden.Gard
 // openAmong instruments serves the garden in a file.
 func openAmong(t testing.TB, path string, day measure.Day, weather forecast.Station, scale web.Devices, fill func(*garden.Garden) error) *site {
 	t.Helper()
-	s, err := store.Open(context.Background(), path, store.Throwaway)
+	return openWith(t, path, store.Throwaway, day, weather, scale, fill)
+}
+
+// openWith a durability of its writes serves the garden in a file.
+func openWith(t testing.TB, path string, durability store.Durability, day measure.Day, weather forecast.Station, scale web.Devices, fill func(*garden.Garden) error) *site {
+	t.Helper()
+	s, err := store.Open(context.Background(), path, durability)
 	if err != nil {
 		t.Fatal(err)
 	}

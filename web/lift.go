@@ -185,7 +185,7 @@ func (s *Site) pool(c *gin.Context) error {
 		}
 		p.Batches = r.batches(scaleReader(&forecast.PlantingForecast{}, cat.Containers, r.Units))
 		if r.Faults != nil {
-			return r.Faults
+			return nil // told by the page
 		}
 		_, err = s.garden.Pool(c.Request.Context(), p, a)
 		return err
@@ -281,7 +281,7 @@ func (r *reading) sheet(look *garden.View) (entries []logbook.Entry, lines []pap
 			said := []string{}
 			for k := range l.Batches {
 				b := logbook.NewBatch(&l.Batches[k], l.Text)
-				e.Batches, said = append(e.Batches, b), append(said, batchWords(&b, r.Units))
+				e.Batches, said = append(e.Batches, b), append(said, batchWords(&b, at.Variety.Class.Crop().Lifted(), r.Units))
 			}
 			entries = append(entries, e)
 			line.Says = at.Bag.Label + ": " + strings.Join(said, "; ")
@@ -330,7 +330,7 @@ func (s *Site) keepPaper(c *gin.Context) error {
 			return err
 		}
 		if r.Faults != nil {
-			return r.Faults
+			return nil // told by the page
 		}
 		_, err = s.garden.WeighMany(c.Request.Context(), entries, a)
 		return err

@@ -61,7 +61,7 @@ func (b *ticketBody) fill(sys measure.System) {
 			} else if batch.Container != "" {
 				says += fmt.Sprintf(": %s less %s", sys.Fine(batch.Gross), batch.Container)
 			}
-			b.Lines = append(b.Lines, ticketLine{Says: says, Figure: batchWords(batch, sys)})
+			b.Lines = append(b.Lines, ticketLine{Says: says, Figure: batchWords(batch, st.Variety.Class.Crop().Lifted(), sys)})
 		}
 		b.Minutes += e.Level
 		for _, choice := range logbook.SeenAtLifting {
@@ -82,7 +82,13 @@ func (b *ticketBody) fill(sys measure.System) {
 	if !st.Harvest.Exact() {
 		b.Low, b.High = st.Harvest.Low, st.Harvest.High
 	}
-	b.Faults = lift.FaultsText(st.Harvest.Faults)
+	var faults []string
+	for _, f := range lift.Faults() {
+		if n := st.Harvest.Faults[f]; n > 0 {
+			faults = append(faults, fmt.Sprintf("%d %s", n, f.Name()))
+		}
+	}
+	b.Faults = strings.Join(faults, ", ")
 	heap := draw.NewHeap(st, heapScale, sys)
 	b.Heap = &heap
 	m := st.Measures()

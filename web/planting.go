@@ -288,10 +288,7 @@ func weighedWords(c crop.Crop, e *logbook.Entry, sys measure.System) string {
 		if i > 0 {
 			said += ";"
 		}
-		said += " " + b.How.Mark(sys.Fine(b.Gross-b.Tare)) + " " + b.Grade
-		if b.Count > 0 {
-			said += fmt.Sprintf(", %d %s", b.Count, c.Lifted())
-		}
+		said += " " + batchWords(&b, c.Lifted(), sys)
 	}
 	return said
 }

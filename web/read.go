@@ -61,7 +61,7 @@ func (s *Site) read(c *gin.Context) error {
 		}
 		n, _ := strconv.Atoi(c.Query("n"))
 		out.Text = measure.Simulated.Mark(r.Units.Mass(s.devices.Reading(n)))
-	case "probe", "thermometer":
+	case "gross", "probe", "thermometer":
 		if s.devices == nil {
 			return logbook.ErrNotFound
 		}
@@ -159,6 +159,11 @@ func (s *Site) readDevice(c *gin.Context, device string, r *reading) (string, er
 		return "", err
 	}
 	n := int(look.Today())*64 + len(st.Log)
+	if device == "gross" {
+		most, err := mostExpected(look, &st)
+		k, _ := strconv.Atoi(c.Query("k"))
+		return measure.Simulated.Mark(r.Units.Fine(s.devices.Gross(most, n, k))), err
+	}
 	if device == "probe" {
 		if st.Water == nil {
 			return "", logbook.ErrNotFound

@@ -33,6 +33,9 @@ type Devices interface {
 	Reading(n int) measure.Mass
 	// Moisture in %, the n-th time, where a share theta of the available water is left.
 	Moisture(theta float64, n int) float64
+	// Gross of the n-th container of tubers on the scale, read the k-th time, where so much was
+	// expected.
+	Gross(expected measure.Mass, n, k int) measure.Mass
 	// Medium's warmth, the n-th time, where it has so many °C.
 	Medium(at measure.Temperature, n int) measure.Temperature
 }

@@ -168,7 +168,7 @@ func (s *Site) readNet(c *gin.Context, r *reading) said {
 			return said{}
 		}
 		net += b.Gross - b.Tare
-		out.Lines = append(out.Lines, batchWords(&b, r.Units))
+		out.Lines = append(out.Lines, batchWords(&b, st.Variety.Class.Crop().Lifted(), r.Units))
 	}
 	if len(batches) == 1 && batches[0].High == 0 && batches[0].Faults == "" {
 		b, _ := look.WithTare(batches[0])
@@ -178,20 +178,25 @@ func (s *Site) readNet(c *gin.Context, r *reading) said {
 	return out
 }
 
-// batchWords say what was understood of one batch.
-func batchWords(b *logbook.Batch, sys measure.System) string {
+// batchWords say what was understood of one batch of tubers, or of roots: "3.4 kg keep, 24
+// tubers".
+func batchWords(b *logbook.Batch, lifted string, sys measure.System) string {
 	out := b.How.Mark(sys.Fine(b.Gross-b.Tare)) + " " + b.Grade
-	if b.How == measure.Counted || b.How == measure.Pooled {
+	ranged := b.High > b.Low
+	if b.How == measure.Pooled || b.How == measure.Counted && ranged {
 		out = string(b.How) + ", " + out
 	}
-	if b.High > b.Low {
+	if ranged {
 		out += fmt.Sprintf(" (%s to %s)", sys.Mass(b.Low), sys.Mass(b.High))
 	}
 	if b.Count > 0 {
-		out += fmt.Sprintf(", %d", b.Count)
+		out += fmt.Sprintf(", %d %s", b.Count, lifted)
 	}
-	if b.Faults != "" {
-		out += ", faults: " + b.Faults
+	faults := lift.ParseFaults(b.Faults)
+	for _, f := range lift.Faults() {
+		if n := faults[f]; n > 0 {
+			out += fmt.Sprintf(", %d %s", n, f.Name())
+		}
 	}
 	return out
 }
@@ -250,6 +255,9 @@ func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecas
 	if st.Stage == logbook.StageGrowing || body.Later {
 		body.Form = t.Fill(weighForm(fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), cat, sys, s.clock.Today()))
 		body.fold(t)
+		if s.devices != nil {
+			body.Form.Fields[0].Device = fmt.Sprintf("/read/gross?planting=%d", st.Planting.ID)
+		}
 	}
 	if !st.Harvest.Exact() {
 		body.Low, body.High = st.Harvest.Low, st.Harvest.High

@@ -126,8 +126,12 @@
   document.addEventListener("click", async (e) => {
     const button = e.target.closest("[data-device]");
     if (!button) return;
-    const answer = await fetch(button.dataset.device, { headers: { "HX-Request": "true" } });
-    if (answer.ok) button.parentElement.querySelector("input").value = (await answer.text()).trim();
+    button.dataset.times = Number(button.dataset.times || -1) + 1;
+    const answer = await fetch(`${button.dataset.device}&k=${button.dataset.times}`, { headers: { "HX-Request": "true" } });
+    if (!answer.ok) return;
+    const field = button.parentElement.querySelector("input");
+    field.value = (await answer.text()).trim();
+    field.dispatchEvent(new Event("input", { bubbles: true }));
   });
 
   // A day chosen from the calendar is written into the field beside it.

@@ -1,0 +1,123 @@
+package garden_test
+
+import (
+	"math"
+	"strings"
+	"testing"
+
+	"glebata/core/crop"
+	"glebata/core/lift"
+	"glebata/core/measure"
+	"glebata/core/seed"
+	"glebata/garden"
+	"glebata/garden/logbook"
+)
+
+// twoBags of potatoes in leaf, of unlike numbers of plants.
+func twoBags(t *testing.T) (*yard, [2]logbook.ID) {
+	y := newYard(t)
+	v := y.named("Broad Sound", crop.FirstEarly)
+	bags := y.bags(litres(40), "Yard", "open", "A1", "A2")
+	weighed := func(n int) seed.Known {
+		k := seed.Known{}
+		for range n {
+			k.Pieces = append(k.Pieces, 60)
+		}
+		return k
+	}
+	return y, [2]logbook.ID{y.put(bags[0], v, 1, today-80, weighed(1)), y.put(bags[1], v, 4, today-80, weighed(4))}
+}
+
+// A bin of two bags is shared out by what was expected, evenly, or by counts; the shares come
+// to the bin to the gram, are marked, and are taken back together.
+func TestABinIsSharedAmongItsBags(t *testing.T) {
+	y, ids := twoBags(t)
+	bin := []logbook.Batch{{Gross: 6200, Tare: 0, Grade: "keep", Count: 61}}
+	for by, want := range map[garden.PoolBy][2]measure.Mass{garden.ByEven: {3100, 3100}, garden.ByCount: {1550, 4650}, garden.ByExpected: {0, 0}} {
+		a := y.asked()
+		ask := garden.Pooling{Plantings: ids[:], Batches: bin, By: by, Counts: []int{10, 30}, Day: today}
+		for range 2 { // safe to repeat
+			_, err := y.Pool(ctx, ask, a)
+			y.must(err)
+		}
+		one, two := y.state(ids[0]), y.state(ids[1])
+		if sum := one.Harvest.Edible + two.Harvest.Edible; sum != 6200 || one.Harvest.Count+two.Harvest.Count != 61 {
+			t.Errorf("%s: the shares come to %v and %d tubers", by, sum, one.Harvest.Count+two.Harvest.Count)
+		}
+		if want[0] != 0 && (one.Harvest.Edible != want[0] || two.Harvest.Edible != want[1]) {
+			t.Errorf("%s: %v and %v, want %v", by, one.Harvest.Edible, two.Harvest.Edible, want)
+		}
+		if by == garden.ByExpected && !(two.Harvest.Edible > one.Harvest.Edible) {
+			t.Errorf("four plants are expected to give no more than one: %v, %v", two.Harvest.Edible, one.Harvest.Edible)
+		}
+		if b := one.Log[len(one.Log)-1].Batches[0]; b.How != measure.Pooled || one.Harvest.Exact() || one.Harvest.Low >= one.Harvest.Edible || one.Harvest.High <= one.Harvest.Edible {
+			t.Errorf("%s: it is %+v, %v to %v", by, b, one.Harvest.Low, one.Harvest.High)
+		}
+		_, err := y.UndoMany(ctx, a.Key, y.asked())
+		y.must(err)
+		if st := y.state(ids[0]); len(st.Batches) != 0 {
+			t.Error("taken back, its share is still there")
+		}
+	}
+	for name, c := range map[string]struct {
+		ask         garden.Pooling
+		field, says string
+	}{
+		"one bag":         {garden.Pooling{Plantings: ids[:1], Batches: bin, Day: today}, "bags", "two at least"},
+		"a bag twice":     {garden.Pooling{Plantings: []logbook.ID{ids[0], ids[0]}, Batches: bin, Day: today}, "bags", "twice"},
+		"not counted":     {garden.Pooling{Plantings: ids[:], Batches: bin, By: garden.ByCount, Counts: []int{3, 0}, Day: today}, "", "Count the tubers of A2"},
+		"before planting": {garden.Pooling{Plantings: ids[:], Batches: bin, By: garden.ByEven, Day: today - 200}, "", "not planted yet"},
+		"nothing in it":   {garden.Pooling{Plantings: ids[:], Batches: []logbook.Batch{{Gross: 300, Tare: 412, Grade: "keep"}}, Day: today}, "gross-1", "not more than the container"},
+	} {
+		_, err := y.Pool(ctx, c.ask, y.asked())
+		if faults := logbook.AsFaults(err); err == nil || c.field != "" && faults[0].Field != c.field || !strings.Contains(faults[0].Says.In(measure.Metric), c.says) {
+			t.Errorf("%s: %v, want %q", name, err, c.says)
+		}
+	}
+}
+
+// What is picked early is no longer expected in the bag, but for what small ones make up; the
+// ratio stands when the bag is closed.
+func TestAPickingLowersWhatIsStillInTheBag(t *testing.T) {
+	y, ids := twoBags(t)
+	outlook := func() (now, later measure.Mass) {
+		st := y.state(ids[1])
+		growing, err := y.look().Expected(&st)
+		y.must(err)
+		o := st.YieldOutlook(growing, nil, today)
+		return o.Now.Yield, o.Weeks[2].Yield
+	}
+	before, ahead := outlook()
+	y.did(ids[1], logbook.Entry{Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 200, Grade: "keep"}, {Gross: 50, Grade: "rotten"}}})
+	now, later := outlook()
+	if math.Abs(float64(before-200-now)) > 1e-6 {
+		t.Errorf("200 g of %v picked, %v are said to be left", before, now)
+	}
+	if off := ahead - later; off <= 0 || off > 200 {
+		t.Errorf("in two weeks it is %v less for 200 g picked", off)
+	}
+}
+
+// A sheet of weigh-ins is kept whole or not at all, and taken back whole.
+func TestASheetIsKeptWholeOrNotAtAll(t *testing.T) {
+	y, ids := twoBags(t)
+	line := func(id logbook.ID, gross measure.Mass) logbook.Entry {
+		return logbook.Entry{Planting: id, Day: today, Batches: []logbook.Batch{{Gross: gross, Grade: string(lift.Keep), Line: "as typed"}}}
+	}
+	_, err := y.WeighMany(ctx, []logbook.Entry{line(ids[0], 900), line(ids[1], -4)}, y.asked())
+	refused(t, "a bad line", err, "lines", "Line 2")
+	if st := y.state(ids[0]); len(st.Batches) != 0 {
+		t.Fatal("a line of a bad sheet was kept")
+	}
+	a := y.asked()
+	_, err = y.WeighMany(ctx, []logbook.Entry{line(ids[0], 900), line(ids[0], 900), line(ids[1], 700)}, a)
+	y.must(err)
+	if st := y.state(ids[0]); st.Harvest.Edible != 1800 || st.Log[len(st.Log)-1].Batches[0].Line != "as typed" {
+		t.Errorf("of two like lines there are %v", st.Harvest.Edible)
+	}
+	_, err = y.UndoMany(ctx, a.Key, y.asked())
+	y.must(err)
+	if a, b := y.state(ids[0]), y.state(ids[1]); len(a.Batches)+len(b.Batches) != 0 {
+		t.Error("taken back, some of it stands")
+	}
+}
