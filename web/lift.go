@@ -183,7 +183,7 @@ func (s *Site) pool(c *gin.Context) error {
 			}
 			p.Counts = append(p.Counts, n)
 		}
-		p.Batches = r.batches(scaleReader(&forecast.PlantingForecast{}, cat.Containers, r.Units))
+		p.Batches = r.batches(scaleReader(&logbook.PlantingState{}, cat.Containers, r.Units))
 		if r.Faults != nil {
 			return nil // told by the page
 		}
@@ -271,7 +271,7 @@ func (r *reading) sheet(look *garden.View) (entries []logbook.Entry, lines []pap
 		case at == nil:
 			line.Bad, line.Says = true, "Say which bag: its label and a colon before the weight."
 		default:
-			from := scaleReader(at, cat.Containers, r.Units)
+			from := scaleReader(&at.PlantingState, cat.Containers, r.Units)
 			l, err := from.Read(text)
 			if err != nil {
 				line.Bad, line.Says = true, err.Error()

@@ -160,9 +160,8 @@ func (s *Site) readDevice(c *gin.Context, device string, r *reading) (string, er
 	}
 	n := int(look.Today())*64 + len(st.Log)
 	if device == "gross" {
-		most, err := mostExpected(look, &st)
 		k, _ := strconv.Atoi(c.Query("k"))
-		return measure.Simulated.Mark(r.Units.Fine(s.devices.Gross(most, n, k))), err
+		return measure.Simulated.Mark(r.Units.Fine(s.devices.Gross(mostGiven(&st.PlantingState), n, k))), nil
 	}
 	if device == "probe" {
 		if st.Water == nil {

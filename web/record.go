@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"net/http"
 	"slices"
-	"strings"
 
 	"github.com/gin-gonic/gin"
 
@@ -139,11 +138,14 @@ func (s *Site) record(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
+	doing := c.Param("doing")
+	if doing == "weigh" {
+		return s.weighIn(c, &r)
+	}
 	st, h, err := s.withHistory(c, pathID(c))
 	if err != nil {
 		return err
 	}
-	doing := c.Param("doing")
 	if doing == "transplant" || doing == "slips" {
 		return s.plantFromNursery(c, &r, &st, h, doing)
 	}
@@ -159,11 +161,6 @@ func (s *Site) record(c *gin.Context) error {
 	if !ok {
 		return logbook.ErrNotFound
 	}
-	if doing == "weigh" {
-		if err := r.onScale(look, &st, &e); err != nil {
-			return err
-		}
-	}
 	var id logbook.ID
 	if r.Faults == nil {
 		e.Planting = st.Planting.ID
@@ -174,17 +171,12 @@ func (s *Site) record(c *gin.Context) error {
 	}
 	if r.Faults != nil {
 		t := refuse(c, r.Sent(doing))
-		if doing == "weigh" {
-			return s.weighing(c, http.StatusUnprocessableEntity, &st, t)
-		}
 		if r.Text("from") == "ladder" {
 			return s.ladderPage(c, http.StatusUnprocessableEntity, t)
 		}
 		return s.plantingPage(c, http.StatusUnprocessableEntity, h, &st, t)
 	}
 	switch doing {
-	case "weigh":
-		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d/weigh?done=%d", st.Planting.ID, id))
 	case "drop":
 		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d?done=%d&said=dropped", st.Planting.ID, id))
 	case "close":
@@ -232,9 +224,6 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast, products []
 		e.Kind, e.Text = logbook.Noted, r.Text("text")
 	case "take":
 		e.Kind, e.Text = logbook.Taken, r.Text("text")
-	case "weigh":
-		e.Kind, e.Another = logbook.Weighed, r.Text("another") != ""
-		e.Thing, e.Level = strings.Join(r.Values["seen"], " "), r.Count("minutes")
 	case "close":
 		e.Kind, e.Thing = logbook.Closed, r.Text("came")
 	case "drop":

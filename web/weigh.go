@@ -8,6 +8,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/bag"
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/garden"
@@ -18,7 +19,7 @@ import (
 
 // scaleReader reads lines as they are typed at a planting: bare numbers are of the scale, and
 // what was counted only is of its own mean tuber, else of its class's usual one.
-func scaleReader(st *forecast.PlantingForecast, containers []logbook.Container, sys measure.System) lift.Reader {
+func scaleReader(st *logbook.PlantingState, containers []logbook.Container, sys measure.System) lift.Reader {
 	r := lift.Reader{Bare: sys.ScaleUnit(), Units: sys, Tares: map[string]measure.Mass{}}
 	for _, c := range containers {
 		r.Tares[c.Name] = c.Tare
@@ -30,42 +31,72 @@ func scaleReader(st *forecast.PlantingForecast, containers []logbook.Container, 
 	return r
 }
 
-// onScale puts into an entry what was typed on the weigh-in page, and questions what is far
-// more than the bag was expected to give.
-func (r *reading) onScale(look *garden.View, st *forecast.PlantingForecast, e *logbook.Entry) error {
+// weighIn keeps what was typed on the weigh-in page. A phone in the shed waits for it: nothing is
+// forecast on the way, unless it is refused.
+func (s *Site) weighIn(c *gin.Context, r *reading) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	st, err := look.Standing(pathID(c))
+	if err != nil {
+		return err
+	}
 	cat, err := look.Catalogue()
 	if err != nil {
 		return err
 	}
-	e.Batches = r.batches(scaleReader(st, cat.Containers, r.Units))
-	if r.Faults != nil || r.Text("sure") != "" {
+	e := logbook.Entry{Planting: st.Planting.ID, Kind: logbook.Weighed, Day: r.Day("day"), Another: r.Text("another") != "", Thing: strings.Join(r.Values["seen"], " "), Level: r.Count("minutes")}
+	e.Batches = r.batches(scaleReader(&st, cat.Containers, r.Units))
+	r.question(&st, e.Batches)
+	asked := s.asked(c)
+	var id logbook.ID
+	kept, err := r.keep(func() (err error) {
+		id, err = s.garden.Record(c.Request.Context(), e, asked)
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if kept {
+		c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d/weigh?done=%d", st.Planting.ID, id))
 		return nil
 	}
-	var net measure.Mass
-	for i := range e.Batches {
-		net += e.Batches[i].Gross - e.Batches[i].Tare
+	look, err = s.look(c)
+	if err != nil {
+		return err
 	}
-	most, err := mostExpected(look, st)
-	if err == nil && most > 0 && net > surprising*most {
+	full, err := look.Planting(st.Planting.ID)
+	if err != nil {
+		return err
+	}
+	return s.weighing(c, http.StatusUnprocessableEntity, &full, refuse(c, r.Sent("weigh")))
+}
+
+// question batches that are far more than the bag may give, unless the grower says that the
+// weight is right.
+func (r *reading) question(st *logbook.PlantingState, batches []logbook.Batch) {
+	if r.Faults != nil || r.Text("sure") != "" {
+		return
+	}
+	var net measure.Mass
+	for i := range batches {
+		net += batches[i].Gross - batches[i].Tare
+	}
+	if most := mostGiven(st); most > 0 && net > surprising*most {
 		r.Faults.Add("sure", "{} is far more than the {} this bag may give. Is the unit right? If it is, say so and send it again.", net, most)
 	}
-	return err
 }
 
 // surprising is how many times more than may be expected is questioned.
 const surprising = 4
 
-// mostExpected of a planting, the high end when it is ready; 0 where nothing is.
-func mostExpected(look *garden.View, st *forecast.PlantingForecast) (measure.Mass, error) {
-	if st.Grown == nil {
-		return 0, nil
-	}
-	growing, err := look.Expected(st)
-	if err != nil {
-		return 0, err
-	}
-	o := st.YieldOutlook(growing, nil, look.Today())
-	return max(o.Now.High, o.Ready.High), nil
+// mostGiven by a planting in a full season, the high end.
+func mostGiven(st *logbook.PlantingState) measure.Mass {
+	s := forecast.PlantingForecast{PlantingState: *st}
+	g := s.Growing(bag.Calibration{})
+	g.Season = bag.FullSeason
+	return bag.Expect(g).High
 }
 
 // batches of one line on the scale, with the fields beside it: the container it is in, its
@@ -150,9 +181,9 @@ func (s *Site) readNet(c *gin.Context, r *reading) said {
 	if err != nil {
 		return said{}
 	}
-	st, err := look.Planting(r.ID("planting"))
+	st, err := look.Standing(r.ID("planting"))
 	if err != nil {
-		st = forecast.PlantingForecast{}
+		st = logbook.PlantingState{} // of several bags
 	}
 	batches := r.batches(scaleReader(&st, cat.Containers, r.Units))
 	if r.Faults != nil {
