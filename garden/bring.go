@@ -154,7 +154,7 @@ func (b *bringer) entries(p PastSeason, v logbook.Variety, planted, lifted measu
 		if p.High > p.Low {
 			how = measure.Estimated
 		}
-		out = append(out, logbook.Entry{Kind: logbook.Weighed, Day: lifted, About: p.Lifted == 0, Another: true, Batches: []logbook.Batch{{Gross: (p.Low + p.High) / 2, Grade: "keep", How: how}}, Text: estimate(p)})
+		out = append(out, logbook.Entry{Kind: logbook.Weighed, Day: lifted, About: p.Lifted == 0, Another: true, Batches: []logbook.Batch{ranged(logbook.Batch{Gross: (p.Low + p.High) / 2, Grade: "keep", How: how}, p.Low, p.High)}, Text: estimate(p)})
 	}
 	return append(out, closed)
 }
@@ -234,4 +234,12 @@ func (b *bringer) bag(ctx context.Context, p PastSeason) (logbook.Bag, error) {
 	made := logbook.Bag{Label: label, Model: m, Place: place}
 	made.ID, err = b.w.AddBag(ctx, made)
 	return made, err
+}
+
+// ranged is a batch with what it may be, where that is a range.
+func ranged(b logbook.Batch, low, high measure.Mass) logbook.Batch {
+	if high > low {
+		b.Low, b.High = low, high
+	}
+	return b
 }

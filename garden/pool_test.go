@@ -121,3 +121,32 @@ func TestASheetIsKeptWholeOrNotAtAll(t *testing.T) {
 		t.Error("taken back, some of it stands")
 	}
 }
+
+// Volunteers are weighed without a planting of anybody's: in an empty bag, and beside what
+// grows in one. They have no ratio.
+func TestVolunteersAreLiftedWithoutAPlanting(t *testing.T) {
+	y, ids := twoBags(t)
+	growing := y.state(ids[0])
+	empty := y.bags(litres(40), "Yard", "open", "E1")[0]
+	for _, bag := range []logbook.ID{empty.ID, growing.Bag.ID} {
+		ask := garden.Volunteers{Bag: bag, Class: crop.Maincrop, Day: today - 1, Batches: []logbook.Batch{{Gross: 640, Grade: "keep", Count: 9}}}
+		a := y.asked()
+		id, err := y.LiftVolunteers(ctx, ask, a)
+		y.must(err)
+		if again, err := y.LiftVolunteers(ctx, ask, a); err != nil || again != id {
+			t.Errorf("sent twice they are %d and %d, %v", id, again, err)
+		}
+		st := y.state(id)
+		m := st.Measures()
+		if _, ok := m.Ratio(); ok || st.Harvest.Edible != 640 || st.Stage != logbook.StageClosed || st.Unknown {
+			t.Errorf("they gave %v, stage %v, a ratio %v", st.Harvest.Edible, st.Stage, ok)
+		}
+	}
+	if st := y.state(ids[0]); st.Stage != logbook.StageGrowing || len(st.Batches) != 0 {
+		t.Error("what grows beside them was lifted too")
+	}
+	_, err := y.LiftVolunteers(ctx, garden.Volunteers{Bag: empty.ID, Class: "turnip", Day: today, Batches: []logbook.Batch{{Gross: 640, Grade: "keep"}}}, y.asked())
+	refused(t, "of no class", err, "class", "as far as one can tell")
+	_, err = y.LiftVolunteers(ctx, garden.Volunteers{Bag: empty.ID, Class: crop.Maincrop, Day: today}, y.asked())
+	refused(t, "nothing weighed", err, "gross-1", "at least one")
+}

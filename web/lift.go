@@ -7,6 +7,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/crop"
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/paper"
@@ -22,33 +23,62 @@ const liftAddress = "/lift"
 // liftBody is the stage of lifting: what is ready, in the order to lift it, and what came up.
 type liftBody struct {
 	Lines   []liftLine
-	Row     row // of those that are ready, opened
-	Heaps   []draw.Heap
-	Day     string // the first dry day, where something is to be lifted
+	Row     liftRow
+	Strays  form.Form // volunteers
+	Day     string    // the first dry day, where something is to be lifted
 	Source  string
 	Said    string
 	Caution []form.Caution
 	keptTogether
 }
 
+// liftRow is the Row at lifting: bags that are ready or begun, with what was lifted and what is
+// still expected heaped beneath, to one scale.
+type liftRow struct {
+	Defs draw.Defs
+	Bags []liftBag
+}
+
+type liftBag struct {
+	Bag    rowBag
+	Heap   draw.Heap
+	Inside draw.Text
+}
+
+// maxLiftRow of bags that are drawn.
+const maxLiftRow = 24
+
+func (r *liftRow) add(ripe *forecast.Ripeness, sys measure.System) {
+	st := ripe.Planting
+	if len(r.Bags) >= maxLiftRow || ripe.Stage < lift.ToEat && len(st.Batches) == 0 {
+		return
+	}
+	b := rowBag{Label: draw.Escape(st.Bag.Label)}
+	b.Section = draw.NewSection(draw.Look{Standing: st, Units: sys}, &r.Defs)
+	b.PxW, b.PxH = draw.Px(b.Section.W, rowScale), draw.Px(b.Section.H, rowScale)
+	r.Bags = append(r.Bags, liftBag{b, draw.NewExpected(st, ripe.Inside, ripe.Mean, rowScale, sys), draw.Escape(sys.Mass(st.Harvest.Edible + ripe.Inside))})
+}
+
 // liftLine is one planting.
 type liftLine struct {
-	ID                logbook.ID
-	Label, Variety    string
-	Stage             string
-	Kind              string // of the stage, for its colour
-	Eat, Tops, Lift   string
-	Why               []string
-	Inside, Adds      string
-	Costs             string
-	Cut, Ready, Tuber bool // its tops can be cut; it can be weighed in; it is a potato
-	Sweet             bool
+	ID              logbook.ID
+	Label, Variety  string
+	Stage           string
+	Kind            string // of the stage, for its colour
+	Eat, Tops, Lift string
+	Why             []string
+	Inside, Adds    string
+	Costs           string
+	Cut, Ready      bool   // its tops can be cut; it can be weighed in
+	Lifted          string // so far
 }
 
 // stageKinds are the marks of the stages.
 var stageKinds = map[lift.Stage]string{lift.NotYet: "wait", lift.ToEat: "look", lift.TopsOff: "cut-down", lift.Setting: "wait", lift.ToLift: "lift", lift.LiftNow: "lift late"}
 
-func (s *Site) liftPage(c *gin.Context) error {
+func (s *Site) liftPage(c *gin.Context) error { return s.lifting(c, http.StatusOK, form.Sent{}) }
+
+func (s *Site) lifting(c *gin.Context, status int, t form.Sent) error {
 	look, row, sys, err := s.atRow(c)
 	if err != nil {
 		return err
@@ -64,21 +94,22 @@ func (s *Site) liftPage(c *gin.Context) error {
 	body := liftBody{Said: s.said(c), Source: look.WeatherName(), Caution: beware("green", "knives", "lifting", "stored")}
 	for _, r := range forecast.RipenessOf(row, growing, ahead, look.Today()) {
 		body.Lines = append(body.Lines, newLiftLine(&r, sys, look.Today()))
+		body.Row.add(&r, sys)
 		if r.Stage >= lift.ToLift && r.Dry != 0 && body.Day == "" {
 			body.Day = r.Dry.Long()
 		}
 	}
-	for i := range row {
-		if st := &row[i]; len(st.Batches) > 0 {
-			body.Heaps = append(body.Heaps, draw.NewHeap(st, rowScale, sys))
-			body.Heaps[len(body.Heaps)-1].Href = draw.Escape(fmt.Sprintf("/plantings/%d/sheet", st.Planting.ID))
-		}
+	cat, err := look.Catalogue()
+	if err != nil {
+		return err
 	}
+	t.Units = sys
+	body.Strays = t.Fill(straysForm(cat, sys, look.Today()))
 	body.Back = liftAddress
 	if err := body.kept(look, c.Query("done"), sys); err != nil {
 		return err
 	}
-	s.render(c, http.StatusOK, "lift", view{Title: "Lift", Stage: "Lift", Body: body})
+	s.render(c, status, "lift", view{Title: "Lift", Stage: "Lift", Body: body})
 	return nil
 }
 
@@ -92,8 +123,11 @@ func newLiftLine(r *forecast.Ripeness, sys measure.System, today measure.Day) li
 	}
 	l := liftLine{
 		ID: st.Planting.ID, Label: st.Bag.Label, Variety: st.Variety.Name, Stage: r.Stage.Name(), Kind: stageKinds[r.Stage],
-		Eat: day(r.Eat), Tops: day(r.Tops), Lift: day(r.Lift), Sweet: st.Sweet(),
-		Cut: st.HaulmCutOn() == 0 && r.Stage == lift.TopsOff, Ready: r.Stage >= lift.ToEat, Tuber: !st.Sweet(),
+		Eat: day(r.Eat), Tops: day(r.Tops), Lift: day(r.Lift),
+		Cut: st.HaulmCutOn() == 0 && r.Stage == lift.TopsOff, Ready: r.Stage >= lift.ToEat,
+	}
+	if len(st.Batches) > 0 {
+		l.Lifted = sys.Mass(st.Harvest.Edible)
 	}
 	for _, w := range r.Why {
 		l.Why = append(l.Why, w.In(sys))
@@ -108,6 +142,54 @@ func newLiftLine(r *forecast.Ripeness, sys measure.System, today measure.Day) li
 		}
 	}
 	return l
+}
+
+// straysForm is for plants that nobody planted.
+func straysForm(cat garden.Catalogue, sys measure.System, today measure.Day) form.Form {
+	var bags, classes []form.Option
+	for _, b := range cat.Bags {
+		bags = append(bags, form.Option{Value: fmt.Sprint(b.ID), Name: b.Label})
+	}
+	for _, k := range crop.Classes() {
+		classes = append(classes, form.Option{Value: string(k), Name: k.Name()})
+	}
+	f := weighForm("/lift/volunteers", cat, sys, today)
+	return form.Form{
+		Name: "strays", Title: "Volunteers: plants nobody planted", Action: f.Action, Button: "Weigh them in", Caution: f.Caution,
+		Says: "They are kept as a harvest of their own, without a ratio: nobody knows their seed.",
+		Fields: []form.Field{
+			{Name: "bag", Label: "They came up in", Kind: "choice", Options: bags}, {Name: "class", Label: "As far as one can tell they were", Kind: "choice", Value: string(crop.Maincrop), Options: classes},
+			f.At("gross-1"), f.At("container-1"), f.At("grade-1"), f.At("day"),
+		},
+	}
+}
+
+// strays keeps what volunteers gave.
+func (s *Site) strays(c *gin.Context) error {
+	look, r, err := s.lookAndForm(c)
+	if err != nil {
+		return err
+	}
+	cat, err := look.Catalogue()
+	if err != nil {
+		return err
+	}
+	v := garden.Volunteers{Bag: r.ID("bag"), Class: crop.Class(r.Text("class")), Day: r.Day("day")}
+	v.Batches = r.batches(scaleReader(&logbook.PlantingState{}, cat.Containers, r.Units))
+	asked := s.asked(c)
+	var id logbook.ID
+	kept, err := r.keep(func() (err error) {
+		id, err = s.garden.LiftVolunteers(c.Request.Context(), v, asked)
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.lifting(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("strays")))
+	}
+	c.Redirect(http.StatusSeeOther, fmt.Sprintf("/plantings/%d/sheet", id))
+	return nil
 }
 
 // poolBody is the page of a bin that several bags went into.

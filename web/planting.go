@@ -290,6 +290,9 @@ func weighedWords(c crop.Crop, e *logbook.Entry, sys measure.System) string {
 		}
 		said += " " + batchWords(&b, c.Lifted(), sys)
 	}
+	if e.Text == "given away" || e.Text == "eaten" {
+		said += ", " + e.Text
+	}
 	return said
 }
 

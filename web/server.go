@@ -101,6 +101,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET(liftAddress, s.handle(s.liftPage))
 	r.GET("/lift/pool", s.handle(s.poolPage))
 	r.POST("/lift/pool", s.handle(s.pool))
+	r.POST("/lift/volunteers", s.handle(s.strays))
 	r.GET("/lift/paper", s.handle(s.paperPage))
 	r.POST("/lift/paper/read", s.handle(s.readPaper))
 	r.POST("/lift/paper", s.handle(s.keepPaper))

@@ -47,6 +47,9 @@ func (s *Site) weighIn(c *gin.Context, r *reading) error {
 		return err
 	}
 	e := logbook.Entry{Planting: st.Planting.ID, Kind: logbook.Weighed, Day: r.Day("day"), Another: r.Text("another") != "", Thing: strings.Join(r.Values["seen"], " "), Level: r.Count("minutes")}
+	if gone := r.Text("gone"); gone == "given away" || gone == "eaten" {
+		e.Text = gone
+	}
 	e.Batches = r.batches(scaleReader(&st, cat.Containers, r.Units))
 	r.question(&st, e.Batches)
 	asked := s.asked(c)
@@ -366,6 +369,7 @@ func weighForm(action string, cat garden.Catalogue, sys measure.System, today me
 			{Name: "count-1", Label: "Tubers in it", Kind: "count", Hint: "If you counted them"},
 			{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()},
 			{Name: "minutes", Label: "Minutes it took", Kind: "count", Hint: "If you like"},
+			{Name: "gone", Label: "Where it went", Kind: "choice", Options: []form.Option{{Value: "", Name: "it is here"}, {Value: "given away", Name: "given away"}, {Value: "eaten", Name: "eaten"}}, Hint: "Not weighed? Write about how much, or how many"},
 			{Name: "sure", Label: "The weight is right", Kind: "tick"},
 			{Name: "another", Label: "It is a batch of its own", Kind: "tick"},
 		},

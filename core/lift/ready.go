@@ -138,6 +138,9 @@ func (p *Plant) potato(v *Verdict) {
 	case p.CutOn != 0:
 		v.Stage = ToLift
 		v.why("The tops were cut on {}, {} days ago.", p.CutOn, int(p.Today-p.CutOn))
+		if !p.Blight && p.WantedOn == 0 {
+			v.why("Dry and safe from frost it keeps in its bag for some weeks, until you want it.")
+		}
 	case v.Tops != 0 && v.Tops <= p.Today && !p.early():
 		v.Stage = TopsOff
 	case v.Lift != 0 && v.Lift <= p.Today:

@@ -32,7 +32,7 @@ var views = []view{
 	{name: "plan", path: "/plan?bag=10&variety=4&school=steps"},
 	{name: "design", path: "/plan/design?variety=4&aim=salad"},
 	{name: "proposal", path: "/plan/proposal"},
-	{name: "first-phone", path: "/ask?litres=40&count=3", phone: true},
+	{name: "lift", path: "/lift"},
 	{name: "water", path: "/plantings/30/water"},
 	{name: "season", path: "/plan/season?line=35"},
 	{name: "tray", path: "/seed/trays/6?tuber=3"},

@@ -24,6 +24,7 @@ type Ripeness struct {
 	// Low and High are what a week more adds; both 0 where nothing does.
 	Low, High measure.Mass
 	Inside    measure.Mass // expected to be in it now
+	Mean      measure.Mass // of a tuber in it
 	Frost     float64      // chance of one where it stands in the week
 	Dry       measure.Day  // the first dry day ahead from its lifting day on, by the forecast
 }
@@ -50,6 +51,10 @@ func RipenessOf(row []PlantingForecast, growing []bag.Growing, ahead []Forecast,
 		r.Verdict = p.Verdict()
 		o := s.YieldOutlook(growing[i], nil, today)
 		r.Inside = o.Now.Yield
+		now := growing[i]
+		if now.Season = s.Grown.Run.IndexOn(today); now.Season > 0 {
+			r.Mean = bag.Expect(now).Mean
+		}
 		if adds := o.Weeks[1].Adds; adds > 0 {
 			low, high := growing[i].From.Range()
 			r.Low, r.High = adds*measure.Mass(low), adds*measure.Mass(high)

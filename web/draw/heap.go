@@ -32,7 +32,28 @@ const usualTuber = 80 * measure.Gram
 const (
 	soundTuber = "t0"
 	badTuber   = "t1"
+	toCome     = "t2" // expected, and not lifted
 )
+
+// NewExpected draws what is expected in a planting today as it would be heaped, of tubers of
+// a mean weight, over what was lifted of it already.
+func NewExpected(st *forecast.PlantingForecast, inside, mean measure.Mass, scale float64, sys measure.System) Heap {
+	h := NewHeap(st, scale, sys)
+	if inside <= 0 || mean <= 0 {
+		return h
+	}
+	discs := newDiscs(st.Batches)
+	for range min(400, max(1, int(math.Round(float64(inside/mean))))) {
+		discs = append(discs, disc{radius(mean), toCome})
+	}
+	h.Tubers = nil
+	width, height := stack(discs, &h.Tubers)
+	half := max(width/2+20, h.W/2)
+	deep := h.Y0 + h.H
+	h.X0, h.W, h.Y0, h.H = -half, 2*half, -height-20, height+20+deep
+	h.Says = Escape(fmt.Sprintf("%s, %s: %s lifted, about %s still in it", st.Bag.Label, st.Variety.Name, sys.Mass(st.Harvest.Edible), sys.Mass(inside)))
+	return h
+}
 
 // NewHeap draws what was lifted from a planting at a scale in px per mm.
 func NewHeap(st *forecast.PlantingForecast, scale float64, sys measure.System) Heap {
