@@ -89,9 +89,16 @@ func TestALiftingDayOfSixBags(t *testing.T) {
 			t.Errorf("planting %d gave %s, want %s", id, got, want)
 		}
 	}
+	p.open("/plantings/29/sheet")
 	p.sees("800 g to 1.20 kg")
 	p.open("/lift")
-	p.sees("What came up this season")
+	p.sees("Lifted so far")
+	p.press("Volunteers: plants nobody planted")
+	p.choose("They came up in", "R10")
+	p.fill("On the scale", "640 g, keep 9")
+	p.press("Weigh them in")
+	p.sees("640 g")
+	p.sees("Lift") // its sheet
 }
 
 // Bad input on the scale is said at its field, and kept; twenty times too much is questioned.
