@@ -60,7 +60,7 @@ func TestASeasonComesFromANotebook(t *testing.T) {
 	p.press("Keep 3 lines")
 	p.sees("3 plantings of past seasons are kept.")
 	p.sees("14.5")        // 2400 ÷ 165
-	p.sees("5.9 to 12.2") // 1750 ÷ 297 and ÷ 143
+	p.sees("5.1 to 14.0") // 1500 ÷ 297 and 2000 ÷ 143
 	p.sees("not known")   // nobody weighed T3
 	p.sees("2 bags together")
 }

@@ -71,6 +71,7 @@ type liftLine struct {
 	Costs           string
 	Cut, Ready      bool   // its tops can be cut; it can be weighed in
 	Lifted          string // so far
+	Pick            bool   // some can be eaten while it goes on
 }
 
 // stageKinds are the marks of the stages.
@@ -124,7 +125,7 @@ func newLiftLine(r *forecast.Ripeness, sys measure.System, today measure.Day) li
 	l := liftLine{
 		ID: st.Planting.ID, Label: st.Bag.Label, Variety: st.Variety.Name, Stage: r.Stage.Name(), Kind: stageKinds[r.Stage],
 		Eat: day(r.Eat), Tops: day(r.Tops), Lift: day(r.Lift),
-		Cut: st.HaulmCutOn() == 0 && r.Stage == lift.TopsOff, Ready: r.Stage >= lift.ToEat,
+		Cut: st.HaulmCutOn() == 0 && r.Stage == lift.TopsOff, Ready: r.Stage >= lift.ToEat, Pick: r.Stage == lift.ToEat,
 	}
 	if len(st.Batches) > 0 {
 		l.Lifted = sys.Mass(st.Harvest.Edible)

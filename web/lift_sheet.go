@@ -23,6 +23,8 @@ type ticketBody struct {
 	Lines    []ticketLine
 	Grades   []ticketLine
 	Measures []ticketLine
+	Code     codeView // of its page, for the crate
+	Address  string
 	Faults   string
 	Seen     []string
 	Minutes  int
@@ -35,18 +37,30 @@ type ticketBody struct {
 type ticketLine struct{ Says, Figure, Working string }
 
 func (s *Site) ticket(c *gin.Context) error {
-	_, st, sys, err := s.atBag(c)
+	look, st, sys, err := s.atBag(c)
 	if err != nil {
 		return err
 	}
-	body := ticketBody{S: &st}
-	body.fill(sys)
+	body := ticketBody{S: &st, Address: fmt.Sprintf("%s/plantings/%d/sheet", requestAddress(c), st.Planting.ID)}
+	if body.Code, err = newCodeView(body.Address); err != nil {
+		return err
+	}
+	stems := 0.0
+	if st.Grown != nil || st.Stage == logbook.StageClosed {
+		growing, err := look.Expected(&st)
+		if err != nil {
+			return err
+		}
+		stems = float64(growing.Plants * max(1, growing.Sprouts))
+	}
+	body.fill(stems, sys)
 	body.Notes = newNotes(&st, []string{forecast.FigureHarvest, forecast.FigureRatio}, sys)
 	s.render(c, http.StatusOK, "ticket", view{Title: "Sheet of " + st.Bag.Label, Stage: "Lift", Body: body})
 	return nil
 }
 
-func (b *ticketBody) fill(sys measure.System) {
+// fill the sheet of a bag that had so many stems, as far as they were counted.
+func (b *ticketBody) fill(stems float64, sys measure.System) {
 	st := b.S
 	for i := len(st.Log) - 1; i >= 0; i-- {
 		e := &st.Log[i]
@@ -113,8 +127,19 @@ func (b *ticketBody) fill(sys measure.System) {
 	if v := m.PerPlant(); v > 0 {
 		add("a plant", sys.Mass(v), at+forecast.FigurePerPlant)
 	}
+	if stems > 0 && st.Harvest.Edible > 0 {
+		add("a stem", sys.Mass(st.Harvest.Edible/measure.Mass(stems)), "")
+	}
 	if v := st.Harvest.MeanTuber(); v > 0 {
 		add("mean tuber", sys.Mass(v), at+forecast.FigureMean)
+	}
+	if n := st.Harvest.Count; n > 0 && st.Plants > 0 {
+		add("tubers a plant, of those counted", fmt.Sprintf("%.1f", float64(n)/float64(st.Plants)), "")
+	}
+	if kg := st.Harvest.Edible.Kilograms(); kg > 0 {
+		if water := st.WaterEntered(); water > 0 {
+			add("of water entered, for each kilogram", sys.Volume(water/measure.Volume(kg)), "")
+		}
 	}
 	if st.Harvest.Gross > 0 {
 		add("of it to keep", fmt.Sprintf("%.0f %%", 100*float64(st.Harvest.ByGrade[lift.Keep]/st.Harvest.Gross)), "")

@@ -62,3 +62,14 @@ func (s *State) WaitUntil() (until measure.Day, with string) {
 	}
 	return until, with
 }
+
+// WaterEntered is what was written down that its container was given, L.
+func (s *State) WaterEntered() measure.Volume {
+	var sum measure.Volume
+	for i := range s.Care {
+		if e := &s.Care[i]; e.Kind == Watered {
+			sum += measure.Volume(e.Amount)
+		}
+	}
+	return sum
+}
