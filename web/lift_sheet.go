@@ -2,6 +2,7 @@ package web
 
 import (
 	"fmt"
+	"math"
 	"net/http"
 	"slices"
 	"strings"
@@ -10,6 +11,7 @@ import (
 
 	"glebata/core/lift"
 	"glebata/core/measure"
+	"glebata/core/working"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -34,29 +36,59 @@ type ticketBody struct {
 }
 
 // ticketLine is one line of it; where Working is an address, the figure opens it.
-type ticketLine struct{ Says, Figure, Working string }
+type ticketLine struct {
+	Says, Figure, Working string
+	key                   string // of a working of the sheet's own
+	own                   working.Working
+}
 
 func (s *Site) ticket(c *gin.Context) error {
-	look, st, sys, err := s.atBag(c)
+	body, err := s.newTicket(c)
 	if err != nil {
 		return err
 	}
+	sys, err := s.units(c)
+	if err != nil {
+		return err
+	}
+	body.Notes = newNotes(body.S, []string{forecast.FigureHarvest, forecast.FigureRatio}, sys)
+	s.render(c, http.StatusOK, "ticket", view{Title: "Sheet of " + body.S.Bag.Label, Stage: "Lift", Body: body})
+	return nil
+}
+
+// ticketWorking is of one figure of the sheet's own.
+func (s *Site) ticketWorking(c *gin.Context) error {
+	body, err := s.newTicket(c)
+	if err != nil {
+		return err
+	}
+	for i := range body.Measures {
+		if l := &body.Measures[i]; l.key == c.Param("figure") {
+			return s.answerWorking(c, l.own, "Bag "+body.S.Bag.Label+", "+body.S.Variety.Name)
+		}
+	}
+	return logbook.ErrNotFound
+}
+
+func (s *Site) newTicket(c *gin.Context) (ticketBody, error) {
+	look, st, sys, err := s.atBag(c)
+	if err != nil {
+		return ticketBody{}, err
+	}
 	body := ticketBody{S: &st, Address: fmt.Sprintf("%s/plantings/%d/sheet", requestAddress(c), st.Planting.ID)}
 	if body.Code, err = newCodeView(body.Address); err != nil {
-		return err
+		return body, err
 	}
 	stems := 0.0
 	if st.Grown != nil || st.Stage == logbook.StageClosed {
 		growing, err := look.Expected(&st)
 		if err != nil {
-			return err
+			return body, err
 		}
 		stems = float64(growing.Plants * max(1, growing.Sprouts))
 	}
 	body.fill(stems, sys)
-	body.Notes = newNotes(&st, []string{forecast.FigureHarvest, forecast.FigureRatio}, sys)
-	s.render(c, http.StatusOK, "ticket", view{Title: "Sheet of " + st.Bag.Label, Stage: "Lift", Body: body})
-	return nil
+	return body, nil
 }
 
 // fill the sheet of a bag that had so many stems, as far as they were counted.
@@ -106,7 +138,12 @@ func (b *ticketBody) fill(stems float64, sys measure.System) {
 	heap := draw.NewHeap(st, heapScale, sys)
 	b.Heap = &heap
 	m := st.Measures()
-	add := func(says, figure, working string) { b.Measures = append(b.Measures, ticketLine{says, figure, working}) }
+	add := func(says, figure, address string) {
+		b.Measures = append(b.Measures, ticketLine{Says: says, Figure: figure, Working: address})
+	}
+	own := func(key, says, figure string, w working.Working) {
+		b.Measures = append(b.Measures, ticketLine{Says: says, Figure: figure, Working: fmt.Sprintf("/plantings/%d/sheet/%s", st.Planting.ID, key), key: key, own: w})
+	}
 	if r, ok := m.Ratio(); ok {
 		low, high := m.RatioRange()
 		text := fmt.Sprintf("× %.1f", r)
@@ -128,23 +165,30 @@ func (b *ticketBody) fill(stems float64, sys measure.System) {
 		add("a plant", sys.Mass(v), at+forecast.FigurePerPlant)
 	}
 	if stems > 0 && st.Harvest.Edible > 0 {
-		add("a stem", sys.Mass(st.Harvest.Edible/measure.Mass(stems)), "")
+		each := st.Harvest.Edible / measure.Mass(stems)
+		own("stem", "a stem", sys.Mass(each), lift.ShareWorking("Harvest for each stem", "edible harvest", st.Harvest.Edible, "stems, by the sprouts that were counted, else the usual", stems, each))
 	}
 	if v := st.Harvest.MeanTuber(); v > 0 {
 		add("mean tuber", sys.Mass(v), at+forecast.FigureMean)
 	}
 	if n := st.Harvest.Count; n > 0 && st.Plants > 0 {
-		add("tubers a plant, of those counted", fmt.Sprintf("%.1f", float64(n)/float64(st.Plants)), "")
+		each := fmt.Sprintf("%.1f", float64(n)/float64(st.Plants))
+		own("tubers", "tubers a plant, of those counted", each, lift.ShareWorking("Tubers for each plant", "tubers that were counted", n, "tubers or slips planted", st.Plants, each))
 	}
 	if kg := st.Harvest.Edible.Kilograms(); kg > 0 {
 		if water := st.WaterEntered(); water > 0 {
-			add("of water entered, for each kilogram", sys.Volume(water/measure.Volume(kg)), "")
+			each := water / measure.Volume(kg)
+			own("water", "of water entered, for each kilogram", sys.Volume(each), lift.ShareWorking("Water for each kilogram", "water that was entered", water, "kilograms of edible harvest", kg, each))
 		}
 	}
 	if st.Harvest.Gross > 0 {
-		add("of it to keep", fmt.Sprintf("%.0f %%", 100*float64(st.Harvest.ByGrade[lift.Keep]/st.Harvest.Gross)), "")
+		keep := st.Harvest.ByGrade[lift.Keep]
+		share := fmt.Sprintf("%.0f %%", 100*float64(keep/st.Harvest.Gross))
+		own("keep", "of it to keep", share, lift.ShareWorking("Share to keep", "graded to keep", keep, "all that was lifted, discards too", st.Harvest.Gross, share))
 	}
 	if b.Minutes > 0 {
-		add("an hour of lifting", sys.Mass(st.Harvest.Gross*60/measure.Mass(b.Minutes)), "")
+		hours := float64(b.Minutes) / 60
+		each := st.Harvest.Gross / measure.Mass(hours)
+		own("hour", "an hour of lifting", sys.Mass(each), lift.ShareWorking("Lifted in an hour", "all that was lifted, discards too", st.Harvest.Gross, "hours it took", math.Round(100*hours)/100, each))
 	}
 }

@@ -98,6 +98,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.POST("/ahead", s.handle(s.tickAhead))
 	r.GET(tonightAddress, s.handle(s.tonight))
 	r.GET("/plantings/:id/sheet", s.handle(s.ticket))
+	r.GET("/plantings/:id/sheet/:figure", s.handle(s.ticketWorking))
 	r.GET(liftAddress, s.handle(s.liftPage))
 	r.GET("/lift/pool", s.handle(s.poolPage))
 	r.POST("/lift/pool", s.handle(s.pool))

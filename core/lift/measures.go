@@ -218,3 +218,15 @@ func (b Bag) shared(title, among string, by any, each measure.Mass, changes stri
 		},
 	}
 }
+
+// ShareWorking shows one quantity of a harvest divided by another: a stem, a plant, an hour.
+func ShareWorking(title, says string, of any, among string, by, each any) working.Working {
+	return working.Working{
+		Title: title, Result: each, Mark: working.Sum, Changes: "A batch weighed or counted later.",
+		Steps: []working.Step{
+			{Says: says, Result: of},
+			{Says: among, Result: by},
+			{Says: "{} ÷ {}", Args: []any{of, by}, Result: each},
+		},
+	}
+}
