@@ -56,3 +56,14 @@ func (s *Devices) Gross(expected measure.Mass, n, k int) measure.Mass {
 	}
 	return measure.Mass(math.Round(g))
 }
+
+// Tare of the n-th empty container on the scale, read the k-th time: it drifts and holds as
+// Gross does.
+func (s *Devices) Tare(n, k int) measure.Mass {
+	rng := rand.New(rand.NewPCG(s.seed^4, uint64(n)))
+	g := 380 + 60*rng.Float64()
+	if k < settles {
+		g *= 1 + drift*float64(settles-k)*(rng.Float64()-0.5)
+	}
+	return measure.Mass(math.Round(g))
+}

@@ -2,6 +2,7 @@ package web
 
 import (
 	"net/http"
+	"slices"
 
 	"github.com/gin-gonic/gin"
 
@@ -70,4 +71,9 @@ func (s *Site) lookedForBlight(c *gin.Context) error {
 	}, func(r *reading) error {
 		return s.tonightPage(c, http.StatusUnprocessableEntity, r.Faults[0].Says.In(r.Units))
 	})
+}
+
+// has reports whether a bag is to be looked at.
+func (v *blightView) has(planting logbook.ID) bool {
+	return v != nil && slices.ContainsFunc(v.Bags, func(b coveredBag) bool { return b.ID == planting })
 }

@@ -25,11 +25,41 @@ type liftBody struct {
 	Lines   []liftLine
 	Row     liftRow
 	Strays  form.Form // volunteers
-	Day     string    // the first dry day, where something is to be lifted
+	Need    form.Field
+	Enough  string // what to lift for it
+	Day     string // the first dry day, where something is to be lifted
 	Source  string
 	Said    string
 	Caution []form.Caution
 	keptTogether
+}
+
+// need says which bags to lift for what is wanted this week, in their order.
+func (b *liftBody) need(r *reading, ripe []forecast.Ripeness, sys measure.System) {
+	b.Need = form.Field{ID: "need", Name: "need", Label: "Needed this week, about", Kind: "quantity", Unit: string(sys.ScaleUnit()), Value: r.Text("need")}
+	if b.Need.Value == "" {
+		return
+	}
+	wanted := r.Mass("need", sys.ScaleUnit())
+	if len(r.Faults) > 0 {
+		b.Need.Error = r.Faults[0].Says.In(sys)
+		return
+	}
+	var labels []string
+	var sum measure.Mass
+	for i := range ripe {
+		if sum < wanted && ripe[i].Stage >= lift.ToEat && ripe[i].Stage != lift.Setting && ripe[i].Inside > 0 {
+			labels, sum = append(labels, ripe[i].Planting.Bag.Label), sum+ripe[i].Inside
+		}
+	}
+	switch {
+	case len(labels) == 0:
+		b.Enough = "Nothing is ready to eat yet."
+	case sum < wanted:
+		b.Enough = fmt.Sprintf("All that is ready, %s, has about %s in it: less than that.", strings.Join(labels, ", "), sys.Mass(sum))
+	default:
+		b.Enough = fmt.Sprintf("Lift %s: about %s.", strings.Join(labels, ", "), sys.Mass(sum))
+	}
 }
 
 // liftRow is the Row at lifting: bags that are ready or begun, with what was lifted and what is
@@ -84,6 +114,14 @@ func (s *Site) lifting(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
+	r, err := s.parseForm(c)
+	if err != nil {
+		return err
+	}
+	blight, err := blightWarning(look, row)
+	if err != nil {
+		return err
+	}
 	growing, err := look.ExpectedInRow(row)
 	if err != nil {
 		return err
@@ -93,13 +131,20 @@ func (s *Site) lifting(c *gin.Context, status int, t form.Sent) error {
 		return err
 	}
 	body := liftBody{Said: s.said(c), Source: look.WeatherName(), Caution: beware("green", "knives", "lifting", "stored")}
-	for _, r := range forecast.RipenessOf(row, growing, ahead, look.Today()) {
-		body.Lines = append(body.Lines, newLiftLine(&r, sys, look.Today()))
-		body.Row.add(&r, sys)
-		if r.Stage >= lift.ToLift && r.Dry != 0 && body.Day == "" {
-			body.Day = r.Dry.Long()
+	ripe := forecast.RipenessOf(row, growing, ahead, look.Today())
+	for i := range ripe {
+		one := &ripe[i]
+		l := newLiftLine(one, sys, look.Today())
+		if blight.has(one.Planting.Planting.ID) && l.Adds != "" {
+			l.Costs = strings.TrimPrefix(l.Costs+", and the weather of late blight", ", and ")
+		}
+		body.Lines = append(body.Lines, l)
+		body.Row.add(one, sys)
+		if one.Stage >= lift.ToLift && one.Dry != 0 && body.Day == "" {
+			body.Day = one.Dry.Long()
 		}
 	}
+	body.need(&r, ripe, sys)
 	cat, err := look.Catalogue()
 	if err != nil {
 		return err

@@ -176,6 +176,11 @@ func (b *ticketBody) fill(stems float64, sys measure.System) {
 		own("tubers", "tubers a plant, of those counted", each, lift.ShareWorking("Tubers for each plant", "tubers that were counted", n, "tubers or slips planted", st.Plants, each))
 	}
 	if kg := st.Harvest.Edible.Kilograms(); kg > 0 {
+		if m := st.Bag.Model; m.Price > 0 {
+			season := float64(m.Price) / float64(max(1, m.Lasts))
+			each := money(int(math.Round(season / kg)))
+			own("cost", "of what its bag costs a season, for each kilogram", each, lift.ShareWorking("Cost of the bag for each kilogram", "its price over the seasons it lasts", money(int(math.Round(season))), "kilograms of edible harvest", kg, each))
+		}
 		if water := st.WaterEntered(); water > 0 {
 			each := water / measure.Volume(kg)
 			own("water", "of water entered, for each kilogram", sys.Volume(each), lift.ShareWorking("Water for each kilogram", "water that was entered", water, "kilograms of edible harvest", kg, each))

@@ -61,7 +61,7 @@ func (s *Site) read(c *gin.Context) error {
 		}
 		n, _ := strconv.Atoi(c.Query("n"))
 		out.Text = measure.Simulated.Mark(r.Units.Mass(s.devices.Reading(n)))
-	case "gross", "probe", "thermometer":
+	case "gross", "tare", "probe", "thermometer":
 		if s.devices == nil {
 			return logbook.ErrNotFound
 		}
@@ -159,8 +159,11 @@ func (s *Site) readDevice(c *gin.Context, device string, r *reading) (string, er
 		return "", err
 	}
 	n := int(look.Today())*64 + len(st.Log)
-	if device == "gross" {
-		k, _ := strconv.Atoi(c.Query("k"))
+	k, _ := strconv.Atoi(c.Query("k"))
+	switch device {
+	case "tare":
+		return measure.Simulated.Mark(r.Units.Fine(s.devices.Tare(n, k))), nil
+	case "gross":
 		return measure.Simulated.Mark(r.Units.Fine(s.devices.Gross(mostGiven(&st.PlantingState), n, k))), nil
 	}
 	if device == "probe" {

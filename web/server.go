@@ -36,6 +36,8 @@ type Devices interface {
 	// Gross of the n-th container of tubers on the scale, read the k-th time, where so much was
 	// expected.
 	Gross(expected measure.Mass, n, k int) measure.Mass
+	// Tare of the n-th empty container on it, read the k-th time.
+	Tare(n, k int) measure.Mass
 	// Medium's warmth, the n-th time, where it has so many °C.
 	Medium(at measure.Temperature, n int) measure.Temperature
 }

@@ -2,6 +2,7 @@ package web_test
 
 import (
 	"context"
+	"fmt"
 	"net/http"
 	"path/filepath"
 	"regexp"
@@ -106,6 +107,16 @@ func TestSimulatedReadingsOfTheMediumAreMarked(t *testing.T) {
 			t.Errorf("%s: %d", address, status)
 		}
 	}
+	// The scale holds from the third reading on; a tare of it marks what was weighed.
+	scale := func(what string, k int) string {
+		_, text := s.get(fmt.Sprintf("/read/%s?planting=25&k=%d", what, k))
+		return strings.TrimSpace(text)
+	}
+	if a, b, c := scale("gross", 0), scale("gross", 3), scale("gross", 9); a == b || b != c || !strings.HasSuffix(b, " simulated") {
+		t.Errorf("the scale reads %q, %q, %q", a, b, c)
+	}
+	status, to = s.post("/plantings/25/weigh", "gross-1", "2.5 kg", "tare-1", scale("tare", 4), "grade-1", "keep", "day", "2026-06-09")
+	says(t, "weighed over a simulated tare", status, http.StatusSeeOther, s.follow(to), "simulated keep")
 	own := servedSite(t, func(g *garden.Garden) error { return demo.Fill(context.Background(), g) })
 	if status, _ := own.get("/read/probe?planting=31"); status != http.StatusNotFound {
 		t.Errorf("a garden of one's own has a probe: %d", status)

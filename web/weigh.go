@@ -114,8 +114,9 @@ func (r *reading) batches(from lift.Reader) []logbook.Batch {
 	if other := r.Text("new-container"); other != "" {
 		container = other
 	}
+	standIn := measure.Weighed
 	if r.Text("tare-1") != "" {
-		tare = r.Mass("tare-1", r.Units.MassUnit())
+		tare, standIn = r.KnownMass("tare-1", r.Units.MassUnit())
 	}
 	l, err := from.Read(text)
 	if err == nil && len(l.Batches) > 1 && l.Weight.Tare == 0 && container+r.Text("tare-1") != "" { // what it is in comes off before it is divided
@@ -139,6 +140,9 @@ func (r *reading) batches(from lift.Reader) []logbook.Batch {
 	out := make([]logbook.Batch, len(l.Batches))
 	for i := range l.Batches {
 		out[i] = logbook.NewBatch(&l.Batches[i], l.Text)
+		if standIn == measure.Simulated {
+			out[i].How = measure.Simulated
+		}
 	}
 	one := &out[0]
 	if len(out) == 1 {
@@ -289,8 +293,10 @@ func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecas
 	if st.Stage == logbook.StageGrowing || body.Later {
 		body.Form = t.Fill(weighForm(fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), cat, sys, s.clock.Today()))
 		body.fold(t)
-		if s.devices != nil {
-			body.Form.Fields[0].Device = fmt.Sprintf("/read/gross?planting=%d", st.Planting.ID)
+		for i := range body.Form.Fields {
+			if f := &body.Form.Fields[i]; s.devices != nil && (f.Name == "gross-1" || f.Name == "tare-1") {
+				f.Device = fmt.Sprintf("/read/%s?planting=%d", strings.TrimSuffix(f.Name, "-1"), st.Planting.ID)
+			}
 		}
 	}
 	if !st.Harvest.Exact() {
