@@ -7,6 +7,7 @@ import (
 	"os"
 	"path/filepath"
 	"testing"
+	"time"
 
 	"github.com/go-rod/rod"
 )
@@ -164,10 +165,16 @@ func TestAPhotoOnAPhone(t *testing.T) {
 	p.thumbs()
 }
 
-// tick a box by the words of its label.
+// tick a box by the words of its label, and again where the page was drawn anew in between, as
+// one who sees it empty does.
 func (p *person) tick(label string) {
 	p.t.Helper()
-	p.clicks("the box “"+label+"”", func() *rod.Element { return p.field(label) })
+	for deadline := time.Now().Add(patience); ; {
+		p.clicks("the box “"+label+"”", func() *rod.Element { return p.field(label) })
+		if ticked, err := p.field(label).Eval(`() => this.checked`); err == nil && ticked.Value.Bool() || time.Now().After(deadline) {
+			return
+		}
+	}
 }
 
 // What is ticked just before the answer to something typed earlier comes stays ticked.
