@@ -1,0 +1,159 @@
+package web
+
+import (
+	"net/http"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/paper"
+	"glebata/garden"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+	"glebata/web/form"
+)
+
+// paperBody is the page of a sheet of paper that is typed or pasted as it stands.
+type paperBody struct {
+	Form  form.Form
+	Lines []paperLine
+	Good  int
+	Bad   int
+	Text  string
+	Day   string
+	Key   string
+	Error string
+}
+
+// paperLine is one line of it as it was understood.
+type paperLine struct {
+	Line int
+	Text string
+	Says string
+	Bad  bool
+}
+
+func (s *Site) paperPage(c *gin.Context) error {
+	return s.onPaper(c, http.StatusOK, form.Sent{}, paperBody{})
+}
+
+func (s *Site) onPaper(c *gin.Context, status int, t form.Sent, body paperBody) error {
+	var err error
+	if t.Units, err = s.units(c); err != nil {
+		return err
+	}
+	today := s.clock.Today()
+	body.Form = t.Fill(form.Form{Name: "paper", Action: "/lift/paper/read", Button: "Read it", Fields: []form.Field{
+		{Name: "lines", Label: "As it stands on the paper", Kind: "words", Hint: "A line a weight, its bag first: R2: 3 lb 2 oz less blue bucket, keep 40, green 3"},
+		{Name: "day", Label: "Lifted on", Kind: "day", Value: today.ISO(), Max: today.ISO()},
+	}})
+	body.Key = form.NewKey()
+	s.render(c, status, "paper", view{Title: "A sheet of paper", Stage: "Lift", Body: body})
+	return nil
+}
+
+// sheet reads the lines of a sheet, each for the bag it names. What cannot be read says why.
+func (r *reading) sheet(look *garden.View) (entries []logbook.Entry, lines []paperLine, err error) {
+	row, err := look.Row()
+	if err != nil {
+		return nil, nil, err
+	}
+	cat, err := look.Catalogue()
+	if err != nil {
+		return nil, nil, err
+	}
+	day := r.Day("day")
+	texts := strings.Split(strings.ReplaceAll(r.Values.Get("lines"), "\r", ""), "\n")
+	if len(texts) > paper.MaxLines {
+		r.Faults.Add("lines", "A sheet holds up to {} lines.", paper.MaxLines)
+		return nil, nil, nil
+	}
+	var at *forecast.PlantingForecast // of the line before, where a line names none
+	for i, text := range texts {
+		if text = strings.TrimSpace(text); text == "" {
+			continue
+		}
+		line := paperLine{Line: i + 1, Text: text}
+		if label, rest, ok := strings.Cut(text, ":"); ok {
+			at = nil
+			for k := range row {
+				if st := &row[k]; st.Stage == logbook.StageGrowing && strings.EqualFold(st.Bag.Label, strings.TrimSpace(label)) {
+					at = st
+				}
+			}
+			if text = strings.TrimSpace(rest); at == nil {
+				line.Bad, line.Says = true, "Nothing grows in a bag “"+strings.TrimSpace(label)+"”."
+			}
+		}
+		switch {
+		case line.Bad:
+		case at == nil:
+			line.Bad, line.Says = true, "Say which bag: its label and a colon before the weight."
+		default:
+			from := scaleReader(&at.PlantingState, cat.Containers, r.Units)
+			l, err := from.Read(text)
+			if err != nil {
+				line.Bad, line.Says = true, err.Error()
+				break
+			}
+			e := logbook.Entry{Planting: at.Planting.ID, Day: day}
+			said := []string{}
+			for k := range l.Batches {
+				b := logbook.NewBatch(&l.Batches[k], l.Text)
+				e.Batches, said = append(e.Batches, b), append(said, batchWords(&b, at.Variety.Class.Crop().Lifted(), r.Units))
+			}
+			entries = append(entries, e)
+			line.Says = at.Bag.Label + ": " + strings.Join(said, "; ")
+		}
+		lines = append(lines, line)
+	}
+	if len(lines) == 0 {
+		r.Faults.Add("lines", "Write or paste the lines of your sheet.")
+	}
+	return entries, lines, nil
+}
+
+// readPaper shows what was understood of a sheet; nothing is kept yet.
+func (s *Site) readPaper(c *gin.Context) error {
+	look, r, err := s.lookAndForm(c)
+	if err != nil {
+		return err
+	}
+	body := paperBody{Text: r.Values.Get("lines"), Day: r.Text("day")}
+	if _, body.Lines, err = r.sheet(look); err != nil {
+		return err
+	}
+	for _, l := range body.Lines {
+		if l.Bad {
+			body.Bad++
+		} else {
+			body.Good++
+		}
+	}
+	status := http.StatusOK
+	if r.Faults != nil {
+		status = http.StatusUnprocessableEntity
+	}
+	return s.onPaper(c, status, refuse(c, r.Sent("paper")), body)
+}
+
+// keepPaper keeps the lines that can be read.
+func (s *Site) keepPaper(c *gin.Context) error {
+	return s.keepTogether(c, liftAddress+"?done=", func(r *reading, a garden.Request) error {
+		look, err := s.look(c)
+		if err != nil {
+			return err
+		}
+		entries, _, err := r.sheet(look)
+		if err != nil {
+			return err
+		}
+		if r.Faults != nil {
+			return nil // told by the page
+		}
+		_, err = s.garden.WeighMany(c.Request.Context(), entries, a)
+		return err
+	}, func(r *reading) error {
+		return s.onPaper(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("paper")), paperBody{})
+	})
+}
