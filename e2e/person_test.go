@@ -188,7 +188,7 @@ func (p *person) must(what string, err error) {
 }
 
 // turning are what the browser says while one page gives way to the next.
-var turning = []string{"navigated or closed", "Cannot find context", "context was destroyed", "detached", "not find node", "not belong to the document"}
+var turning = []string{"navigated or closed", "Cannot find context", "context was destroyed", "detached", "not find node", "cannot find object", "not belong to the document"}
 
 // try something until it works, as long as what goes wrong is only that the page
 // is turning and patience lasts.

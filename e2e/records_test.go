@@ -7,7 +7,6 @@ import (
 	"os"
 	"path/filepath"
 	"testing"
-	"time"
 
 	"github.com/go-rod/rod"
 )
@@ -165,16 +164,34 @@ func TestAPhotoOnAPhone(t *testing.T) {
 	p.thumbs()
 }
 
-// tick a box by the words of its label, and again where the page was drawn anew in between, as
-// one who sees it empty does.
+// tick a box by the words of its label.
 func (p *person) tick(label string) {
 	p.t.Helper()
-	for deadline := time.Now().Add(patience); ; {
-		p.clicks("the box “"+label+"”", func() *rod.Element { return p.field(label) })
-		if ticked, err := p.field(label).Eval(`() => this.checked`); err == nil && ticked.Value.Bool() || time.Now().After(deadline) {
-			return
-		}
+	p.clicks("the box “"+label+"”", func() *rod.Element { return p.field(label) })
+}
+
+// A box that is being pressed stays where it is until it has been, though an answer comes in
+// between: the press would be lost with it.
+func TestABoxIsNotDrawnAnewUnderAThumb(t *testing.T) {
+	t.Parallel()
+	p := sit(t, demoGarden, desk)
+	p.open("/plan")
+	p.choose("Bag", "R6")
+	p.sees("Share the bag with Cold Quay")
+	p.asks(`() => {
+		window.answers = 0;
+		window.addEventListener("htmx:beforeOnLoad", () => window.answers++, {capture: true});
+		window.box = document.querySelector("[name=beside]");
+		window.box.dispatchEvent(new PointerEvent("pointerdown", {bubbles: true}));
+		document.querySelector("[name=number]").dispatchEvent(new Event("input", {bubbles: true}));
+		return "";
+	}`)
+	p.waits("the answer", `() => window.answers > 0`)
+	if got := p.asks(`() => window.box.isConnected`); got != "true" {
+		t.Error("the box was drawn anew while it was pressed")
 	}
+	p.asks(`() => { window.box.dispatchEvent(new PointerEvent("pointerup", {bubbles: true})); return "" }`)
+	p.waits("the answer to be drawn", `() => !window.box.isConnected`)
 }
 
 // What is ticked just before the answer to something typed earlier comes stays ticked.

@@ -69,7 +69,7 @@
   // pressed is drawn when it has been.
   let pressing = false;
   let waiting = [];
-  addEventListener("pointerdown", (e) => (pressing = !!e.target.closest?.("button, a, summary")), true);
+  addEventListener("pointerdown", (e) => (pressing = !!e.target.closest?.("button, a, summary, label, input, select")), true);
   for (const up of ["pointerup", "pointercancel"]) addEventListener(up, () => setTimeout(() => {
     pressing = false;
     const came = waiting;
