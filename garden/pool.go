@@ -74,8 +74,9 @@ func (g *Garden) Pool(ctx context.Context, p Pooling, a Request) (logbook.ID, er
 				}
 			}
 		}
+		entries = slices.DeleteFunc(entries, func(e logbook.Entry) bool { return len(e.Batches) == 0 }) // too little to have a part
 		entries[0].Batches[0].Faults = bin.Batches[0].Faults
-		return recordGroup(ctx, w, slices.DeleteFunc(entries, func(e logbook.Entry) bool { return len(e.Batches) == 0 }), record, a)
+		return recordGroup(ctx, w, entries, record, a)
 	})
 }
 
@@ -135,7 +136,7 @@ func (g *Garden) WeighMany(ctx context.Context, entries []logbook.Entry, a Reque
 			made, err := record(ctx, w, e, Request{Key: fmt.Sprintf("%s-line-%d", a.Key, i+1), Today: a.Today})
 			var faults logbook.Faults
 			if errors.As(err, &faults) && len(faults) > 0 {
-				return 0, logbook.Refuse("lines", "Line {}: {}", i+1, faults[0].Says)
+				return 0, logbook.Refuse("lines", "Line {} of those understood, “{}”: {}", i+1, typed(&e), faults[0].Says)
 			}
 			if err != nil {
 				return 0, err
@@ -146,4 +147,12 @@ func (g *Garden) WeighMany(ctx context.Context, entries []logbook.Entry, a Reque
 		}
 		return first, nil
 	})
+}
+
+// typed is the line an entry was read from.
+func typed(e *logbook.Entry) string {
+	if len(e.Batches) == 0 {
+		return ""
+	}
+	return e.Batches[0].Line
 }

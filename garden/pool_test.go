@@ -59,6 +59,12 @@ func TestABinIsSharedAmongItsBags(t *testing.T) {
 			t.Error("taken back, its share is still there")
 		}
 	}
+	// Too little for the first to have a part: its faults go with who has one.
+	_, err := y.Pool(ctx, garden.Pooling{Plantings: ids[:], Batches: []logbook.Batch{{Gross: 1, Grade: "keep", Faults: "cut 1"}}, By: garden.ByCount, Counts: []int{1, 30}, Day: today}, y.asked())
+	y.must(err)
+	if one, two := y.state(ids[0]), y.state(ids[1]); len(one.Batches) != 0 || two.Harvest.Edible != 1 || two.Harvest.Faults[lift.Cut] != 1 {
+		t.Errorf("of a gram the first has %d batches, the second %v", len(one.Batches), two.Harvest.Edible)
+	}
 	for name, c := range map[string]struct {
 		ask         garden.Pooling
 		field, says string

@@ -116,13 +116,11 @@ func (r *Reader) Read(text string) (Line, error) {
 		}
 	}
 	for i := range l.Batches {
-		switch b := &l.Batches[i]; b.Check() {
+		switch err := l.Batches[i].Check(); err {
 		case nil:
-			continue
 		case ErrCapacity:
-			return l, unread("{} is more than a household scale can weigh: check the unit.", b.Gross)
-		}
-		if err := l.Batches[i].Check(); err != nil {
+			return l, unread("{} is more than a household scale can weigh: check the unit.", l.Batches[i].Gross)
+		default:
 			return l, unread("{}.", sentence(err))
 		}
 	}
@@ -288,7 +286,11 @@ func byWeight(whole Batch, grades []part) ([]Batch, error) {
 	left := whole.Net()
 	for _, p := range grades {
 		if p.weight > 0 {
-			out = append(out, Batch{Gross: p.weight, Grade: gradeWords[p.word]})
+			b := Batch{Gross: p.weight, Grade: gradeWords[p.word]}
+			if whole.Known == measure.Simulated {
+				b.Known = whole.Known
+			}
+			out = append(out, b)
 			left -= p.weight
 		}
 	}
