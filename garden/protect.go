@@ -50,7 +50,7 @@ func (g *Garden) Protect(ctx context.Context, p Protection, a Request) (logbook.
 			if slices.ContainsFunc(p.Pots[:i], func(o ProtectedPot) bool { return o.Nursling == pot.Nursling }) {
 				continue
 			}
-			made, err := recordPots(ctx, w, []logbook.ID{pot.Nursling}, logbook.NurseryEntry{Kind: logbook.NurseMoved, Shelter: pot.Shelter, Day: a.Today}, a)
+			made, err := recordPots(ctx, w, []logbook.ID{pot.Nursling}, logbook.NurseryEntry{Kind: logbook.NurseMoved, Shelter: pot.Shelter, Day: a.Today, Text: logbook.ForTheNight}, a)
 			if err != nil {
 				return 0, err
 			}

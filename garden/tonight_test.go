@@ -116,6 +116,20 @@ func TestBagsAndPotsAreProtectedTogether(t *testing.T) {
 	if from, since, ok := forecast.BroughtIn(nursery(), today); !ok || from != climate.Wall || since != today {
 		t.Errorf("brought in from %q on %v, %v", from, since, ok)
 	}
+	// A pot that was moved for good is not asked out again.
+	other, err := p.Start(ctx, logbook.Nursling{Label: "P2", Kind: logbook.Pot, Variety: p.variety, Weight: 60, Shelter: climate.Wall, Started: today - 10}, p.asked())
+	p.must(err)
+	_, err = p.RecordNursery(ctx, logbook.NurseryEntry{Nursling: other, Kind: logbook.NurseMoved, Shelter: climate.FrostFree, Day: today}, p.asked())
+	p.must(err)
+	list, err := p.look().Nursery()
+	p.must(err)
+	if n, ok := logbook.FindNursling(list, other, ""); !ok || n.Now != climate.FrostFree {
+		t.Errorf("moved for good it stands %v", n)
+	} else if _, _, ok := forecast.BroughtIn(n, today); ok {
+		t.Error("moved for good, it is asked out again")
+	}
+	_, err = p.RecordNursery(ctx, logbook.NurseryEntry{Nursling: other, Kind: logbook.NurseEnded, Day: today}, p.asked())
+	p.must(err)
 	site := logbook.Site{Shelters: []climate.Shelter{climate.FrostFree, climate.Greenhouse}, Floors: map[climate.Shelter]measure.Area{climate.Greenhouse: 4}}
 	rooms := forecast.Rooms(&site, []forecast.PlantingForecast{st}, []logbook.NursingState{*nursery()}, today)
 	if len(rooms) != 2 || rooms[0].Shelter != climate.FrostFree || rooms[0].Taken != 0.03 || rooms[1].Taken < 0.05 || rooms[1].Left()+rooms[1].Taken != 4 {

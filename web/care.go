@@ -60,7 +60,7 @@ func careForms(st *forecast.PlantingForecast, from careShelf, sys measure.System
 		return out
 	}
 	if st.HaulmCutOn() == 0 {
-		out = append(out, form.Form{Name: "cut", Title: "Tops cut", Action: at + "cut", Button: "They are cut", Fields: []form.Field{day}, Says: "Skins set in the fourteen days after."})
+		out = append(out, form.Form{Name: "cut", Title: "Tops cut", Action: at + "cut", Button: "They are cut", Fields: []form.Field{day}, Caution: beware("green", "knives"), Says: "Skins set in the fourteen days after."})
 	}
 	if st.Flowered != 0 && st.Variety.Class.Crop() == crop.Potato {
 		out = append(out, form.Form{Name: "full-flower", Title: "In full flower", Action: at + "full-flower", Button: "They are", Fields: []form.Field{day}})

@@ -9,6 +9,7 @@ import (
 
 	"glebata/core/lift"
 	"glebata/core/measure"
+	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -19,15 +20,16 @@ const liftAddress = "/lift"
 
 // liftBody is the stage of lifting: what is ready, in the order to lift it, and what came up.
 type liftBody struct {
-	Lines   []liftLine
-	Row     liftRow
-	Strays  form.Form // volunteers
-	Need    form.Field
-	Enough  string // what to lift for it
-	Day     string // the first dry day, where something is to be lifted
-	Source  string
-	Said    string
-	Caution []form.Caution
+	Lines    []liftLine
+	Row      liftRow
+	Strays   form.Form // volunteers
+	Need     form.Field
+	Enough   string // what to lift for it
+	EnoughIn string // them
+	Day      string // the first dry day, where something is to be lifted
+	Source   string
+	Said     string
+	Caution  []form.Caution
 	keptTogether
 }
 
@@ -42,21 +44,21 @@ func (b *liftBody) need(r *reading, ripe []forecast.Ripeness, sys measure.System
 		b.Need.Error = r.Faults[0].Says.In(sys)
 		return
 	}
+	chosen, sum := forecast.EnoughFor(ripe, wanted)
 	var labels []string
-	var sum measure.Mass
-	for i := range ripe {
-		if sum < wanted && ripe[i].Stage >= lift.ToEat && ripe[i].Stage != lift.Setting && ripe[i].Inside > 0 {
-			labels, sum = append(labels, ripe[i].Planting.Bag.Label), sum+ripe[i].Inside
-		}
+	for _, one := range chosen {
+		labels = append(labels, one.Planting.Bag.Label)
 	}
 	switch {
-	case len(labels) == 0:
+	case len(chosen) == 0:
 		b.Enough = "Nothing is ready to eat yet."
+		return
 	case sum < wanted:
-		b.Enough = fmt.Sprintf("All that is ready, %s, has about %s in it: less than that.", strings.Join(labels, ", "), sys.Mass(sum))
+		b.Enough = "All that is ready has less in it, " + strings.Join(labels, ", ") + ": about"
 	default:
-		b.Enough = fmt.Sprintf("Lift %s: about %s.", strings.Join(labels, ", "), sys.Mass(sum))
+		b.Enough = "Lift " + strings.Join(labels, ", ") + ": about"
 	}
+	b.EnoughIn = sys.Mass(sum)
 }
 
 // liftRow is the Row at lifting: bags that are ready or begun, with what was lifted and what is
@@ -67,9 +69,9 @@ type liftRow struct {
 }
 
 type liftBag struct {
-	Bag    rowBag
-	Heap   draw.Heap
-	Inside draw.Text
+	Bag   rowBag
+	Heap  draw.Heap
+	Stage draw.Text
 }
 
 // maxLiftRow of bags that are drawn.
@@ -83,7 +85,7 @@ func (r *liftRow) add(ripe *forecast.Ripeness, sys measure.System) {
 	b := rowBag{Label: draw.Escape(st.Bag.Label)}
 	b.Section = draw.NewSection(draw.Look{Standing: st, Units: sys}, &r.Defs)
 	b.PxW, b.PxH = draw.Px(b.Section.W, rowScale), draw.Px(b.Section.H, rowScale)
-	r.Bags = append(r.Bags, liftBag{b, draw.NewExpected(st, ripe.Inside, ripe.Mean, rowScale, sys), draw.Escape(sys.Mass(st.Harvest.Edible + ripe.Inside))})
+	r.Bags = append(r.Bags, liftBag{b, draw.NewExpected(st, ripe.Inside, ripe.Mean, rowScale, sys), draw.Escape(ripe.Stage.Name())})
 }
 
 // liftLine is one planting.
@@ -95,7 +97,8 @@ type liftLine struct {
 	Eat, Tops, Lift string
 	Why             []string
 	Inside, Adds    string
-	Costs           string
+	Frost           string // chance of one in that week
+	Blight          bool   // the weather favours it
 	Cut, Ready      bool   // its tops can be cut; it can be weighed in
 	Lifted          string // so far
 	Pick            bool   // some can be eaten while it goes on
@@ -119,26 +122,19 @@ func (s *Site) lifting(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	growing, err := look.ExpectedInRow(row)
+	ripe, err := ripeness(look, row)
 	if err != nil {
 		return err
 	}
-	ahead, err := look.Forecast()
-	if err != nil {
-		return err
-	}
-	body := liftBody{Said: s.said(c), Source: look.WeatherName(), Caution: beware("green", "knives", "lifting", "stored")}
-	ripe := forecast.RipenessOf(row, growing, ahead, look.Today())
+	body := liftBody{Said: s.said(c), Caution: beware("green", "knives", "lifting", "stored")}
 	for i := range ripe {
 		one := &ripe[i]
-		l := newLiftLine(one, sys, look.Today())
-		if blight.has(one.Planting.Planting.ID) && l.Adds != "" {
-			l.Costs = strings.TrimPrefix(l.Costs+", and the weather of late blight", ", and ")
-		}
+		l := newLiftLine(one, sys)
+		l.Blight = blight.has(one.Planting.Planting.ID)
 		body.Lines = append(body.Lines, l)
 		body.Row.add(one, sys)
-		if one.Stage >= lift.ToLift && one.Dry != 0 && body.Day == "" {
-			body.Day = one.Dry.Long()
+		if one.Stage >= lift.ToLift && one.Dry != nil && body.Day == "" {
+			body.Day, body.Source = one.Dry.Day.Long(), forecastName(one.Dry.Source)
 		}
 	}
 	body.need(&r, ripe, sys)
@@ -156,7 +152,63 @@ func (s *Site) lifting(c *gin.Context, status int, t form.Sent) error {
 	return nil
 }
 
-func newLiftLine(r *forecast.Ripeness, sys measure.System, today measure.Day) liftLine {
+// ripeness of a row, the first to be lifted first.
+func ripeness(look *garden.View, row []forecast.PlantingForecast) ([]forecast.Ripeness, error) {
+	growing, err := look.ExpectedInRow(row)
+	if err != nil {
+		return nil, err
+	}
+	ahead, err := look.Forecast()
+	return forecast.RipenessOf(row, growing, ahead, look.Today()), err
+}
+
+// liftWorking is of what a week more adds to a bag, or of the frost it may cost.
+func (s *Site) liftWorking(c *gin.Context) error {
+	look, row, _, err := s.atRow(c)
+	if err != nil {
+		return err
+	}
+	ripe, err := ripeness(look, row)
+	if err != nil {
+		return err
+	}
+	for i := range ripe {
+		one := &ripe[i]
+		if one.Planting.Planting.ID != pathID(c) {
+			continue
+		}
+		switch c.Param("figure") {
+		case "week":
+			return s.answerWorking(c, one.WeekWorking(), one.Planting.Bag.Label)
+		case "frost":
+			return s.answerWorking(c, one.FrostWorking(), one.Planting.Bag.Label)
+		}
+	}
+	return logbook.ErrNotFound
+}
+
+// enoughWorking is of the bags for what is needed this week.
+func (s *Site) enoughWorking(c *gin.Context) error {
+	look, row, sys, err := s.atRow(c)
+	if err != nil {
+		return err
+	}
+	r, err := s.parseForm(c)
+	if err != nil {
+		return err
+	}
+	wanted := r.Mass("need", sys.ScaleUnit())
+	ripe, err := ripeness(look, row)
+	if err != nil {
+		return err
+	}
+	if len(r.Faults) > 0 {
+		return logbook.ErrNotFound
+	}
+	return s.answerWorking(c, forecast.EnoughWorking(ripe, wanted), "All bags")
+}
+
+func newLiftLine(r *forecast.Ripeness, sys measure.System) liftLine {
 	st := r.Planting
 	day := func(d measure.Day) string {
 		if d == 0 {
@@ -181,7 +233,7 @@ func newLiftLine(r *forecast.Ripeness, sys measure.System, today measure.Day) li
 	if r.High > 0 && r.Stage < lift.Setting {
 		l.Adds = fmt.Sprintf("%s to %s", sys.Mass(r.Low), sys.Mass(r.High))
 		if r.Frost >= 0.005 {
-			l.Costs = fmt.Sprintf("a chance of frost of %.0f %%", 100*r.Frost)
+			l.Frost = fmt.Sprintf("%.0f %%", 100*r.Frost)
 		}
 	}
 	return l

@@ -1,11 +1,13 @@
 package web
 
 import (
+	"fmt"
 	"net/http"
 	"strings"
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/measure"
 	"glebata/core/paper"
 	"glebata/garden"
 	"glebata/garden/forecast"
@@ -22,7 +24,6 @@ type paperBody struct {
 	Text  string
 	Day   string
 	Key   string
-	Error string
 }
 
 // paperLine is one line of it as it was understood.
@@ -75,15 +76,11 @@ func (r *reading) sheet(look *garden.View) (entries []logbook.Entry, lines []pap
 		}
 		line := paperLine{Line: i + 1, Text: text}
 		if label, rest, ok := strings.Cut(text, ":"); ok {
-			at = nil
-			for k := range row {
-				if st := &row[k]; st.Stage == logbook.StageGrowing && strings.EqualFold(st.Bag.Label, strings.TrimSpace(label)) {
-					at = st
-				}
+			var wrong string
+			if at, wrong = growingAs(row, strings.TrimSpace(label)); wrong != "" {
+				line.Bad, line.Says = true, wrong
 			}
-			if text = strings.TrimSpace(rest); at == nil {
-				line.Bad, line.Says = true, "Nothing grows in a bag “"+strings.TrimSpace(label)+"”."
-			}
+			text = strings.TrimSpace(rest)
 		}
 		switch {
 		case line.Bad:
@@ -98,12 +95,17 @@ func (r *reading) sheet(look *garden.View) (entries []logbook.Entry, lines []pap
 			}
 			e := logbook.Entry{Planting: at.Planting.ID, Day: day}
 			said := []string{}
+			var net measure.Mass
 			for k := range l.Batches {
+				net += l.Batches[k].Net()
 				b := logbook.NewBatch(&l.Batches[k], l.Text)
 				e.Batches, said = append(e.Batches, b), append(said, batchWords(&b, at.Variety.Class.Crop().Lifted(), r.Units))
 			}
 			entries = append(entries, e)
 			line.Says = at.Bag.Label + ": " + strings.Join(said, "; ")
+			if most, yes := forecast.Surprising(&at.PlantingState, net); yes {
+				line.Says += ". " + measure.Say("That is far more than the {} it may give: is the unit right?", most).In(r.Units)
+			}
 		}
 		lines = append(lines, line)
 	}
@@ -156,4 +158,26 @@ func (s *Site) keepPaper(c *gin.Context) error {
 	}, func(r *reading) error {
 		return s.onPaper(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("paper")), paperBody{})
 	})
+}
+
+// growingAs is what grows under a label, or under a label and a variety where several share a
+// bag; else why that is not clear.
+func growingAs(row []forecast.PlantingForecast, label string) (at *forecast.PlantingForecast, wrong string) {
+	for i := range row {
+		st := &row[i]
+		switch {
+		case st.Stage != logbook.StageGrowing:
+		case strings.EqualFold(st.Bag.Label+" "+st.Variety.Name, label):
+			return st, ""
+		case strings.EqualFold(st.Bag.Label, label):
+			if at != nil {
+				return nil, fmt.Sprintf("Several grow in %s: write its variety too, like “%s %s:”.", label, label, st.Variety.Name)
+			}
+			at = st
+		}
+	}
+	if at == nil {
+		return nil, "Nothing grows in a bag “" + label + "”."
+	}
+	return at, ""
 }

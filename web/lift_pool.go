@@ -14,7 +14,6 @@ import (
 
 // poolBody is the page of a bin that several bags went into.
 type poolBody struct {
-	Key   string
 	Bags  []poolBag
 	Form  form.Form
 	Error string
@@ -45,7 +44,6 @@ func (s *Site) pooling(c *gin.Context, status int, t form.Sent) error {
 		{Value: "expected", Name: "what was expected in each"}, {Value: "even", Name: "the same for each"}, {Value: "count", Name: "the tubers counted at each"},
 	}})
 	body := poolBody{Form: t.Fill(f)}
-	body.Key = body.Form.Key
 	body.Error = strings.TrimSpace(t.At("bags") + " " + t.At(""))
 	for i := range row {
 		st := &row[i]

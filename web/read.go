@@ -10,6 +10,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -164,7 +165,7 @@ func (s *Site) readDevice(c *gin.Context, device string, r *reading) (string, er
 	case "tare":
 		return measure.Simulated.Mark(r.Units.Fine(s.devices.Tare(n, k))), nil
 	case "gross":
-		return measure.Simulated.Mark(r.Units.Fine(s.devices.Gross(mostGiven(&st.PlantingState), n, k))), nil
+		return measure.Simulated.Mark(r.Units.Fine(s.devices.Gross(forecast.MostGiven(&st.PlantingState), n, k))), nil
 	}
 	if device == "probe" {
 		if st.Water == nil {

@@ -50,10 +50,13 @@ type nightView struct {
 	First                 bool // it is the next, and can be seen to now
 	Act                   bool
 	Things                []nightLine
-	Rooms                 []string
+	Rooms                 []roomLine
 	Most                  int  // chance of a frost at one of them, %
 	Many                  bool // more of them than are named in a line
 }
+
+// roomLine is the floor of one shelter that what is carried in takes.
+type roomLine struct{ Name, More, Free, Working string }
 
 // manyThings are not named in a line.
 const manyThings = 5
@@ -64,6 +67,7 @@ type nightLine struct {
 	ID       logbook.ID
 	Label    string
 	Low, Wet string
+	Heavy    bool // for one person
 	Chance   int
 	Working  string // address of how the chance comes about
 	Way      string
@@ -140,9 +144,9 @@ func newNightView(n *forecast.Night, sys measure.System) nightView {
 		switch {
 		case r.More == 0:
 		case !r.Known():
-			v.Rooms = append(v.Rooms, name+": nobody said how large its floor is")
+			v.Rooms = append(v.Rooms, roomLine{Name: name})
 		default:
-			v.Rooms = append(v.Rooms, measure.Say("{}: these take {} of the {} of floor that are free", name, r.More, r.Left()+r.More).In(sys))
+			v.Rooms = append(v.Rooms, roomLine{name, sys.Area(r.More), sys.Area(r.Left() + r.More), fmt.Sprintf("/tonight/room/%s/%d", r.Shelter, n.Lead)})
 		}
 	}
 	return v
@@ -154,13 +158,13 @@ func newNightLine(t *forecast.NightThing, lead int, sys measure.System) nightLin
 		l.Way = "carry it into " + strings.TrimPrefix(t.Into.Offset().Where, "in ")
 	}
 	if t.Planting != nil {
-		l.ID, l.Wet = t.Planting.Planting.ID, sys.Mass(t.Wet)
+		if l.ID = t.Planting.Planting.ID; t.Wet > 0 {
+			l.Wet = sys.Mass(t.Wet)
+		}
 		if t.Way == forecast.CarryIn && (t.Into == climate.Greenhouse || t.Into == climate.Wrapped) {
 			l.Said = logbook.UnderGlass
 		}
-		if t.Heavy {
-			l.Wet += ", too heavy for one"
-		}
+		l.Heavy = t.Heavy
 		l.Working = fmt.Sprintf("/tonight/working/%d/%d", l.ID, lead)
 		return l
 	}
@@ -264,6 +268,25 @@ func (s *Site) frostWorking(field string) func(*gin.Context) error {
 		}
 		return logbook.ErrNotFound
 	}
+}
+
+// roomWorking is of the floor that what is carried in takes under one shelter.
+func (s *Site) roomWorking(c *gin.Context) error {
+	look, row, _, err := s.atRow(c)
+	if err != nil {
+		return err
+	}
+	list, _, err := nightsOf(look, row)
+	if err != nil {
+		return err
+	}
+	shelter := climate.Shelter(c.Param("shelter"))
+	for i := range list {
+		if w, ok := list[i].RoomWorking(shelter); ok && fmt.Sprint(list[i].Lead) == c.Param("lead") {
+			return s.answerWorking(c, w, shelter.Offset().Name)
+		}
+	}
+	return logbook.ErrNotFound
 }
 
 const tonightAddress = "/tonight"

@@ -8,7 +8,6 @@ import (
 
 	"github.com/gin-gonic/gin"
 
-	"glebata/core/bag"
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/garden"
@@ -86,20 +85,9 @@ func (r *reading) question(st *logbook.PlantingState, batches []logbook.Batch) {
 	for i := range batches {
 		net += batches[i].Gross - batches[i].Tare
 	}
-	if most := mostGiven(st); most > 0 && net > surprising*most {
+	if most, yes := forecast.Surprising(st, net); yes {
 		r.Faults.Add("sure", "{} is far more than the {} this bag may give. Is the unit right? If it is, say so and send it again.", net, most)
 	}
-}
-
-// surprising is how many times more than may be expected is questioned.
-const surprising = 4
-
-// mostGiven by a planting in a full season, the high end.
-func mostGiven(st *logbook.PlantingState) measure.Mass {
-	s := forecast.PlantingForecast{PlantingState: *st}
-	g := s.Growing(bag.Calibration{})
-	g.Season = bag.FullSeason
-	return bag.Expect(g).High
 }
 
 // batches of one line on the scale, with the fields beside it: the container it is in, its
@@ -247,7 +235,6 @@ type weighBody struct {
 	Seen    []seenTick
 	Batches []logLine
 	Done    *logLine
-	Grades  []lift.Grade
 	Low     measure.Mass // of the edible harvest, where not all was weighed
 	High    measure.Mass
 	Round   []weighStop // bags to lift, in walking order

@@ -65,6 +65,7 @@ const (
 	FigureWaterLeft  = "water-left"
 	FigureWaterGiven = "water-given"
 	FigureWaterLoss  = "water-loss"
+	FigureWet        = "weighs"    // now, with the water in it
 	FigureWaterOn    = "water-on-" // a day ahead, like 2026-06-14
 )
 
@@ -101,6 +102,8 @@ func (s *PlantingForecast) Working(figure string) (working.Working, error) {
 		return s.readyWorking(), nil
 	case figure == FigureStem && s.Grown != nil && s.NowKnown:
 		return s.stemWorking(), nil
+	case figure == FigureWet && s.Stage == logbook.StageGrowing && s.Grown != nil && !shape.Ground():
+		return s.wetWorking(), nil
 	case strings.HasPrefix(figure, FigureWater):
 		return s.waterFigure(figure)
 	case figure == FigureSeed && (s.Stage == logbook.StagePlanned || s.State.Seed > 0):

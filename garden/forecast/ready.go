@@ -26,7 +26,10 @@ type Ripeness struct {
 	Inside    measure.Mass // expected to be in it now
 	Mean      measure.Mass // of a tuber in it
 	Frost     float64      // chance of one where it stands in the week
-	Dry       measure.Day  // the first dry day ahead from its lifting day on, by the forecast
+	Dry       *Forecast    // the first dry day ahead from its lifting day on; nil for none
+	next      measure.Mass // expected to be in it in a week
+	from      bag.Calibration
+	nights    []Night // in which it may freeze where it stands
 }
 
 // RipenessOf each of a row that grows, the first to be lifted first.
@@ -45,12 +48,13 @@ func RipenessOf(row []PlantingForecast, growing []bag.Growing, ahead []Forecast,
 		if s.Stage != logbook.StageGrowing || s.Grown == nil {
 			continue
 		}
-		r := Ripeness{Planting: s, Frost: s.frostAhead(ahead)}
+		r := Ripeness{Planting: s, from: growing[i].From, nights: Nights(ahead, row[i:i+1], nil, 0, nil)}
+		r.Frost = anyFrost(r.nights)
 		p := s.ripening(today)
 		p.Frost, p.WantedOn = r.Frost, wanted[s.Bag.ID]
 		r.Verdict = p.Verdict()
 		o := s.YieldOutlook(growing[i], nil, today)
-		r.Inside = o.Now.Yield
+		r.Inside, r.next = o.Now.Yield, o.Weeks[1].Yield
 		now := growing[i]
 		if now.Season = s.Grown.Run.IndexOn(today); now.Season > 0 {
 			r.Mean = bag.Expect(now).Mean
@@ -59,11 +63,8 @@ func RipenessOf(row []PlantingForecast, growing []bag.Growing, ahead []Forecast,
 			low, high := growing[i].From.Range()
 			r.Low, r.High = adds*measure.Mass(low), adds*measure.Mass(high)
 		}
-		for _, f := range ahead {
-			if f.Day >= max(r.Lift, today+1) && f.WetChance < dryChance {
-				r.Dry = f.Day
-				break
-			}
+		if dry := slices.IndexFunc(ahead, func(f Forecast) bool { return f.Day >= max(r.Lift, today+1) && f.WetChance < dryChance }); dry >= 0 {
+			r.Dry = &ahead[dry]
 		}
 		out = append(out, r)
 	}
@@ -74,15 +75,42 @@ func RipenessOf(row []PlantingForecast, growing []bag.Growing, ahead []Forecast,
 // dryChance is the chance of rain under which a day is taken as dry. Practice.
 const dryChance = 0.35
 
-// frostAhead is the chance of a frost where it stands in any night of a forecast.
-func (s *PlantingForecast) frostAhead(ahead []Forecast) float64 {
+// anyFrost is the chance of a frost in any of some nights, as if they erred apart.
+func anyFrost(nights []Night) float64 {
 	none := 1.0
-	for _, n := range Nights(ahead, []PlantingForecast{*s}, nil, 0, nil) {
-		for _, t := range n.Things {
-			none *= 1 - t.Chance
-		}
+	for i := range nights {
+		none *= 1 - nights[i].Things[0].Chance
 	}
 	return 1 - none
+}
+
+// EnoughFor a weight that is wanted: the first of those that are ready, and what is in them;
+// less where all of them have less.
+func EnoughFor(ripe []Ripeness, wanted measure.Mass) (chosen []*Ripeness, sum measure.Mass) {
+	for i := range ripe {
+		if r := &ripe[i]; sum < wanted && r.Stage >= lift.ToEat && r.Stage != lift.Setting && r.Inside > 0 {
+			chosen, sum = append(chosen, r), sum+r.Inside
+		}
+	}
+	return chosen, sum
+}
+
+// surprising is how many times more than a bag may give is questioned. Practice.
+const surprising = 4
+
+// MostGiven by a planting in a full season, the high end, before any calibration.
+func MostGiven(st *logbook.PlantingState) measure.Mass {
+	s := PlantingForecast{PlantingState: *st}
+	g := s.Growing(bag.Calibration{})
+	g.Season = bag.FullSeason
+	return bag.Expect(g).High
+}
+
+// Surprising reports whether a weight is so much more than a planting may give that its unit is
+// to be asked about.
+func Surprising(st *logbook.PlantingState, net measure.Mass) (most measure.Mass, yes bool) {
+	most = MostGiven(st)
+	return most, most > 0 && net > surprising*most
 }
 
 // ripening is what lifting goes by.

@@ -7,6 +7,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/growth"
 	"glebata/core/measure"
+	"glebata/core/working"
 	"glebata/garden/logbook"
 )
 
@@ -214,6 +215,40 @@ func (s *PlantingForecast) wetNow() measure.Mass {
 	return max(0, full)
 }
 
+// wetWorking shows what a bag weighs with the water that is in it.
+func (s *PlantingForecast) wetWorking() working.Working {
+	out, now := s.FeedAsk.Mix.WetWorking(s.Settled(), s.Bag.Model.Empty), s.wetNow()
+	out.Title, out.Mark, out.Changes = "What it weighs now", working.Model, "Rain, a watering, a raise."
+	if full, ok := out.Result.(measure.Mass); ok && full > now {
+		out.Steps = append(out.Steps, working.Step{Says: "less the water that is gone, 1 kg a litre", Result: full - now}, working.Step{Says: "now", Result: now})
+	}
+	out.Result = now
+	return out
+}
+
+// RoomWorking shows what things that are carried in take of the floor of one shelter.
+func (n *Night) RoomWorking(s climate.Shelter) (working.Working, bool) {
+	for i := range n.Rooms {
+		r := &n.Rooms[i]
+		if r.Shelter != s || !r.Known() {
+			continue
+		}
+		out := working.Working{
+			Title: "Floor for what is carried in", Result: r.More, Mark: working.Sum,
+			Steps:  []working.Step{{Says: "its floor, as you told it", Result: r.Floor}, {Says: "taken by what stands there", Result: r.Taken}},
+			Source: "the footprint of each bag; 0.03 m² a pot, 0.12 m² a tray of slips", Changes: "The floor on the Site page; what stands there.",
+		}
+		for k := range n.Things {
+			if t := &n.Things[k]; t.Way == CarryIn && t.Into == s {
+				out.Steps = append(out.Steps, working.Step{Says: "{}", Args: []any{t.Label}, Result: t.Floor})
+			}
+		}
+		out.Steps = append(out.Steps, working.Step{Says: "these together, of {} that are free", Args: []any{r.Left() + r.More}, Result: r.More})
+		return out, true
+	}
+	return working.Working{}, false
+}
+
 // Covered reports whether a bag is covered or carried in for the time being, and since when.
 func (s *PlantingForecast) Covered() (how string, since measure.Day, ok bool) {
 	if s.Stage != logbook.StageGrowing {
@@ -230,18 +265,16 @@ func (s *PlantingForecast) Covered() (how string, since measure.Day, ok bool) {
 // BroughtIn reports whether something of the nursery was put under shelter for the time being,
 // and where it stood before.
 func BroughtIn(n *logbook.NursingState, today measure.Day) (from climate.Shelter, since measure.Day, ok bool) {
-	if !n.Open() || len(n.Log) == 0 || n.Log[0].Kind != logbook.NurseMoved || n.Log[0].Day < today-broughtFor {
+	moves := slices.DeleteFunc(slices.Clone(n.Log), func(e logbook.NurseryEntry) bool { return e.Kind != logbook.NurseMoved })
+	if !n.Open() || len(moves) == 0 || moves[0].Text != logbook.ForTheNight || moves[0].Day < today-broughtFor {
 		return "", 0, false
 	}
 	from = n.Shelter
-	for i := range n.Log[1:] {
-		if e := &n.Log[1+i]; e.Kind == logbook.NurseMoved {
-			from = e.Shelter
-			break
-		}
+	if len(moves) > 1 {
+		from = moves[1].Shelter
 	}
 	order := climate.Shelters()
-	return from, n.Log[0].Day, slices.Index(order, n.Now) > slices.Index(order, from)
+	return from, moves[0].Day, slices.Index(order, n.Now) > slices.Index(order, from)
 }
 
 // broughtFor is for how many days what was brought in is taken to go out again. Practice.

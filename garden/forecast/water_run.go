@@ -182,6 +182,9 @@ func (w *Water) entries(st *PlantingForecast, holds measure.Volume) []water.Sigh
 				continue
 			}
 		case logbook.Hefted:
+			if st.Bag.Model.Shape.Ground() || holds <= 0 { // nobody lifts it
+				continue
+			}
 			capacity := w.Days[at].Capacity / w.part
 			wet := st.FeedAsk.Mix.WetWeight(capacity/holds, st.Bag.Model.Empty)
 			see(math.Max(0, math.Min(1, 1+(e.Amount/1000-wet.Kilograms())/float64(capacity))), water.WeightSD)

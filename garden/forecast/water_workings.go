@@ -82,7 +82,6 @@ func (w *Water) lossWorking(day int) working.Working {
 
 // drinkWorking shows what it will want on a day ahead.
 func (w *Water) drinkWorking(d Drink) working.Working {
-	percent := func(v float64) string { return fmt.Sprintf("%.0f %%", 100*v) }
 	c := d.before.Capacity
 	return working.Working{
 		Title: "Water it will want on " + d.Day.Short(), Result: d.Litres, Mark: working.Model,
@@ -156,3 +155,5 @@ func WaterSumWorking(row []PlantingForecast) working.Working {
 	out.Steps = append(out.Steps, working.Step{Says: "together", Result: out.Result})
 	return out
 }
+
+func percent(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }

@@ -64,6 +64,9 @@ const (
 	NurseVoided   NurseryKind = "voided"
 )
 
+// ForTheNight is the text of a move that is to be undone when the cold is past.
+const ForTheNight = "for the night"
+
 // NurseryEntry is one line of the nursery's log: appended, never edited.
 type NurseryEntry struct {
 	ID       ID
