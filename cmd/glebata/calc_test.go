@@ -324,3 +324,39 @@ func TestCalcSum(t *testing.T) {
 		t.Errorf("%s, %v: a line that cannot be read is not told", out, err)
 	}
 }
+
+// 2.1, 1.8, 2.4 against 1.5, 1.9, 1.6: 6.3 ÷ 3 less 5 ÷ 3 is 0.4333; of 20 ways 4 differ as much
+// (sums of 6.3 and 6.4, and their mirror images).
+func TestCalcTrialAndPower(t *testing.T) {
+	out, err := run("calc", "trial", "--arm", "steps=2.1,1.8,2.4", "--arm", "fill=1.5,1.9,1.6", "--stat", "mean", "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got struct {
+		Diff, Ratio, P float64
+		Low            float64 `json:"ci_low"`
+		High           float64 `json:"ci_high"`
+		Arrangements   int
+		Verdict        string
+	}
+	if err := json.Unmarshal([]byte(out), &got); err != nil {
+		t.Fatal(err)
+	}
+	if got.Diff != 0.4333 || got.Ratio != 1.26 || got.P != 0.2 || got.Arrangements != 20 || got.Verdict != "could be chance" || !(got.Low < 0.1 && got.High > 0.7) {
+		t.Errorf("%+v", got)
+	}
+	for _, bad := range [][]string{
+		{"--arm", "steps=", "--arm", "fill=1"}, {"--arm", "steps=1,2"}, {"--arm", "a=1,x", "--arm", "b=1"},
+		{"--arm", "a=1", "--arm", "a=2"}, {"--arm", "1,2", "--arm", "b=1"}, {"--arm", "a=1", "--arm", "b=1", "--stat", "mode"},
+	} {
+		if out, err := run(append([]string{"calc", "trial"}, bad...)...); err == nil {
+			t.Errorf("%v: %s", bad, out)
+		}
+	}
+	if out, err = run("calc", "power", "--cv", "0.3", "--effect", "0.5", "--arms", "2", "--json"); err != nil || !strings.Contains(out, `"bags_per_arm": 9`) && !strings.Contains(out, `"bags_per_arm":9`) {
+		t.Errorf("power: %s, %v", out, err)
+	}
+	if out, err = run("calc", "power", "--cv", "0"); err == nil {
+		t.Errorf("bags that do not vary: %s", out)
+	}
+}

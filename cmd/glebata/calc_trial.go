@@ -1,0 +1,171 @@
+package main
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"math"
+	"strings"
+
+	"github.com/spf13/cobra"
+
+	"glebata/core/measure"
+	"glebata/core/trial"
+)
+
+type trialFigures struct {
+	First        string       `json:"first"`
+	Second       string       `json:"second"`
+	FirstMean    json.Number  `json:"first_mean"`
+	SecondMean   json.Number  `json:"second_mean"`
+	Diff         json.Number  `json:"diff"`
+	Ratio        *json.Number `json:"ratio"` // null where the second is nothing
+	CILow        *json.Number `json:"ci_low"`
+	CIHigh       *json.Number `json:"ci_high"`
+	RatioLow     *json.Number `json:"ratio_low"`
+	RatioHigh    *json.Number `json:"ratio_high"`
+	P            json.Number  `json:"p"`
+	Arrangements int          `json:"arrangements"`
+	Exact        bool         `json:"exact"`
+	Verdict      string       `json:"verdict"`
+}
+
+// trialSeed is the seed of chance wherever none is asked for.
+const trialSeed = 1
+
+func calcTrial() *cobra.Command {
+	cmd := &cobra.Command{
+		Use:   "trial",
+		Short: "Judge the difference of two groups of bags",
+		Long: "The first arm less the second: a 90 % bootstrap interval that holds for few bags, and a\n" +
+			"two-sided permutation test that counts ties. Of more than two arms the first two are told\n" +
+			"apart, against the greatest difference among all of them.",
+		Example: `  glebata calc trial --arm "steps=2.1,1.8,2.4" --arm "fill=1.5,1.9,1.6" --stat mean --json`,
+		Args:    cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			a := read(cmd)
+			list, err := cmd.Flags().GetStringArray("arm")
+			if err != nil {
+				return err
+			}
+			if stat := a.text("stat"); stat != "mean" {
+				a.refuse("stat", fmt.Errorf("%q is none of mean", stat))
+			}
+			names, arms := readArms(a, list)
+			if a.err != nil {
+				return a.err
+			}
+			c, err := trial.Compare(arms, 0, 1, trialSeed)
+			if err != nil {
+				return fmt.Errorf("--arm: %w", err)
+			}
+			return answer(cmd, newTrialFigures(names, &c), func(w io.Writer) { tellTrial(w, names, &c) })
+		},
+	}
+	cmd.Flags().StringArray("arm", nil, "a group of bags: name=value,value,… (2 to 12 of them)")
+	cmd.Flags().String("stat", "mean", "what of a group is compared: mean")
+	return cmd
+}
+
+// readArms reads "steps=2.1,1.8,2.4".
+func readArms(a *asked, list []string) (names []string, arms []trial.Arm) {
+	for _, text := range list {
+		name, values, ok := strings.Cut(text, "=")
+		name = strings.TrimSpace(name)
+		if !ok || name == "" {
+			a.refuse("arm", fmt.Errorf("%q: write it as name=2.1,1.8,2.4", text))
+			return nil, nil
+		}
+		for _, other := range names {
+			if other == name {
+				a.refuse("arm", fmt.Errorf("there are two arms %q", name))
+			}
+		}
+		var arm trial.Arm
+		for field := range strings.FieldsFuncSeq(values, func(r rune) bool { return r == ',' || r == ';' || r == ' ' }) {
+			v, err := measure.ParseNumber(field)
+			if err != nil || math.IsNaN(v) || math.IsInf(v, 0) || v < 0 {
+				a.refuse("arm", fmt.Errorf("%s: %q is no figure from 0 on", name, field))
+				return nil, nil
+			}
+			arm = append(arm, trial.Observed{Of: v, By: 1})
+		}
+		if len(arm) == 0 {
+			a.refuse("arm", fmt.Errorf("%s has no bags: write it as %s=2.1,1.8,2.4", name, name))
+		}
+		names, arms = append(names, name), append(arms, arm)
+	}
+	if len(arms) < 2 {
+		a.refuse("arm", errors.New("give two arms at least"))
+	}
+	return names, arms
+}
+
+func newTrialFigures(names []string, c *trial.Comparison) trialFigures {
+	out := trialFigures{
+		First: names[0], Second: names[1], FirstMean: figure(c.First, 4), SecondMean: figure(c.Second, 4),
+		Diff: figure(c.Diff, 4), P: figure(c.P, 5), Arrangements: c.Arrangements, Exact: c.Exact, Verdict: string(c.Verdict),
+	}
+	some := func(v float64) *json.Number {
+		if math.IsInf(v, 0) {
+			return nil
+		}
+		n := figure(v, 4)
+		return &n
+	}
+	if c.Second > 0 {
+		out.Ratio = some(c.Ratio)
+	}
+	if c.HasInterval() {
+		out.CILow, out.CIHigh = some(c.Low), some(c.High)
+		if c.Second > 0 {
+			out.RatioLow, out.RatioHigh = some(c.RatioLow), some(c.RatioHigh)
+		}
+	}
+	return out
+}
+
+func tellTrial(w io.Writer, names []string, c *trial.Comparison) {
+	fmt.Fprintf(w, "%s %.3g, %s %.3g: %.3g apart", names[0], c.First, names[1], c.Second, c.Diff)
+	if c.HasInterval() {
+		fmt.Fprintf(w, " (%.3g to %.3g, 90 %%)", c.Low, c.High)
+	}
+	how := "all"
+	if !c.Exact {
+		how = "drawn"
+	}
+	fmt.Fprintf(w, "\np %.3g by %d arrangements, %s\n%s\n", c.P, c.Arrangements, how, c.Verdict)
+}
+
+type powerFigures struct {
+	BagsPerArm int         `json:"bags_per_arm"`
+	Power      json.Number `json:"power"`
+}
+
+func calcPower() *cobra.Command {
+	cmd := &cobra.Command{
+		Use:     "power",
+		Short:   "How many bags an arm a trial needs",
+		Long:    "Bags an arm that see a difference four times in five, tested two-sided at 10 %, where bags\nvary by cv and the better arm gives 1 + effect of the other, its spread with it.",
+		Example: "  glebata calc power --cv 0.3 --effect 0.5 --arms 2 --json",
+		Args:    cobra.NoArgs,
+		RunE: func(cmd *cobra.Command, _ []string) error {
+			cv, _ := cmd.Flags().GetFloat64("cv")
+			effect, _ := cmd.Flags().GetFloat64("effect")
+			arms, _ := cmd.Flags().GetInt("arms")
+			n, err := trial.BagsPerArm(cv, effect, arms)
+			if err != nil {
+				return err
+			}
+			power := trial.Power(cv, effect, arms, n)
+			return answer(cmd, powerFigures{n, figure(power, 3)}, func(w io.Writer) {
+				fmt.Fprintf(w, "%d bags an arm: seen %.0f times in 100\n", n, 100*power)
+			})
+		},
+	}
+	cmd.Flags().Float64("cv", trial.UsualVary, "how bags vary about their mean, as a share of it")
+	cmd.Flags().Float64("effect", 0.5, "how much more the better arm gives, as a share")
+	cmd.Flags().Int("arms", 2, "arms, 2 to 4")
+	return cmd
+}

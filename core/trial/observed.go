@@ -1,0 +1,124 @@
+package trial
+
+import "math"
+
+// Observed is what one bag came to in a measure that is one quantity over another: harvest over
+// seed, over litres, over stems. By is 1 for a measure that is no quotient.
+type Observed struct {
+	Of, By float64
+	// OfLow to OfHigh, and ByLow to ByHigh, are what they may be where they were not taken
+	// exactly; both 0 where they were.
+	OfLow, OfHigh, ByLow, ByHigh float64
+	Block                        int // it was put to its arm within; the same for all where there are none
+}
+
+// Value of the bag by itself; NaN where it has none.
+func (o Observed) Value() float64 {
+	if o.By <= 0 {
+		return math.NaN()
+	}
+	return o.Of / o.By
+}
+
+// Range the value may lie in; both Value where it was taken exactly.
+func (o Observed) Range() (low, high float64) {
+	low, high = o.Of, o.Of
+	if o.OfHigh > 0 {
+		low, high = o.OfLow, o.OfHigh
+	}
+	least, most := o.By, o.By
+	if o.ByHigh > 0 {
+		least, most = o.ByLow, o.ByHigh
+	}
+	if least <= 0 {
+		least = o.By
+	}
+	return low / most, high / least
+}
+
+func (o Observed) ranged() bool { return o.OfHigh > 0 || o.ByHigh > 0 }
+
+// Arm is the bags of one group. Those without a value must be left out.
+type Arm []Observed
+
+// OfTotals is all of what its bags gave over all of what they took: a small bag counts as little
+// as it weighs. 0 for none.
+func (a Arm) OfTotals() float64 {
+	var of, by float64
+	for _, o := range a {
+		of, by = of+o.Of, by+o.By
+	}
+	if by <= 0 {
+		return 0
+	}
+	return of / by
+}
+
+// MeanOfValues counts every bag the same. 0 for none.
+func (a Arm) MeanOfValues() float64 { return a.Each().OfTotals() }
+
+// TotalsRange is what OfTotals may be.
+func (a Arm) TotalsRange() (low, high float64) {
+	var from, to, least, most float64
+	for _, o := range a {
+		f, t, l, m := o.Of, o.Of, o.By, o.By
+		if o.OfHigh > 0 {
+			f, t = o.OfLow, o.OfHigh
+		}
+		if o.ByHigh > 0 {
+			l, m = o.ByLow, o.ByHigh
+		}
+		from, to, least, most = from+f, to+t, least+l, most+m
+	}
+	if least <= 0 {
+		return 0, 0
+	}
+	return from / most, to / least
+}
+
+// Each bag as a value of its own, so that the totals are the mean of the bags.
+func (a Arm) Each() Arm {
+	out := make(Arm, len(a))
+	for i, o := range a {
+		low, high := o.Range()
+		out[i] = Observed{Of: o.Value(), By: 1, Block: o.Block}
+		if o.ranged() {
+			out[i].OfLow, out[i].OfHigh = low, high
+		}
+	}
+	return out
+}
+
+// Vary is the coefficient of variation of the bags' values, from 2 bags on; 0 where it cannot
+// be told.
+func (a Arm) Vary() float64 {
+	if len(a) < 2 {
+		return 0
+	}
+	mean := a.MeanOfValues()
+	if mean <= 0 {
+		return 0
+	}
+	sum := 0.0
+	for _, o := range a {
+		sum += (o.Value() - mean) * (o.Value() - mean)
+	}
+	return math.Sqrt(sum/float64(len(a)-1)) / mean
+}
+
+// VaryWithin groups is their variation together, each about its own mean, weighed by what each
+// can tell; bags is how many it rests on. 0 where no group has two.
+func VaryWithin(groups []Arm) (cv float64, bags int) {
+	var sum, free float64
+	for _, g := range groups {
+		if v := g.Vary(); len(g) > 1 && v > 0 {
+			sum += v * v * float64(len(g)-1)
+			free += float64(len(g) - 1)
+			bags += len(g)
+		}
+	}
+	if free == 0 {
+		return 0, 0
+	}
+	return math.Sqrt(sum / free), bags
+}
