@@ -13,7 +13,7 @@ import (
 var axe string
 
 // everyPage of the demo, for checks that hold on all of them.
-var everyPage = []string{"/plan/medium", "/plan/outlook", "/plantings/30/ladder", "/walk", "/plantings/30/later/raise", "/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R10", "/bags/R15", "/bags/R16", "/bags/R19", "/plantings/1", "/plantings/30/weigh", "/plantings/30/water", "/plantings/26/leaf?which=old&looks=pale", "/compare", "/plantings/30/working/rung-1", "/guide", "/site", "/weather", "/plan/design?variety=4", "/plan/shopping", "/terrace", "/plan/proposal?seed=plenty", "/plantings/36/card", "/plan/season", "/plan/succession?variety=1&from=2026-07-01&until=2026-09-30", "/seed", "/seed/trays/6?tuber=3", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/correct", "/correct/model/1", "/correct/plan/30", "/entries?kind=sighted", "/walk/overdue", "/tonight", "/water/away", "/compare/bring", "/ask?litres=30", "/more", "/harvest-sheet", "/lift", "/lift/pool", "/lift/paper", "/plantings/1/sheet", "/bags/R99"}
+var everyPage = []string{"/plan/medium", "/plan/outlook", "/plantings/30/ladder", "/walk", "/plantings/30/later/raise", "/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R10", "/bags/R15", "/bags/R16", "/bags/R19", "/plantings/1", "/plantings/30/weigh", "/plantings/30/water", "/plantings/26/leaf?which=old&looks=pale", "/compare", "/compare?by=plants&variety=4&measure=harvest&year=2025&table=variety-year", "/plantings/30/working/rung-1", "/guide", "/site", "/weather", "/plan/design?variety=4", "/plan/shopping", "/terrace", "/plan/proposal?seed=plenty", "/plantings/36/card", "/plan/season", "/plan/succession?variety=1&from=2026-07-01&until=2026-09-30", "/seed", "/seed/trays/6?tuber=3", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/correct", "/correct/model/1", "/correct/plan/30", "/entries?kind=sighted", "/walk/overdue", "/tonight", "/water/away", "/compare/bring", "/ask?litres=30", "/more", "/harvest-sheet", "/lift", "/lift/pool", "/lift/paper", "/plantings/1/sheet", "/bags/R99"}
 
 func TestPhoneLogsARaiseAndAWeighInWithThumbs(t *testing.T) {
 	t.Parallel()
@@ -276,17 +276,17 @@ func TestCompareChoosesAndSorts(t *testing.T) {
 	p := sit(t, demoGarden, desk)
 	p.open("/compare?year=2024")
 	p.sees("9 bags together gave at least")
-	first := func() string { return p.reads(".table tbody th") }
+	first := func() string { return p.reads(`[aria-label="Finished bags as a table"] tbody th`) }
 	if first() != "R6" {
 		t.Errorf("by ratio %s comes first, want R6", first())
 	}
-	p.press("Mean tuber")
-	p.sees("Mean tuber ↓")
+	p.press("Weight of a tuber")
+	p.sees("Weight of a tuber ↓")
 	if first() != "R7" {
 		t.Errorf("by mean tuber %s comes first, want R7", first())
 	}
-	p.press("Mean tuber ↓")
-	p.sees("Mean tuber ↑")
+	p.press("Weight of a tuber ↓")
+	p.sees("Weight of a tuber ↑")
 	if first() != "R5" {
 		t.Errorf("by mean tuber upward %s comes first, want R5", first())
 	}

@@ -162,12 +162,14 @@ func (p *person) compare() {
 	p.t.Helper()
 	p.press("Compare")
 	p.sees("1 bag gave × 24.2 the seed planted")
-	row := p.reads(".table tbody tr")
+	row := p.reads(`[aria-label="Finished bags as a table"] tbody tr`)
 	for _, want := range []string{"R1", "Cold Quay", "165 g", "3.99 kg", "24.2", "114 g", "1.33 kg", "125 g"} { // mean: 2998 ÷ 24
 		if !strings.Contains(row, want) {
 			p.t.Errorf("the row %q does not say %s", row, want)
 		}
 	}
+	p.press("seed against harvest")
+	p.sees("Seed planted, g")
 	// The point stands where its numbers say: seed 165 g across, 3990 g up.
 	at := p.asks(`() => {
 		const [x0, x1] = [...document.querySelectorAll(".compare .x")].map(t => [+t.textContent, +t.getAttribute("x")]);

@@ -16,7 +16,7 @@ import (
 var asking = []string{
 	"/plan?bag=9&variety=4&number=2&headspace=6&settling=12.5&cover=6",
 	"/plan/design?variety=1&aim=bakers&by=own&own=2&sprouts=1&mix=coir&mine=no",
-	"/compare?year=2024", "/compare?variety=1",
+	"/compare?year=2024", "/compare?variety=1", "/compare?by=school&with=kind&measure=stem&each=on&table=school-year", "/compare?by=litres&measure=cost&show=scatter", "/compare?measure=keep&by=place&year=2025",
 	"/site?climate=southern-temperate&name=x",
 	"/seed/allot?mode=fit&planting=36&planting=37",
 	"/plan/season?line=35&plant-day=2026-09-01",

@@ -78,7 +78,7 @@ func (g *Garden) Correct(ctx context.Context, c Correction, a Request) (logbook.
 		if err != nil {
 			return 0, err
 		}
-		moves, err := compare(before, after)
+		moves, err := movesBetween(before, after)
 		if err != nil {
 			return 0, err
 		}
@@ -125,8 +125,8 @@ func stand(ctx context.Context, w Writer, f Filter, some bool) (map[logbook.ID]*
 	return out, nil
 }
 
-// compare what finished bags come to, and refuse what sets an entry aside.
-func compare(before, after map[logbook.ID]*logbook.PlantingLog) ([]Moved, error) {
+// movesBetween what finished bags come to, and refuse what sets an entry aside.
+func movesBetween(before, after map[logbook.ID]*logbook.PlantingLog) ([]Moved, error) {
 	var moves []Moved
 	for id, was := range before {
 		is := after[id]

@@ -7,6 +7,7 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
+	"glebata/garden/compare"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -52,6 +53,7 @@ type moment struct {
 	replayed  replayed
 	forecasts lazies[forecastAsk, []forecast.PlantingForecast]
 	benches   lazies[measure.Day, logbook.Bench]
+	compared  lazies[measure.Day, []compare.Bag]
 }
 
 // lazy is something read once.

@@ -143,3 +143,28 @@ func BenchmarkWeighIn(b *testing.B) {
 		})
 	}
 }
+
+// BenchmarkCompare is a whole request for the page of 3,000 finished bags, with a verdict on
+// two groups, and its size.
+func BenchmarkCompare(b *testing.B) {
+	s := open(b, func(g *garden.Garden) error { return demo.FillLarger(context.Background(), g, 600, 6) })
+	client := &http.Client{Transport: &http.Transport{DisableCompression: true}}
+	for name, path := range map[string]string{"variety": "/compare", "place": "/compare?by=kind&with=variety&measure=litre", "scatter": "/compare?by=litres&show=scatter"} {
+		b.Run(name, func(b *testing.B) {
+			size := int64(0)
+			b.ReportAllocs()
+			for b.Loop() {
+				res, err := client.Get(s.URL + path)
+				if err != nil {
+					b.Fatal(err)
+				}
+				if size, err = io.Copy(io.Discard, res.Body); err != nil {
+					b.Fatal(err)
+				}
+				res.Body.Close()
+			}
+			b.ReportMetric(float64(b.Elapsed().Microseconds())/1000/float64(b.N), "ms/request")
+			b.ReportMetric(float64(size)/1000, "kB")
+		})
+	}
+}

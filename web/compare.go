@@ -1,62 +1,85 @@
 package web
 
 import (
-	"cmp"
 	"fmt"
 	"net/http"
 	"net/url"
-	"slices"
 
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/lift"
 	"glebata/core/measure"
-	"glebata/garden/forecast"
+	"glebata/core/trial"
+	"glebata/core/working"
+	"glebata/garden/compare"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
 	"glebata/web/form"
 )
 
+// compareBody is the page of finished bags set against one another.
 type compareBody struct {
-	Lines     []compareLine
-	Chart     draw.OnBoth[draw.Compare]
-	Heaps     []draw.Heap
-	MoreHeaps bool // than are drawn
-	Columns   []column
-	Varieties []form.Option
-	Years     []form.Option
-	Keys      []seriesKey
-	Counted   int    // lines that are no stand-in's
-	LeftOut   int    // lines that are
-	RatioText string // of totals
-	HasRatio  bool
-	AtLeast   bool // some of the lines have unweighed harvest
+	Sheet     compare.Sheet
 	Said      string
 	Any       bool // finished bags at all
+	Fields    []compareField
 	Asked     url.Values
+	Unknown   []string // what was asked for and is not there
+	All       compare.Group
+	AllText   string
+	AtLeast   bool
+	Groups    []groupLine
+	Lanes     draw.OnBoth[draw.Lanes]
+	Chart     draw.OnBoth[draw.Compare]
+	HasChart  bool
+	Shows     []tab
+	Heaps     []draw.Heap
+	MoreHeaps bool
+	Keys      []seriesKey
+	Verdict   *verdictBody
+	Table     compareTable
 	Notes     []note
-	Sort      string
-	Down      bool
+	CSV       string
 }
 
-type compareLine struct {
-	forecast.PlantingForecast
-	M              lift.Bag
-	SeedText, Mark measure.Phrase
-	Ratio          float64
-	RatioText      string
-	HasRatio       bool
-	Below          bool // break-even
+// compareField is one choice of what is compared.
+type compareField struct {
+	Name, Label string
+	Options     []form.Option
+	Error       string
 }
 
-// Href of the bag's page.
-func (l compareLine) Href() string { return fmt.Sprintf("/plantings/%d", l.Planting.ID) }
+// tab is one of several ways in which a page shows the same.
+type tab struct {
+	Name, Href string
+	Now        bool
+}
 
-type column struct {
-	Key, Name, Href string
-	Now             bool
-	Down            bool
-	Number          bool
+// groupLine is one group in figures.
+type groupLine struct {
+	*compare.Group
+	Bags       int
+	Value      any    // by totals, or by the mean of its bags, as asked
+	Other      any    // the other of the two
+	Range      string // it may lie in
+	AtLeast    bool
+	First, Sec bool // of the two that are judged
+}
+
+// verdictBody is what two groups show.
+type verdictBody struct {
+	*compare.Verdict
+	Sentence      measure.Phrase
+	First, Second *compare.Group
+	Firsts, Secs  []form.Option
+	Chance        draw.OnBoth[draw.Chance]
+	Difference    any
+	Low, High     any
+	ChanceText    string
+	Adjusted      any
+	AdjLow        any
+	AdjHigh       any
+	Fewest        int
 }
 
 type seriesKey struct {
@@ -64,12 +87,42 @@ type seriesKey struct {
 	Shape draw.MarkedPoint
 }
 
-func (s *Site) compare(c *gin.Context) error {
+// compareAsked reads what is to be compared.
+func compareAsked(q url.Values) compare.Ask {
+	return compare.Ask{
+		Kind: compare.Kind(q.Get("of")), Measure: q.Get("measure"), By: q.Get("by"), With: q.Get("with"),
+		Variety: q.Get("variety"), Year: q.Get("year"), First: q.Get("first"), Second: q.Get("second"), Each: q.Get("each") == "on",
+	}
+}
+
+// compareKeys are what an address of the page may be asked, so that links carry nothing else on.
+var compareKeys = []string{"of", "measure", "by", "with", "variety", "year", "first", "second", "each", "show", "table", "sort", "dir"}
+
+func keptOf(q url.Values) url.Values {
+	out := url.Values{}
+	for _, key := range compareKeys {
+		if v := q.Get(key); v != "" && len(v) <= 2*logbook.MaxName {
+			out.Set(key, v)
+		}
+	}
+	return out
+}
+
+// comparedAs reads the finished bags and compares them as the address asks.
+func (s *Site) comparedAs(c *gin.Context) (all []compare.Bag, sheet compare.Sheet, unknown []string, err error) {
 	look, err := s.look(c)
 	if err != nil {
-		return err
+		return nil, sheet, nil, err
 	}
-	done, err := look.Finished()
+	if all, err = look.Compared(); err != nil {
+		return nil, sheet, nil, err
+	}
+	sheet, unknown = compare.New(all, compareAsked(c.Request.URL.Query()))
+	return all, sheet, unknown, nil
+}
+
+func (s *Site) compare(c *gin.Context) error {
+	all, sheet, unknown, err := s.comparedAs(c)
 	if err != nil {
 		return err
 	}
@@ -78,170 +131,144 @@ func (s *Site) compare(c *gin.Context) error {
 		return err
 	}
 	q := c.Request.URL.Query()
-	body := compareBody{Said: s.said(c), Any: len(done) > 0, Sort: q.Get("sort"), Down: q.Get("dir") != "up"}
-	body.choices(done, q)
-	body.Asked = url.Values{"variety": {q.Get("variety")}, "year": {q.Get("year")}}
-	chosen := chooseLines(done, q)
-	for _, st := range chosen {
-		line := compareLine{PlantingForecast: st, M: st.Measures()}
-		line.Ratio, line.HasRatio = line.M.Ratio()
-		line.RatioText, line.SeedText, line.Mark = ratioText(line.M), seedOf(&st), seedMark(&st)
-		line.Below = line.HasRatio && !line.Unknown && line.Ratio < lift.BreakEven
-		body.Lines = append(body.Lines, line)
-		body.AtLeast = body.AtLeast || st.Unweighed
+	body := compareBody{Sheet: sheet, Said: s.said(c), Any: len(all) > 0, Asked: keptOf(q), Unknown: unknown}
+	if body.Any {
+		body.fill(all, q, sys)
 	}
-	group := forecast.Group(chosen)
-	body.Counted, body.LeftOut = len(group), len(chosen)-len(group)
-	if r, ok := lift.RatioOfTotals(group); ok {
-		body.HasRatio, body.RatioText = true, measure.Ratio(r).String()
-		if low, high := lift.TotalsRange(group); high > low {
-			body.RatioText = measure.Ratio(low).String() + " to " + measure.Ratio(high).String()
-		}
-		body.Notes = []note{newNote(lift.RatioOfTotalsWorking(group), "The bags chosen", sys)}
-	}
-	body.chart(done, sys)
-	body.sort(q)
-	body.heaps(sys)
 	s.render(c, http.StatusOK, "compare", view{Title: "Compare", Stage: "Compare", Body: body})
 	return nil
 }
 
-// chooseLines are the bags of the variety and year asked for, all when none is.
-func chooseLines(done []forecast.PlantingForecast, q url.Values) []forecast.PlantingForecast {
-	return slices.DeleteFunc(slices.Clone(done), func(s forecast.PlantingForecast) bool {
-		return q.Get("variety") != "" && q.Get("variety") != fmt.Sprint(s.Variety.ID) ||
-			q.Get("year") != "" && q.Get("year") != fmt.Sprint(s.Season.Year)
-	})
+// fill the page in from its sheet.
+func (b *compareBody) fill(all []compare.Bag, q url.Values, sys measure.System) {
+	sheet := &b.Sheet
+	b.Fields = compareFields(all, sheet, b.Unknown, sys)
+	b.All = sheet.All()
+	b.AtLeast = b.All.AtLeast()
+	if len(b.All.Bags) > 0 {
+		b.AllText = rangeText(sheet, &b.All, sys)
+		b.Notes = []note{newNote(sheet.GroupWorking(&b.All), "The bags chosen", sys)}
+	}
+	for i := range sheet.Groups {
+		g := &sheet.Groups[i]
+		line := groupLine{
+			Group: g, Bags: len(g.Bags), Value: sheet.Value(g), Other: sheet.Measure.Quantity(g.Value(!sheet.Each)), AtLeast: g.AtLeast(),
+			First: len(sheet.Groups) > 1 && i == sheet.Pair[0], Sec: len(sheet.Groups) > 1 && i == sheet.Pair[1],
+		}
+		if low, high := g.Range(sheet.Each); sys.Print(sheet.Measure.Quantity(low)) != sys.Print(sheet.Measure.Quantity(high)) {
+			line.Range = sys.Print(sheet.Measure.Quantity(low)) + " to " + sys.Print(sheet.Measure.Quantity(high))
+		}
+		b.Groups = append(b.Groups, line)
+	}
+	b.draw(all, q.Get("show"), sys)
+	if sheet.Judged != nil {
+		b.Verdict = newVerdict(sheet, sys)
+		b.Notes = append(b.Notes, newNote(compare.DiffWorking(sheet.Judged, sheet.Measure, sheet.FirstGroup(), sheet.SecondGroup()), "The two groups", sys))
+	}
+	b.Table = newCompareTable(sheet, q, b.Asked, sys)
+	b.heaps(sys)
+	b.CSV = pathWith("/compare.csv", b.Asked)
 }
 
-// groupWorking is of the ratio of the bags chosen.
-func (s *Site) groupWorking(c *gin.Context) error {
-	look, err := s.look(c)
+// rangeText of a group: its figure, or what it lies between.
+func rangeText(sheet *compare.Sheet, g *compare.Group, sys measure.System) string {
+	low, high := g.Range(sheet.Each)
+	from, to := sys.Print(sheet.Measure.Quantity(low)), sys.Print(sheet.Measure.Quantity(high))
+	if from != to {
+		return from + " to " + to
+	}
+	return sys.Print(sheet.Value(g))
+}
+
+func newVerdict(sheet *compare.Sheet, sys measure.System) *verdictBody {
+	v, m := sheet.Judged, sheet.Measure
+	first, second := sheet.FirstGroup(), sheet.SecondGroup()
+	out := &verdictBody{
+		Verdict: v, First: first, Second: second, Sentence: v.Sentence(m, first.Name, second.Name),
+		Difference: v.Difference(m), Low: m.Quantity(v.Low), High: m.Quantity(v.High), ChanceText: compare.Chance(v.P), Fewest: trial.FewestBags,
+	}
+	for i, g := range sheet.Groups {
+		out.Firsts = append(out.Firsts, form.Option{Value: g.Key, Name: g.Name.In(sys), Chosen: i == sheet.Pair[0]})
+		out.Secs = append(out.Secs, form.Option{Value: g.Key, Name: g.Name.In(sys), Chosen: i == sheet.Pair[1]})
+	}
+	if a := v.Opinion; a != nil {
+		out.Adjusted, out.AdjLow, out.AdjHigh = m.Quantity(a.Diff), m.Quantity(a.Low), m.Quantity(a.High)
+	}
+	if v.HasInterval() {
+		axis := draw.NewAxis(draw.Escape(m.Name+", "+first.Name.In(sys)+" less "+second.Name.In(sys)), m.Quantity, max(v.First, v.Second), sys)
+		out.Chance = draw.Both(func(p draw.Paper) draw.Chance { return draw.NewChance(v.Diff, v.Low, v.High, v.Cloud, axis, p) })
+	}
+	return out
+}
+
+// compareWorking is of one figure of the page, as the page was asked.
+func (s *Site) compareWorking(c *gin.Context) error {
+	all, sheet, _, err := s.comparedAs(c)
 	if err != nil {
 		return err
 	}
-	done, err := look.Finished()
-	if err != nil {
-		return err
+	if c.Param("figure") == compare.FigureBag {
+		return s.answerBagWorking(c, all)
 	}
-	group := forecast.Group(chooseLines(done, c.Request.URL.Query()))
-	if _, ok := lift.RatioOfTotals(group); !ok {
+	w, of, ok := sheetWorking(&sheet, c.Param("figure"), c.Request.URL.Query())
+	if !ok {
 		return logbook.ErrNotFound
 	}
-	return s.answerWorking(c, lift.RatioOfTotalsWorking(group), "The bags chosen")
+	return s.answerWorking(c, w, of)
 }
 
-// maxHeaps are drawn, so that a page of many seasons stays light.
-const maxHeaps = 24
-
-// heaps draws the first lines in the order of the table.
-func (b *compareBody) heaps(sys measure.System) {
-	for i := range b.Lines {
-		if len(b.Lines[i].Batches) == 0 {
-			continue
-		}
-		if len(b.Heaps) == maxHeaps {
-			b.MoreHeaps = true
-			break
-		}
-		h := draw.NewHeap(&b.Lines[i].PlantingForecast, rowScale, sys)
-		h.Href = draw.Escape(b.Lines[i].Href())
-		b.Heaps = append(b.Heaps, h)
-	}
-}
-
-// choices of variety and year over all finished bags.
-func (b *compareBody) choices(done []forecast.PlantingForecast, q url.Values) {
-	b.Varieties = []form.Option{{Value: "", Name: "every variety"}}
-	b.Years = []form.Option{{Value: "", Name: "every season"}}
-	add := func(list *[]form.Option, value, name, chosen string) {
-		if !slices.ContainsFunc(*list, func(o form.Option) bool { return o.Value == value }) {
-			*list = append(*list, form.Option{Value: value, Name: name, Chosen: value == chosen})
-		}
-	}
-	for _, s := range done {
-		add(&b.Varieties, fmt.Sprint(s.Variety.ID), s.Variety.Name, q.Get("variety"))
-		add(&b.Years, fmt.Sprint(s.Season.Year), fmt.Sprint(s.Season.Year), q.Get("year"))
-	}
-	slices.SortFunc(b.Varieties[1:], func(a, c form.Option) int { return cmp.Compare(a.Name, c.Name) })
-}
-
-// chart draws the lines that have a seed weight; a season keeps its shape
-// whatever is chosen.
-func (b *compareBody) chart(done []forecast.PlantingForecast, sys measure.System) {
-	var years []int
-	for _, s := range done {
-		if !slices.Contains(years, s.Season.Year) {
-			years = append(years, s.Season.Year)
-		}
-	}
-	slices.Sort(years)
-	var points []draw.Point
-	shown := map[int]bool{}
-	for _, l := range b.Lines {
-		if !l.HasRatio || l.Simulated || l.Unknown {
-			continue
-		}
-		series := slices.Index(years, l.Season.Year)
-		shown[series] = true
-		points = append(points, draw.Point{
-			Label: draw.Escape(l.Bag.Label), Href: draw.Escape(l.Href()), Series: series, Seed: l.State.Seed, Harvest: l.M.Edible, Unweighed: l.Unweighed,
-			Says: draw.Escape(fmt.Sprintf("%s, %s, %d: %s of seed gave %s, ratio %s",
-				l.Bag.Label, l.Variety.Name, l.Season.Year, sys.Mass(l.State.Seed), sys.Mass(l.M.Edible), l.RatioText)),
-		})
-	}
-	b.Chart = draw.Both(func(p draw.Paper) draw.Compare { return draw.NewCompare(points, sys, p) })
-	for i, y := range years {
-		if shown[i] {
-			b.Keys = append(b.Keys, seriesKey{y, draw.NewKey(i)})
-		}
-	}
-}
-
-// order the table can be put in.
-type order struct {
-	key, name string
-	number    bool
-	by        func(a, b compareLine) int
-}
-
-var orders = []order{
-	{"bag", "Bag", false, func(a, b compareLine) int {
-		return cmp.Or(cmp.Compare(len(a.Bag.Label), len(b.Bag.Label)), cmp.Compare(a.Bag.Label, b.Bag.Label))
-	}},
-	{"variety", "Variety", false, func(a, b compareLine) int { return cmp.Compare(a.Variety.Name, b.Variety.Name) }},
-	{"year", "Season", false, func(a, b compareLine) int { return cmp.Compare(a.Season.Year, b.Season.Year) }},
-	{"seed", "Seed", true, func(a, b compareLine) int { return cmp.Compare(a.State.Seed, b.State.Seed) }},
-	{"harvest", "Edible", true, func(a, b compareLine) int { return cmp.Compare(a.M.Edible, b.M.Edible) }},
-	{"ratio", "Ratio", true, func(a, b compareLine) int { return cmp.Compare(a.Ratio, b.Ratio) }},
-	{"litre", "A litre", true, func(a, b compareLine) int { return cmp.Compare(a.M.PerLitre(), b.M.PerLitre()) }},
-	{"area", "A square metre", true, func(a, b compareLine) int { return cmp.Compare(a.M.PerArea(), b.M.PerArea()) }},
-	{"plant", "A plant", true, func(a, b compareLine) int { return cmp.Compare(a.M.PerPlant(), b.M.PerPlant()) }},
-	{"mean", "Mean tuber", true, func(a, b compareLine) int { return cmp.Compare(a.M.MeanTuber(), b.M.MeanTuber()) }},
-}
-
-// sort puts the lines in the order asked for, by ratio when none is, and makes
-// the heads of the columns, each of which turns the order round.
-func (b *compareBody) sort(q url.Values) {
-	known := slices.ContainsFunc(orders, func(o order) bool { return o.key == b.Sort })
-	if !known {
-		b.Sort = "ratio"
-	}
-	for _, o := range orders {
-		col := column{Key: o.key, Name: o.name, Number: o.number, Now: o.key == b.Sort, Down: b.Down}
-		if col.Now {
-			slices.SortStableFunc(b.Lines, func(x, y compareLine) int {
-				if b.Down {
-					return o.by(y, x)
+// answerBagWorking is of a measure of one bag.
+func (s *Site) answerBagWorking(c *gin.Context, all []compare.Bag) error {
+	q := c.Request.URL.Query()
+	for i := range all {
+		if b := &all[i]; fmt.Sprint(b.Planting.ID) == q.Get("planting") {
+			if m := compare.MeasureNamed(q.Get("measure"), b.Kind()); m.Key == q.Get("measure") {
+				if w, ok := compare.BagWorking(m, b); ok {
+					return s.answerWorking(c, w, "Bag "+b.Label()+", "+b.Variety.Name)
 				}
-				return o.by(x, y)
-			})
+			}
 		}
-		next := url.Values{"sort": {o.key}, "variety": {q.Get("variety")}, "year": {q.Get("year")}}
-		if col.Now && b.Down || !col.Now && !o.number {
-			next.Set("dir", "up")
-		}
-		col.Href = "/compare?" + next.Encode()
-		b.Columns = append(b.Columns, col)
 	}
+	return logbook.ErrNotFound
+}
+
+func sheetWorking(sheet *compare.Sheet, figure string, q url.Values) (w working.Working, of string, ok bool) {
+	v := sheet.Judged
+	switch figure {
+	case "all":
+		g := sheet.All()
+		return sheet.GroupWorking(&g), "The bags chosen", len(g.Bags) > 0
+	case compare.FigureGroup:
+		for i := range sheet.Groups {
+			if g := &sheet.Groups[i]; g.Key == q.Get("group") {
+				if q.Get("other") != "" {
+					sheet.Each = !sheet.Each
+				}
+				return sheet.GroupWorking(g), g.Name.In(measure.Metric), true
+			}
+		}
+	case compare.FigureCell:
+		if g, found := turnedCell(sheet, q); found {
+			return sheet.GroupWorking(&g), g.Name.In(measure.Metric), true
+		}
+	case compare.FigureDiff:
+		if v != nil {
+			return compare.DiffWorking(v, sheet.Measure, sheet.FirstGroup(), sheet.SecondGroup()), "The two groups", true
+		}
+	case compare.FigureChance:
+		if v != nil {
+			return compare.ChanceWorking(v, sheet.Measure), "The two groups", true
+		}
+	case compare.FigureLevel:
+		if v != nil && v.Opinion != nil {
+			return compare.LevelWorking(v, sheet.Measure), "The two groups", true
+		}
+	}
+	return w, "", false
+}
+
+// below reports whether a bag gave back less than was planted.
+func below(m *lift.Bag) bool {
+	r, ok := m.Ratio()
+	return ok && r < lift.BreakEven
 }

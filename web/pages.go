@@ -38,6 +38,10 @@ var pagesOf = map[string][]sitePage{
 		{"/lift/paper", "Sheet of paper", "a list typed as it stands"},
 		{"/harvest-sheet", "Harvest sheet", "to print and write on in the shed"},
 	},
+	"compare": {
+		{"/compare", "Bags", "what each bag gave, and what that shows"},
+		{"/compare/bring", "Past seasons", "from a notebook or a sheet"},
+	},
 	"site": {
 		{"/site", "Site", "climate, frosts, shelter, units and money"},
 		{"/weather", "Weather", "days measured and days taken as usual"},

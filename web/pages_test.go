@@ -29,7 +29,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/site/working/greenhouse":                      "night",
 		"/guide":                                        "General information only",
 		"/guide/settled":                                "/guide#settled",
-		"/compare/working/ratio?year=2024":              "not the mean of ratios",
+		"/compare/working/all?year=2024":                "not the mean of the bags",
 		"/today/working/mix":                            "R6: 28 cm to 38 cm",
 		"/models/3/working/standing":                    "lowest hole",
 		"/models/3/working/usable":                      "usable top",
@@ -100,7 +100,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 			t.Errorf("%s answers %d and does not say %q", path, status, says)
 		}
 	}
-	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/ratio?year=1999", "/find?label=Z1", "/static/nothing.js", "/guide/moon", "/site/working/moon", "/seed/trays/99", "/seed/trays/6/99/working/pieces", "/plantings/35/timing/moon", "/calendar.ics?season=x", "/seed/nursery/working/1", "/seed/allot/working/spread", "/plan/design/working/moon?kind=1", "/plan/design/working/wet?kind=99", "/plantings/30/later/moon", "/plantings/1/feed", "/plantings/99/ladder", "/plantings/1/working/ready"} {
+	for _, path := range []string{"/nothing", "/bags/R99", "/plantings/999", "/plantings/x", "/plantings/1/working/moon", "/models/9/working/usable", "/compare/working/all?year=1999", "/compare/working/moon", "/compare/working/level?year=2024", "/compare/working/group?group=99", "/compare/working/cell?down=variety&across=moon", "/find?label=Z1", "/static/nothing.js", "/guide/moon", "/site/working/moon", "/seed/trays/99", "/seed/trays/6/99/working/pieces", "/plantings/35/timing/moon", "/calendar.ics?season=x", "/seed/nursery/working/1", "/seed/allot/working/spread", "/plan/design/working/moon?kind=1", "/plan/design/working/wet?kind=99", "/plantings/30/later/moon", "/plantings/1/feed", "/plantings/99/ladder", "/plantings/1/working/ready"} {
 		if status, _ := s.get(path); status != http.StatusNotFound {
 			t.Errorf("%s answers %d, want 404", path, status)
 		}

@@ -220,7 +220,8 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/labels.pdf", s.handle(s.labelsPDF))
 
 	r.GET("/compare", s.handle(s.compare))
-	r.GET("/compare/working/ratio", s.handle(s.groupWorking))
+	r.GET("/compare.csv", s.handle(s.compareCSV))
+	r.GET("/compare/working/:figure", s.handle(s.compareWorking))
 
 	r.GET("/site", s.handle(s.site))
 	r.POST("/site", s.handle(s.saveSite))

@@ -78,7 +78,7 @@ func TestSimulatedWeightsAreMarkedAndNeverCounted(t *testing.T) {
 	s.post("/plantings/36/weigh", "gross-1", "2.5 kg simulated", "grade-1", "keep", "day", "2026-06-09")
 	s.post("/plantings/36/close", "day", "2026-06-09")
 	_, after := s.get("/compare")
-	says(t, "compared", 200, 200, after, "simulated, not counted", "1 of these bags has a harvest that is not known, or figures of a simulated scale")
+	says(t, "compared", 200, 200, after, "simulated, not counted", "1 of these bags has no such measure, a harvest that is not known, or figures of a simulated scale")
 	if was, is := ratio.FindString(before), ratio.FindString(after); was == "" || was != is {
 		t.Errorf("the ratio of all was %s and is %s", was, is)
 	}

@@ -5,6 +5,8 @@ import (
 	"fmt"
 	"html"
 
+	"glebata/core/measure"
+
 	"github.com/gin-gonic/gin"
 )
 
@@ -48,7 +50,7 @@ func (w writing) words(text string) string {
 
 // moneyMark stands before every amount of money in a page, until the page is written:
 // there the grower's own sign takes its place.
-const moneyMark = "\u00a4"
+const moneyMark = measure.MoneyMark
 
 // money of hundredths.
 func money(cents int) string { return moneyMark + fmt.Sprintf("%.2f", float64(cents)/100) }

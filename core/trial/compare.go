@@ -136,3 +136,11 @@ func blocked(arms []Arm) bool {
 	}
 	return false
 }
+
+// As many of the arrangements gone through differ as much.
+func (c *Comparison) As() int {
+	if c.Exact {
+		return int(math.Round(c.P * float64(c.Arrangements)))
+	}
+	return max(0, int(math.Round(c.P*float64(c.Arrangements+1)))-1)
+}

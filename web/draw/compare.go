@@ -3,24 +3,29 @@ package draw
 import (
 	"fmt"
 	"math"
+	"slices"
 	"sort"
+	"strconv"
 
 	"glebata/core/lift"
-	"glebata/core/measure"
 )
 
-// Point is one finished bag: seed planted against edible harvest.
+// Point is one finished bag: a figure across and one up.
 type Point struct {
 	Label     Text
 	Href      Text
 	Says      Text // in words
 	Series    int  // season, for its shape
-	Seed      measure.Mass
-	Harvest   measure.Mass
-	Unweighed bool // the true harvest is higher
+	X, Y      float64
+	XLow, XHi float64 // what they may be; both 0 where they were taken exactly
+	YLow, YHi float64
+	More      bool // the true figure up is higher
 }
 
-// Compare is the chart of harvest against seed, in px.
+// MostLettered points of a drawing: past them points are drawn without labels, as one path.
+const MostLettered = 200
+
+// Compare is a chart of one figure against another, in px.
 type Compare struct {
 	W, H                     int
 	Left, Top, Right, Bottom int // of the frame
@@ -29,6 +34,7 @@ type Compare struct {
 	XTitle, YTitle           Text
 	Rays                     []Ray
 	Marks                    []MarkedPoint
+	Crowd                    Mark // points without labels
 	Says                     Text
 }
 
@@ -44,11 +50,12 @@ type Ray struct {
 // MarkedPoint is a point where it stands.
 type MarkedPoint struct {
 	Point
-	X, Y   int
-	TX, TY int  // of its label
-	Anchor Mark // of its label
-	Shape  Mark // path
-	More   Mark // arrow of an unweighed one
+	X, Y    int
+	TX, TY  int  // of its label
+	Anchor  Mark // of its label
+	Shape   Mark // path
+	Whisker Mark // what it may be
+	Arrow   Mark // of an unweighed one
 }
 
 // Measures of the chart in px.
@@ -57,50 +64,86 @@ const (
 	pointR         int = 7
 )
 
-// NewCompare draws points in the grower's units.
-func NewCompare(points []Point, sys measure.System, paper Paper) Compare {
+// NewCompare draws points on two axes; with a fan, lines of equal ratio go out from the origin.
+func NewCompare(points []Point, across, up Axis, fan bool, paper Paper) Compare {
 	c := on(paper,
 		Compare{W: 860, H: 520, Left: 78, Top: 40, Right: 790, Bottom: 456, TitleX: 16},
-		Compare{W: PhoneWidth, H: 420, Left: 40, Top: 40, Right: 312, Bottom: 356})
-	xUnit, xName, yUnit, yName := 1.0, "g", 1000.0, "kg"
-	if sys != measure.Metric {
-		const ounce, pound = 28.349523125, 453.59237
-		xUnit, xName, yUnit, yName = ounce, "oz", pound, "lb"
-	}
-	var maxX, maxY float64
+		Compare{W: PhoneWidth, H: 420, Left: 46, Top: 40, Right: 312, Bottom: 356})
+	var maxX, maxY, steepest float64
 	for _, p := range points {
-		maxX = math.Max(maxX, p.Seed.Grams()/xUnit)
-		maxY = math.Max(maxY, p.Harvest.Grams()/yUnit)
-	}
-	xStep, yStep := niceStep(maxX*1.08, on(paper, 6, 4)), niceStep(maxY*1.1, 6)
-	xEnd, yEnd := xStep*math.Ceil(maxX*1.08/xStep), yStep*math.Ceil(maxY*1.1/yStep)
-	c.XTitle, c.YTitle = Escape("Seed planted, "+xName), Escape("Edible harvest, "+yName)
-	atX := func(v float64) int { return c.Left + int(math.Round(v/xEnd*float64(c.Right-c.Left))) }
-	atY := func(v float64) int { return c.Bottom - int(math.Round(v/yEnd*float64(c.Bottom-c.Top))) }
-	for v := 0.0; v <= xEnd+1e-9; v += xStep {
-		c.XTicks = append(c.XTicks, Letter{X: atX(v), Y: c.Bottom, Text: Escape(Scale(v))})
-	}
-	for v := 0.0; v <= yEnd+1e-9; v += yStep {
-		c.YTicks = append(c.YTicks, Letter{X: c.Left, Y: atY(v), Text: Escape(Scale(v))})
-	}
-	var steepest float64
-	for _, p := range points {
-		steepest = math.Max(steepest, float64(p.Harvest/p.Seed))
-	}
-	for _, r := range ratios(steepest) {
-		c.Rays = append(c.Rays, ray(r, xEnd*xUnit, yEnd*yUnit, xUnit, yUnit, atX, atY))
-	}
-	for _, p := range points {
-		m := MarkedPoint{Point: p, X: atX(p.Seed.Grams() / xUnit), Y: atY(p.Harvest.Grams() / yUnit)}
-		m.Shape = Mark(shape(p.Series, m.X, m.Y))
-		if p.Unweighed {
-			m.More = Mark(fmt.Sprintf("M%d %dv-16m-5 6l5 -6l5 6", m.X, m.Y-pointR-2))
+		maxX, maxY = math.Max(maxX, math.Max(p.X, p.XHi)), math.Max(maxY, math.Max(p.Y, p.YHi))
+		if p.X > 0 {
+			steepest = math.Max(steepest, p.Y/p.X)
 		}
-		c.Marks = append(c.Marks, m)
 	}
-	letterPoints(c.Marks)
-	c.Says = Escape(fmt.Sprintf("%d bags as points, seed planted across, edible harvest up, with lines of equal ratio from the origin", len(points)))
+	x := across.lay(across.From+(maxX-across.From)*1.08, on(paper, 6, 4), c.Left, c.Right)
+	y := up.lay(maxY*1.1, 6, c.Bottom, c.Top)
+	c.XTitle, c.YTitle = across.name(), up.name()
+	x.ticks(func(px int, text Text) { c.XTicks = append(c.XTicks, Letter{X: px, Y: c.Bottom, Text: text}) })
+	y.ticks(func(px int, text Text) { c.YTicks = append(c.YTicks, Letter{X: c.Left, Y: px, Text: text}) })
+	if fan {
+		for _, r := range ratios(steepest) {
+			c.Rays = append(c.Rays, ray(r, &x, &y))
+		}
+	}
+	if len(points) > MostLettered {
+		spots := make([][2]int, len(points))
+		for i := range points {
+			spots[i] = [2]int{x.at(points[i].X), y.at(points[i].Y)}
+		}
+		c.Crowd = crowd(spots)
+	} else {
+		for _, p := range points {
+			c.Marks = append(c.Marks, mark(p, &x, &y))
+		}
+		letterPoints(c.Marks)
+	}
+	c.Says = Escape(fmt.Sprintf("%d bags as points, %s across, %s up", len(points), across.name().Plain(), up.name().Plain()))
 	return c
+}
+
+// mark of a point, with what it may be.
+func mark(p Point, x, y *laid) MarkedPoint {
+	m := MarkedPoint{Point: p, X: x.at(p.X), Y: y.at(p.Y)}
+	m.Shape = Mark(shape(p.Series, m.X, m.Y))
+	var whisker []byte
+	if p.YHi > p.YLow {
+		whisker = fmt.Appendf(whisker, "M%d %dV%d", m.X, y.at(p.YLow), y.at(p.YHi))
+	}
+	if p.XHi > p.XLow {
+		whisker = fmt.Appendf(whisker, "M%d %dH%d", x.at(p.XLow), m.Y, x.at(p.XHi))
+	}
+	m.Whisker = Mark(whisker)
+	if p.More {
+		m.Arrow = Mark(fmt.Sprintf("M%d %dv-16m-5 6l5 -6l5 6", m.X, m.Y-pointR-2))
+	}
+	return m
+}
+
+// crowd is many spots as one path of round dots, each spot once.
+func crowd(spots [][2]int) Mark {
+	slices.SortFunc(spots, func(a, b [2]int) int {
+		if a[0] != b[0] {
+			return a[0] - b[0]
+		}
+		return a[1] - b[1]
+	})
+	spots = slices.Compact(spots)
+	out := make([]byte, 0, 9*len(spots))
+	last := [2]int{}
+	for i, s := range spots {
+		command := byte('m')
+		if i == 0 {
+			command = 'M'
+		}
+		out = append(out, command)
+		out = strconv.AppendInt(out, int64(s[0]-last[0]), 10)
+		out = append(out, ' ')
+		out = strconv.AppendInt(out, int64(s[1]-last[1]), 10)
+		out = append(out, "h0"...)
+		last = s
+	}
+	return Mark(out)
 }
 
 // ratios whose lines are drawn: break-even and a few that fan over the bags.
@@ -115,14 +158,15 @@ func ratios(steepest float64) []float64 {
 	return out
 }
 
-// ray of a ratio, clipped to the frame that ends at xEnd and yEnd grams.
-func ray(r, xEnd, yEnd, xUnit, yUnit float64, atX, atY func(float64) int) Ray {
+// ray of a ratio, clipped to the frame.
+func ray(r float64, across, up *laid) Ray {
+	xEnd, yEnd := across.end*across.Unit, up.end*up.Unit
 	x, y := xEnd, r*xEnd
 	out := Ray{Text: Escape("× " + Scale(r)), BreakEven: r == lift.BreakEven}
 	if y > yEnd {
 		x, y, out.AtTop = yEnd/r, yEnd, true
 	}
-	out.X1, out.Y1, out.X2, out.Y2 = atX(0), atY(0), atX(x/xUnit), atY(y/yUnit)
+	out.X1, out.Y1, out.X2, out.Y2 = across.at(0), up.at(0), across.at(x), up.at(y)
 	out.TX, out.TY = out.X2+8, out.Y2+5
 	if out.AtTop {
 		out.TX, out.TY = out.X2, out.Y2-10
@@ -203,7 +247,7 @@ func letterPoints(marks []MarkedPoint) {
 					hits++
 				}
 			}
-			if m.Unweighed && p.dy == -12 {
+			if m.More && p.dy == -12 {
 				hits++
 			}
 			if hits < fewest {

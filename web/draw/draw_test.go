@@ -150,9 +150,68 @@ func TestHeapHoldsTheWholeHarvest(t *testing.T) {
 	}
 }
 
+func massOf(v float64) any { return measure.Mass(v) }
+func seedAxis() Axis       { return NewAxis("Seed", massOf, 200, measure.Metric) }
+func harvestAxis() Axis    { return NewAxis("Harvest", massOf, 3000, measure.Metric) }
+
+// Every point of a lane stands where the axis says, on the lane of its group, and covers no
+// other; the group's own stroke stands at its figure.
+func TestLanesStandTheirPointsOnTheAxis(t *testing.T) {
+	var panels []LanePanel
+	for p := range 2 {
+		panel := LanePanel{Head: "panel"}
+		for g := range 3 {
+			group := LaneGroup{Name: "a group", Value: float64(1000 + 100*g)}
+			for b := range 7 {
+				group.Points = append(group.Points, Point{Label: Escape("R" + strconv.Itoa(b)), Y: float64(900 + 37*b + 60*g + 10*p)})
+			}
+			panel.Groups = append(panel.Groups, group)
+		}
+		panels = append(panels, panel)
+	}
+	for _, paper := range []Paper{Desk, Phone} {
+		l := NewLanes(panels, NewAxis("harvest", massOf, 1500, measure.Metric), 0, paper)
+		step, _ := strconv.ParseFloat(string(l.Ticks[1].Text), 64)
+		at := func(grams float64) float64 {
+			return float64(l.Ticks[0].X) + grams/1000/step*float64(l.Ticks[1].X-l.Ticks[0].X)
+		}
+		if len(l.Rows) != 6 || len(l.Heads) != 2 {
+			t.Fatalf("%d lanes under %d headings", len(l.Rows), len(l.Heads))
+		}
+		for _, row := range l.Rows {
+			for i, m := range row.Marks {
+				if math.Abs(float64(m.X)-at(m.Point.Y)) > 2 || m.Y < row.Top || m.Y > row.Foot || m.TX < 0 || m.X > l.W {
+					t.Errorf("%s of %g g stands at %d, %d; its lane is %d to %d", m.Label, m.Point.Y, m.X, m.Y, row.Top, row.Foot)
+				}
+				for _, o := range row.Marks[:i] {
+					if m.Y == o.Y && m.X-o.X < 2*pointR {
+						t.Errorf("%s covers %s", m.Label, o.Label)
+					}
+				}
+			}
+		}
+	}
+	crowd := LaneGroup{Name: "many"}
+	for i := range MostLettered + 1 {
+		crowd.Points = append(crowd.Points, Point{Y: float64(i)})
+	}
+	if l := NewLanes([]LanePanel{{Groups: []LaneGroup{crowd}}}, harvestAxis(), 0, Desk); l.Rows[0].Crowd == "" || len(l.Rows[0].Marks) > 0 {
+		t.Error("over 200 points are still lettered")
+	}
+}
+
+// The cloud holds every way there is, those as great as the difference apart, on an axis with
+// no difference in its middle.
+func TestChanceHoldsEveryWay(t *testing.T) {
+	c := NewChance(300, -50, 650, []float64{300, -300, 100, -100, 0, 200}, harvestAxis(), Desk)
+	if c.Zero != (c.Left+c.Right)/2 || c.At <= c.Zero || strings.Count(string(c.Cloud), "M") != 4 || strings.Count(string(c.Rare), "M") != 2 || c.Bar == "" {
+		t.Errorf("%+v", c)
+	}
+}
+
 func TestCompareStandsPointsAndFansRatios(t *testing.T) {
-	points := []Point{{Label: "R1", Seed: 100, Harvest: 2000}, {Label: "R2", Seed: 200, Harvest: 1000, Unweighed: true}, {Label: "R3", Seed: 150, Harvest: 100}}
-	c := NewCompare(points, measure.Metric, Desk)
+	points := []Point{{Label: "R1", X: 100, Y: 2000, YLow: 1800, YHi: 2200}, {Label: "R2", X: 200, Y: 1000, More: true}, {Label: "R3", X: 150, Y: 100}}
+	c := NewCompare(points, seedAxis(), harvestAxis(), true, Desk)
 	unit := func(m MarkedPoint) (g, kg float64) {
 		x0, x1, y0, y1 := c.XTicks[0], c.XTicks[1], c.YTicks[0], c.YTicks[1]
 		sx, _ := strconv.ParseFloat(string(x1.Text), 64)
@@ -160,11 +219,11 @@ func TestCompareStandsPointsAndFansRatios(t *testing.T) {
 		return float64(m.X-x0.X) / float64(x1.X-x0.X) * sx, float64(m.Y-y0.Y) / float64(y1.Y-y0.Y) * sy
 	}
 	for i, m := range c.Marks {
-		if g, kg := unit(m); math.Abs(g-points[i].Seed.Grams()) > 1 || math.Abs(kg-points[i].Harvest.Kilograms()) > 0.02 {
+		if g, kg := unit(m); math.Abs(g-points[i].X) > 1 || math.Abs(kg-points[i].Y/1000) > 0.02 {
 			t.Errorf("%s stands at %.1f g, %.2f kg", m.Label, g, kg)
 		}
-		if (m.More != "") != points[i].Unweighed {
-			t.Errorf("%s is marked as more: %v", m.Label, m.More != "")
+		if (m.Arrow != "") != points[i].More || (m.Whisker != "") != (points[i].YHi > 0) {
+			t.Errorf("%s: arrow %q, whisker %q", m.Label, m.Arrow, m.Whisker)
 		}
 	}
 	even := 0
@@ -179,7 +238,7 @@ func TestCompareStandsPointsAndFansRatios(t *testing.T) {
 	if even != 1 || len(c.Rays) < 3 {
 		t.Errorf("%d lines, %d of them break-even", len(c.Rays), even)
 	}
-	if none := NewCompare(nil, measure.US, Desk); len(none.Marks) != 0 || len(none.XTicks) == 0 {
+	if none := NewCompare(nil, seedAxis(), harvestAxis(), true, Desk); len(none.Marks) != 0 || len(none.XTicks) == 0 {
 		t.Errorf("no points make %+v", none)
 	}
 }
@@ -187,9 +246,9 @@ func TestCompareStandsPointsAndFansRatios(t *testing.T) {
 func TestLabelsOfCloseBagsDoNotMeet(t *testing.T) {
 	var points []Point
 	for i := range 9 {
-		points = append(points, Point{Label: Escape("R" + strconv.Itoa(i)), Seed: measure.Mass(150 + 14*(i%3)), Harvest: measure.Mass(2000 + 160*(i/3))})
+		points = append(points, Point{Label: Escape("R" + strconv.Itoa(i)), X: float64(150 + 14*(i%3)), Y: float64(2000 + 160*(i/3))})
 	}
-	c := NewCompare(points, measure.Metric, Desk)
+	c := NewCompare(points, seedAxis(), harvestAxis(), true, Desk)
 	at := func(m MarkedPoint) box {
 		b := box{m.TX, m.TY - labelH + 3, m.TX + labelW, m.TY + 3}
 		switch m.Anchor {

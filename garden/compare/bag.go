@@ -1,0 +1,197 @@
+package compare
+
+import (
+	"fmt"
+	"math"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/lift"
+	"glebata/core/medium"
+	"glebata/core/trial"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+)
+
+// Kind of plantings that are compared with one another: each has measures and axes of its own.
+type Kind string
+
+// The kinds.
+const (
+	Tubers Kind = "tubers" // potatoes in bags
+	Slips  Kind = "slips"  // sweet potatoes in bags
+	Ground Kind = "ground" // rows and beds
+)
+
+// Kinds in the order they are offered.
+func Kinds() []Kind { return []Kind{Tubers, Slips, Ground} }
+
+// Name for reading.
+func (k Kind) Name() string {
+	return map[Kind]string{Tubers: "potatoes in bags", Slips: "sweet potatoes in bags", Ground: "rows and beds in the ground"}[k]
+}
+
+// Bag is one finished planting with all that it may be compared by.
+type Bag struct {
+	*forecast.PlantingForecast
+	M       lift.Bag
+	Sprouts int     // kept on each, as they were counted; 0 where they were not
+	Sown    Sown    // as the bench has it
+	Mix     string  // that it was filled with
+	Sun     float64 // h a day where it stands; 0 where it is not known
+
+	levels []kept // of the factors, in their order
+}
+
+// kept is a level that is known or not.
+type kept struct {
+	Level
+	known bool
+}
+
+// Sown is what the bench knows of the seed of a planting; empty where it knows nothing.
+type Sown struct {
+	Source logbook.Source
+	Lot    string
+	Cut    int // pieces that were cut
+	Pieces int
+	Healed bool // every cut one in time
+}
+
+// Garden is what bags are gathered from beside their own logs.
+type Garden struct {
+	Bench *logbook.Bench
+	Mixes map[logbook.ID]string // of plantings, as they are written
+	Cs    medium.Components
+	Own   []logbook.OwnMix
+	Sun   map[logbook.ID]float64 // h a day by bag
+}
+
+// Gather finished plantings with what they are compared by.
+func Gather(done []forecast.PlantingForecast, g Garden) []Bag {
+	sown, sprouts := sownOf(g.Bench)
+	names := mixNames(g.Cs, g.Own)
+	out := make([]Bag, len(done))
+	for i := range done {
+		s := &done[i]
+		b := Bag{PlantingForecast: s, M: s.Measures(), Sown: sown[s.Planting.ID], Sun: g.Sun[s.Bag.ID]}
+		if n := sprouts[s.Planting.ID]; n[1] > 0 {
+			b.Sprouts = max(1, (n[0]+n[1]/2)/n[1])
+		}
+		if text, chosen := g.Mixes[s.Planting.ID]; chosen {
+			if b.Mix = names[text]; b.Mix == "" {
+				b.Mix = text
+			}
+		} else if !s.Bag.Model.Shape.Ground() {
+			b.Mix = "the usual mix"
+		}
+		b.levels = make([]kept, len(factors))
+		for k, f := range factors {
+			b.levels[k].Level, b.levels[k].known = f.level(&b)
+		}
+		out[i] = b
+	}
+	return out
+}
+
+// sownOf each planting, by its pieces on the bench; sprouts are their sum and how many pieces
+// they were counted on.
+func sownOf(b *logbook.Bench) (sown map[logbook.ID]Sown, sprouts map[logbook.ID][2]int) {
+	sown, sprouts = map[logbook.ID]Sown{}, map[logbook.ID][2]int{}
+	if b == nil {
+		return sown, sprouts
+	}
+	for i := range b.Trays {
+		lot := &b.Trays[i].Lot
+		for _, u := range b.Trays[i].Tubers {
+			for _, p := range u.Pieces {
+				if p.Planting == 0 {
+					continue
+				}
+				s, seen := sown[p.Planting]
+				if !seen {
+					s.Source, s.Lot, s.Healed = lot.Source, lot.Label, true
+				}
+				s.Pieces++
+				if p.HealedBy != 0 {
+					s.Cut++
+				}
+				sown[p.Planting] = s
+				if p.Sprouts > 0 {
+					n := sprouts[p.Planting]
+					sprouts[p.Planting] = [2]int{n[0] + p.Sprouts, n[1] + 1}
+				}
+			}
+		}
+	}
+	return sown, sprouts
+}
+
+func mixNames(cs medium.Components, own []logbook.OwnMix) map[string]string {
+	out := map[string]string{}
+	for _, r := range logbook.Recipes(cs, own) {
+		out[r.Mix.String()] = r.Name
+	}
+	return out
+}
+
+// Kind of the planting.
+func (b *Bag) Kind() Kind {
+	switch {
+	case b.Bag.Model.Shape.Ground():
+		return Ground
+	case b.Variety.Class.Crop() == crop.SweetPotato:
+		return Slips
+	}
+	return Tubers
+}
+
+// Counts reports whether it counts in comparisons: its harvest is known, and no stand-in's.
+func (b *Bag) Counts() bool { return !b.Simulated && !b.Unknown }
+
+// Name of it among bags of several seasons.
+func (b *Bag) Name() string { return fmt.Sprintf("%s %d", b.Bag.Label, b.Season.Year) }
+
+// Label of the bag it grew in.
+func (b *Bag) Label() string { return b.Bag.Label }
+
+// stems it had, by the sprouts that were counted, else the usual.
+func (b *Bag) stems() float64 {
+	each := b.Sprouts
+	if each == 0 {
+		each = bag.UsualSprouts
+		if b.Variety.Class.Crop() == crop.SweetPotato {
+			each = 1
+		}
+	}
+	return float64(b.Plants * each)
+}
+
+// Minutes that lifting took; 0 where nobody wrote them down.
+func (b *Bag) Minutes() int {
+	sum := 0
+	for i := range b.Log {
+		if e := &b.Log[i]; e.Kind == logbook.Weighed {
+			sum += e.Level
+		}
+	}
+	return sum
+}
+
+// metres of row, or of the length of a bed.
+func (b *Bag) metres() float64 {
+	l, w := b.Bag.Model.Shape.Top()
+	return math.Max(float64(l), float64(w)) / 100
+}
+
+// observed is a quotient of the harvest that counts, with what it may be.
+func (b *Bag) observed(by, byLow, byHigh float64) trial.Observed {
+	o := trial.Observed{Of: float64(b.M.Edible), By: by}
+	if low, high := b.M.HarvestRange(); high > low {
+		o.OfLow, o.OfHigh = float64(low), float64(high)
+	}
+	if byHigh > byLow {
+		o.ByLow, o.ByHigh = byLow, byHigh
+	}
+	return o
+}

@@ -1,0 +1,355 @@
+package web
+
+import (
+	"bytes"
+	"cmp"
+	"encoding/csv"
+	"fmt"
+	"net/url"
+	"slices"
+	"strconv"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/garden/compare"
+	"glebata/garden/forecast"
+	"glebata/openformat"
+)
+
+// compareTable is the finished bags as a table: one a line with its measures, or turned.
+type compareTable struct {
+	Turns   []tab
+	Columns []column
+	Lines   []compareLine
+	Pages   []tab
+	Turned  *turnedTable
+}
+
+// compareLine is a bag with its figures.
+type compareLine struct {
+	*compare.Bag
+	At                string
+	SeedText, Mark    measure.Phrase
+	Level             string // in the factor, where it has no column of its own
+	Cells             []compareCell
+	Below, NotCounted bool
+}
+
+// compareCell is one figure; where Href is empty there is none.
+type compareCell struct {
+	Text, Href, Range string
+	AtLeast           bool
+	value             float64
+	has               bool
+}
+
+type column struct {
+	Name, Href string
+	Now        bool
+	Down       bool
+	Number     bool
+}
+
+// turnedTable is totals by two factors.
+type turnedTable struct {
+	Down, Across string
+	Columns      []string
+	Rows         []turnedRow
+}
+
+type turnedRow struct {
+	Name  string
+	Cells []compareCell
+}
+
+// linesOnPage of the table.
+const linesOnPage = 50
+
+// tableMeasures of each kind of planting, beside the one that is asked for.
+var tableMeasures = map[compare.Kind][]string{
+	compare.Tubers: {"harvest", "ratio", "litre", "area", "plant", "mean"},
+	compare.Slips:  {"harvest", "slip", "litre", "area", "mean"},
+	compare.Ground: {"harvest", "ratio", "metre", "area", "plant"},
+}
+
+// planted figures have a working at the planting itself.
+var planted = map[string]string{
+	"harvest": forecast.FigureHarvest, "ratio": forecast.FigureRatio, "litre": forecast.FigurePerLitre, "area": forecast.FigurePerArea,
+	"plant": forecast.FigurePerPlant, "slip": forecast.FigurePerPlant, "mean": forecast.FigureMean,
+}
+
+// turns of the table, by two factors.
+var turns = []struct{ key, name, down, across string }{
+	{"variety-year", "varieties by season", "variety", "year"},
+	{"school-year", "ways of filling by season", "school", "year"},
+	{"place-year", "places by season", "place", "year"},
+	{"variety-school", "varieties by way of filling", "variety", "school"},
+}
+
+func newCompareTable(sheet *compare.Sheet, q, asked url.Values, sys measure.System) compareTable {
+	t := compareTable{Turns: []tab{{"bags", string(address("/compare", asked, "table", "bags")), true}}}
+	for _, turn := range turns {
+		now := q.Get("table") == turn.key
+		t.Turns = append(t.Turns, tab{turn.name, string(address("/compare", asked, "table", turn.key)), now})
+		if now {
+			t.Turns[0].Now = false
+			turned := newTurned(sheet, compare.Turn(sheet, compare.FactorNamed(turn.down), compare.FactorNamed(turn.across)), asked, sys)
+			t.Turned = &turned
+		}
+	}
+	t.lines(sheet, q, asked, sys)
+	return t
+}
+
+// lines of the bags in the order asked for, a page of them.
+func (t *compareTable) lines(sheet *compare.Sheet, q, asked url.Values, sys measure.System) {
+	list := slices.Clone(sheet.Chosen)
+	key, down := q.Get("sort"), q.Get("dir") != "up"
+	orders := ordersOf(sheet)
+	if !slices.ContainsFunc(orders, func(o order) bool { return o.key == key }) {
+		key = sheet.Measure.Key
+	}
+	for _, o := range orders {
+		col := column{Name: o.name, Number: o.number, Now: o.key == key, Down: down}
+		if col.Now {
+			by := o.by
+			slices.SortStableFunc(list, func(a, b *compare.Bag) int {
+				if down {
+					return by(b, a)
+				}
+				return by(a, b)
+			})
+		}
+		dir := ""
+		if col.Now && down || !col.Now && !o.number {
+			dir = "up"
+		}
+		col.Href = string(address("/compare", asked, "sort", o.key, "dir", dir))
+		t.Columns = append(t.Columns, col)
+	}
+	pages := (len(list) + linesOnPage - 1) / linesOnPage
+	page, _ := strconv.Atoi(q.Get("page"))
+	page = max(1, min(page, pages))
+	for i := 1; i <= pages && pages > 1; i++ {
+		if i == 1 || i == pages || i >= page-2 && i <= page+2 {
+			t.Pages = append(t.Pages, tab{fmt.Sprint(i), string(address("/compare", asked, "page", i)), i == page})
+		}
+	}
+	if t.Turned != nil {
+		t.Pages = nil
+	}
+	for _, b := range list[min(len(list), (page-1)*linesOnPage):min(len(list), page*linesOnPage)] {
+		t.Lines = append(t.Lines, newCompareLine(sheet, b, asked, sys))
+	}
+}
+
+// columnsOf the table: the usual measures of the kind, and the one asked for.
+func columnsOf(sheet *compare.Sheet) []*compare.Measure {
+	var out []*compare.Measure
+	for _, key := range tableMeasures[sheet.Kind] {
+		out = append(out, compare.MeasureNamed(key, sheet.Kind))
+	}
+	if !slices.Contains(out, sheet.Measure) {
+		out = append(out, sheet.Measure)
+	}
+	return out
+}
+
+// ownColumn of the factor, where the table has none for it.
+func ownColumn(sheet *compare.Sheet) bool { return sheet.By.Key != "variety" && sheet.By.Key != "year" }
+
+// order the table can be put in.
+type order struct {
+	key, name string
+	number    bool
+	by        func(a, b *compare.Bag) int
+}
+
+func ordersOf(sheet *compare.Sheet) []order {
+	out := []order{
+		{"bag", "Bag", false, func(a, b *compare.Bag) int {
+			return cmp.Or(cmp.Compare(len(a.Label()), len(b.Label())), cmp.Compare(a.Label(), b.Label()))
+		}},
+		{"variety", "Variety", false, func(a, b *compare.Bag) int { return cmp.Compare(a.Variety.Name, b.Variety.Name) }},
+		{"year", "Season", false, func(a, b *compare.Bag) int { return cmp.Compare(a.Season.Year, b.Season.Year) }},
+	}
+	if ownColumn(sheet) {
+		out = append(out, order{"by", upper(sheet.By.Name), false, func(a, b *compare.Bag) int {
+			x, _ := sheet.By.Level(a)
+			y, _ := sheet.By.Level(b)
+			return cmp.Or(cmp.Compare(x.Order, y.Order), cmp.Compare(x.Key, y.Key))
+		}})
+	}
+	out = append(out, order{"seed", "Seed", true, func(a, b *compare.Bag) int { return cmp.Compare(a.State.Seed, b.State.Seed) }})
+	for _, m := range columnsOf(sheet) {
+		known := map[*compare.Bag]float64{} // worked out once a bag
+		value := func(b *compare.Bag) float64 {
+			v, ok := known[b]
+			if !ok {
+				v = -1
+				if o, has := m.Observe(b); has {
+					v = o.Value()
+				}
+				known[b] = v
+			}
+			return v
+		}
+		out = append(out, order{m.Key, upper(m.Name), true, func(a, b *compare.Bag) int { return cmp.Compare(value(a), value(b)) }})
+	}
+	return out
+}
+
+func upper(s string) string {
+	if s == "" || s[0] < 'a' || s[0] > 'z' {
+		return s
+	}
+	return string(s[0]-'a'+'A') + s[1:]
+}
+
+func newCompareLine(sheet *compare.Sheet, b *compare.Bag, asked url.Values, sys measure.System) compareLine {
+	l := compareLine{Bag: b, At: bagHref(b), SeedText: seedOf(b.PlantingForecast), Mark: seedMark(b.PlantingForecast), NotCounted: !b.Counts(), Below: b.Counts() && below(&b.M)}
+	if ownColumn(sheet) {
+		if level, ok := sheet.By.Level(b); ok {
+			l.Level = level.Name.In(sys)
+		}
+	}
+	for _, m := range columnsOf(sheet) {
+		cell := compareCell{AtLeast: b.AtLeast()}
+		o, ok := m.Observe(b)
+		if ok {
+			cell.Text, cell.value, cell.has = sys.Print(m.Quantity(o.Value())), o.Value(), true
+			low, high := o.Range()
+			from, to := sys.Print(m.Quantity(low)), sys.Print(m.Quantity(high))
+			if m.Key == "ratio" && from != to {
+				cell.Text = from + " to " + to
+			} else if from != to {
+				cell.Range = from + " to " + to
+			}
+			if figure, own := planted[m.Key]; own {
+				cell.Href = l.At + "/working/" + figure
+			} else {
+				cell.Href = string(address("/compare/working/bag", nil, "planting", b.Planting.ID, "measure", m.Key))
+			}
+		}
+		l.Cells = append(l.Cells, cell)
+	}
+	return l
+}
+
+func newTurned(sheet *compare.Sheet, t compare.Turned, asked url.Values, sys measure.System) turnedTable {
+	out := turnedTable{Down: upper(t.Down.Name), Across: t.Across.Name}
+	for _, c := range t.Columns {
+		out.Columns = append(out.Columns, c.Name.In(sys))
+	}
+	cell := func(row string, g *compare.Group, column string) compareCell {
+		c := compareCell{has: len(g.Bags) > 0}
+		if c.has {
+			c.value = g.Value(sheet.Each)
+			c.Text, c.AtLeast = sys.Print(sheet.Value(g)), g.AtLeast()
+			c.Range = counted(len(g.Bags), "bag")
+			c.Href = string(address("/compare/working/"+compare.FigureCell, asked, "down", t.Down.Key, "across", t.Across.Key, "row", row, "column", column))
+		}
+		return c
+	}
+	for i := range t.Rows {
+		r := &t.Rows[i]
+		row := turnedRow{Name: r.Name.In(sys)}
+		for k := range r.Cells {
+			row.Cells = append(row.Cells, cell(r.Key, &r.Cells[k], r.Cells[k].Key))
+		}
+		row.Cells = append(row.Cells, cell(r.Key, &r.All, ""))
+		out.Rows = append(out.Rows, row)
+	}
+	return out
+}
+
+// turnedCell is the group of one cell of a turned table.
+func turnedCell(sheet *compare.Sheet, q url.Values) (compare.Group, bool) {
+	down, across := compare.FactorNamed(q.Get("down")), compare.FactorNamed(q.Get("across"))
+	if down == nil || across == nil {
+		return compare.Group{}, false
+	}
+	t := compare.Turn(sheet, down, across)
+	return t.Cell(q.Get("row"), q.Get("column"))
+}
+
+// compareCSV is the table as values: in grams, litres, square metres and hundredths of money, or
+// turned in the measure that is asked for.
+func (s *Site) compareCSV(c *gin.Context) error {
+	_, sheet, _, err := s.comparedAs(c)
+	if err != nil {
+		return err
+	}
+	q := c.Request.URL.Query()
+	t := newCompareTable(&sheet, q, keptOf(q), measure.Metric)
+	rows, name := bagRows(&sheet), "bags"
+	if t.Turned != nil {
+		rows, name = turnedRows(t.Turned), q.Get("table")
+	}
+	var b bytes.Buffer
+	if err := csv.NewWriter(&b).WriteAll(rows); err != nil {
+		return err
+	}
+	s.download(c, "text/csv; charset=utf-8", "compare-"+name+".csv", b.Bytes())
+	return nil
+}
+
+func bagRows(sheet *compare.Sheet) [][]string {
+	head := []string{"bag", "variety", "season", sheet.By.Name, "seed g", "seed from g", "seed to g", "counts"}
+	var list []*compare.Measure
+	for _, m := range compare.Measures() {
+		if m.For(sheet.Kind) {
+			list = append(list, m)
+			head = append(head, m.Name, m.Name+" from", m.Name+" to")
+		}
+	}
+	rows := [][]string{head}
+	figure := func(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
+	for _, b := range sheet.Chosen {
+		level, _ := sheet.By.Level(b)
+		counts := "yes"
+		switch {
+		case b.Unknown:
+			counts = "no, harvest not known"
+		case b.Simulated:
+			counts = "no, simulated"
+		case b.AtLeast():
+			counts = "yes, at least so much"
+		}
+		row := []string{openformat.Cell(b.Label()), openformat.Cell(b.Variety.Name), strconv.Itoa(b.Season.Year), openformat.Cell(level.Name.In(measure.Metric)), figure(float64(b.State.Seed)), figure(float64(b.SeedLow)), figure(float64(b.SeedHigh)), counts}
+		for _, m := range list {
+			o, ok := m.Observe(b)
+			if !ok {
+				row = append(row, "", "", "")
+				continue
+			}
+			low, high := o.Range()
+			row = append(row, rounded(o.Value()), rounded(low), rounded(high))
+		}
+		rows = append(rows, row)
+	}
+	return rows
+}
+
+func turnedRows(t *turnedTable) [][]string {
+	head := append([]string{t.Down}, t.Columns...)
+	rows := [][]string{append(head, "together")}
+	for _, r := range t.Rows {
+		row := []string{openformat.Cell(r.Name)}
+		for _, c := range r.Cells {
+			if c.has {
+				row = append(row, rounded(c.value))
+			} else {
+				row = append(row, "")
+			}
+		}
+		rows = append(rows, row)
+	}
+	return rows
+}
+
+// rounded figure of a table of values, to a thousandth.
+func rounded(v float64) string {
+	return strconv.FormatFloat(float64(int64(v*1000+0.5))/1000, 'f', -1, 64)
+}
