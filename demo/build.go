@@ -52,6 +52,11 @@ func Fill(ctx context.Context, g *garden.Garden) error {
 	if err := b.sowAll(ctx, season2026); err != nil {
 		return err
 	}
+	for _, t := range trials {
+		if _, err := b.g.LayTrial(ctx, t, b.asked(measure.Date(t.Year, 6, 9))); err != nil {
+			return fmt.Errorf("laying out the trial of %d: %w", t.Year, err)
+		}
+	}
 	if err := b.stockUp(ctx, Today()); err != nil {
 		return err
 	}

@@ -261,7 +261,7 @@ var season2026 = []sowing{
 		doings: []doing{up("06-07"), stem("06-08", 4), note("06-08", "Just through, all pieces showing.")},
 	},
 	{
-		year: 2026, bag: "R13", variety: "Cold Quay", planned: "06-02", number: 2, school: hill.Steps,
+		year: 2026, bag: "R13", variety: "Cold Quay", planned: "06-02", number: 2, school: hill.FillOnce,
 		timing: func(t logbook.Timing) logbook.Timing { t.Plant = measure.Date(2026, time.June, 11); return t },
 	},
 	{

@@ -4,6 +4,8 @@ import (
 	"glebata/core/hill"
 	"glebata/core/lift"
 	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/garden/logbook"
 )
 
 // season2025 is the finished season with full records: a trial of two against three
@@ -31,6 +33,19 @@ var season2025 = []sowing{
 	early("R15", "Harbour Lantern", []measure.Mass{59},
 		up("05-01"), stem("05-25", 25), fed("05-28"), weigh("07-08", 485, "", lift.Keep, 7), weigh("07-08", 40, "", lift.Green, 1), closed("07-08")),
 	crate("R8", []measure.Mass{58, 55, 61, 57}, 3150, 30), crate("R9", []measure.Mass{60, 62, 54, 59}, 3395, 33),
+}
+
+// trials that the bags of the scenario are in: the one of 2025 as it was put on record, and the
+// one that runs.
+var trials = []garden.NewTrial{
+	{
+		Trial: logbook.Trial{Year: 2025, Question: "Do three tubers to a cask give more than two?", Factor: "plants", Measure: "harvest", Arms: []string{"two", "three"}},
+		Put:   [][]string{{"R1", "R6", "R11"}, {"R2", "R7", "R12"}},
+	},
+	{
+		Trial: logbook.Trial{Year: 2026, Question: "Does raising in steps give more than filling once?", Factor: "school", Measure: "ratio", Arms: []string{"steps", "fill once"}},
+		Put:   [][]string{{"R6", "R7", "R12"}, {"R13"}},
+	},
 }
 
 // trial is a cask of Cold Quay with what was weighed of it, blue bucket and all; the

@@ -54,6 +54,7 @@ type moment struct {
 	forecasts lazies[forecastAsk, []forecast.PlantingForecast]
 	benches   lazies[measure.Day, logbook.Bench]
 	compared  lazies[measure.Day, []compare.Bag]
+	trials    lazy[[]logbook.Trial]
 }
 
 // lazy is something read once.

@@ -33,6 +33,8 @@ type Reader interface {
 	benchReader
 	nurseryReader
 	requestReader
+	// Trials newest first, with their arms and bags.
+	Trials(ctx context.Context) ([]logbook.Trial, error)
 	// Revision grows with every write: while it is the same, so is the garden.
 	Revision(ctx context.Context) (int64, error)
 	// Setting by name, "" when never set.
@@ -55,4 +57,7 @@ type Writer interface {
 	AddTray(ctx context.Context, t logbook.Tray) (logbook.ID, error)
 	AddNursling(ctx context.Context, n logbook.Nursling) (logbook.ID, error)
 	SetSetting(ctx context.Context, name, value string) error
+	AddTrial(ctx context.Context, t logbook.Trial) (logbook.ID, error)
+	// SetTrialDropped gives a trial up, or takes it up again.
+	SetTrialDropped(ctx context.Context, id logbook.ID, dropped bool) error
 }

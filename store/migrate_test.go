@@ -57,6 +57,11 @@ var rowsSince = map[int64][]string{
 	11: {},
 	18: {`INSERT INTO spot_since (bag_id, day, x, y) VALUES (1, 20000, 1, 1)`},
 	15: {`INSERT INTO retired (thing, id) VALUES ('variety', 2)`},
+	24: {
+		`INSERT INTO trial (id, year, question, factor, measure, draw, laid) VALUES (1, 2025, 'which gives more', 'school', 'ratio', 7, 20200)`,
+		`INSERT INTO trial_arm (trial_id, position, name) VALUES (1, 0, 'steps'), (1, 1, 'fill once')`,
+		`INSERT INTO trial_bag (trial_id, planting_id, arm, block) VALUES (1, 1, 0, '')`,
+	},
 	14: {`INSERT INTO photo (entry_id, width, height, jpeg) VALUES (3, 4, 3, x'ffd8ffd9')`},
 	13: {`INSERT INTO entry_detail (entry_id, about, count, total_g) VALUES (1, 1, 2, 119)`},
 	10: {
@@ -183,6 +188,7 @@ func readEverything(r garden.Reader) error {
 		"site":        func() (int, error) { _, _, err := r.Site(ctx); return 1, err },
 		"trays":       func() (int, error) { _, err := r.Trays(ctx); return 1, err },
 		"seed log":    func() (int, error) { _, err := r.SeedLog(ctx); return 1, err },
+		"trials":      func() (int, error) { _, err := r.Trials(ctx); return 1, err },
 		"nurslings":   func() (int, error) { _, err := r.Nurslings(ctx); return 1, err },
 		"nursery log": func() (int, error) { _, err := r.NurseryLog(ctx); return 1, err },
 		"weather": func() (int, error) {

@@ -181,15 +181,19 @@ func rangeText(sheet *compare.Sheet, g *compare.Group, sys measure.System) strin
 }
 
 func newVerdict(sheet *compare.Sheet, sys measure.System) *verdictBody {
-	v, m := sheet.Judged, sheet.Measure
-	first, second := sheet.FirstGroup(), sheet.SecondGroup()
-	out := &verdictBody{
-		Verdict: v, First: first, Second: second, Sentence: v.Sentence(m, first.Name, second.Name),
-		Difference: v.Difference(m), Low: m.Quantity(v.Low), High: m.Quantity(v.High), ChanceText: compare.Chance(v.P), Fewest: trial.FewestBags,
-	}
+	out := verdictOf(sheet.Judged, sheet.Measure, sheet.FirstGroup(), sheet.SecondGroup(), sys)
 	for i, g := range sheet.Groups {
 		out.Firsts = append(out.Firsts, form.Option{Value: g.Key, Name: g.Name.In(sys), Chosen: i == sheet.Pair[0]})
 		out.Secs = append(out.Secs, form.Option{Value: g.Key, Name: g.Name.In(sys), Chosen: i == sheet.Pair[1]})
+	}
+	return out
+}
+
+// verdictOf two groups in figures and a drawing.
+func verdictOf(v *compare.Verdict, m *compare.Measure, first, second *compare.Group, sys measure.System) *verdictBody {
+	out := &verdictBody{
+		Verdict: v, First: first, Second: second, Sentence: v.Sentence(m, first.Name, second.Name),
+		Difference: v.Difference(m), Low: m.Quantity(v.Low), High: m.Quantity(v.High), ChanceText: compare.Chance(v.P), Fewest: trial.FewestBags,
 	}
 	if a := v.Opinion; a != nil {
 		out.Adjusted, out.AdjLow, out.AdjHigh = m.Quantity(a.Diff), m.Quantity(a.Low), m.Quantity(a.High)
@@ -251,20 +255,26 @@ func sheetWorking(sheet *compare.Sheet, figure string, q url.Values) (w working.
 		if g, found := turnedCell(sheet, q); found {
 			return sheet.GroupWorking(&g), g.Name.In(measure.Metric), true
 		}
-	case compare.FigureDiff:
+	default:
 		if v != nil {
-			return compare.DiffWorking(v, sheet.Measure, sheet.FirstGroup(), sheet.SecondGroup()), "The two groups", true
-		}
-	case compare.FigureChance:
-		if v != nil {
-			return compare.ChanceWorking(v, sheet.Measure), "The two groups", true
-		}
-	case compare.FigureLevel:
-		if v != nil && v.Opinion != nil {
-			return compare.LevelWorking(v, sheet.Measure), "The two groups", true
+			w, ok = verdictWorking(v, sheet.Measure, sheet.FirstGroup(), sheet.SecondGroup(), figure)
+			return w, "The two groups", ok
 		}
 	}
 	return w, "", false
+}
+
+// verdictWorking is of one figure of two groups that are judged.
+func verdictWorking(v *compare.Verdict, m *compare.Measure, first, second *compare.Group, figure string) (w working.Working, ok bool) {
+	switch {
+	case figure == compare.FigureDiff:
+		return compare.DiffWorking(v, m, first, second), true
+	case figure == compare.FigureChance:
+		return compare.ChanceWorking(v, m), true
+	case figure == compare.FigureLevel && v.Opinion != nil:
+		return compare.LevelWorking(v, m), true
+	}
+	return w, false
 }
 
 // below reports whether a bag gave back less than was planted.

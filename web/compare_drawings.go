@@ -72,12 +72,16 @@ func yearsOf(all []compare.Bag) []int {
 
 // point of a bag with its figure up.
 func (b *compareBody) point(bag *compare.Bag, years []int, shown map[int]bool, sys measure.System) draw.Point {
-	m := b.Sheet.Measure
-	o, _ := m.Observe(bag)
 	series := slices.Index(years, bag.Season.Year)
 	shown[series] = true
+	return pointOf(bag, b.Sheet.Measure, series, len(b.Sheet.Counted) <= draw.MostLettered, sys)
+}
+
+// pointOf a bag in a measure, lettered or not.
+func pointOf(bag *compare.Bag, m *compare.Measure, series int, lettered bool, sys measure.System) draw.Point {
+	o, _ := m.Observe(bag)
 	p := draw.Point{Y: o.Value()}
-	if len(b.Sheet.Counted) <= draw.MostLettered {
+	if lettered {
 		p.Label, p.Href, p.Series, p.More = draw.Escape(bag.Label()), draw.Escape(bagHref(bag)), series, bag.AtLeast()
 		if low, high := o.Range(); high > low*(1+1e-9) {
 			p.YLow, p.YHi = low, high
@@ -98,11 +102,7 @@ func (b *compareBody) lanes(years []int, shown map[int]bool, sys measure.System)
 		p := draw.LanePanel{Head: draw.Escape(sheet.Panels[i].Name.In(sys))}
 		for k := range sheet.Panels[i].Groups {
 			g := &sheet.Panels[i].Groups[k]
-			lane := draw.LaneGroup{Name: draw.Escape(g.Name.In(sys)), Value: g.Value(sheet.Each)}
-			lane.Tells = draw.Escape(counted(len(g.Bags), "bag") + ", " + atLeast(g.AtLeast()) + times(sheet.Measure) + sys.Print(sheet.Measure.Quantity(lane.Value)))
-			if low, high := g.Range(sheet.Each); high > low*(1+1e-9) {
-				lane.Low, lane.High = low, high
-			}
+			lane := laneOf(g, sheet.Measure, sheet.Each, sys)
 			for _, bag := range g.Bags {
 				lane.Points = append(lane.Points, b.point(bag, years, shown, sys))
 				most = max(most, lane.Points[len(lane.Points)-1].Y)
@@ -111,12 +111,27 @@ func (b *compareBody) lanes(years []int, shown map[int]bool, sys measure.System)
 		}
 		panels = append(panels, p)
 	}
+	b.Lanes = lanesOf(panels, sheet.Measure, sheet.Kind, most, sys)
+}
+
+// laneOf a group, without its points.
+func laneOf(g *compare.Group, m *compare.Measure, each bool, sys measure.System) draw.LaneGroup {
+	lane := draw.LaneGroup{Name: draw.Escape(g.Name.In(sys)), Value: g.Value(each)}
+	lane.Tells = draw.Escape(counted(len(g.Bags), "bag") + ", " + atLeast(g.AtLeast()) + times(m) + sys.Print(m.Quantity(lane.Value)))
+	if low, high := g.Range(each); high > low*(1+1e-9) {
+		lane.Low, lane.High = low, high
+	}
+	return lane
+}
+
+// lanesOf groups on the axis of a measure.
+func lanesOf(panels []draw.LanePanel, m *compare.Measure, kind compare.Kind, most float64, sys measure.System) draw.OnBoth[draw.Lanes] {
 	even := 0.0
-	if sheet.Measure.Key == "ratio" && sheet.Kind == compare.Tubers {
+	if m.Key == "ratio" && kind == compare.Tubers {
 		even = lift.BreakEven
 	}
-	axis := draw.NewAxis(draw.Escape(sheet.Measure.Name), sheet.Measure.Quantity, most, sys)
-	b.Lanes = draw.Both(func(p draw.Paper) draw.Lanes { return draw.NewLanes(panels, axis, even, p) })
+	axis := draw.NewAxis(draw.Escape(m.Name), m.Quantity, most, sys)
+	return draw.Both(func(p draw.Paper) draw.Lanes { return draw.NewLanes(panels, axis, even, p) })
 }
 
 // times stands before a ratio.

@@ -40,6 +40,7 @@ var pagesOf = map[string][]sitePage{
 	},
 	"compare": {
 		{"/compare", "Bags", "what each bag gave, and what that shows"},
+		{"/compare/trials", "Trials", "a question, bags put to arms by chance, and its answer"},
 		{"/compare/bring", "Past seasons", "from a notebook or a sheet"},
 	},
 	"site": {
@@ -62,7 +63,6 @@ func (s *Site) more(c *gin.Context) error {
 		{"Seed", pagesOf["seed"][1:]},
 		{"Records and site", slices.Concat(pagesOf["site"], []sitePage{
 			{"/compare", "Compare", "what each bag gave for its seed"},
-			{"/compare/bring", "Past seasons", "from a notebook or a sheet"},
 			{"/correct", "Put right", "kinds, bags, varieties, lots, plans"},
 			{"/guide", "Guide", "words, cautions and where the rules come from"},
 		})},

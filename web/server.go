@@ -221,6 +221,12 @@ func (s *Site) routes(r *gin.RouterGroup) {
 
 	r.GET("/compare", s.handle(s.compare))
 	r.GET("/compare.csv", s.handle(s.compareCSV))
+	r.GET("/compare/trials", s.handle(s.trials))
+	r.POST("/compare/trials", s.handle(s.layTrial))
+	r.GET("/compare/trials/working/power", s.handle(s.powerWorking))
+	r.GET("/compare/trials/:id", s.handle(s.trialSheet))
+	r.GET("/compare/trials/:id/working/:figure", s.handle(s.trialWorking))
+	r.POST("/compare/trials/:id/:doing", s.handle(s.dropTrial))
 	r.GET("/compare/working/:figure", s.handle(s.compareWorking))
 
 	r.GET("/site", s.handle(s.site))

@@ -144,6 +144,9 @@ func (s *Site) todayPage(c *gin.Context, status int, wrong string) error {
 		}
 	}
 	body.Walk = newWalk(bags, 0, maxStops, sys, day)
+	if body.Walk.Unlike, err = unlikeTrials(look, sys); err != nil {
+		return err
+	}
 	if err := body.outdoors(look, bags, sys); err != nil {
 		return err
 	}

@@ -11,6 +11,7 @@ import (
 
 	"glebata/core/job"
 	"glebata/core/measure"
+	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -28,6 +29,7 @@ type walk struct {
 	Cautions []form.Caution
 	Error    string
 	Overdue  int // jobs, where there are too many to answer one by one
+	Unlike   []unlikeTrial
 }
 
 // stop is one job at one bag.
@@ -59,6 +61,30 @@ type soonLine struct {
 
 // maxStops that are listed on the first page, and most of what is to come.
 const maxStops, maxSoon = 24, 8
+
+// unlikeTrial is a trial whose arms are treated unlike.
+type unlikeTrial struct {
+	Question string
+	ID       logbook.ID
+	Says     []string
+}
+
+// unlikeTrials are the trials that run and whose arms are treated unlike.
+func unlikeTrials(look *garden.View, sys measure.System) ([]unlikeTrial, error) {
+	open, err := look.OpenTrials()
+	var out []unlikeTrial
+	for _, t := range open {
+		if len(t.Treated) == 0 {
+			continue
+		}
+		u := unlikeTrial{Question: t.Question, ID: t.ID}
+		for _, says := range t.Treated {
+			u.Says = append(u.Says, says.Says.In(sys))
+		}
+		out = append(out, u)
+	}
+	return out, err
+}
 
 // newWalk of a row of bags, from one stop on.
 func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System, today measure.Day) walk {
@@ -170,13 +196,16 @@ type walkBody struct {
 
 // walking shows the walk from a stop on, with what was typed when it is refused.
 func (s *Site) walking(c *gin.Context, status int, r *reading) error {
-	_, row, sys, err := s.atRow(c)
+	look, row, sys, err := s.atRow(c)
 	if err != nil {
 		return err
 	}
 	day := s.clock.Today()
 	from, _ := strconv.Atoi(c.Query("from"))
 	body := walkBody{Walk: newWalk(row, max(0, from), 60, sys, day), From: max(0, from)}
+	if body.Walk.Unlike, err = unlikeTrials(look, sys); err != nil {
+		return err
+	}
 	if len(r.Faults) > 0 {
 		body.Walk.Error = r.Faults[0].Says.In(sys)
 		for i := range body.Walk.Stops {

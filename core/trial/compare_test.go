@@ -283,3 +283,31 @@ func BenchmarkCompareAtTheBound(b *testing.B) {
 		}
 	}
 }
+
+// 3 against 3 cannot come under 2 of 20; three pairs in blocks of two not under 2 of 8; five
+// pairs not under 2 of 32; three arms of two 6 of 90; 2 against 3 one of 10.
+func TestLeastP(t *testing.T) {
+	pairs := func(n int) []Arm {
+		arms := make([]Arm, 2)
+		for b := range n {
+			for i := range arms {
+				arms[i] = append(arms[i], Observed{Of: float64(10*i + b), By: 1, Block: b})
+			}
+		}
+		return arms
+	}
+	for _, c := range []struct {
+		arms []Arm
+		want float64
+	}{
+		{[]Arm{armOf(1, 2, 3), armOf(4, 5, 6)}, 0.1}, {pairs(3), 0.25}, {pairs(5), 2.0 / 32}, {[]Arm{armOf(1, 2), armOf(3, 4), armOf(5, 6)}, 6.0 / 90}, {[]Arm{armOf(1, 2), armOf(3, 4, 5)}, 0.1},
+	} {
+		if got := LeastP(c.arms); math.Abs(got-c.want) > 1e-12 {
+			t.Errorf("%v: %v, want %v", c.arms, got, c.want)
+		}
+	}
+	effect, ok := Detectable(0.3, 2, 9)
+	if !ok || effect > 0.5 || Power(0.3, effect, 2, 9) < WantedPower || Power(0.3, effect-0.05, 2, 9) >= WantedPower {
+		t.Errorf("9 bags see %v", effect)
+	}
+}

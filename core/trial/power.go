@@ -3,6 +3,10 @@ package trial
 import (
 	"errors"
 	"math"
+	"slices"
+
+	"glebata/core/measure"
+	"glebata/core/working"
 
 	"gonum.org/v1/gonum/stat/distuv"
 )
@@ -104,4 +108,83 @@ func BagsPerArm(cv, effect float64, arms int) (int, error) {
 		}
 	}
 	return 0, ErrPower
+}
+
+// Detectable is the least difference, as a share, that so many bags an arm see four times in
+// five, to 5 hundredths; ok is false where it is over 500 %.
+func Detectable(cv float64, arms, bags int) (effect float64, ok bool) {
+	for n := 1; n <= 100; n++ {
+		if effect = float64(n) * 0.05; Power(cv, effect, arms, bags) >= WantedPower {
+			return effect, true
+		}
+	}
+	return 0, false
+}
+
+// LeastP is the least chance that a permutation test of bags put to arms so can come to: one way
+// of all there are, and those that are the same with the arms exchanged. Over 1 − Level no
+// difference could ever be told.
+func LeastP(arms []Arm) float64 {
+	if len(arms) < 2 || len(arms) > MaxTrialArms {
+		return 1
+	}
+	r := newArranger(arms, 0, 1)
+	return math.Min(1, float64(r.mirrors())/float64(r.ways(1_000_000)))
+}
+
+// mirrors are the ways of exchanging whole arms that leave every block with as many bags in each.
+func (r *arranger) mirrors() int {
+	n := 0
+	order := make([]int, 0, len(r.of))
+	var next func()
+	next = func() {
+		if len(order) < len(r.of) {
+			for arm := range r.of {
+				if !slices.Contains(order, arm) {
+					order = append(order, arm)
+					next()
+					order = order[:len(order)-1]
+				}
+			}
+			return
+		}
+		for _, counts := range r.counts {
+			for arm, other := range order {
+				if counts[arm] != counts[other] {
+					return
+				}
+			}
+		}
+		n++
+	}
+	next()
+	return n
+}
+
+// PowerWorking shows BagsPerArm; own is how many of the grower's bags the variation is taken
+// from, 0 for the usual one.
+func PowerWorking(cv, effect float64, arms, own int) (working.Working, error) {
+	n, err := BagsPerArm(cv, effect, arms)
+	if err != nil {
+		return working.Working{}, err
+	}
+	w := working.Working{
+		Title: "Bags in each arm", Result: n, Mark: working.Published, Source: "power of Welch's t test, two-sided at 10 %",
+		Changes: "Bags that are treated more alike vary less, and fewer are needed.",
+	}
+	says := "bags vary about their mean by, as is usual"
+	args := []any{}
+	if own > 0 {
+		says, args = "bags vary about their mean by, from your {} bags", []any{own}
+	}
+	w.Steps = []working.Step{
+		{Says: says, Args: args, Result: measure.Share(cv)},
+		{Says: "the better arm gives more by", Result: measure.Share(effect)},
+	}
+	if n > FewestBags {
+		w.Steps = append(w.Steps, working.Step{Says: "{} in each of {} arms see it", Args: []any{n - 1, arms}, Result: measure.Share(Power(cv, effect, arms, n-1))})
+	}
+	w.Steps = append(w.Steps, working.Step{Says: "{} in each of {} arms see it", Args: []any{n, arms}, Result: measure.Share(Power(cv, effect, arms, n))},
+		working.Step{Says: "wanted: four times in five", Result: n})
+	return w, nil
 }

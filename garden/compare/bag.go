@@ -136,11 +136,13 @@ func mixNames(cs medium.Components, own []logbook.OwnMix) map[string]string {
 }
 
 // Kind of the planting.
-func (b *Bag) Kind() Kind {
+func (b *Bag) Kind() Kind { return kindOf(&b.Planting) }
+
+func kindOf(p *logbook.Planting) Kind {
 	switch {
-	case b.Bag.Model.Shape.Ground():
+	case p.Bag.Model.Shape.Ground():
 		return Ground
-	case b.Variety.Class.Crop() == crop.SweetPotato:
+	case p.Variety.Class.Crop() == crop.SweetPotato:
 		return Slips
 	}
 	return Tubers

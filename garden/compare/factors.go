@@ -166,6 +166,10 @@ var factors = numbered([]*Factor{
 	}, massOf),
 	words("medium", "medium", func(b *Bag) string { return b.Mix }),
 	numbers("fed", "how often it was fed", "feeding", "feedings", func(b *Bag) int { return b.feedings() }),
+	banded("water", "water entered", []float64{0, 10, 20, 40, 80}, func(b *Bag) (float64, bool) {
+		w := float64(b.WaterEntered())
+		return w, w > 0
+	}, litresOf),
 	lastOf("mulch", "mulch", logbook.Mulched, logbook.MulchOff),
 	lastOf("support", "support", logbook.Supported, ""),
 	lastOf("watering", "how it is watered", logbook.Irrigated, ""),

@@ -94,3 +94,6 @@ func (w *Water) LeaveBe() bool {
 
 // rainLikely is a chance of rain tomorrow that watering waits for. Practice.
 const rainLikely = 0.7
+
+// Routine reports whether a way of watering other than by need was set.
+func (w *Water) Routine() bool { return w.planned }

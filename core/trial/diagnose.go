@@ -1,0 +1,136 @@
+package trial
+
+import (
+	"slices"
+
+	"glebata/core/measure"
+)
+
+// Speaks is what the records say of a cause.
+type Speaks int
+
+// What they may say.
+const (
+	NotRecorded Speaks = iota // nothing that tells is on record
+	Against
+	For
+)
+
+// Finding is one possible cause of a poor bag, with what the records say of it.
+type Finding struct {
+	Cause    string // in a few words
+	Speaks   Speaks
+	Strength float64        // of evidence for it: the share of the harvest it may have cost, 0 to 1
+	Says     measure.Phrase // what is on record, or what is missing
+	Next     string         // what to do next year
+	Record   string         // what to write down so that it can be told
+	Days     []measure.Day  // on which it shows; for the season of the bag
+	Entries  []int64        // of the log, behind it
+}
+
+// Seen is one record of a kind: its day and the entry it stands in.
+type Seen struct {
+	Day   measure.Day
+	Entry int64
+	What  string
+	Level int // from 1 on: little, some, much; 0 where nobody said
+}
+
+// Season is all that is known of how a bag was grown, for a diagnosis. What is not known is
+// marked so, and speaks neither for nor against.
+type Season struct {
+	Sweet   bool
+	Plants  int
+	Litres  float64 // settled at the end; 0 in the ground
+	Room    float64 // litres a plant wants; 0 where it is not told
+	Depth   float64 // cm of medium at the end
+	Good    float64 // cm that are enough
+	Planted measure.Day
+	Lifted  measure.Day
+
+	// By the model, from the weather as it is known; Modelled is false where it was not run.
+	Modelled bool
+	Index    float64     // of its season, up to the day it was lifted; 1 for a full one
+	Leaf     float64     // share of leaf that still stood on that day
+	Mature   measure.Day // 0 where it was not reached
+	Began    measure.Day // tubers began to swell
+	Measured int         // days of weather of the grower's own in its season
+	Hot      []measure.Day
+	Cold     []measure.Day // sweet potato: medium under 13 °C
+	CutDown  measure.Day
+
+	Frosts    []Seen        // the tops were black
+	Dry       []Seen        // felt dry, or wilting
+	Under     []measure.Day // by the water that is written down it was under 30 % full
+	Wet       []Seen        // standing water
+	Soaked    []Seen        // wet to the finger
+	Looked    int           // times that moisture was felt, weighed or probed
+	Waterings int
+	Pests     []Seen
+	Feeds     []Seen
+	Inert     bool // its medium feeds nothing
+	MixKnown  bool
+	Nitrogen  float64 // given, as a share of what the crop takes; 0 where it is not known
+	SeedEach  float64 // g; 0 where it is not known
+	Kitchen   bool
+	SourceIs  bool // where its seed is from is known
+	CutPieces int
+	CutKnown  bool
+	Unhealed  bool
+	Sun       float64 // h a day; 0 where it is not known
+	Reused    bool
+	ReusedIs  bool // it is known whether the medium was used before
+	Taken     []Seen
+	Came      []Seen  // plants that did not come, as they were counted
+	Missing   int     // plants of it that failed
+	CameKnown bool    // somebody looked
+	Root      bool    // a root was planted in place of slips
+	Green     float64 // share of tubers that were green
+	Split     int
+	Counted   int
+	Circling  bool
+	LateRaise []Seen // raises that came over a week after they were due
+	Raises    int
+}
+
+// MostFindings that are put forward.
+const MostFindings = 3
+
+// Diagnose goes through every rule. The findings for a cause come first, the strongest first;
+// then what speaks against, then what is not on record.
+func Diagnose(s *Season) []Finding {
+	out := make([]Finding, 0, len(rules))
+	for _, r := range rules {
+		if r.sweet && !s.Sweet || r.potato && s.Sweet {
+			continue
+		}
+		f := r.find(s)
+		f.Cause, f.Next, f.Record = r.cause, r.next, r.record
+		if f.Speaks != For {
+			f.Strength = 0
+		}
+		out = append(out, f)
+	}
+	slices.SortStableFunc(out, func(a, b Finding) int {
+		if a.Speaks != b.Speaks {
+			return int(b.Speaks - a.Speaks)
+		}
+		switch {
+		case a.Strength > b.Strength:
+			return -1
+		case a.Strength < b.Strength:
+			return 1
+		}
+		return 0
+	})
+	return out
+}
+
+// Best of the findings: those for a cause, at most MostFindings.
+func Best(list []Finding) []Finding {
+	n := 0
+	for n < len(list) && n < MostFindings && list[n].Speaks == For {
+		n++
+	}
+	return list[:n]
+}

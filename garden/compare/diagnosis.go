@@ -1,0 +1,207 @@
+package compare
+
+import (
+	"slices"
+	"strings"
+
+	"glebata/core/bag"
+	"glebata/core/crop"
+	"glebata/core/growth"
+	"glebata/core/lift"
+	"glebata/core/measure"
+	"glebata/core/trial"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+)
+
+// Poor is the share of its expectation under which a bag is asked about. Practice.
+const Poor = 0.75
+
+// Diagnosis of a finished bag.
+type Diagnosis struct {
+	Bag      *Bag
+	Past     forecast.PlantingForecast
+	Expected bag.Expectation // of a full season
+	Share    float64         // of it that came
+	Season   trial.Season
+	Findings []trial.Finding
+}
+
+// Under reports whether it gave so much less than was expected that it is asked why.
+func (d *Diagnosis) Under() bool { return d.Share < Poor }
+
+// Best causes.
+func (d *Diagnosis) Best() []trial.Finding { return trial.Best(d.Findings) }
+
+// Diagnose a finished bag, as it grew by the model and by its log.
+func Diagnose(b *Bag, past forecast.PlantingForecast, from bag.Calibration, own int) Diagnosis {
+	d := Diagnosis{Bag: b, Past: past, Expected: past.FullExpectation(from)}
+	if d.Expected.Yield > 0 {
+		d.Share = float64(b.M.Edible / d.Expected.Yield)
+	}
+	d.Season = seasonOf(b, &d.Past, own)
+	d.Findings = trial.Diagnose(&d.Season)
+	return d
+}
+
+// words in the grower's notes that tell of water, beside what is seen.
+var (
+	dryWords = []string{"bone dry", "limp", "wilt", "leaves hang", "dried out", "forgot"}
+	wetWords = []string{"water stand", "standing water", "waterlog", "flooded", "water over the holes"}
+)
+
+const (
+	hotDay   = 27 // °C of the day's maximum, over which tubers swell slowly
+	coldBag  = 13 // °C of the medium, under which sweet potato stands still
+	underDry = 0.3
+)
+
+// seasonOf a bag as the rules ask about it.
+func seasonOf(b *Bag, past *forecast.PlantingForecast, own int) trial.Season {
+	k := b.Variety.Class.Constants()
+	s := trial.Season{
+		Sweet: b.Variety.Class.Crop() == crop.SweetPotato, Plants: b.Plants, Litres: float64(b.M.Litres), Room: float64(k.LitresPerPlant), Good: float64(k.DepthGood),
+		Planted: b.State.Planted, Lifted: b.Ended, CutDown: b.HaulmCutOn(), Measured: own, Sun: b.Sun, Root: b.Start == logbook.WholeRoot,
+		SourceIs: b.Sown.Source != "", Kitchen: b.Sown.Source == logbook.Kitchen, CutKnown: b.Sown.Pieces > 0, CutPieces: b.Sown.Cut, Unhealed: b.Sown.Cut > 0 && !b.Sown.Healed,
+		CameKnown: b.Up != 0, Split: b.Harvest.Faults[lift.Split], Counted: b.Harvest.Count,
+	}
+	if !b.Bag.Model.Shape.Ground() {
+		s.Depth = float64(b.Level - b.Ladder.Bottom)
+	}
+	if b.Plants > 0 && b.State.Seed > 0 {
+		s.SeedEach = float64(b.State.Seed) / float64(b.Plants)
+	}
+	if gross := b.Harvest.Gross; gross > 0 {
+		s.Green = float64(b.Harvest.ByGrade[lift.Green] / gross)
+	}
+	if past.Water != nil && (past.Water.Routine() || countOfKind(b, logbook.Watered) >= fewWaterings) {
+		for i, theta := range past.Water.Run.Theta {
+			if day := past.Water.From + measure.Day(i); theta < underDry && (b.Up == 0 || day >= b.Up) && day <= b.Ended {
+				s.Under = append(s.Under, day)
+			}
+		}
+	}
+	readLog(&s, b)
+	readModel(&s, b, past)
+	return s
+}
+
+// fewWaterings that are written down, from which on what the bag held is taken from them.
+const fewWaterings = 4
+
+func countOfKind(b *Bag, k logbook.Kind) (n int) {
+	for i := range b.Care {
+		if b.Care[i].Kind == k {
+			n++
+		}
+	}
+	return n
+}
+
+// readLog takes what was entered.
+func readLog(s *trial.Season, b *Bag) {
+	stem, called := measure.Day(0), b.Filling.CallsAt()
+	for i := range b.Log {
+		e := &b.Log[i]
+		seen := trial.Seen{Day: e.Day, Entry: int64(e.ID), Level: e.Level}
+		switch e.Kind {
+		case logbook.Frosted:
+			s.Frosts = append(s.Frosts, seen)
+		case logbook.Taken:
+			s.Taken = append(s.Taken, seen)
+		case logbook.Emerged:
+			s.Came = append(s.Came, seen)
+		case logbook.Watered:
+			s.Waterings++
+		case logbook.Fed:
+			s.Feeds = append(s.Feeds, seen)
+		case logbook.Moisture:
+			s.Looked++
+			switch {
+			case e.Level == 1, e.Level == 0 && e.Amount > 0 && e.Amount < 100*underDry:
+				s.Dry = append(s.Dry, seen)
+			case e.Level == 4, e.Amount > 95:
+				s.Soaked = append(s.Soaked, seen)
+			}
+		case logbook.Hefted:
+			s.Looked++
+		case logbook.Sighted:
+			sighted(s, e, seen)
+		case logbook.Noted:
+			noted(s, e, seen)
+		case logbook.Weighed:
+			s.Circling = s.Circling || slices.Contains(strings.Fields(e.Thing), "circling")
+		case logbook.Measured:
+			if stem == 0 && called > 0 && e.Height >= called {
+				stem = e.Day
+			}
+		case logbook.Raised:
+			s.Raises++
+			if stem != 0 && e.Day-stem > lateBy {
+				s.LateRaise = append(s.LateRaise, seen)
+			}
+			stem = 0
+		}
+	}
+}
+
+// lateBy so many days a raise comes late. Practice.
+const lateBy = 7
+
+// sighted sorts what was seen into water, weather and what lives on it.
+func sighted(s *trial.Season, e *logbook.Entry, seen trial.Seen) {
+	d, _ := logbook.DoingOf(logbook.Sighted)
+	seen.What = d.ThingName(e.Thing)
+	switch e.Thing {
+	case "wilting":
+		s.Dry = append(s.Dry, seen)
+	case "flooded":
+		s.Wet = append(s.Wet, seen)
+	case "pale-old", "pale-young", "brown-edges", "purple", "volunteers":
+	default:
+		s.Pests = append(s.Pests, seen)
+	}
+}
+
+// noted reads a note for words that tell of water.
+func noted(s *trial.Season, e *logbook.Entry, seen trial.Seen) {
+	text := strings.ToLower(e.Text)
+	has := func(words []string) bool {
+		return slices.ContainsFunc(words, func(w string) bool { return strings.Contains(text, w) })
+	}
+	switch {
+	case has(wetWords):
+		s.Wet = append(s.Wet, seen)
+	case has(dryWords):
+		s.Dry = append(s.Dry, seen)
+	}
+}
+
+// readModel takes how it grew by the model.
+func readModel(s *trial.Season, b *Bag, past *forecast.PlantingForecast) {
+	if past.Grown == nil || past.Index < growth.MinIndex {
+		return
+	}
+	run := &past.Grown.Run
+	s.Modelled, s.Index, s.Mature, s.Began = true, past.Index, run.Mature, run.Initiation
+	if i := int(b.Ended - run.Planted); len(run.Canopy) > 0 && i >= 0 {
+		s.Leaf = run.Canopy[min(i, len(run.Canopy)-1)]
+	}
+	air := past.Grown.Air
+	for i := range air.Max {
+		day := air.From + measure.Day(i)
+		if day > b.Ended || day < b.State.Planted {
+			continue
+		}
+		if run.Initiation != 0 && day >= run.Initiation && air.Max[i] > hotDay {
+			s.Hot = append(s.Hot, day)
+		}
+		if (air.Max[i]+air.Min[i])/2 < coldBag {
+			s.Cold = append(s.Cold, day)
+		}
+	}
+	s.Inert, s.MixKnown = past.FeedAsk.Mix.Inert(), true
+	if f := past.Feed; f != nil && f.Wants.Nitrogen > 0 && len(s.Feeds) > 0 {
+		s.Nitrogen = f.Brings.Nitrogen / f.Wants.Nitrogen
+	}
+}

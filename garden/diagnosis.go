@@ -1,0 +1,123 @@
+package garden
+
+import (
+	"slices"
+
+	"glebata/core/bag"
+	"glebata/garden/compare"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+)
+
+// Diagnosis of a finished planting: why it gave as it did. ErrNotFound where it is not finished.
+func (v *View) Diagnosis(planting logbook.ID) (compare.Diagnosis, error) {
+	all, err := v.Compared()
+	if err != nil {
+		return compare.Diagnosis{}, err
+	}
+	at := slices.IndexFunc(all, func(b compare.Bag) bool { return b.Planting.ID == planting })
+	if at < 0 {
+		return compare.Diagnosis{}, logbook.ErrNotFound
+	}
+	list, err := v.diagnose([]*compare.Bag{&all[at]})
+	if err != nil {
+		return compare.Diagnosis{}, err
+	}
+	return list[0], nil
+}
+
+// MostPoor bags that are diagnosed in one list.
+const MostPoor = 24
+
+// PoorBags of a season that gave much less than was expected, the poorest first; more says how many
+// there are beyond MostPoor.
+func (v *View) PoorBags(year int) (list []compare.Diagnosis, more int, err error) {
+	all, err := v.Compared()
+	if err != nil {
+		return nil, 0, err
+	}
+	from, err := v.calibrations()
+	if err != nil {
+		return nil, 0, err
+	}
+	type poor struct {
+		b     *compare.Bag
+		share float64
+	}
+	var found []poor
+	for i := range all {
+		b := &all[i]
+		if b.Season.Year != year || !b.Counts() {
+			continue
+		}
+		if y := b.FullExpectation(from(b)).Yield; y > 0 && float64(b.M.Edible/y) < compare.Poor {
+			found = append(found, poor{b, float64(b.M.Edible / y)})
+		}
+	}
+	slices.SortStableFunc(found, func(a, b poor) int {
+		switch {
+		case a.share < b.share:
+			return -1
+		case a.share > b.share:
+			return 1
+		}
+		return 0
+	})
+	more = max(0, len(found)-MostPoor)
+	bags := make([]*compare.Bag, 0, MostPoor)
+	for _, p := range found[:len(found)-more] {
+		bags = append(bags, p.b)
+	}
+	list, err = v.diagnose(bags)
+	return list, more, err
+}
+
+// calibrations from the grower's own bags, for a bag: without itself, so that a poor bag does not
+// lower what was expected of it.
+func (v *View) calibrations() (func(*compare.Bag) bag.Calibration, error) {
+	finished, err := v.FinishedGrown()
+	if err != nil {
+		return nil, err
+	}
+	return func(b *compare.Bag) bag.Calibration {
+		others := slices.DeleteFunc(slices.Clone(finished), func(s forecast.PlantingForecast) bool { return s.Planting.ID == b.Planting.ID })
+		return forecast.Calibration(others, b.Variety.Class, b.Variety.ID)
+	}, nil
+}
+
+func (v *View) diagnose(bags []*compare.Bag) ([]compare.Diagnosis, error) {
+	if len(bags) == 0 {
+		return nil, nil
+	}
+	from, err := v.calibrations()
+	if err != nil {
+		return nil, err
+	}
+	states := make([]logbook.PlantingState, len(bags))
+	for i, b := range bags {
+		states[i] = b.PlantingState
+	}
+	in, err := v.inputs(Filter{Finished: true})
+	if err != nil {
+		return nil, err
+	}
+	first, until := in.SpanEnded(states)
+	if in.Own, err = v.r.Weather(v.ctx, first, min(v.today, until)); err != nil {
+		return nil, err
+	}
+	out := make([]compare.Diagnosis, len(bags))
+	for i, b := range bags {
+		past, err := in.Past(&states[i])
+		if err != nil {
+			return nil, err
+		}
+		own := 0
+		for _, d := range in.Own {
+			if d.Day >= b.State.Planted && d.Day <= b.Ended {
+				own++
+			}
+		}
+		out[i] = compare.Diagnose(b, past, from(b), own)
+	}
+	return out, nil
+}

@@ -1,0 +1,149 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"net/url"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/core/trial"
+	"glebata/garden/compare"
+	"glebata/garden/logbook"
+	"glebata/web/draw"
+	"glebata/web/form"
+)
+
+// trialBody is the sheet of one trial.
+type trialBody struct {
+	*compare.TrialSheet
+	Said     string
+	Key      string
+	Rows     []trialRow
+	Arms     []armLine
+	Lanes    draw.OnBoth[draw.Lanes]
+	Verdict  *verdictBody
+	Base     string
+	By       string // what the arms differ in
+	Allot    string // address that allots seed to its bags evenly; empty where none waits
+	Waiting  int    // bags that are not finished
+	Done     int
+	Missing  []string // bags that cannot be counted
+	Cannot   []string
+	Next     string
+	Other    []string // bags that are planned otherwise
+	LeastOf  string
+	Treated  []string
+	LiftBags []string
+}
+
+// trialRow is one bag of a trial.
+type trialRow struct {
+	Label, At, Arm, Block, Variety, Stage, Result string
+}
+
+type armLine struct {
+	Name, Value, Href string
+	Bags              int
+}
+
+func (s *Site) trialSheet(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	sheet, err := look.TrialSheet(pathID(c))
+	if err != nil {
+		return err
+	}
+	sys, err := s.units(c)
+	if err != nil {
+		return err
+	}
+	body := trialBody{TrialSheet: sheet, Said: s.said(c), Key: form.NewKey(), Base: fmt.Sprintf("/compare/trials/%d/working", sheet.ID), By: "what they are to differ in", Other: sheet.PlannedOtherwise(), LeastOf: compare.Chance(sheet.Least)}
+	if sheet.By != nil {
+		body.By = sheet.By.Name
+	}
+	body.fill(sys)
+	s.render(c, http.StatusOK, "trial", view{Title: "Trial", Stage: "Compare", Body: body})
+	return nil
+}
+
+func (b *trialBody) fill(sys measure.System) {
+	m := b.Measure
+	var panel draw.LanePanel
+	most := 0.0
+	waiting := url.Values{"mode": {"balanced"}}
+	for i := range b.TrialSheet.Arms {
+		a := &b.TrialSheet.Arms[i]
+		line := armLine{Name: a.Name, Bags: len(a.Bags)}
+		if len(a.Group.Bags) > 0 {
+			line.Value, line.Href = sys.Print(m.Quantity(a.Group.Value(false))), string(address(b.Base+"/"+compare.FigureGroup, nil, "arm", i))
+			lane := laneOf(&a.Group, m, false, sys)
+			for _, bag := range a.Group.Bags {
+				lane.Points = append(lane.Points, pointOf(bag, m, 0, true, sys))
+				most = max(most, lane.Points[len(lane.Points)-1].Y)
+			}
+			panel.Groups = append(panel.Groups, lane)
+		}
+		b.Arms = append(b.Arms, line)
+		for _, p := range a.Bags {
+			row := trialRow{Label: p.Bag.Label, At: fmt.Sprintf("/plantings/%d", p.Planting.ID), Arm: a.Name, Block: p.Block, Variety: p.Variety.Name, Stage: stageWord(p.Stage)}
+			switch {
+			case p.Stage == logbook.StagePlanned:
+				waiting.Add("planting", fmt.Sprint(p.Planting.ID))
+				b.Waiting++
+			case p.Stage == logbook.StageGrowing:
+				b.Waiting++
+			case p.Result != nil:
+				b.Done++
+				if o, ok := m.Observe(p.Result); ok {
+					row.Result = atLeast(p.Result.AtLeast()) + times(m) + sys.Print(m.Quantity(o.Value()))
+				} else {
+					row.Result = "not counted"
+					b.Missing = append(b.Missing, p.Bag.Label)
+				}
+			}
+			b.Rows = append(b.Rows, row)
+		}
+	}
+	if len(waiting["planting"]) > 1 {
+		b.Allot = pathWith("/seed/allot", waiting)
+	}
+	for _, t := range b.TrialSheet.Treated {
+		b.Treated = append(b.Treated, t.Says.In(sys))
+	}
+	if len(panel.Groups) > 0 {
+		b.Lanes = lanesOf([]draw.LanePanel{panel}, m, compare.Tubers, most, sys)
+	}
+	if v := b.Judged; v != nil {
+		b.Verdict = verdictOf(v, m, b.FirstArm(), b.SecondArm(), sys)
+		b.limits()
+	}
+}
+
+// limits of what the trial can tell, and what the next would need.
+func (b *trialBody) limits() {
+	v := b.Judged
+	say := func(text string, args ...any) { b.Cannot = append(b.Cannot, fmt.Sprintf(text, args...)) }
+	say("Another season: weather, pests and your hand differ from year to year, and this is %d alone.", b.Year)
+	if !b.Tells() {
+		say("Anything at all at this size: with its bags dealt so, no result can be rarer than %s.", b.LeastOf)
+	}
+	if v.Mixed() {
+		say("What came of the arms and what of the rest they differ in, as listed above.")
+	}
+	n := min(v.FirstN, v.SecondN)
+	if b.Vary > 0 && n > 1 {
+		if effect, ok := trial.Detectable(b.Vary, len(b.TrialSheet.Arms), n); ok {
+			say("A difference under about %s: with %s an arm that vary by %s, smaller ones are missed more often than once in five times.", measure.Share(effect), counted(n, "bag"), measure.Share(b.Vary))
+		}
+		ratio := max(v.Ratio, 1/max(v.Ratio, 1e-9)) - 1
+		if need, err := trial.BagsPerArm(b.Vary, ratio, len(b.TrialSheet.Arms)); err == nil && v.Ratio > 0 {
+			b.Next = fmt.Sprintf("To see a difference like this one, %s, four times in five, a next trial needs %d bags in each arm, if they vary as these did (%s).", measure.Share(ratio), need, measure.Share(b.Vary))
+		} else {
+			b.Next = "The arms are so near one another that no trial in bags would tell them apart: either will do."
+		}
+	}
+}
