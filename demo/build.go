@@ -204,6 +204,8 @@ func (d doing) entry() logbook.Entry {
 		return logbook.Entry{Kind: logbook.Topped, Loose: d.topped}
 	case d.tended != "":
 		return logbook.Entry{Kind: logbook.Tended, What: d.tended}
+	case d.seen != "":
+		return logbook.Entry{Kind: logbook.Sighted, Thing: d.seen, Level: d.level, Text: d.note}
 	case d.felt > 0:
 		return logbook.Entry{Kind: logbook.Moisture, Level: d.felt}
 	case d.given > 0:

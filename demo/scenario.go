@@ -120,6 +120,8 @@ type doing struct {
 	tended  job.Kind
 	felt    int            // moisture, from 1 for dry
 	given   measure.Volume // water
+	seen    string         // by its key, with the note
+	level   int            // of it, from 1 for little
 }
 
 func raise(day string, by measure.Length) doing { return doing{day: day, raise: by} }

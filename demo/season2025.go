@@ -26,7 +26,7 @@ var season2025 = []sowing{
 	early("R14", "Grey Gannet", []measure.Mass{64, 59},
 		up("05-08"), stem("06-01", 30), tied("06-05"), fed("06-03"), weigh("07-30", 1655, "blue bucket", lift.Keep, 16), weigh("07-30", 88, "", lift.EatFirst, 1), closed("07-30")),
 	early("R5", "Harbour Lantern", []measure.Mass{58},
-		up("05-02"), stem("05-25", 22), note("06-03", "Three days of rain; water stands over the holes."), note("06-11", "Leaves hang, the stem is soft at the foot."),
+		up("05-02"), stem("05-25", 22), doing{day: "06-03", seen: "flooded", level: 3, note: "Three days of rain; water stands over the holes."}, note("06-11", "Leaves hang, the stem is soft at the foot."),
 		weigh("06-20", 61, "", lift.OldMother, 1), weigh("06-20", 40, "", lift.Rotten, 3), closed("06-20")),
 	early("R10", "Harbour Lantern", []measure.Mass{62},
 		up("05-01"), stem("05-25", 27), fed("05-28"), weigh("07-08", 520, "", lift.Keep, 8), closed("07-08")),

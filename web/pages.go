@@ -41,6 +41,7 @@ var pagesOf = map[string][]sitePage{
 	"compare": {
 		{"/compare", "Bags", "what each bag gave, and what that shows"},
 		{"/compare/trials", "Trials", "a question, bags put to arms by chance, and its answer"},
+		{"/compare/poor", "Poor bags", "why some gave less than was expected"},
 		{"/compare/bring", "Past seasons", "from a notebook or a sheet"},
 	},
 	"site": {

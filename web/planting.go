@@ -32,6 +32,7 @@ type plantingBody struct {
 	Others  []forecast.PlantingForecast // earlier plantings of this bag
 	Beside  []forecast.PlantingForecast // that share it
 	Notes   []note
+	Trials  []trialOf // that it is in
 	Done    *logLine // the entry just made, to be taken back
 	Said    string
 	Error   string
@@ -170,6 +171,9 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 		shelf, err := newCareShelf(look) // before the prospects, which may end the view
 		shelf.devices = s.devices != nil
 		if err != nil {
+			return err
+		}
+		if body.Trials, err = trialsOf(look, st.Planting.ID); err != nil {
 			return err
 		}
 		if st.Grown != nil {

@@ -221,6 +221,9 @@ func (s *Site) routes(r *gin.RouterGroup) {
 
 	r.GET("/compare", s.handle(s.compare))
 	r.GET("/compare.csv", s.handle(s.compareCSV))
+	r.GET("/compare/poor", s.handle(s.poor))
+	r.GET("/plantings/:id/why", s.handle(s.why))
+	r.GET("/plantings/:id/why/:figure", s.handle(s.whyWorking))
 	r.GET("/compare/trials", s.handle(s.trials))
 	r.POST("/compare/trials", s.handle(s.layTrial))
 	r.GET("/compare/trials/working/power", s.handle(s.powerWorking))

@@ -300,3 +300,20 @@ func (s *Site) trialWorking(c *gin.Context) error {
 	}
 	return s.answerWorking(c, w, sheet.Question)
 }
+
+// trialOf is a trial that a planting is in, and its arm.
+type trialOf struct {
+	Question, Arm string
+	ID            logbook.ID
+}
+
+func trialsOf(look *garden.View, planting logbook.ID) ([]trialOf, error) {
+	trials, err := look.Trials()
+	var out []trialOf
+	for _, t := range trials {
+		if arm, in := t.Arm(planting); in && !t.Dropped && arm < len(t.Arms) {
+			out = append(out, trialOf{t.Question, t.Arms[arm], t.ID})
+		}
+	}
+	return out, err
+}

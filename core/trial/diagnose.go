@@ -50,6 +50,7 @@ type Season struct {
 
 	// By the model, from the weather as it is known; Modelled is false where it was not run.
 	Modelled bool
+	GivenUp  bool        // nothing was left in it
 	Index    float64     // of its season, up to the day it was lifted; 1 for a full one
 	Leaf     float64     // share of leaf that still stood on that day
 	Mature   measure.Day // 0 where it was not reached

@@ -1,6 +1,7 @@
 package trial
 
 import (
+	"fmt"
 	"math"
 	"slices"
 
@@ -24,6 +25,19 @@ func against(says string, args ...any) Finding {
 }
 
 func unknown(says string, args ...any) Finding { return Finding{Says: measure.Say(says, args...)} }
+
+// times in words.
+func times(n int) string {
+	switch n {
+	case 0:
+		return "at no time"
+	case 1:
+		return "once"
+	case 2:
+		return "twice"
+	}
+	return fmt.Sprintf("%d times", n)
+}
 
 // on the days and entries of some records.
 func (f Finding) on(list ...Seen) Finding {
@@ -52,7 +66,7 @@ const (
 var rules = []rule{
 	{"some of it left unweighed", "Weigh what is picked early, or write down a guess: low and high will do.", "pickings: weighed, or a guess of low and high", false, false, func(s *Season) Finding {
 		if len(s.Taken) > 0 {
-			return speak(0.6, "{} times something was taken without a weight: it may not have been poor at all", len(s.Taken)).on(s.Taken...)
+			return speak(0.6, "something was taken without a weight {}: it may not have been poor at all", times(len(s.Taken))).on(s.Taken...)
 		}
 		return against("nothing was taken unweighed, as far as it is written down")
 	}},
@@ -88,6 +102,9 @@ var rules = []rule{
 		if !s.Modelled {
 			return unknown("its season was not reckoned: a day is missing")
 		}
+		if s.GivenUp && s.Index < shortIndex {
+			return speak(0.05, "it was emptied early, with nothing left in it: it had {} of a full season by the model", measure.Share(s.Index))
+		}
 		if s.Index < shortIndex {
 			f := speak(1-s.Index, "by the model it had {} of a full season by the day it was lifted", measure.Share(s.Index))
 			f.Days = []measure.Day{s.Lifted}
@@ -97,6 +114,8 @@ var rules = []rule{
 	}},
 	{"lifted green", "Wait for half the leaves to turn yellow where it is to bulk to the end.", "how many leaves are yellow, week by week", true, false, func(s *Season) Finding {
 		switch {
+		case s.GivenUp:
+			return against("nothing was left in it to wait for")
 		case !s.Modelled:
 			return unknown("when its leaves faded is not known")
 		case s.CutDown == 0 && s.Mature == 0 && s.Leaf > greenLeaf:
@@ -108,7 +127,7 @@ var rules = []rule{
 	}},
 	{"set back by frost", "Keep fleece by the bags until the last frost day; the night's page says when.", "black tops, on the day they are seen", true, false, func(s *Season) Finding {
 		if len(s.Frosts) > 0 {
-			return speak(0.25+0.1*float64(len(s.Frosts)-1), "{} times its tops were black from frost", len(s.Frosts)).on(s.Frosts...)
+			return speak(0.25+0.1*float64(len(s.Frosts)-1), "its tops were black from frost {}", times(len(s.Frosts))).on(s.Frosts...)
 		}
 		return against("no frost on it is written down")
 	}},
@@ -126,7 +145,7 @@ var rules = []rule{
 	{"dry spells", "Water by what the bag holds, not by the clock; mulch saves a third.", "moisture by finger, once every few days; waterings", false, false, func(s *Season) Finding {
 		switch {
 		case len(s.Dry) > 0:
-			f := speak(0.15*float64(min(4, len(s.Dry)))+0.02*float64(len(s.Under)), "{} times it was found dry, or its leaves hung", len(s.Dry)).on(s.Dry...)
+			f := speak(0.15*float64(min(4, len(s.Dry)))+0.02*float64(len(s.Under)), "it was found dry, or its leaves hung, {}", times(len(s.Dry))).on(s.Dry...)
 			f.Days = append(f.Days, s.Under...)
 			return f
 		case len(s.Under) >= longSpell:
@@ -134,9 +153,9 @@ var rules = []rule{
 			f.Days = s.Under
 			return f
 		case s.Looked < manyDry && s.Waterings < 4:
-			return unknown("moisture was looked at {} times, and {} waterings are written down", s.Looked, s.Waterings)
+			return unknown("moisture was looked at {}, and {} waterings are written down", times(s.Looked), s.Waterings)
 		}
-		return against("moisture was looked at {} times and never found dry", s.Looked)
+		return against("moisture was looked at {} and never found dry", times(s.Looked))
 	}},
 	{"waterlogged", "Open or raise its drain holes, stand it on feet, and cover it in long rain.", "standing water, when it is seen", false, false, func(s *Season) Finding {
 		if len(s.Wet) > 0 {
@@ -144,7 +163,7 @@ var rules = []rule{
 			for _, w := range s.Wet {
 				level = max(level, w.Level)
 			}
-			return speak(0.3+0.2*float64(level), "water stood in it, or it was soaked through: {} times on record", len(s.Wet)).on(s.Wet...)
+			return speak(0.3+0.2*float64(level), "water stood in it {}, by what is written down", times(len(s.Wet))).on(s.Wet...)
 		}
 		if s.Looked == 0 {
 			return unknown("nobody wrote down how wet it was")
@@ -166,7 +185,7 @@ var rules = []rule{
 		split := s.Counted > 0 && float64(s.Split) > splitShare*float64(s.Counted)
 		switch {
 		case swings > 0 || split:
-			return speak(0.15+0.1*float64(swings), "{} times it went from dry to soaked within ten days; {} tubers were split", swings, s.Split).on(seen...)
+			return speak(0.15+0.1*float64(swings), "it went from dry to soaked within ten days {}; {} tubers were split", times(swings), s.Split).on(seen...)
 		case s.Looked < manyDry:
 			return unknown("moisture was hardly looked at, and nobody counted split tubers")
 		}

@@ -10,6 +10,7 @@ import (
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/trial"
+	"glebata/core/working"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -25,6 +26,7 @@ type Diagnosis struct {
 	Share    float64         // of it that came
 	Season   trial.Season
 	Findings []trial.Finding
+	from     bag.Calibration
 }
 
 // Under reports whether it gave so much less than was expected that it is asked why.
@@ -35,7 +37,7 @@ func (d *Diagnosis) Best() []trial.Finding { return trial.Best(d.Findings) }
 
 // Diagnose a finished bag, as it grew by the model and by its log.
 func Diagnose(b *Bag, past forecast.PlantingForecast, from bag.Calibration, own int) Diagnosis {
-	d := Diagnosis{Bag: b, Past: past, Expected: past.FullExpectation(from)}
+	d := Diagnosis{Bag: b, Past: past, from: from, Expected: past.FullExpectation(from)}
 	if d.Expected.Yield > 0 {
 		d.Share = float64(b.M.Edible / d.Expected.Yield)
 	}
@@ -63,7 +65,7 @@ func seasonOf(b *Bag, past *forecast.PlantingForecast, own int) trial.Season {
 		Sweet: b.Variety.Class.Crop() == crop.SweetPotato, Plants: b.Plants, Litres: float64(b.M.Litres), Room: float64(k.LitresPerPlant), Good: float64(k.DepthGood),
 		Planted: b.State.Planted, Lifted: b.Ended, CutDown: b.HaulmCutOn(), Measured: own, Sun: b.Sun, Root: b.Start == logbook.WholeRoot,
 		SourceIs: b.Sown.Source != "", Kitchen: b.Sown.Source == logbook.Kitchen, CutKnown: b.Sown.Pieces > 0, CutPieces: b.Sown.Cut, Unhealed: b.Sown.Cut > 0 && !b.Sown.Healed,
-		CameKnown: b.Up != 0, Split: b.Harvest.Faults[lift.Split], Counted: b.Harvest.Count,
+		CameKnown: b.Up != 0, GivenUp: b.M.Edible == 0, Split: b.Harvest.Faults[lift.Split], Counted: b.Harvest.Count,
 	}
 	if !b.Bag.Model.Shape.Ground() {
 		s.Depth = float64(b.Level - b.Ladder.Bottom)
@@ -143,7 +145,13 @@ func readLog(s *trial.Season, b *Bag) {
 			stem = 0
 		}
 	}
+	s.Dry = slices.DeleteFunc(s.Dry, func(d trial.Seen) bool { // roots that drowned hang their leaves as well
+		return slices.ContainsFunc(s.Wet, func(w trial.Seen) bool { return (d.Level == 0 || d.What != "") && d.Day >= w.Day && d.Day-w.Day <= drowned })
+	})
 }
+
+// drowned so many days leaves hang after water stood in a bag. Practice.
+const drowned = 14
 
 // lateBy so many days a raise comes late. Practice.
 const lateBy = 7
@@ -204,4 +212,24 @@ func readModel(s *trial.Season, b *Bag, past *forecast.PlantingForecast) {
 	if f := past.Feed; f != nil && f.Wants.Nitrogen > 0 && len(s.Feeds) > 0 {
 		s.Nitrogen = f.Brings.Nitrogen / f.Wants.Nitrogen
 	}
+}
+
+// ShareWorking shows what share of its expectation a bag gave.
+func (d *Diagnosis) ShareWorking() working.Working {
+	w := bag.ExpectWorking(d.expected())
+	steps := append(w.Steps,
+		working.Step{Says: "expected of it in a full season", Result: d.Expected.Yield},
+		working.Step{Says: "what it gave, of what can be eaten", Result: d.Bag.M.Edible},
+		working.Step{Says: "{} ÷ {}", Args: []any{d.Bag.M.Edible, d.Expected.Yield}, Result: measure.Share(d.Share)})
+	return working.Working{
+		Title: "Share of what was expected", Result: measure.Share(d.Share), Mark: working.Model, Source: w.Source, Steps: steps,
+		Changes: "How many were planted, how high it was filled, and what your other bags gave.",
+	}
+}
+
+// expected is what the expectation was asked of.
+func (d *Diagnosis) expected() bag.Growing {
+	g := d.Past.Growing(d.from)
+	g.Season = bag.FullSeason
+	return g
 }

@@ -64,12 +64,12 @@ func (t *Trial) Check(label func(ID) string) Faults {
 	in := make([]int, len(t.Arms))
 	seen := map[ID]int{}
 	for _, b := range t.Bags {
+		in[b.Arm]++
 		if other, twice := seen[b.Planting]; twice {
 			faults.Add(armField(b.Arm), "{} stands in two arms, {} and {}: a bag is in one.", label(b.Planting), t.Arms[other], t.Arms[b.Arm])
 			continue
 		}
 		seen[b.Planting] = b.Arm
-		in[b.Arm]++
 	}
 	for i := range t.Arms {
 		t.Arms[i] = CheckName(&faults, fmt.Sprintf("arm-%d", i+1), "arm", t.Arms[i])
