@@ -6,6 +6,14 @@ import (
 	"glebata/garden/logbook"
 )
 
+// learned from the grower's finished bags, once for every page while nothing is written.
+func (v *View) learned() (forecast.Learned, error) {
+	return v.m.learned.get(v.today, func() (forecast.Learned, error) {
+		finished, err := v.ended(Filter{Finished: true})
+		return forecast.Learn(finished), err
+	})
+}
+
 // Expected harvest of a planting that was reckoned, and what it was asked of.
 func (v *View) Expected(s *forecast.PlantingForecast) (bag.Growing, error) {
 	all, err := v.ExpectedInRow([]forecast.PlantingForecast{*s})
@@ -17,7 +25,7 @@ func (v *View) Expected(s *forecast.PlantingForecast) (bag.Growing, error) {
 
 // ExpectedInRow is what Expected is of each of a row of plantings.
 func (v *View) ExpectedInRow(row []forecast.PlantingForecast) ([]bag.Growing, error) {
-	finished, err := v.FinishedGrown()
+	learned, err := v.learned()
 	if err != nil {
 		return nil, err
 	}
@@ -27,7 +35,7 @@ func (v *View) ExpectedInRow(row []forecast.PlantingForecast) ([]bag.Growing, er
 	}
 	out := make([]bag.Growing, len(row))
 	for i := range row {
-		out[i] = row[i].Growing(forecast.Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
+		out[i] = row[i].Growing(learned.For(row[i].Variety.Class, row[i].Variety.ID, row[i].Filling.School))
 		if each, counted := bench.Sprouts(row[i].Planting.ID); counted {
 			out[i].Sprouts = each
 		}
@@ -49,7 +57,7 @@ func (v *View) Design(ask forecast.DesignRequest) (forecast.DesignSheet, error) 
 	if err != nil {
 		return sheet, err
 	}
-	finished, err := v.FinishedGrown()
+	learned, err := v.learned()
 	if err != nil {
 		return sheet, err
 	}
@@ -58,8 +66,11 @@ func (v *View) Design(ask forecast.DesignRequest) (forecast.DesignSheet, error) 
 	if sheet.Season, err = forecast.FullSeason(&site, variety, site.Warmest(ask.Class), v.today); err != nil {
 		return sheet, err
 	}
-	own := forecast.Calibration(finished, ask.Class, ask.Variety)
-	sheet.Mine, sheet.LiftLimit = own.Bags, site.LiftLimit
+	own := learned.For(ask.Class, ask.Variety, "")
+	sheet.LiftLimit = site.LiftLimit
+	if !own.Far {
+		sheet.Mine = own.Bags
+	}
 	if ask.Calibrate {
 		sheet.From = own
 	}

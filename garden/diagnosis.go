@@ -79,9 +79,9 @@ func (v *View) calibrations() (func(*compare.Bag) bag.Calibration, error) {
 	if err != nil {
 		return nil, err
 	}
+	yields := forecast.YieldsOf(finished)
 	return func(b *compare.Bag) bag.Calibration {
-		others := slices.DeleteFunc(slices.Clone(finished), func(s forecast.PlantingForecast) bool { return s.Planting.ID == b.Planting.ID })
-		return forecast.Calibration(others, b.Variety.Class, b.Variety.ID)
+		return yields.Without(b.Planting.ID).For(b.Variety.Class, b.Variety.ID, b.Filling.School)
 	}, nil
 }
 

@@ -55,6 +55,7 @@ type moment struct {
 	benches   lazies[measure.Day, logbook.Bench]
 	compared  lazies[measure.Day, []compare.Bag]
 	trials    lazy[[]logbook.Trial]
+	learned   lazies[measure.Day, forecast.Learned]
 }
 
 // lazy is something read once.

@@ -27,7 +27,7 @@ func (v *View) Propose(ask forecast.ProposalRequest) (forecast.Proposal, error) 
 	if err != nil {
 		return out, err
 	}
-	finished, err := v.FinishedGrown()
+	learned, err := v.learned()
 	if err != nil {
 		return out, err
 	}
@@ -59,7 +59,7 @@ func (v *View) Propose(ask forecast.ProposalRequest) (forecast.Proposal, error) 
 			there = -1
 		}
 		b.Varieties = append(b.Varieties, variety)
-		b.Own = append(b.Own, forecast.Calibration(finished, variety.Class, variety.ID))
+		b.Own = append(b.Own, learned.For(variety.Class, variety.ID, ""))
 		out.Seeds = append(out.Seeds, forecast.ProposedSeed{Variety: variety, There: there})
 	}
 	for _, bg := range cat.Bags {

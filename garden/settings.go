@@ -8,7 +8,9 @@ import (
 	"strings"
 	"unicode/utf8"
 
+	"glebata/core/keep"
 	"glebata/core/measure"
+	"glebata/garden/compare"
 	"glebata/garden/logbook"
 )
 
@@ -20,6 +22,7 @@ const (
 	signSetting   = "sign"     // of the grower's money
 	columnSetting = "columns-" // headings of a table that was brought in, by its kind
 	canSetting    = "can"      // litres of the grower's can
+	pricesSetting = "prices"   // of a kilogram in the shop and of water, and how long medium serves
 	commaSetting  = "comma"    // whether the grower writes a decimal comma: "yes" or not
 )
 
@@ -155,10 +158,10 @@ func (s Setting) check() error {
 
 // Set keeps settings.
 func (g *Garden) Set(ctx context.Context, settings ...Setting) error {
-	return g.store.Update(ctx, func(w Writer) error { return keep(ctx, w, settings) })
+	return g.store.Update(ctx, func(w Writer) error { return keepSettings(ctx, w, settings) })
 }
 
-func keep(ctx context.Context, w Writer, settings []Setting) error {
+func keepSettings(ctx context.Context, w Writer, settings []Setting) error {
 	for _, s := range settings {
 		if err := s.check(); err != nil {
 			return err
@@ -168,4 +171,29 @@ func keep(ctx context.Context, w Writer, settings []Setting) error {
 		}
 	}
 	return nil
+}
+
+// Prices that a harvest is reckoned with: a kilogram in the shop and 1000 L of water, in hundredths,
+// and for how many seasons medium serves.
+func Prices(kilo, water, uses int) Setting {
+	return Setting{pricesSetting, strconv.Itoa(kilo) + " " + strconv.Itoa(water) + " " + strconv.Itoa(uses)}
+}
+
+// Prices as they were set; medium serves as long as is usual until the grower says otherwise.
+func (v *View) Prices() (p compare.Prices, err error) {
+	p.Uses = keep.UsualUses
+	text, err := v.r.Setting(v.ctx, pricesSetting)
+	if err != nil {
+		return p, err
+	}
+	if part := strings.Fields(text); len(part) == 3 {
+		kilo, _ := strconv.Atoi(part[0])
+		water, _ := strconv.Atoi(part[1])
+		p.Kilo, p.Water = measure.Money(kilo), measure.Money(water)
+		if uses, err := strconv.Atoi(part[2]); err == nil && uses > 0 {
+			p.Uses = uses
+		}
+	}
+	p.Products, err = v.Products()
+	return p, err
 }

@@ -13,7 +13,7 @@ func (g *Garden) SaveSite(ctx context.Context, s logbook.Site, a Request, settin
 		if err := s.Check(); err != nil {
 			return 0, err
 		}
-		if err := keep(ctx, w, settings); err != nil {
+		if err := keepSettings(ctx, w, settings); err != nil {
 			return 0, err
 		}
 		return 1, w.SetSite(ctx, s)

@@ -67,7 +67,7 @@ func (v *View) Terrace() (forecast.TerraceView, error) {
 	if err != nil {
 		return out, err
 	}
-	finished, err := v.FinishedGrown()
+	learned, err := v.learned()
 	if err != nil {
 		return out, err
 	}
@@ -91,7 +91,7 @@ func (v *View) Terrace() (forecast.TerraceView, error) {
 			}
 			b := &out.Bags[j]
 			b.Variety, b.Vine = row[i].Variety.Name, row[i].Variety.Class.Crop() == crop.SweetPotato
-			growing := row[i].Growing(forecast.Calibration(finished, row[i].Variety.Class, row[i].Variety.ID))
+			growing := row[i].Growing(learned.For(row[i].Variety.Class, row[i].Variety.ID, row[i].Filling.School))
 			b.Yield = bag.Expect(growing).Yield
 		}
 	}

@@ -36,7 +36,7 @@ func TestAllPagesAtOnceOnAColdStart(t *testing.T) {
 	}
 	paths := []string{
 		"/", "/walk", "/plan", "/plan/design", "/plan/proposal?seed=plenty", "/plan/shopping", "/plan/outlook", "/plan/medium", "/plan/season", "/plan/succession", "/calendar.ics", "/bags", "/bags/R6", "/bags/R13",
-		"/plantings/30/ladder", "/plantings/25/weigh", "/plantings/36/card", "/terrace", "/seed", "/seed/trays/6", "/seed/allot", "/seed/nursery", "/labels", "/compare", "/site", "/weather", "/guide",
+		"/plantings/30/ladder", "/plantings/25/weigh", "/plantings/36/card", "/terrace", "/seed", "/seed/trays/6", "/seed/allot", "/seed/nursery", "/labels", "/compare", "/compare/trials/1", "/compare/seasons", "/plantings/20/why", "/site", "/weather", "/guide",
 	}
 	for range 20 {
 		path := filepath.Join(t.TempDir(), "cold.glebata")

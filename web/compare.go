@@ -199,7 +199,7 @@ func verdictOf(v *compare.Verdict, m *compare.Measure, first, second *compare.Gr
 		out.Adjusted, out.AdjLow, out.AdjHigh = m.Quantity(a.Diff), m.Quantity(a.Low), m.Quantity(a.High)
 	}
 	if v.HasInterval() {
-		axis := draw.NewAxis(draw.Escape(m.Name+", "+first.Name.In(sys)+" less "+second.Name.In(sys)), m.Quantity, max(v.First, v.Second), sys)
+		axis := draw.NewAxis(draw.Escape(m.Name), m.Quantity, max(v.First, v.Second), sys)
 		out.Chance = draw.Both(func(p draw.Paper) draw.Chance { return draw.NewChance(v.Diff, v.Low, v.High, v.Cloud, axis, p) })
 	}
 	return out

@@ -42,6 +42,8 @@ var pagesOf = map[string][]sitePage{
 		{"/compare", "Bags", "what each bag gave, and what that shows"},
 		{"/compare/trials", "Trials", "a question, bags put to arms by chance, and its answer"},
 		{"/compare/poor", "Poor bags", "why some gave less than was expected"},
+		{"/compare/seasons", "Seasons", "each season and variety looked back on, for the fridge door"},
+		{"/compare/money", "Money", "what a kilogram cost, and when the outlay is paid back"},
 		{"/compare/bring", "Past seasons", "from a notebook or a sheet"},
 	},
 	"site": {

@@ -33,7 +33,7 @@ type plantingBody struct {
 	Beside  []forecast.PlantingForecast // that share it
 	Notes   []note
 	Trials  []trialOf // that it is in
-	Done    *logLine // the entry just made, to be taken back
+	Done    *logLine  // the entry just made, to be taken back
 	Said    string
 	Error   string
 	Loose   measure.Volume // medium of the whole plan

@@ -221,6 +221,11 @@ func (s *Site) routes(r *gin.RouterGroup) {
 
 	r.GET("/compare", s.handle(s.compare))
 	r.GET("/compare.csv", s.handle(s.compareCSV))
+	r.GET("/compare/seasons", s.handle(s.seasons))
+	r.GET("/compare/seasons/working/factor", s.handle(s.factorWorking))
+	r.GET("/compare/money", s.handle(s.money))
+	r.POST("/compare/money", s.handle(s.setPrices))
+	r.GET("/compare/money/working/:figure", s.handle(s.moneyWorking))
 	r.GET("/compare/poor", s.handle(s.poor))
 	r.GET("/plantings/:id/why", s.handle(s.why))
 	r.GET("/plantings/:id/why/:figure", s.handle(s.whyWorking))

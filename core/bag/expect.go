@@ -27,14 +27,36 @@ type Growing struct {
 type Calibration struct {
 	Bags int
 	Sum  float64 // of actual ÷ expected over the bags
+	// Toward is the factor of a level up that few bags are drawn to, and Weight with how many
+	// bags' worth; both 0 for the model's own 1 and 3.
+	Toward, Weight float64
+	Of             string  // whose bags they are; empty for the grower's
+	Far            bool    // bags of other classes alone: its range is that of the model
+	School         float64 // factor of the way of filling beside it; 0 for none
+	SchoolBags     int
 }
 
 // priorBags is how many bags of the model's own a grower's bags are weighed
 // against. Model.
 const priorBags = 3
 
-// Factor that the model is scaled by: (3 + Σ actual ÷ expected) ÷ (3 + bags).
-func (c Calibration) Factor() float64 { return (priorBags + c.Sum) / (priorBags + float64(c.Bags)) }
+// Factor that the model is scaled by: (3 + Σ actual ÷ expected) ÷ (3 + bags), or as many bags'
+// worth of what is known a level up in place of the 3; times that of the way of filling.
+func (c Calibration) Factor() float64 {
+	toward, weight := c.prior()
+	f := (weight*toward + c.Sum) / (weight + float64(c.Bags))
+	if c.School > 0 {
+		f *= c.School
+	}
+	return f
+}
+
+func (c Calibration) prior() (toward, weight float64) {
+	if c.Weight > 0 {
+		return c.Toward, c.Weight
+	}
+	return 1, priorBags
+}
 
 // Add a finished bag.
 func (c *Calibration) Add(actual, expected measure.Mass) {
@@ -53,7 +75,7 @@ const (
 // Range is what share of the expectation a harvest may come to: 45 to 135 %
 // without harvests of one's own, ±90 % ÷ √(bags + 3) with them, not under ±20 %.
 func (c Calibration) Range() (low, high float64) {
-	if c.Bags == 0 {
+	if c.Bags == 0 || c.Far {
 		return firstLow, firstHigh
 	}
 	off := math.Max(narrowest, rangeWith/math.Sqrt(float64(c.Bags+priorBags)))
@@ -167,11 +189,42 @@ func ExpectWorking(g Growing) working.Working {
 		step(nil, "season and sun: × {}", s)
 	}
 	if g.From.Bags > 0 {
-		step(g.From.Factor(), "from your {} bags: (3 + {}) ÷ (3 + {})", g.From.Bags, g.From.Sum, g.From.Bags)
+		g.From.steps(step)
 	}
 	low, high := g.From.Range()
 	step(e.Low, "at the least, {} of it", low)
 	step(e.High, "at the most, {} of it", high)
+	return w
+}
+
+// steps of how a factor came about.
+func (c Calibration) steps(step func(result any, says string, args ...any)) {
+	toward, weight := c.prior()
+	of := ""
+	if c.Of != "" {
+		of = " of " + c.Of
+	}
+	own := c
+	own.School = 0
+	if toward == 1 {
+		step(own.Factor(), "from your {} bags"+of+": ({} + {}) ÷ ({} + {})", c.Bags, weight, c.Sum, weight, c.Bags)
+	} else {
+		step(own.Factor(), "from your {} bags"+of+", drawn to {} of what is like it: ({} × {} + {}) ÷ ({} + {})", c.Bags, toward, weight, toward, c.Sum, weight, c.Bags)
+	}
+	if c.School > 0 && c.SchoolBags > 0 {
+		step(c.Factor(), "from your {} bags that were filled so: × {}", c.SchoolBags, c.School)
+	}
+}
+
+// Working shows the factor. It is a share of what the model expected.
+func (c Calibration) Working() working.Working {
+	w := working.Working{
+		Title: "What your bags give of what the model expects", Result: measure.Share(c.Factor()), Mark: working.Yours,
+		Source: "empirical Bayes: few bags are drawn toward what is like them", Changes: "Every bag that is weighed in and closed.",
+	}
+	c.steps(func(result any, says string, args ...any) {
+		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
+	})
 	return w
 }
 

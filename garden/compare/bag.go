@@ -7,6 +7,7 @@ import (
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/lift"
+	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/trial"
 	"glebata/garden/forecast"
@@ -35,10 +36,11 @@ func (k Kind) Name() string {
 type Bag struct {
 	*forecast.PlantingForecast
 	M       lift.Bag
-	Sprouts int     // kept on each, as they were counted; 0 where they were not
-	Sown    Sown    // as the bench has it
-	Mix     string  // that it was filled with
-	Sun     float64 // h a day where it stands; 0 where it is not known
+	Sprouts int        // kept on each, as they were counted; 0 where they were not
+	Sown    Sown       // as the bench has it
+	Mix     string     // that it was filled with
+	Parts   medium.Mix // of it; nil where it cannot be read
+	Sun     float64    // h a day where it stands; 0 where it is not known
 
 	levels []kept // of the factors, in their order
 }
@@ -55,7 +57,8 @@ type Sown struct {
 	Lot    string
 	Cut    int // pieces that were cut
 	Pieces int
-	Healed bool // every cut one in time
+	Healed bool          // every cut one in time
+	Cost   measure.Money // of its pieces, as the lot cost; 0 where that is not known
 }
 
 // Garden is what bags are gathered from beside their own logs.
@@ -71,6 +74,10 @@ type Garden struct {
 func Gather(done []forecast.PlantingForecast, g Garden) []Bag {
 	sown, sprouts := sownOf(g.Bench)
 	names := mixNames(g.Cs, g.Own)
+	var usual medium.Mix
+	if all := g.Cs.Recipes(); len(all) > 0 {
+		usual = all[0].Mix
+	}
 	out := make([]Bag, len(done))
 	for i := range done {
 		s := &done[i]
@@ -82,8 +89,10 @@ func Gather(done []forecast.PlantingForecast, g Garden) []Bag {
 			if b.Mix = names[text]; b.Mix == "" {
 				b.Mix = text
 			}
+			b.Parts, _ = g.Cs.ParseMix(text)
 		} else if !s.Bag.Model.Shape.Ground() {
 			b.Mix = "the usual mix"
+			b.Parts = usual
 		}
 		b.levels = make([]kept, len(factors))
 		for k, f := range factors {
@@ -101,6 +110,12 @@ func sownOf(b *logbook.Bench) (sown map[logbook.ID]Sown, sprouts map[logbook.ID]
 	if b == nil {
 		return sown, sprouts
 	}
+	pieces := map[logbook.ID]int{} // of each lot
+	for i := range b.Trays {
+		for _, u := range b.Trays[i].Tubers {
+			pieces[b.Trays[i].Lot.ID] += len(u.Pieces)
+		}
+	}
 	for i := range b.Trays {
 		lot := &b.Trays[i].Lot
 		for _, u := range b.Trays[i].Tubers {
@@ -113,6 +128,7 @@ func sownOf(b *logbook.Bench) (sown map[logbook.ID]Sown, sprouts map[logbook.ID]
 					s.Source, s.Lot, s.Healed = lot.Source, lot.Label, true
 				}
 				s.Pieces++
+				s.Cost += measure.Money(float64(lot.Cost) / float64(max(1, pieces[lot.ID])))
 				if p.HealedBy != 0 {
 					s.Cut++
 				}

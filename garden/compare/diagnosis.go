@@ -146,7 +146,9 @@ func readLog(s *trial.Season, b *Bag) {
 		}
 	}
 	s.Dry = slices.DeleteFunc(s.Dry, func(d trial.Seen) bool { // roots that drowned hang their leaves as well
-		return slices.ContainsFunc(s.Wet, func(w trial.Seen) bool { return (d.Level == 0 || d.What != "") && d.Day >= w.Day && d.Day-w.Day <= drowned })
+		return slices.ContainsFunc(s.Wet, func(w trial.Seen) bool {
+			return (d.Level == 0 || d.What != "") && d.Day >= w.Day && d.Day-w.Day <= drowned
+		})
 	})
 }
 

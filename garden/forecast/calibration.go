@@ -1,34 +1,147 @@
 package forecast
 
 import (
+	"math"
+	"slices"
+	"strconv"
+
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/trial"
+	"glebata/core/working"
 	"glebata/garden/logbook"
 )
 
-// Calibration from the grower's own finished bags: of a variety where it has
-// some, of its class otherwise.
-func Calibration(finished []PlantingForecast, class crop.Class, variety logbook.ID) bag.Calibration {
-	var ofVariety, ofClass bag.Calibration
+// Learned is how the grower's own finished bags did against what was expected of them, by
+// variety, class and way of filling.
+type Learned struct{ from *trial.Learned }
+
+// Learn from finished bags. Those whose harvest is not known in full, or whose season was not
+// reckoned, tell nothing.
+func Learn(finished []PlantingForecast) Learned { return YieldsOf(finished).Without(0) }
+
+// Yields are what finished bags gave against the model, each worked out once.
+type Yields struct {
+	ids  []logbook.ID
+	list []trial.Yielded
+}
+
+// YieldsOf finished bags.
+func YieldsOf(finished []PlantingForecast) Yields {
+	var out Yields
 	for i := range finished {
-		s := &finished[i]
-		if s.Variety.Class != class || s.Unweighed || s.Simulated || s.Index < growth.MinIndex || s.Unknown {
-			continue
-		}
-		e := bag.Expect(s.Growing(bag.Calibration{}))
-		ofClass.Add(s.Harvest.Edible, e.Yield)
-		if s.Variety.ID == variety {
-			ofVariety.Add(s.Harvest.Edible, e.Yield)
+		if y, ok := finished[i].yielded(); ok {
+			out.ids, out.list = append(out.ids, finished[i].Planting.ID), append(out.list, y)
 		}
 	}
-	if variety != 0 && ofVariety.Bags > 0 {
-		return ofVariety
+	return out
+}
+
+// Without a planting: what is learned from all the others, so that it is not held against itself.
+func (y Yields) Without(id logbook.ID) Learned {
+	list := y.list
+	if at := slices.Index(y.ids, id); at >= 0 {
+		list = slices.Delete(slices.Clone(list), at, at+1)
 	}
-	return ofClass
+	return Learned{trial.Learn(list)}
+}
+
+// yielded is what a finished bag gave against the model; ok is false where it tells nothing.
+func (s *PlantingForecast) yielded() (y trial.Yielded, ok bool) {
+	if s.Unweighed || s.Simulated || s.Index < growth.MinIndex || s.Unknown {
+		return y, false
+	}
+	e := bag.Expect(s.Growing(bag.Calibration{}))
+	if e.Yield <= 0 {
+		return y, false
+	}
+	return trial.Yielded{Class: string(s.Variety.Class), Variety: key(s.Variety.ID), School: string(s.Filling.School), Season: s.Season.Year, Share: float64(s.Harvest.Edible / e.Yield)}, true
+}
+
+func key(id logbook.ID) string { return strconv.FormatInt(int64(id), 10) }
+
+// For a variety of a class, filled in a way; 0 and empty for any. A variety without bags is
+// taken as its class, a class without bags as all the grower's.
+func (l Learned) For(class crop.Class, variety logbook.ID, school hill.School) bag.Calibration {
+	p, of := l.from.Variety(key(variety), string(class)), "this variety"
+	if p.Bags == 0 || variety == 0 {
+		p, of = l.from.Class(string(class)), "this class"
+	}
+	far := p.Bags == 0
+	if far {
+		p, of = l.from.All, "other classes"
+	}
+	c := bag.Calibration{Bags: p.Bags, Sum: p.Sum, Toward: p.Toward, Weight: p.Weight, Of: of, Far: far}
+	if s := l.from.School(string(school)); school != "" && s.Bags > 0 {
+		c.School, c.SchoolBags = s.Factor(), s.Bags
+	}
+	return c
+}
+
+// Overall factor of all the grower's bags; 1 without any.
+func (l Learned) Overall() float64 { return l.from.All.Factor() }
+
+// School is the factor of a way of filling beside that of the varieties, and from how many bags.
+func (l Learned) School(s hill.School) (factor float64, bags int) {
+	p := l.from.School(string(s))
+	return p.Factor(), p.Bags
+}
+
+// SchoolWorking shows the factor of a way of filling.
+func (l Learned) SchoolWorking(s hill.School) working.Working {
+	p := l.from.School(string(s))
+	return bag.Calibration{Bags: p.Bags, Sum: p.Sum, Toward: p.Toward, Weight: p.Weight, Of: "this way of filling, each over what its variety gives"}.Working()
+}
+
+// BackTest is how the ranges held that would have been shown.
+type BackTest struct {
+	Bags, Inside int
+	Seasons      int
+	Off          float64 // of the middle of the range from what came, on the mean, as a share of the expectation
+}
+
+// Back judges every finished bag from the grower's other seasons alone. A grower with one season
+// has nothing to be judged from.
+func Back(finished []PlantingForecast) BackTest {
+	years := map[int]bool{}
+	for i := range finished {
+		if _, ok := finished[i].yielded(); ok {
+			years[finished[i].Season.Year] = true
+		}
+	}
+	var out BackTest
+	if len(years) < 2 {
+		return out
+	}
+	out.Seasons = len(years)
+	for year := range years {
+		others := make([]trial.Yielded, 0, len(finished))
+		for i := range finished {
+			if y, ok := finished[i].yielded(); ok && y.Season != year {
+				others = append(others, y)
+			}
+		}
+		l := Learned{trial.Learn(others)}
+		for i := range finished {
+			y, ok := finished[i].yielded()
+			if !ok || y.Season != year {
+				continue
+			}
+			c := l.For(finished[i].Variety.Class, finished[i].Variety.ID, finished[i].Filling.School)
+			low, high := c.Range()
+			out.Bags++
+			if f := c.Factor(); y.Share >= f*low && y.Share <= f*high {
+				out.Inside++
+			}
+			out.Off += math.Abs(y.Share - c.Factor())
+		}
+	}
+	out.Off /= float64(max(1, out.Bags))
+	return out
 }
 
 // Growing is what is expected of a planting as it stands, or as it is planned.

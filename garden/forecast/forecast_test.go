@@ -182,7 +182,7 @@ func TestLiftedTooEarlyDoesNotCalibrate(t *testing.T) {
 		return f
 	}
 	for index, want := range map[float64]int{0.29: 0, 0.3: 1, 0.31: 1, 1: 1} {
-		if got := Calibration([]PlantingForecast{closed(index)}, crop.Maincrop, 1).Bags; got != want {
+		if got := Learn([]PlantingForecast{closed(index)}).For(crop.Maincrop, 1, "").Bags; got != want {
 			t.Errorf("a bag lifted at an index of %g counts %d times, want %d", index, got, want)
 		}
 	}
@@ -264,5 +264,25 @@ func TestForecastingStopsWhenItsReaderHasGone(t *testing.T) {
 	leave()
 	if _, err := OfAll(gone, []logbook.PlantingState{stateOf(t)}, inputsOn(plantedOn+10)); !errors.Is(err, context.Canceled) {
 		t.Errorf("it went on: %v", err)
+	}
+}
+
+// Bags of two seasons: each is judged from the other season alone, within ± 90 % ÷ √(bags + 3) of
+// what that season taught.
+func TestBackTestLeavesASeasonOut(t *testing.T) {
+	grown := func(year int, share float64) PlantingForecast {
+		f := PlantingForecast{PlantingState: stateOf(t, logbook.Entry{Kind: logbook.Closed, Day: plantedOn + 90, Thing: logbook.NothingCame})}
+		f.Index, f.Season.Year = 1, year
+		f.Harvest.Edible = bag.Expect(f.Growing(bag.Calibration{})).Yield * measure.Mass(share)
+		return f
+	}
+	// 2024 taught (3 + 2) ÷ 5 = 1: ± 40 % holds 1.3 and not 1.5; 2025 taught (3 + 2.8) ÷ 5 = 1.16:
+	// 0.69 to 1.62 holds both of 2024.
+	back := Back([]PlantingForecast{grown(2024, 1.1), grown(2024, 0.9), grown(2025, 1.3), grown(2025, 1.5)})
+	if back.Bags != 4 || back.Inside != 3 || back.Seasons != 2 {
+		t.Errorf("%+v", back)
+	}
+	if one := Back([]PlantingForecast{grown(2024, 1)}); one.Bags != 0 {
+		t.Errorf("one season is judged from itself: %+v", one)
 	}
 }

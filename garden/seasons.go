@@ -1,0 +1,136 @@
+package garden
+
+import (
+	"slices"
+	"strconv"
+
+	"glebata/core/trial"
+	"glebata/core/working"
+	"glebata/garden/compare"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+)
+
+// SeasonPage is one season looked back on, with the records of all of them.
+type SeasonPage struct {
+	Years     []int // that have finished bags, newest first
+	Season    compare.Season
+	Varieties []compare.Record
+	Schools   []compare.Record
+	Untried   []string // varieties that were never lifted
+	Back      forecast.BackTest
+	Overall   float64 // factor of all bags
+	Causes    []Cause
+	Poor      int // bags of the season under their expectation
+}
+
+// Cause that came up in bags under their expectation.
+type Cause struct {
+	trial.Finding
+	Labels []string
+}
+
+// mostCauses of a season that are put on its page.
+const mostCauses = 3
+
+// SeasonPage of a year, 0 for the newest that has finished bags.
+func (v *View) SeasonPage(year int) (SeasonPage, error) {
+	var out SeasonPage
+	all, err := v.Compared()
+	if err != nil || len(all) == 0 {
+		return out, err
+	}
+	for i := range all {
+		if y := all[i].Season.Year; !slices.Contains(out.Years, y) {
+			out.Years = append(out.Years, y)
+		}
+	}
+	slices.SortFunc(out.Years, func(a, b int) int { return b - a })
+	if !slices.Contains(out.Years, year) {
+		year = out.Years[0]
+	}
+	learned, err := v.learned()
+	if err != nil {
+		return out, err
+	}
+	finished, err := v.ended(Filter{Finished: true})
+	if err != nil {
+		return out, err
+	}
+	out.Season, out.Overall = compare.SeasonOf(all, year), learned.Overall()
+	out.Varieties, out.Schools = compare.Varieties(all, learned), compare.Schools(all, learned)
+	out.Back = forecast.Back(finished)
+	cat, err := v.Catalogue()
+	if err != nil {
+		return out, err
+	}
+	for _, variety := range cat.Varieties {
+		if !slices.ContainsFunc(all, func(b compare.Bag) bool { return b.Variety.ID == variety.ID }) {
+			out.Untried = append(out.Untried, variety.Name)
+		}
+	}
+	return out, v.causes(&out, year)
+}
+
+// causes that came up most among the poor bags of a year, the commonest first.
+func (v *View) causes(out *SeasonPage, year int) error {
+	poor, more, err := v.PoorBags(year)
+	if err != nil {
+		return err
+	}
+	out.Poor = len(poor) + more
+	for i := range poor {
+		for _, f := range poor[i].Best() {
+			k := slices.IndexFunc(out.Causes, func(c Cause) bool { return c.Cause == f.Cause })
+			if k < 0 {
+				k = len(out.Causes)
+				out.Causes = append(out.Causes, Cause{Finding: f})
+			}
+			out.Causes[k].Labels = append(out.Causes[k].Labels, poor[i].Bag.Label())
+			out.Causes[k].Strength = max(out.Causes[k].Strength, f.Strength)
+		}
+	}
+	slices.SortStableFunc(out.Causes, func(a, b Cause) int {
+		if n := len(b.Labels) - len(a.Labels); n != 0 {
+			return n
+		}
+		if a.Strength > b.Strength {
+			return -1
+		}
+		return 1
+	})
+	out.Causes = out.Causes[:min(len(out.Causes), mostCauses)]
+	return nil
+}
+
+// Money of all finished bags.
+func (v *View) Money() (compare.Money, error) {
+	p, err := v.Prices()
+	if err != nil {
+		return compare.Money{}, err
+	}
+	all, err := v.Compared()
+	return compare.Reckon(all, p), err
+}
+
+// FactorWorking shows what a variety, by its ID, or a way of filling gave against the model.
+func (v *View) FactorWorking(variety, school string) (w working.Working, of string, err error) {
+	learned, err := v.learned()
+	if err != nil {
+		return w, "", err
+	}
+	all, err := v.Compared()
+	if err != nil {
+		return w, "", err
+	}
+	for i := range all {
+		b := &all[i]
+		if variety != "" && strconv.FormatInt(int64(b.Variety.ID), 10) == variety {
+			return learned.For(b.Variety.Class, b.Variety.ID, "").Working(), b.Variety.Name, nil
+		}
+		if school != "" && string(b.Filling.School) == school {
+			return learned.SchoolWorking(b.Filling.School), b.Filling.School.Params().Name, nil
+		}
+	}
+	return w, "", logbook.ErrNotFound
+}

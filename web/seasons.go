@@ -1,0 +1,142 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"strconv"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/garden/compare"
+	"glebata/web/form"
+)
+
+// lookedBackBody is a season's page: for the fridge door, on one printed sheet.
+type lookedBackBody struct {
+	garden.SeasonPage
+	Any       bool
+	Years     []form.Option
+	Harvest   measure.Mass
+	Ratio     string
+	Best      string
+	Worst     string
+	Varieties []recordLine
+	Schools   []recordLine
+	Heads     []int // seasons across, newest last
+	Back      string
+	Overall   string
+	Untried   string
+}
+
+// recordLine is a variety or a way of filling over the seasons.
+type recordLine struct {
+	Name, Advice, Reason, Measure string
+	Cells                         []compareCell
+	All                           compareCell
+	Factor                        string
+	FactorHref                    string
+}
+
+func (s *Site) seasons(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	year, _ := strconv.Atoi(c.Query("year"))
+	page, err := look.SeasonPage(year)
+	if err != nil {
+		return err
+	}
+	sys, err := s.units(c)
+	if err != nil {
+		return err
+	}
+	body := lookedBackBody{SeasonPage: page, Any: len(page.Years) > 0}
+	if body.Any {
+		body.fill(sys)
+	}
+	s.render(c, http.StatusOK, "seasons", view{Title: "Seasons", Stage: "Compare", Body: body})
+	return nil
+}
+
+// mostHeads of seasons in the table of records.
+const mostHeads = 5
+
+func (b *lookedBackBody) fill(sys measure.System) {
+	for _, y := range b.SeasonPage.Years {
+		b.Years = append(b.Years, form.Option{Value: strconv.Itoa(y), Name: strconv.Itoa(y), Chosen: y == b.Season.Year})
+	}
+	for i := min(len(b.SeasonPage.Years), mostHeads) - 1; i >= 0; i-- {
+		b.Heads = append(b.Heads, b.SeasonPage.Years[i])
+	}
+	b.Harvest = b.Season.Harvest
+	m := compare.MeasureNamed("ratio", compare.Tubers)
+	if len(b.Season.Ratio.Bags) > 0 {
+		b.Ratio = sys.Print(m.Quantity(b.Season.Ratio.Value(false)))
+		b.Best, b.Worst = bagWords(b.Season.Best, m, sys), bagWords(b.Season.Worst, m, sys)
+	}
+	for i := range b.SeasonPage.Varieties {
+		b.Varieties = append(b.Varieties, newRecordLine(&b.SeasonPage.Varieties[i], "variety", b.Heads, sys))
+	}
+	for i := range b.SeasonPage.Schools {
+		b.Schools = append(b.Schools, newRecordLine(&b.SeasonPage.Schools[i], "school", b.Heads, sys))
+	}
+	b.Overall = measure.Share(b.SeasonPage.Overall).String()
+	b.Untried = strings.Join(b.SeasonPage.Untried, ", ")
+	if back := b.SeasonPage.Back; back.Bags > 0 {
+		b.Back = fmt.Sprintf("Of %d harvests, each judged from your other seasons alone, %d lay within the range that would have been shown (%s); 80 %% should.", back.Bags, back.Inside, measure.Share(float64(back.Inside)/float64(back.Bags)))
+		switch share := float64(back.Inside) / float64(back.Bags); {
+		case share < 0.7:
+			b.Back += " The ranges are too narrow yet: trust them less than they say."
+		case share > 0.9:
+			b.Back += " The ranges are wider than they need to be: you can trust them."
+		}
+	} else {
+		b.Back = "With one season the ranges cannot be checked yet: the next one will tell how far to trust them."
+	}
+}
+
+func bagWords(b *compare.Bag, m *compare.Measure, sys measure.System) string {
+	o, _ := m.Observe(b)
+	return fmt.Sprintf("%s, %s (× %s)", b.Label(), b.Variety.Name, sys.Print(m.Quantity(o.Value())))
+}
+
+func newRecordLine(r *compare.Record, by string, heads []int, sys measure.System) recordLine {
+	line := recordLine{Name: r.Name, Advice: string(r.Advice), Reason: upper(r.Reason.In(sys)), Measure: r.Measure.Name, Factor: measure.Share(r.Factor).String()}
+	cell := func(g *compare.Group, year string) compareCell {
+		c := compareCell{has: len(g.Bags) > 0}
+		if c.has {
+			c.Text, c.AtLeast = times(r.Measure)+sys.Print(r.Value(g)), g.AtLeast()
+			c.Range = fmt.Sprint(len(g.Bags))
+			c.Href = string(address("/compare/working/"+compare.FigureCell, nil, "of", r.Of, "measure", r.Measure.Key, "down", by, "across", "year", "row", r.Key, "column", year))
+		}
+		return c
+	}
+	for _, y := range heads {
+		g := r.OfYear(y)
+		line.Cells = append(line.Cells, cell(&g, strconv.Itoa(y)))
+	}
+	line.All = cell(&r.All, "")
+	if by == "variety" {
+		line.FactorHref = string(address("/compare/seasons/working/factor", nil, "variety", r.Key))
+	} else {
+		line.FactorHref = string(address("/compare/seasons/working/factor", nil, "school", r.Key))
+	}
+	return line
+}
+
+// factorWorking is of what a variety, or a way of filling, gave against the model.
+func (s *Site) factorWorking(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	w, of, err := look.FactorWorking(c.Query("variety"), c.Query("school"))
+	if err != nil {
+		return err
+	}
+	return s.answerWorking(c, w, of)
+}
