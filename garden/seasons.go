@@ -128,7 +128,7 @@ func (v *View) FactorWorking(variety, school string) (w working.Working, of stri
 		if variety != "" && strconv.FormatInt(int64(b.Variety.ID), 10) == variety {
 			return learned.For(b.Variety.Class, b.Variety.ID, "").Working(), b.Variety.Name, nil
 		}
-		if school != "" && string(b.Filling.School) == school {
+		if school != "" && b.Filling.School.Params().Name == school {
 			return learned.SchoolWorking(b.Filling.School), b.Filling.School.Params().Name, nil
 		}
 	}

@@ -96,6 +96,9 @@ func newLaneRow(g *LaneGroup, x *laid, y int, crowded bool, room int) LaneRow {
 	row := LaneRow{Top: y + laneHead, At: x.at(g.Value)}
 	row.Name = Letter{X: x.px0, Y: y + 17, Text: Escape(fitting(g.Name.Plain(), 16, room*3/5)), Strong: true}
 	row.Tells = Letter{X: x.px0 + TextWidth(row.Name.Text.Plain(), 17) + 14, Y: y + 17, Text: g.Tells}
+	if row.Tells.X+TextWidth(g.Tells.Plain(), 16) > x.px1+14 { // on a line of its own
+		row.Tells.X, row.Tells.Y, row.Top = x.px0, y+37, row.Top+20
+	}
 	if g.High > g.Low {
 		row.Bar = Mark(fmt.Sprintf("M%d %dH%d", x.at(g.Low), row.Top-2, x.at(g.High)))
 	}
