@@ -66,7 +66,7 @@ func (v *View) Design(ask forecast.DesignRequest) (forecast.DesignSheet, error) 
 	if sheet.Season, err = forecast.FullSeason(&site, variety, site.Warmest(ask.Class), v.today); err != nil {
 		return sheet, err
 	}
-	own := learned.For(ask.Class, ask.Variety, "")
+	own := learned.For(ask.Class, ask.Variety, ask.School())
 	sheet.LiftLimit = site.LiftLimit
 	if !own.Far {
 		sheet.Mine = own.Bags

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"glebata/core/crop"
+	"glebata/core/hill"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -59,7 +60,7 @@ func (v *View) Propose(ask forecast.ProposalRequest) (forecast.Proposal, error) 
 			there = -1
 		}
 		b.Varieties = append(b.Varieties, variety)
-		b.Own = append(b.Own, learned.For(variety.Class, variety.ID, ""))
+		b.Own = append(b.Own, learned.For(variety.Class, variety.ID, hill.Default(variety.Class)))
 		out.Seeds = append(out.Seeds, forecast.ProposedSeed{Variety: variety, There: there})
 	}
 	for _, bg := range cat.Bags {

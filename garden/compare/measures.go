@@ -64,11 +64,11 @@ const edible = "edible harvest"
 func Measures() []*Measure { return measures }
 
 var measures = []*Measure{
+	{"metre", "a metre of row", edible, "length of row", false, []Kind{Ground}, func(b *Bag) trial.Observed { return b.observed(b.metres(), 0, 0) }, massOf, massOf, metreOf},
 	{"ratio", "harvest for the seed", edible, "seed planted", false, []Kind{Tubers, Ground}, func(b *Bag) trial.Observed {
 		return b.observed(float64(b.M.Seed), float64(b.M.SeedLow), float64(b.M.SeedHigh))
 	}, ratioOf, massOf, massOf},
 	{"slip", "a slip", edible, "slips planted", false, []Kind{Slips}, perPlant, massOf, massOf, countOf},
-	{"metre", "a metre of row", edible, "length of row", false, []Kind{Ground}, func(b *Bag) trial.Observed { return b.observed(b.metres(), 0, 0) }, massOf, massOf, metreOf},
 	{"harvest", "harvest of a bag", edible, "bags", false, everywhere, func(b *Bag) trial.Observed { return b.observed(1, 0, 0) }, massOf, massOf, countOf},
 	{"litre", "a litre of medium", edible, "settled medium at the end", false, inBags, func(b *Bag) trial.Observed { return b.observed(float64(b.M.Litres), 0, 0) }, massOf, massOf, litresOf},
 	{"area", "a square metre", edible, "ground it took", false, everywhere, func(b *Bag) trial.Observed { return b.observed(float64(b.M.Area), 0, 0) }, massOf, massOf, areaOf},

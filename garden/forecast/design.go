@@ -39,11 +39,7 @@ func NewCandidate(m logbook.Model, ask DesignRequest, from bag.Calibration, seas
 
 // draft the bag as it would be planted.
 func (c *Candidate) draft(ask DesignRequest) {
-	school := hill.Default(ask.Class)
-	if ask.By == ByTwo {
-		school = hill.TwoLevel
-	}
-	plan := DefaultLadder(c.Model.Shape, ask.Class, school)
+	plan := DefaultLadder(c.Model.Shape, ask.Class, ask.School())
 	plan.Headspace = ask.Headspace
 	v := logbook.Variety{Class: ask.Class}
 	d, err := DraftPlanting(logbook.Bag{Model: c.Model, Label: c.Model.Name}, v, c.Choice.Plants, plan)

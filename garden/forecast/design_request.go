@@ -4,6 +4,7 @@ import (
 	"glebata/core/advice"
 	"glebata/core/bag"
 	"glebata/core/crop"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden/logbook"
@@ -91,4 +92,12 @@ func (a *DesignRequest) Check() error {
 		faults.Add("by", "Two levels are for determinate types: earlies, not maincrops.")
 	}
 	return faults.Err()
+}
+
+// School that is drafted: that of the class, or two levels.
+func (r *DesignRequest) School() hill.School {
+	if r.By == ByTwo {
+		return hill.TwoLevel
+	}
+	return hill.Default(r.Class)
 }
