@@ -142,7 +142,7 @@ func (s *Site) compare(c *gin.Context) error {
 // fill the page in from its sheet.
 func (b *compareBody) fill(all []compare.Bag, q url.Values, sys measure.System) {
 	sheet := &b.Sheet
-	b.Fields = compareFields(all, sheet, b.Unknown, sys)
+	b.Fields = compareFields(all, sheet, b.Unknown)
 	b.All = sheet.All()
 	b.AtLeast = b.All.AtLeast()
 	if len(b.All.Bags) > 0 {

@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"slices"
 
-	"glebata/core/measure"
 	"glebata/garden/compare"
 	"glebata/web/form"
 )
@@ -17,43 +16,44 @@ var notThere = map[string]string{
 }
 
 // compareFields are the choices of what is compared, with what was chosen.
-func compareFields(all []compare.Bag, sheet *compare.Sheet, unknown []string, sys measure.System) []compareField {
+func compareFields(all []compare.Bag, sheet *compare.Sheet, unknown []string) []compareField {
 	var out []compareField
-	add := func(name, label string, options ...form.Option) *compareField {
+	add := func(name, label string, options []form.Option) {
 		f := compareField{Name: name, Label: label, Options: options}
 		if slices.Contains(unknown, name) {
 			f.Error = notThere[name]
 		}
 		out = append(out, f)
-		return &out[len(out)-1]
 	}
-	if len(sheet.Kinds) > 1 {
-		f := add("of", "What")
-		for _, k := range sheet.Kinds {
-			f.Options = append(f.Options, form.Option{Value: string(k), Name: k.Name(), Chosen: k == sheet.Kind})
-		}
+	var kinds, measures, by []form.Option
+	for _, k := range sheet.Kinds {
+		kinds = append(kinds, form.Option{Value: string(k), Name: k.Name(), Chosen: k == sheet.Kind})
 	}
-	f := add("measure", "Measure")
+	if len(kinds) > 1 || slices.Contains(unknown, "of") {
+		add("of", "What", kinds)
+	}
 	for _, m := range compare.Measures() {
 		if m.For(sheet.Kind) {
-			f.Options = append(f.Options, form.Option{Value: m.Key, Name: m.Name, Chosen: m == sheet.Measure})
+			measures = append(measures, form.Option{Value: m.Key, Name: m.Name, Chosen: m == sheet.Measure})
 		}
 	}
-	by, with := add("by", "By"), add("with", "And by", form.Option{Value: "", Name: "nothing else"})
-	by = &out[len(out)-2]
+	add("measure", "Measure", measures)
+	with := []form.Option{{Value: "", Name: "nothing else"}}
 	for _, k := range sheet.Offered {
-		by.Options = append(by.Options, form.Option{Value: k.Key, Name: k.Name, Chosen: k == sheet.By})
+		by = append(by, form.Option{Value: k.Key, Name: k.Name, Chosen: k == sheet.By})
 		if k != sheet.By {
-			with.Options = append(with.Options, form.Option{Value: k.Key, Name: k.Name, Chosen: k == sheet.With})
+			with = append(with, form.Option{Value: k.Key, Name: k.Name, Chosen: k == sheet.With})
 		}
 	}
-	if len(by.Options) == 0 {
-		by.Options = []form.Option{{Value: sheet.By.Key, Name: sheet.By.Name, Chosen: true}}
+	if !slices.Contains(sheet.Offered, sheet.By) { // all bags have the same
+		by = append(by, form.Option{Value: sheet.By.Key, Name: sheet.By.Name, Chosen: true})
 	}
+	add("by", "By", by)
+	add("with", "And by", with)
 	variety, year := bagChoices(all, sheet)
-	add("variety", "Variety", variety...)
-	add("year", "Season", year...)
-	add("each", "Together", form.Option{Value: "", Name: "totals", Chosen: !sheet.Each}, form.Option{Value: "on", Name: "mean of the bags", Chosen: sheet.Each})
+	add("variety", "Variety", variety)
+	add("year", "Season", year)
+	add("each", "Together", []form.Option{{Value: "", Name: "totals", Chosen: !sheet.Each}, {Value: "on", Name: "mean of the bags", Chosen: sheet.Each}})
 	return out
 }
 

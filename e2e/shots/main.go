@@ -36,16 +36,16 @@ var views = []view{
 	{name: "water", path: "/plantings/30/water"},
 	{name: "season", path: "/plan/season?line=35"},
 	{name: "tray", path: "/seed/trays/6?tuber=3"},
-	{name: "nursery", path: "/seed/nursery"},
 	{name: "bag", path: "/bags/R6"},
 	{name: "ladder", path: "/plantings/34/ladder"},
 	{name: "outlook", path: "/plan/outlook", do: windows},
 	{name: "tonight-phone", path: "/tonight", phone: true},
-	{name: "bags", path: "/bags", do: shelf},
 	{name: "terrace", path: "/terrace"},
 	{name: "weigh-in-phone", path: "/bags/R1", phone: true, do: weigh},
 	{name: "site", path: "/site"},
 	{name: "compare", path: "/compare"},
+	{name: "trial", path: "/compare/trials/1"},
+	{name: "why", path: "/plantings/20/why"},
 }
 
 // to scrolls to a heading.
@@ -54,7 +54,6 @@ func to(p *rod.Page, heading string) error {
 	return err
 }
 
-func shelf(p *rod.Page) error { return to(p, "Kinds of bag") }
 func walk(p *rod.Page) error  { return to(p, "The walk") }
 
 // windows waits until the windows are worked out.

@@ -26,19 +26,6 @@ type Factor struct {
 	at     int                 // among the factors
 }
 
-// Level of a factor: bags that have the same are one group.
-type Level struct {
-	Order float64
-	Name  measure.Phrase
-	Key   string // in addresses
-}
-
-func named(name string) Level { return Level{Name: measure.Say("{}", name), Key: name} }
-
-func ordered(order float64, name string) Level {
-	return Level{Order: order, Name: measure.Say(name), Key: name}
-}
-
 // Level of a bag in the factor.
 func (f *Factor) Level(b *Bag) (Level, bool) { return b.levels[f.at].Level, b.levels[f.at].known }
 
@@ -233,8 +220,4 @@ func (f *Factor) several(bags []*Bag) int {
 		}
 	}
 	return n
-}
-
-func byOrder(a, b Level) int {
-	return cmp.Or(cmp.Compare(a.Order, b.Order), cmp.Compare(a.Name.In(measure.Metric), b.Name.In(measure.Metric)))
 }

@@ -35,18 +35,6 @@ const (
 	unlikeDays  = 7
 )
 
-// judge the two groups.
-func (s *Sheet) judge() {
-	if len(s.Groups) < 2 {
-		return
-	}
-	a, b := s.FirstGroup(), s.SecondGroup()
-	v, err := Judge([]*Group{a, b}, s.Measure, s.By, s.Each, s.With)
-	if err == nil {
-		s.Judged = v
-	}
-}
-
 // Judge the first of some groups against the second, among all of them.
 func Judge(groups []*Group, m *Measure, by *Factor, each bool, also ...*Factor) (*Verdict, error) {
 	arms := make([]trial.Arm, len(groups))

@@ -20,37 +20,6 @@ type Ask struct {
 	Each    bool // groups by the mean of their bags, not by their totals
 }
 
-// Group is the bags of one level of a factor.
-type Group struct {
-	Level
-	Bags []*Bag
-	Arm  trial.Arm
-}
-
-// Value of the group, by totals or by the mean of its bags.
-func (g *Group) Value(each bool) float64 {
-	if each {
-		return g.Arm.MeanOfValues()
-	}
-	return g.Arm.OfTotals()
-}
-
-// Range the group's value may lie in.
-func (g *Group) Range(each bool) (low, high float64) {
-	if each {
-		return g.Arm.Each().TotalsRange()
-	}
-	return g.Arm.TotalsRange()
-}
-
-// AtLeast reports whether some of its bags gave more than is known.
-func (g *Group) AtLeast() bool {
-	return slices.ContainsFunc(g.Bags, func(b *Bag) bool { return b.AtLeast() })
-}
-
-// seed of chance wherever bags are compared: the same page gives the same figures.
-const seed = 1
-
 // Sheet is one comparison: groups, and what they show.
 type Sheet struct {
 	Ask
@@ -245,3 +214,15 @@ func (s *Sheet) FirstGroup() *Group { return &s.Groups[s.Pair[0]] }
 
 // SecondGroup is the other of the two that are judged.
 func (s *Sheet) SecondGroup() *Group { return &s.Groups[s.Pair[1]] }
+
+// judge the two groups.
+func (s *Sheet) judge() {
+	if len(s.Groups) < 2 {
+		return
+	}
+	a, b := s.FirstGroup(), s.SecondGroup()
+	v, err := Judge([]*Group{a, b}, s.Measure, s.By, s.Each, s.With)
+	if err == nil {
+		s.Judged = v
+	}
+}
