@@ -33,6 +33,9 @@ func (v *View) Compared() ([]compare.Bag, error) {
 		if g.Sun, err = v.sunHours(); err != nil {
 			return nil, err
 		}
+		if g.Prices, err = v.Prices(); err != nil {
+			return nil, err
+		}
 		return compare.Gather(done, g), nil
 	})
 }

@@ -14,6 +14,7 @@ type Garden struct {
 	Cs    medium.Components
 	Own   []logbook.OwnMix
 	Sun   map[logbook.ID]float64 // h a day by bag
+	Prices
 }
 
 // Gather finished plantings with what they are compared by.
@@ -40,6 +41,7 @@ func Gather(done []forecast.PlantingForecast, g Garden) []Bag {
 			b.Mix = "the usual mix"
 			b.Parts = usual
 		}
+		b.Cost, b.filled, b.lacks = costOf(&b, &g.Prices)
 		b.levels = make([]kept, len(factors))
 		for k, f := range factors {
 			b.levels[k].Level, b.levels[k].known = f.level(&b)

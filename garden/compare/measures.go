@@ -89,12 +89,11 @@ var measures = []*Measure{
 	{"gross", "with discards for the seed", "all that was lifted", "seed planted", false, []Kind{Tubers, Ground}, func(b *Bag) trial.Observed {
 		return trial.Observed{Of: float64(b.M.Gross), By: float64(b.M.Seed)}
 	}, ratioOf, massOf, massOf},
-	{"cost", "its bag's cost a kilogram", "price of the bag over the seasons it lasts", edible, true, inBags, func(b *Bag) trial.Observed {
-		m := b.Bag.Model
-		if m.Price == 0 {
+	{"cost", "cost a kilogram", "bag, medium, seed, feed and water, as far as they have a price", edible, true, inBags, func(b *Bag) trial.Observed {
+		if b.Cost.Total() == 0 {
 			return trial.Observed{}
 		}
-		return trial.Observed{Of: float64(m.Price) / float64(max(1, m.Lasts)), By: b.M.Edible.Kilograms()}
+		return trial.Observed{Of: float64(b.Cost.Total()), By: b.M.Edible.Kilograms()}
 	}, moneyOf, moneyOf, kilosOf},
 	{"water", "water a kilogram", "water that was entered", edible, true, inBags, func(b *Bag) trial.Observed {
 		w := float64(b.WaterEntered())

@@ -124,8 +124,8 @@ func Reckon(all []Bag, p Prices) Money {
 	slices.SortStableFunc(list, func(a, b *Bag) int { return cmp.Compare(a.Season.Year, b.Season.Year) })
 	seen := map[[2]int64]bool{}
 	for _, b := range list {
-		c, medium, lacks := costOf(b, &p)
-		for _, what := range lacks {
+		c := b.Cost
+		for _, what := range b.lacks {
 			lacking[what]++
 		}
 		out.All.add(b, c)
@@ -149,7 +149,7 @@ func Reckon(all []Bag, p Prices) Money {
 			used[b.Bag.ID]++
 		}
 		if n := used[b.Bag.ID] - 1; n%max(1, p.Uses) == 0 {
-			y.Outlay += medium
+			y.Outlay += b.filled
 		}
 	}
 	out.ByKind, out.BySchool = lines(kinds), lines(schools)

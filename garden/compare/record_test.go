@@ -42,7 +42,7 @@ func TestOutlayIsOfTheSeasonItWasBoughtFor(t *testing.T) {
 		b := *made(t, 1, hill.Steps, 3, 165, 2000, measure.Date(year, 4, 10)).PlantingForecast
 		b.Season.Year, b.Bag.Model.Price, b.Bag.Model.Lasts = year, 690, 4
 		b.Layers = []logbook.Layer{{Of: hill.Medium, Settled: 40}}
-		bags = append(bags, Gather([]forecast.PlantingForecast{b}, Garden{})[0])
+		bags = append(bags, Gather([]forecast.PlantingForecast{b}, Garden{Prices: Prices{Uses: 2}})[0])
 	}
 	m := Reckon(bags, Prices{Kilo: 200, Uses: 2})
 	if len(m.Years) != 3 || m.Years[0].Outlay != 690 || m.Years[1].Outlay != 0 || m.All.Cost.Bag != 3*172.5 || m.Years[2].Worth != 400 {
