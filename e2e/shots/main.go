@@ -54,7 +54,7 @@ func to(p *rod.Page, heading string) error {
 	return err
 }
 
-func walk(p *rod.Page) error  { return to(p, "The walk") }
+func walk(p *rod.Page) error { return to(p, "The walk") }
 
 // windows waits until the windows are worked out.
 func windows(p *rod.Page) error {
