@@ -33,6 +33,18 @@ func (v *View) Compared() ([]compare.Bag, error) {
 		if g.Sun, err = v.sunHours(); err != nil {
 			return nil, err
 		}
+		open, err := v.states(Filter{Open: true})
+		if err != nil {
+			return nil, err
+		}
+		g.Open, g.Places = open.list, map[logbook.ID]logbook.Place{}
+		cat, err := v.Catalogue()
+		if err != nil {
+			return nil, err
+		}
+		for _, p := range cat.Places {
+			g.Places[p.ID] = p
+		}
 		if g.Prices, err = v.Prices(); err != nil {
 			return nil, err
 		}

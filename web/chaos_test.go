@@ -234,7 +234,7 @@ func (c *chaos) everyPage() {
 	}
 	paths := []string{
 		"/", "/walk", "/plan", "/plan/design", "/plan/proposal", "/plan/proposal?seed=plenty&people=3", "/plan/shopping", "/plan/shopping.csv", "/plan/outlook", "/plan/medium", "/plan/season",
-		"/calendar.ics", "/plan/succession", "/bags", "/terrace", "/seed", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/compare", "/compare.csv", "/compare/trials", "/compare/trials/1", "/compare/poor", "/compare/seasons", "/compare/money", "/site", "/weather", "/weather.csv", "/guide", "/today/working/mix", "/correct", "/entries", "/walk/overdue", "/tonight", "/water/away", "/ask", "/more", "/harvest-sheet", "/ask?litres=70&class=sweet-mid&climate=highland",
+		"/calendar.ics", "/plan/succession", "/bags", "/terrace", "/seed", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/compare", "/compare.csv", "/compare/trials", "/compare/poor", "/compare/seasons", "/compare/money", "/site", "/weather", "/weather.csv", "/guide", "/today/working/mix", "/correct", "/entries", "/walk/overdue", "/tonight", "/water/away", "/ask", "/more", "/harvest-sheet", "/ask?litres=70&class=sweet-mid&climate=highland",
 	}
 	cat, err := v.Catalogue()
 	if err != nil {

@@ -43,10 +43,11 @@ type Bag struct {
 	Parts   medium.Mix // of it; nil where it cannot be read
 	Sun     float64    // h a day where it stands; 0 where it is not known
 
-	Cost   keep.Cost     // of its season
-	filled measure.Money // that its medium cost when it was new
-	lacks  []string      // what of its cost is not known
-	levels []kept        // of the factors, in their order
+	Stood  []logbook.Place // from planting on: where it was taken in its season
+	Cost   keep.Cost       // of its season
+	filled measure.Money   // that its medium cost when it was new
+	lacks  []string        // what of its cost is not known
+	levels []kept          // of the factors, in their order
 }
 
 // Sown is what the bench knows of the seed of a planting; empty where it knows nothing.

@@ -174,3 +174,20 @@ func TestEveryMeasureHasItsWorking(t *testing.T) {
 		t.Errorf("only %d measures", seen)
 	}
 }
+
+// A bag that is taken elsewhere keeps the place its earlier plantings stood in; one that is taken
+// elsewhere within its season has both.
+func TestPlacesAreThoseOfTheSeason(t *testing.T) {
+	low, high := logbook.Place{ID: 1, Name: "Lower step"}, logbook.Place{ID: 2, Name: "Upper step"}
+	then := *made(t, 1, hill.Steps, 3, 165, 2000, measure.Date(2024, 4, 10)).PlantingForecast
+	then.Season.Year, then.Ended, then.Bag.Place = 2024, measure.Date(2024, 9, 1), high
+	moved := *made(t, 1, hill.Steps, 3, 165, 2000, measure.Date(2025, 4, 10)).PlantingForecast
+	moved.Ended, moved.Bag.Place = measure.Date(2025, 9, 1), high
+	moved.Care = []logbook.Entry{{Kind: logbook.Moved, Day: measure.Date(2025, 6, 1), Place: 2, From: 1}}
+	bags := Gather([]forecast.PlantingForecast{then, moved}, Garden{Places: map[logbook.ID]logbook.Place{1: low, 2: high}})
+	for i, want := range []string{"Lower step", "Lower step, then Upper step"} {
+		if l, _ := FactorNamed("place").Level(&bags[i]); l.Key != want {
+			t.Errorf("%d: %s, want %s", bags[i].Season.Year, l.Key, want)
+		}
+	}
+}

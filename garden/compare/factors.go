@@ -153,6 +153,7 @@ var factors = numbered([]*Factor{
 	}, massOf),
 	words("medium", "medium", func(b *Bag) string { return b.Mix }),
 	numbers("fed", "how often it was fed", "feeding", "feedings", func(b *Bag) int { return b.feedings() }),
+	lastOf("feed", "fed with", logbook.Fed, ""),
 	banded("water", "water entered", []float64{0, 10, 20, 40, 80}, func(b *Bag) (float64, bool) {
 		w := float64(b.WaterEntered())
 		return w, w > 0
@@ -160,8 +161,14 @@ var factors = numbered([]*Factor{
 	lastOf("mulch", "mulch", logbook.Mulched, logbook.MulchOff),
 	lastOf("support", "support", logbook.Supported, ""),
 	lastOf("watering", "how it is watered", logbook.Irrigated, ""),
-	words("shelter", "shelter", func(b *Bag) string { return string(cmp.Or(b.Bag.Place.Shelter, climate.Open)) }),
-	words("place", "place", func(b *Bag) string { return b.Bag.Place.Name }),
+	words("shelter", "shelter", func(b *Bag) string { return string(cmp.Or(b.Stood[0].Shelter, climate.Open)) }),
+	words("place", "place", func(b *Bag) string {
+		names := make([]string, len(b.Stood))
+		for i, p := range b.Stood {
+			names[i] = p.Name
+		}
+		return strings.Join(names, ", then ")
+	}),
 	banded("sun", "sun where it stands", []float64{0, 4, 6, 8, 10}, func(b *Bag) (float64, bool) { return b.Sun, b.Sun > 0 }, func(v float64) any { return measure.Say("{} h", math.Round(v*10)/10) }),
 	{"planted", "planting day", func(b *Bag) (Level, bool) {
 		if b.State.Planted == 0 {

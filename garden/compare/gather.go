@@ -1,6 +1,8 @@
 package compare
 
 import (
+	"slices"
+
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden/forecast"
@@ -14,6 +16,9 @@ type Garden struct {
 	Cs    medium.Components
 	Own   []logbook.OwnMix
 	Sun   map[logbook.ID]float64 // h a day by bag
+	// Open plantings, whose logs tell where bags were taken since, and places by their ID.
+	Open   []logbook.PlantingState
+	Places map[logbook.ID]logbook.Place
 	Prices
 }
 
@@ -25,6 +30,7 @@ func Gather(done []forecast.PlantingForecast, g Garden) []Bag {
 	if all := g.Cs.Recipes(); len(all) > 0 {
 		usual = all[0].Mix
 	}
+	moves := movesOf(done, g.Open)
 	out := make([]Bag, len(done))
 	for i := range done {
 		s := &done[i]
@@ -41,6 +47,7 @@ func Gather(done []forecast.PlantingForecast, g Garden) []Bag {
 			b.Mix = "the usual mix"
 			b.Parts = usual
 		}
+		b.Stood = stood(&b, moves[s.Bag.ID], g.Places)
 		b.Cost, b.filled, b.lacks = costOf(&b, &g.Prices)
 		b.levels = make([]kept, len(factors))
 		for k, f := range factors {
@@ -96,5 +103,54 @@ func mixNames(cs medium.Components, own []logbook.OwnMix) map[string]string {
 	for _, r := range logbook.Recipes(cs, own) {
 		out[r.Mix.String()] = r.Name
 	}
+	return out
+}
+
+// movesOf each bag, in the order of their days.
+func movesOf(done []forecast.PlantingForecast, open []logbook.PlantingState) map[logbook.ID][]logbook.Entry {
+	out := map[logbook.ID][]logbook.Entry{}
+	add := func(s *logbook.PlantingState) {
+		for i := range s.Care {
+			if e := &s.Care[i]; e.Kind == logbook.Moved && e.Place != 0 {
+				out[s.Bag.ID] = append(out[s.Bag.ID], *e)
+			}
+		}
+	}
+	for i := range done {
+		add(&done[i].PlantingState)
+	}
+	for i := range open {
+		add(&open[i])
+	}
+	for id, list := range out {
+		slices.SortStableFunc(list, func(a, b logbook.Entry) int { return int(a.Day - b.Day) })
+		out[id] = slices.CompactFunc(list, func(a, b logbook.Entry) bool { // of plantings that share it
+			return a.Day == b.Day && a.Place == b.Place && a.From == b.From
+		})
+	}
+	return out
+}
+
+// stood is where a planting stood from its planting day on, by the moves of its bag: where the
+// bag stands now, taken back move by move.
+func stood(b *Bag, moves []logbook.Entry, places map[logbook.ID]logbook.Place) []logbook.Place {
+	at := b.Bag.Place
+	var out []logbook.Place
+	for i := len(moves) - 1; i >= 0; i-- {
+		e := &moves[i]
+		if e.Day < b.State.Planted {
+			break
+		}
+		from, known := places[e.From]
+		if !known {
+			break
+		}
+		if b.Ended == 0 || e.Day <= b.Ended {
+			out = append(out, at)
+		}
+		at = from
+	}
+	out = append(out, at)
+	slices.Reverse(out)
 	return out
 }
