@@ -113,23 +113,38 @@ func (v *View) Money() (compare.Money, error) {
 	return compare.Reckon(all, p), err
 }
 
-// FactorWorking shows what a variety, by its ID, or a way of filling gave against the model.
-func (v *View) FactorWorking(variety, school string) (w working.Working, of string, err error) {
-	learned, err := v.learned()
-	if err != nil {
-		return w, "", err
-	}
+// SeasonWorking is of a figure of a season's page: its harvest, how the ranges held, or the factor of
+// all bags, of a variety by its ID, or of a way of filling.
+func (v *View) SeasonWorking(figure string, year int, variety, school string) (w working.Working, of string, err error) {
 	all, err := v.Compared()
 	if err != nil {
 		return w, "", err
 	}
-	for i := range all {
-		b := &all[i]
-		if variety != "" && strconv.FormatInt(int64(b.Variety.ID), 10) == variety {
-			return learned.For(b.Variety.Class, b.Variety.ID, "").Working(), b.Variety.Name, nil
+	learned, err := v.learned()
+	if err != nil {
+		return w, "", err
+	}
+	switch figure {
+	case "harvest":
+		if s := compare.SeasonOf(all, year); s.Bags > 0 {
+			return s.HarvestWorking(), strconv.Itoa(year), nil
 		}
-		if school != "" && b.Filling.School.Params().Name == school {
-			return learned.SchoolWorking(b.Filling.School), b.Filling.School.Params().Name, nil
+	case "overall":
+		return learned.OverallWorking(), "All bags", nil
+	case "back":
+		finished, err := v.ended(Filter{Finished: true})
+		if back := forecast.Back(finished); err != nil || back.Bags > 0 {
+			return back.Working(), "All bags", err
+		}
+	case "factor":
+		for i := range all {
+			b := &all[i]
+			if variety != "" && strconv.FormatInt(int64(b.Variety.ID), 10) == variety {
+				return learned.For(b.Variety.Class, b.Variety.ID, "").Working(), b.Variety.Name, nil
+			}
+			if school != "" && b.Filling.School.Params().Name == school {
+				return learned.SchoolWorking(b.Filling.School), b.Filling.School.Params().Name, nil
+			}
 		}
 	}
 	return w, "", logbook.ErrNotFound

@@ -123,7 +123,7 @@ func TestArmsTreatedUnlikeAreNamed(t *testing.T) {
 	}
 	sheet, err := p.look().TrialSheet(mulch)
 	p.must(err)
-	if len(sheet.Treated) != 1 || sheet.Treated[0].Says.In(measure.Metric) != "Feedings: “straw” (T1, T2, T3) had 2.0 a bag, “bare” (T4, T5, T6) 0.0." {
+	if len(sheet.Treated) != 1 || sheet.Treated[0].In(measure.Metric) != "Feedings: “straw” (T1, T2, T3) had 2.0 a bag, “bare” (T4, T5, T6) 0.0." {
 		t.Errorf("%+v", sheet.Treated)
 	}
 	if sheet, err = p.look().TrialSheet(fed); err != nil || len(sheet.Treated) != 0 {

@@ -175,7 +175,7 @@ func ordersOf(sheet *compare.Sheet) []order {
 		{"year", "Season", false, func(a, b *compare.Bag) int { return cmp.Compare(a.Season.Year, b.Season.Year) }},
 	}
 	if ownColumn(sheet) {
-		out = append(out, order{"by", upper(sheet.By.Name), false, func(a, b *compare.Bag) int {
+		out = append(out, order{"by", measure.Upper(sheet.By.Name), false, func(a, b *compare.Bag) int {
 			x, _ := sheet.By.Level(a)
 			y, _ := sheet.By.Level(b)
 			return cmp.Or(cmp.Compare(x.Order, y.Order), cmp.Compare(x.Key, y.Key))
@@ -195,16 +195,9 @@ func ordersOf(sheet *compare.Sheet) []order {
 			}
 			return v
 		}
-		out = append(out, order{m.Key, upper(m.Name), true, func(a, b *compare.Bag) int { return cmp.Compare(value(a), value(b)) }})
+		out = append(out, order{m.Key, measure.Upper(m.Name), true, func(a, b *compare.Bag) int { return cmp.Compare(value(a), value(b)) }})
 	}
 	return out
-}
-
-func upper(s string) string {
-	if s == "" || s[0] < 'a' || s[0] > 'z' {
-		return s
-	}
-	return string(s[0]-'a'+'A') + s[1:]
 }
 
 func newCompareLine(sheet *compare.Sheet, b *compare.Bag, asked url.Values, sys measure.System) compareLine {
@@ -238,7 +231,7 @@ func newCompareLine(sheet *compare.Sheet, b *compare.Bag, asked url.Values, sys 
 }
 
 func newTurned(sheet *compare.Sheet, t compare.Turned, asked url.Values, sys measure.System) turnedTable {
-	out := turnedTable{Down: upper(t.Down.Name), Across: t.Across.Name}
+	out := turnedTable{Down: measure.Upper(t.Down.Name), Across: t.Across.Name}
 	for _, c := range t.Columns {
 		out.Columns = append(out.Columns, c.Name.In(sys))
 	}

@@ -80,7 +80,7 @@ func (s *Site) diagnosis(c *gin.Context) (compare.Diagnosis, measure.System, err
 }
 
 func newFindingLine(b *compare.Bag, f trial.Finding, sys measure.System) findingLine {
-	line := findingLine{Finding: f, Says: upper(f.Says.In(sys))}
+	line := findingLine{Finding: f, Says: measure.Upper(f.Says.In(sys))}
 	for _, id := range f.Entries {
 		if e, ok := logbook.Find(b.Log, func(e logbook.Entry) bool { return int64(e.ID) == id }); ok {
 			l := newLogLine(b.PlantingForecast, &e, sys)

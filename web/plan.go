@@ -5,7 +5,6 @@ import (
 	"net/http"
 	"net/url"
 	"slices"
-	"strings"
 
 	"github.com/gin-gonic/gin"
 
@@ -105,7 +104,7 @@ func (s *Site) planPage(c *gin.Context, status int, t form.Sent) error {
 	body.Drill = !draft.Drainage.Plantable
 	body.Reason = a.school.ReasonFor(a.variety.Class).In(r.Units)
 	if a.usual {
-		body.Reason = strings.ToUpper(a.school.Params().Name[:1]) + a.school.Params().Name[1:] + ". " + body.Reason
+		body.Reason = measure.Upper(a.school.Params().Name) + ". " + body.Reason
 	}
 	if err == nil && r.Faults == nil {
 		body.show(&draft, a, r.Units)

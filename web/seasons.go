@@ -25,8 +25,9 @@ type lookedBackBody struct {
 	Worst     string
 	Varieties []recordLine
 	Schools   []recordLine
-	Heads     []int // seasons across, newest last
-	Back      string
+	Heads     []int  // seasons across, newest last
+	Back      string // what follows from it
+	BackShare string
 	Overall   string
 	Untried   string
 }
@@ -86,16 +87,15 @@ func (b *lookedBackBody) fill(sys measure.System) {
 	}
 	b.Overall = measure.Share(b.SeasonPage.Overall).String()
 	b.Untried = strings.Join(b.SeasonPage.Untried, ", ")
-	if back := b.SeasonPage.Back; back.Bags > 0 {
-		b.Back = fmt.Sprintf("Of %d harvests, each judged from your other seasons alone, %d lay within the range that would have been shown (%s); 80 %% should.", back.Bags, back.Inside, measure.Share(float64(back.Inside)/float64(back.Bags)))
-		switch share := float64(back.Inside) / float64(back.Bags); {
-		case share < 0.7:
-			b.Back += " The ranges are too narrow yet: trust them less than they say."
-		case share > 0.9:
-			b.Back += " The ranges are wider than they need to be: you can trust them."
-		}
-	} else {
+	back := &b.SeasonPage.Back
+	b.BackShare = back.Share().String()
+	switch share := float64(back.Share()); {
+	case back.Bags == 0:
 		b.Back = "With one season the ranges cannot be checked yet: the next one will tell how far to trust them."
+	case share < 0.7:
+		b.Back = "The ranges are too narrow yet: trust them less than they say."
+	case share > 0.9:
+		b.Back = "The ranges are wider than they need to be: you can trust them."
 	}
 }
 
@@ -105,7 +105,7 @@ func bagWords(b *compare.Bag, m *compare.Measure, sys measure.System) string {
 }
 
 func newRecordLine(r *compare.Record, by string, heads []int, sys measure.System) recordLine {
-	line := recordLine{Name: r.Name, Advice: string(r.Advice), Reason: upper(r.Reason.In(sys)), Measure: r.Measure.Name, Factor: measure.Share(r.Factor).String()}
+	line := recordLine{Name: r.Name, Advice: string(r.Advice), Reason: measure.Upper(r.Reason.In(sys)), Measure: r.Measure.Name, Factor: measure.Share(r.Factor).String()}
 	cell := func(g *compare.Group, year string) compareCell {
 		c := compareCell{has: len(g.Bags) > 0}
 		if c.has {
@@ -128,13 +128,14 @@ func newRecordLine(r *compare.Record, by string, heads []int, sys measure.System
 	return line
 }
 
-// factorWorking is of what a variety, or a way of filling, gave against the model.
-func (s *Site) factorWorking(c *gin.Context) error {
+// seasonWorking is of a figure of the page.
+func (s *Site) seasonWorking(c *gin.Context) error {
 	look, err := s.look(c)
 	if err != nil {
 		return err
 	}
-	w, of, err := look.FactorWorking(c.Query("variety"), c.Query("school"))
+	year, _ := strconv.Atoi(c.Query("year"))
+	w, of, err := look.SeasonWorking(c.Param("figure"), year, c.Query("variety"), c.Query("school"))
 	if err != nil {
 		return err
 	}

@@ -8,7 +8,6 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
-	"glebata/core/trial"
 	"glebata/garden/compare"
 	"glebata/garden/logbook"
 	"glebata/web/draw"
@@ -18,24 +17,22 @@ import (
 // trialBody is the sheet of one trial.
 type trialBody struct {
 	*compare.TrialSheet
-	Said     string
-	Key      string
-	Rows     []trialRow
-	Arms     []armLine
-	Lanes    draw.OnBoth[draw.Lanes]
-	Verdict  *verdictBody
-	Base     string
-	By       string // what the arms differ in
-	Allot    string // address that allots seed to its bags evenly; empty where none waits
-	Waiting  int    // bags that are not finished
-	Done     int
-	Missing  []string // bags that cannot be counted
-	Cannot   []string
-	Next     string
-	Other    []string // bags that are planned otherwise
-	LeastOf  string
-	Treated  []string
-	LiftBags []string
+	Said    string
+	Key     string
+	Rows    []trialRow
+	Arms    []armLine
+	Lanes   draw.OnBoth[draw.Lanes]
+	Verdict *verdictBody
+	Base    string
+	By      string   // what the arms differ in
+	Allot   string   // address that allots seed to its bags evenly; empty where none waits
+	Waiting int      // bags that are not finished
+	Missing []string // bags that cannot be counted
+	Cannot  []string
+	Next    string
+	Other   []string // bags that are planned otherwise
+	LeastOf string
+	Treated []string
 }
 
 // trialRow is one bag of a trial.
@@ -97,7 +94,6 @@ func (b *trialBody) fill(sys measure.System) {
 			case p.Stage == logbook.StageGrowing:
 				b.Waiting++
 			case p.Result != nil:
-				b.Done++
 				if o, ok := m.Observe(p.Result); ok {
 					row.Result = atLeast(p.Result.AtLeast()) + times(m) + sys.Print(m.Quantity(o.Value()))
 				} else {
@@ -112,38 +108,16 @@ func (b *trialBody) fill(sys measure.System) {
 		b.Allot = pathWith("/seed/allot", waiting)
 	}
 	for _, t := range b.TrialSheet.Treated {
-		b.Treated = append(b.Treated, t.Says.In(sys))
+		b.Treated = append(b.Treated, t.In(sys))
 	}
 	if len(panel.Groups) > 0 {
 		b.Lanes = lanesOf([]draw.LanePanel{panel}, m, compare.Tubers, most, sys)
 	}
 	if v := b.Judged; v != nil {
 		b.Verdict = verdictOf(v, m, b.FirstArm(), b.SecondArm(), sys)
-		b.limits()
-	}
-}
-
-// limits of what the trial can tell, and what the next would need.
-func (b *trialBody) limits() {
-	v := b.Judged
-	say := func(text string, args ...any) { b.Cannot = append(b.Cannot, fmt.Sprintf(text, args...)) }
-	say("Another season: weather, pests and your hand differ from year to year, and this is %d alone.", b.Year)
-	if !b.Tells() {
-		say("Anything at all at this size: with its bags dealt so, no result can be rarer than %s.", b.LeastOf)
-	}
-	if v.Mixed() {
-		say("What came of the arms and what of the rest they differ in, as listed above.")
-	}
-	n := min(v.FirstN, v.SecondN)
-	if b.Vary > 0 && n > 1 {
-		if effect, ok := trial.Detectable(b.Vary, len(b.TrialSheet.Arms), n); ok {
-			say("A difference under about %s: with %s an arm that vary by %s, smaller ones are missed more often than once in five times.", measure.Share(effect), counted(n, "bag"), measure.Share(b.Vary))
+		for _, says := range b.CannotTell() {
+			b.Cannot = append(b.Cannot, says.In(sys))
 		}
-		ratio := max(v.Ratio, 1/max(v.Ratio, 1e-9)) - 1
-		if need, err := trial.BagsPerArm(b.Vary, ratio, len(b.TrialSheet.Arms)); err == nil && v.Ratio > 0 {
-			b.Next = fmt.Sprintf("To see a difference like this one, %s, four times in five, a next trial needs %d bags in each arm, if they vary as these did (%s).", measure.Share(ratio), need, measure.Share(b.Vary))
-		} else {
-			b.Next = "The arms are so near one another that no trial in bags would tell them apart: either will do."
-		}
+		b.Next = b.NextNeeds().In(sys)
 	}
 }

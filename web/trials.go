@@ -48,11 +48,12 @@ type trialTick struct {
 
 // powerTable is how many bags an arm a trial needs.
 type powerTable struct {
-	Vary    string
-	From    int // bags of the grower's own; 0 for the usual variation
-	Measure string
-	Effects []string
-	Rows    []powerRow
+	Vary     string
+	VaryHref string
+	From     int // bags of the grower's own; 0 for the usual variation
+	Measure  string
+	Effects  []string
+	Rows     []powerRow
 }
 
 type powerRow struct {
@@ -64,8 +65,8 @@ type powerRow struct {
 var effects = []float64{0.25, 0.5, 1}
 
 func newPowerTable(all []compare.Bag, m *compare.Measure) powerTable {
-	cv, from := compare.Varies(all, m)
-	t := powerTable{Vary: measure.Share(cv).String(), From: from, Measure: m.Name}
+	v := compare.Varies(all, m)
+	t := powerTable{Vary: measure.Share(v.Of).String(), VaryHref: string(address("/compare/trials/working/vary", nil, "measure", m.Key)), From: v.Bags, Measure: m.Name}
 	for _, e := range effects {
 		t.Effects = append(t.Effects, measure.Share(e).String())
 	}
@@ -73,7 +74,7 @@ func newPowerTable(all []compare.Bag, m *compare.Measure) powerTable {
 		row := powerRow{Arms: arms}
 		for _, e := range effects {
 			cell := compareCell{Text: "over 500"}
-			if n, err := trial.BagsPerArm(cv, e, arms); err == nil {
+			if n, err := trial.BagsPerArm(v.Of, e, arms); err == nil {
 				cell.Text, cell.has = strconv.Itoa(n), true
 				cell.Href = string(address("/compare/trials/working/power", nil, "arms", arms, "effect", e, "measure", m.Key))
 			}
@@ -97,12 +98,26 @@ func (s *Site) powerWorking(c *gin.Context) error {
 	arms, _ := strconv.Atoi(c.Query("arms"))
 	effect, _ := strconv.ParseFloat(c.Query("effect"), 64)
 	m := compare.MeasureNamed(c.Query("measure"), compare.Tubers)
-	cv, from := compare.Varies(all, m)
-	w, err := trial.PowerWorking(cv, effect, arms, from)
+	v := compare.Varies(all, m)
+	w, err := trial.PowerWorking(v.Of, effect, arms, v.Bags)
 	if err != nil {
 		return logbook.ErrNotFound
 	}
 	return s.answerWorking(c, w, "A trial")
+}
+
+// varyWorking is of how the grower's bags vary.
+func (s *Site) varyWorking(c *gin.Context) error {
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	all, err := look.Compared()
+	if err != nil {
+		return err
+	}
+	v := compare.Varies(all, compare.MeasureNamed(c.Query("measure"), compare.Tubers))
+	return s.answerWorking(c, v.Working(), "Your bags")
 }
 
 func (s *Site) trials(c *gin.Context) error { return s.trialsPage(c, http.StatusOK, form.Sent{}) }
@@ -172,7 +187,7 @@ func (b *trialsBody) season(look *garden.View, t form.Sent) error {
 }
 
 func stageWord(s logbook.Stage) string {
-	return map[logbook.Stage]string{logbook.StagePlanned: "planned", logbook.StageGrowing: "growing", logbook.StageClosed: "finished"}[s]
+	return map[logbook.Stage]string{logbook.StagePlanned: "planned", logbook.StageGrowing: "growing", logbook.StageClosed: "finished", logbook.StageDropped: "plan dropped"}[s]
 }
 
 // trialForm is what a trial is asked for with.

@@ -79,7 +79,7 @@ func unlikeTrials(look *garden.View, sys measure.System) ([]unlikeTrial, error) 
 		}
 		u := unlikeTrial{Question: t.Question, ID: t.ID}
 		for _, says := range t.Treated {
-			u.Says = append(u.Says, says.Says.In(sys))
+			u.Says = append(u.Says, says.In(sys))
 		}
 		out = append(out, u)
 	}

@@ -138,7 +138,7 @@ func (l *Line) count() int {
 
 func sentence(err error) string {
 	text := err.Error()
-	return strings.ToUpper(text[:1]) + text[1:]
+	return measure.Upper(text)
 }
 
 // cutLine at commas and semicolons that are not within a number.

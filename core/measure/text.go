@@ -3,6 +3,7 @@ package measure
 import (
 	"strings"
 	"unicode"
+	"unicode/utf8"
 )
 
 // PlainText is a text as a page, a sheet and a label can show it: line ends as \n,
@@ -35,3 +36,12 @@ func hidden(r rune) bool {
 
 // PlainLine is a PlainText in one line, each run of blanks as one.
 func PlainLine(s string) string { return strings.Join(strings.Fields(PlainText(s)), " ") }
+
+// Upper begins a text with a capital letter.
+func Upper(s string) string {
+	r, n := utf8.DecodeRuneInString(s)
+	if n == 0 {
+		return s
+	}
+	return string(unicode.ToUpper(r)) + s[n:]
+}

@@ -19,6 +19,12 @@ const (
 	mostPerArm  = 500
 )
 
+// What a trial is planned from: how bags vary, and the differences it may be after.
+const (
+	LeastVary, MostVary     = 0.01, 2.0
+	LeastEffect, MostEffect = 0.02, 5.0
+)
+
 // ErrPower is of what no trial can be planned from.
 var ErrPower = errors.New("variation from 1 to 200 %, a difference from 2 to 500 %, two to four arms")
 
@@ -99,7 +105,7 @@ func noncentral(t, free, shift float64) float64 {
 // BagsPerArm that see a difference four times in five, at least FewestBags; ErrPower for what no
 // trial is planned from, or where over 500 would be needed.
 func BagsPerArm(cv, effect float64, arms int) (int, error) {
-	if !(cv >= 0.01 && cv <= 2 && effect >= 0.02 && effect <= 5) || arms < 2 || arms > MaxTrialArms {
+	if !(cv >= LeastVary && cv <= MostVary && effect >= LeastEffect && effect <= MostEffect) || arms < 2 || arms > MaxTrialArms {
 		return 0, ErrPower
 	}
 	for n := FewestBags; n <= mostPerArm; n++ {

@@ -76,7 +76,7 @@ func seasonOf(b *Bag, past *forecast.PlantingForecast, own int) trial.Season {
 	if gross := b.Harvest.Gross; gross > 0 {
 		s.Green = float64(b.Harvest.ByGrade[lift.Green] / gross)
 	}
-	if past.Water != nil && (past.Water.Routine() || countOfKind(b, logbook.Watered) >= fewWaterings) {
+	if past.Water != nil && (past.Water.Routine() || b.Count(logbook.Watered) >= fewWaterings) {
 		for i, theta := range past.Water.Run.Theta {
 			if day := past.Water.From + measure.Day(i); theta < underDry && (b.Up == 0 || day >= b.Up) && day <= b.Ended {
 				s.Under = append(s.Under, day)
@@ -90,15 +90,6 @@ func seasonOf(b *Bag, past *forecast.PlantingForecast, own int) trial.Season {
 
 // fewWaterings that are written down, from which on what the bag held is taken from them.
 const fewWaterings = 4
-
-func countOfKind(b *Bag, k logbook.Kind) (n int) {
-	for i := range b.Care {
-		if b.Care[i].Kind == k {
-			n++
-		}
-	}
-	return n
-}
 
 // readLog takes what was entered.
 func readLog(s *trial.Season, b *Bag) {

@@ -152,7 +152,7 @@ var factors = numbered([]*Factor{
 		return float64(b.State.Seed) / float64(b.Plants), true
 	}, massOf),
 	words("medium", "medium", func(b *Bag) string { return b.Mix }),
-	numbers("fed", "how often it was fed", "feeding", "feedings", func(b *Bag) int { return b.feedings() }),
+	numbers("fed", "how often it was fed", "feeding", "feedings", func(b *Bag) int { return b.Count(logbook.Fed) }),
 	lastOf("feed", "fed with", logbook.Fed, ""),
 	banded("water", "water entered", []float64{0, 10, 20, 40, 80}, func(b *Bag) (float64, bool) {
 		w := float64(b.WaterEntered())
@@ -190,17 +190,6 @@ func numbered(list []*Factor) []*Factor {
 		f.at = i
 	}
 	return list
-}
-
-// feedings that were entered.
-func (b *Bag) feedings() int {
-	n := 0
-	for i := range b.Care {
-		if b.Care[i].Kind == logbook.Fed {
-			n++
-		}
-	}
-	return n
 }
 
 // FactorNamed by its key, nil for none.

@@ -6,7 +6,7 @@ import (
 
 	"glebata/core/bag"
 	"glebata/core/measure"
-	"glebata/core/trial"
+	"glebata/core/working"
 	"glebata/garden/forecast"
 )
 
@@ -173,11 +173,10 @@ type Season struct {
 	Bags    int
 	Unknown int // whose harvest is not known
 	Harvest measure.Mass
-	Seed    measure.Mass
-	Ratio   Group // of tubers in bags
+	Of      []*Bag // whose harvest is known
+	Ratio   Group  // of tubers in bags
 	Best    *Bag
 	Worst   *Bag
-	Vary    float64
 }
 
 // SeasonOf a year: its sums, and the bag with most and least for its seed.
@@ -195,8 +194,7 @@ func SeasonOf(all []Bag, year int) Season {
 			s.Unknown++
 			continue
 		}
-		s.Harvest += b.M.Edible
-		s.Seed += b.M.Seed
+		s.Harvest, s.Of = s.Harvest+b.M.Edible, append(s.Of, b)
 		if b.Kind() != Tubers {
 			continue
 		}
@@ -210,6 +208,17 @@ func SeasonOf(all []Bag, year int) Season {
 			}
 		}
 	}
-	s.Vary, _ = trial.VaryWithin([]trial.Arm{s.Ratio.Arm})
 	return s
+}
+
+// HarvestWorking shows what all bags of a season gave together.
+func (s *Season) HarvestWorking() working.Working {
+	w := working.Working{Title: "Harvest of the season", Result: s.Harvest, Mark: working.Sum, Changes: "A batch weighed in or found later."}
+	if len(s.Of) <= mostSteps {
+		for _, b := range s.Of {
+			w.Steps = append(w.Steps, working.Step{Says: b.Label() + ", " + b.Variety.Name, Result: b.M.Edible})
+		}
+	}
+	w.Steps = append(w.Steps, working.Step{Says: "edible harvest of {} bags", Args: []any{len(s.Of)}, Result: s.Harvest})
+	return w
 }

@@ -39,21 +39,20 @@ type TrialSheet struct {
 	By      *Factor  // nil for one that is not kept
 	Measure *Measure // that answers it
 	Arms    []TrialArm
-	Again   bool    // laid once more from its number it comes out the same
-	Least   float64 // chance that no result of it can be rarer than
-	Treated []Treated
-	Judged  *Verdict // nil until there is something to judge
-	Pair    [2]int   // arms that are judged
-	Vary    float64  // of the bags within arms; 0 where it cannot be told
+	Again   bool             // laid once more from its number it comes out the same
+	Least   float64          // chance that no result of it can be rarer than
+	Treated []measure.Phrase // in which the arms were treated unlike, beside what they are to differ in
+	Judged  *Verdict         // nil until there is something to judge
+	Pair    [2]int           // arms that are judged
+	Vary    float64          // of the bags within arms; 0 where it cannot be told
 	Blocked bool
 }
 
 // TrialArm is one arm with its bags.
 type TrialArm struct {
-	Name    string
-	Bags    []TrialPlanting
-	Group   Group           // those that are finished and have the measure
-	Without []TrialPlanting // finished, and without it
+	Name  string
+	Bags  []TrialPlanting
+	Group Group // those that are finished and have the measure
 }
 
 // TrialPlanting is one bag of an arm; Result is nil until it is finished.
@@ -61,11 +60,6 @@ type TrialPlanting struct {
 	*logbook.PlantingState
 	Block  string
 	Result *Bag
-}
-
-// Treated is something in which the arms were treated unlike, beside what they are to differ in.
-type Treated struct {
-	Says measure.Phrase
 }
 
 // NewTrialSheet of a trial, from the plantings of its season and the finished bags.
@@ -103,8 +97,6 @@ func NewTrialSheet(t logbook.Trial, season []logbook.PlantingState, finished []B
 		if o, ok := s.Measure.Observe(p.Result); ok {
 			o.Block = blocks[b.Block]
 			arm.Group.Bags, arm.Group.Arm = append(arm.Group.Bags, p.Result), append(arm.Group.Arm, o)
-		} else {
-			arm.Without = append(arm.Without, p)
 		}
 	}
 	s.Blocked = len(blocks) > 1
@@ -152,14 +144,6 @@ func (s *TrialSheet) Ended() bool {
 	return true
 }
 
-// Finished bags of it that have the measure.
-func (s *TrialSheet) Finished() (n int) {
-	for i := range s.Arms {
-		n += len(s.Arms[i].Group.Bags)
-	}
-	return n
-}
-
 // judge the arms on what is finished.
 func (s *TrialSheet) judge() {
 	best, worst := -1, -1
@@ -193,7 +177,7 @@ func (s *TrialSheet) judge() {
 	}
 }
 
-// First and second of the arms that are judged.
+// FirstArm and SecondArm are those that are judged.
 func (s *TrialSheet) FirstArm() *Group { return &s.Arms[s.Pair[0]].Group }
 
 // SecondArm is the other one.
@@ -223,11 +207,7 @@ func (s *TrialSheet) treated() {
 			t.grown++
 			t.labels = append(t.labels, p.Bag.Label)
 			t.water += float64(p.WaterEntered())
-			for k := range p.Care {
-				if p.Care[k].Kind == logbook.Fed {
-					t.feeds++
-				}
-			}
+			t.feeds += float64(p.Count(logbook.Fed))
 			for k := range p.Log {
 				if p.Log[k].Kind == logbook.Raised {
 					t.raises++
@@ -260,8 +240,8 @@ func (s *TrialSheet) treated() {
 		if low == high || !differ(lowest, highest) {
 			return
 		}
-		s.Treated = append(s.Treated, Treated{measure.Say("{}: “{}” ({}) had {} a bag, “{}” ({}) {}.", upper(what),
-			s.Arms[high].Name, strings.Join(sums[high].labels, ", "), print(highest), s.Arms[low].Name, strings.Join(sums[low].labels, ", "), print(lowest))})
+		s.Treated = append(s.Treated, measure.Say("{}: “{}” ({}) had {} a bag, “{}” ({}) {}.", measure.Upper(what),
+			s.Arms[high].Name, strings.Join(sums[high].labels, ", "), print(highest), s.Arms[low].Name, strings.Join(sums[low].labels, ", "), print(lowest)))
 	}
 	mean := func(of func(*sum) float64) func(*sum) (float64, bool) {
 		return func(t *sum) (float64, bool) { return of(t) / t.grown, true }
@@ -303,36 +283,6 @@ func (s *TrialSheet) PlannedOtherwise() []string {
 	slices.SortFunc(out, func(a, b string) int { return cmp.Or(len(a)-len(b), cmp.Compare(a, b)) })
 	return out
 }
-
-// Varies is how the grower's own bags vary in a measure, of one variety in one season and of as
-// many plants to a bag; the usual variation where they cannot tell, with no bags.
-func Varies(all []Bag, m *Measure) (cv float64, bags int) {
-	type like struct {
-		variety      logbook.ID
-		year, plants int
-		model        logbook.ID
-	}
-	groups := map[like]trial.Arm{}
-	for i := range all {
-		b := &all[i]
-		if o, ok := m.Observe(b); ok && m.For(b.Kind()) {
-			key := like{b.Variety.ID, b.Season.Year, b.Plants, b.Bag.Model.ID}
-			groups[key] = append(groups[key], o)
-		}
-	}
-	list := make([]trial.Arm, 0, len(groups))
-	for _, g := range groups {
-		list = append(list, g)
-	}
-	slices.SortFunc(list, func(a, b trial.Arm) int { return cmp.Compare(a.OfTotals(), b.OfTotals()) })
-	if cv, bags = trial.VaryWithin(list); bags < fewestVaried {
-		return trial.UsualVary, 0
-	}
-	return cv, bags
-}
-
-// fewestVaried bags whose own variation is taken in place of the usual one. Practice.
-const fewestVaried = 6
 
 // ArmWorking shows how an arm came to its value.
 func (s *TrialSheet) ArmWorking(a *TrialArm) working.Working {

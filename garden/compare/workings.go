@@ -51,7 +51,7 @@ func (s *Sheet) GroupWorking(g *Group) working.Working {
 
 func groupWorking(m *Measure, g *Group, each bool) working.Working {
 	w := working.Working{
-		Title: upper(m.Name), Result: m.print(g.Value(each)), Mark: working.Sum,
+		Title: measure.Upper(m.Name), Result: m.print(g.Value(each)), Mark: working.Sum,
 		Changes: "Which bags are in the group.",
 	}
 	step := func(result any, says string, args ...any) {
@@ -92,13 +92,6 @@ func unweighed(g *Group) (n int) {
 		}
 	}
 	return n
-}
-
-func upper(s string) string {
-	if s == "" || s[0] < 'a' || s[0] > 'z' {
-		return s
-	}
-	return string(s[0]-'a'+'A') + s[1:]
 }
 
 // Difference of the two groups as it is printed.

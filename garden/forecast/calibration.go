@@ -1,7 +1,8 @@
 package forecast
 
 import (
-	"math"
+	"fmt"
+	"maps"
 	"slices"
 	"strconv"
 
@@ -100,48 +101,75 @@ func (l Learned) SchoolWorking(s hill.School) working.Working {
 // BackTest is how the ranges held that would have been shown.
 type BackTest struct {
 	Bags, Inside int
-	Seasons      int
-	Off          float64 // of the middle of the range from what came, on the mean, as a share of the expectation
+	Seasons      []BackSeason // by year
+}
+
+// BackSeason is one season judged from the others.
+type BackSeason struct{ Year, Bags, Inside int }
+
+// Share of the harvests that lay in their range.
+func (b *BackTest) Share() measure.Share {
+	return measure.Share(float64(b.Inside) / float64(max(1, b.Bags)))
 }
 
 // Back judges every finished bag from the grower's other seasons alone. A grower with one season
 // has nothing to be judged from.
 func Back(finished []PlantingForecast) BackTest {
-	years := map[int]bool{}
+	type judged struct {
+		s *PlantingForecast
+		y trial.Yielded
+	}
+	byYear := map[int][]judged{}
 	for i := range finished {
-		if _, ok := finished[i].yielded(); ok {
-			years[finished[i].Season.Year] = true
+		if y, ok := finished[i].yielded(); ok {
+			byYear[y.Season] = append(byYear[y.Season], judged{&finished[i], y})
 		}
 	}
 	var out BackTest
-	if len(years) < 2 {
+	if len(byYear) < 2 {
 		return out
 	}
-	out.Seasons = len(years)
-	for year := range years {
-		others := make([]trial.Yielded, 0, len(finished))
-		for i := range finished {
-			if y, ok := finished[i].yielded(); ok && y.Season != year {
-				others = append(others, y)
+	for _, year := range slices.Sorted(maps.Keys(byYear)) {
+		var others []trial.Yielded
+		for other, list := range byYear {
+			for _, j := range list {
+				if other != year {
+					others = append(others, j.y)
+				}
 			}
 		}
-		l := Learned{trial.Learn(others)}
-		for i := range finished {
-			y, ok := finished[i].yielded()
-			if !ok || y.Season != year {
-				continue
-			}
-			c := l.For(finished[i].Variety.Class, finished[i].Variety.ID, finished[i].Filling.School)
+		l, season := Learned{trial.Learn(others)}, BackSeason{Year: year}
+		for _, j := range byYear[year] {
+			c := l.For(j.s.Variety.Class, j.s.Variety.ID, j.s.Filling.School)
 			low, high := c.Range()
-			out.Bags++
-			if f := c.Factor(); y.Share >= f*low && y.Share <= f*high {
-				out.Inside++
+			season.Bags++
+			if f := c.Factor(); j.y.Share >= f*low && j.y.Share <= f*high {
+				season.Inside++
 			}
-			out.Off += math.Abs(y.Share - c.Factor())
 		}
+		out.Bags, out.Inside = out.Bags+season.Bags, out.Inside+season.Inside
+		out.Seasons = append(out.Seasons, season)
 	}
-	out.Off /= float64(max(1, out.Bags))
 	return out
+}
+
+// Working shows how many harvests lay within their ranges, season by season.
+func (b *BackTest) Working() working.Working {
+	w := working.Working{
+		Title: "Harvests within the range that would have been shown", Result: b.Share(), Mark: working.Yours,
+		Source: "each season left out in turn and judged from the others", Changes: "Every season that is finished.",
+	}
+	for _, s := range b.Seasons {
+		w.Steps = append(w.Steps, working.Step{Says: "{}, judged from the other seasons: of {} harvests there lay within", Args: []any{fmt.Sprint(s.Year), s.Bags}, Result: s.Inside})
+	}
+	w.Steps = append(w.Steps, working.Step{Says: "{} ÷ {}", Args: []any{b.Inside, b.Bags}, Result: b.Share()})
+	return w
+}
+
+// OverallWorking shows the factor of all the grower's bags.
+func (l Learned) OverallWorking() working.Working {
+	p := l.from.All
+	return bag.Calibration{Bags: p.Bags, Sum: p.Sum, Toward: p.Toward, Weight: p.Weight}.Working()
 }
 
 // Growing is what is expected of a planting as it stands, or as it is planned.

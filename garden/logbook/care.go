@@ -16,6 +16,16 @@ func (s *State) LastCare(k Kind) *Entry {
 	return nil
 }
 
+// Count of the entries of a kind.
+func (s *State) Count(k Kind) (n int) {
+	for i := range s.Care {
+		if s.Care[i].Kind == k {
+			n++
+		}
+	}
+	return n
+}
+
 // Factor is what was done otherwise than by the plan alone, kept to be compared by.
 type Factor struct{ Name, Value string }
 

@@ -28,7 +28,6 @@ type LaneRow struct {
 	Top, Foot   int
 	At          int  // its figure
 	Bar         Mark // what its figure may be
-	Judged      Text // its letter, where it is one of two that are judged
 	Marks       []MarkedPoint
 	Crowd       Mark
 }
