@@ -118,7 +118,6 @@ func (b *builder) look(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	defer v.Close()
 	c, err := v.Catalogue()
 	if err != nil {
 		return err

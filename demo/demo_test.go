@@ -31,7 +31,6 @@ func filled(t *testing.T) *garden.View {
 	if err != nil {
 		t.Fatal(err)
 	}
-	t.Cleanup(v.Close)
 	return v
 }
 

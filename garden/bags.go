@@ -35,11 +35,14 @@ func (v *View) RowIn(bags []logbook.Bag) (map[logbook.ID]*forecast.PlantingForec
 // Finished is every closed bag of every season, newest season first.
 func (v *View) Finished() ([]forecast.PlantingForecast, error) {
 	s, err := v.states(Filter{Finished: true})
+	if err != nil {
+		return nil, err
+	}
 	out := make([]forecast.PlantingForecast, len(s.list))
 	for i := range s.list {
 		out[i].PlantingState = s.list[i]
 	}
-	return out, err
+	return out, nil
 }
 
 // Planting by ID, with what it has come to.

@@ -1,55 +1,95 @@
 package garden
 
 import (
+	"encoding/binary"
 	"maps"
 	"slices"
 
+	"glebata/core/measure"
 	"glebata/core/terrace"
 	"glebata/garden/compare"
 	"glebata/garden/logbook"
 )
 
+// comparedFrom is what finished plantings are compared by, beside the bench.
+type comparedFrom struct {
+	done  *stateList
+	moves string // of open plantings: the entries that tell of them
+	bench benchFrom
+	mix, medium, shelf, shed, retired,
+	site, terrace, setting int64
+	today measure.Day
+}
+
 // Compared is every finished planting with all that it may be compared by, newest season first.
 func (v *View) Compared() ([]compare.Bag, error) {
 	return v.m.compared.get(v.today, func() ([]compare.Bag, error) {
-		done, err := v.Finished()
-		if err != nil || len(done) == 0 {
-			return nil, err
-		}
-		g := compare.Garden{}
-		bench, err := v.Bench()
-		if err != nil {
-			return nil, err
-		}
-		g.Bench = &bench
-		if g.Mixes, err = v.mixes(Filter{Finished: true}); err != nil {
-			return nil, err
-		}
-		m, err := v.media()
-		if err != nil {
-			return nil, err
-		}
-		g.Cs, g.Own = m.components, m.own
-		if g.Sun, err = v.sunHours(); err != nil {
+		done, err := v.states(Filter{Finished: true})
+		if err != nil || len(done.list) == 0 {
 			return nil, err
 		}
 		open, err := v.states(Filter{Open: true})
 		if err != nil {
 			return nil, err
 		}
-		g.Open, g.Places = open.list, map[logbook.ID]logbook.Place{}
-		cat, err := v.Catalogue()
-		if err != nil {
-			return nil, err
-		}
-		for _, p := range cat.Places {
-			g.Places[p.ID] = p
-		}
-		if g.Prices, err = v.Prices(); err != nil {
-			return nil, err
-		}
-		return compare.Gather(done, g), nil
+		return carry(v, slot{what: "compared"}, v.comparedFrom(done, open), func() ([]compare.Bag, error) { return v.gather(open.list) })
 	})
+}
+
+func (v *View) comparedFrom(done, open *stateList) comparedFrom {
+	if v.m.file == nil {
+		return comparedFrom{}
+	}
+	var moves []byte
+	for i := range open.list {
+		for j := range open.list[i].Care {
+			if e := &open.list[i].Care[j]; e.Kind == logbook.Moved {
+				moves = binary.AppendVarint(moves, int64(e.ID))
+			}
+		}
+	}
+	t := &v.m.file.touched
+	return comparedFrom{
+		done: done, moves: string(moves), bench: v.benchFrom(), today: v.today,
+		mix: t[MixSection], medium: t[MediumSection], shelf: t[ShelfSection], shed: t[ShedSection], retired: t[RetiredSection],
+		site: t[SiteSection], terrace: t[TerraceSection], setting: t[SettingSection],
+	}
+}
+
+// gather what finished plantings are compared by.
+func (v *View) gather(open []logbook.PlantingState) ([]compare.Bag, error) {
+	done, err := v.Finished()
+	if err != nil {
+		return nil, err
+	}
+	g := compare.Garden{Open: open, Places: map[logbook.ID]logbook.Place{}}
+	bench, err := v.Bench()
+	if err != nil {
+		return nil, err
+	}
+	g.Bench = &bench
+	if g.Mixes, err = v.mixes(Filter{Finished: true}); err != nil {
+		return nil, err
+	}
+	m, err := v.media()
+	if err != nil {
+		return nil, err
+	}
+	g.Cs, g.Own = m.components, m.own
+	if g.Sun, err = v.sunHours(); err != nil {
+		return nil, err
+	}
+	cat, err := v.Catalogue()
+	if err != nil {
+		return nil, err
+	}
+	for _, p := range cat.Places {
+		g.Places[p.ID] = p
+	}
+	if g.Prices, err = v.Prices(); err != nil {
+		return nil, err
+	}
+	return compare.Gather(done, g), nil
 }
 
 // sunHours a day at the spot of each bag that was put on the terrace.

@@ -9,8 +9,14 @@ import (
 // learned from the grower's finished bags, once for every page while nothing is written.
 func (v *View) learned() (forecast.Learned, error) {
 	return v.m.learned.get(v.today, func() (forecast.Learned, error) {
-		finished, err := v.ended(Filter{Finished: true})
-		return forecast.Learn(finished), err
+		from, err := v.endedFrom(Filter{Finished: true})
+		if err != nil {
+			return forecast.Learned{}, err
+		}
+		return carry(v, slot{what: "learned"}, from, func() (forecast.Learned, error) {
+			finished, err := v.ended(Filter{Finished: true})
+			return forecast.Learn(finished), err
+		})
 	})
 }
 

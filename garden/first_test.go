@@ -75,7 +75,6 @@ func TestTheFirstQuestionLooksToTheNextSeasonWhenItIsTooLate(t *testing.T) {
 		v, err := y.Look(ctx, on)
 		y.must(err)
 		a, err := v.Answer(garden.First{Litres: 40, Class: crop.SecondEarly, Climate: c.climate, Year: 2026})
-		v.Close()
 		y.must(err)
 		if (a.Year == 2027) != c.next || a.Dates.Plant < on || a.Dates.Likely == 0 {
 			t.Errorf("%s, asked on %v: season %d, planted %v, ready %v", c.climate, on, a.Year, a.Dates.Plant, a.Dates.Likely)

@@ -13,13 +13,14 @@ type Garden struct {
 	cache     *forecast.Cache
 	ensembles *ensembles
 	moments   moments
+	carried   *carried
 	// watchReplay is told of each log that is replayed for a page; nil but in tests.
 	watchReplay func(logbook.ID)
 }
 
 // Open a garden kept in a store, with the station that watches its weather.
 func Open(s Store, w forecast.Station) *Garden {
-	return &Garden{store: s, station: w, cache: forecast.NewCache(), ensembles: newEnsembles()}
+	return &Garden{store: s, station: w, cache: forecast.NewCache(), ensembles: newEnsembles(), moments: newMoments(), carried: newCarried()}
 }
 
 // Trouble is why nothing can be kept now, ErrReadOnly or ErrMoved; nil when all is

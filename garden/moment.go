@@ -1,6 +1,8 @@
 package garden
 
 import (
+	"context"
+	"fmt"
 	"sync"
 
 	"glebata/core/climate"
@@ -12,29 +14,50 @@ import (
 	"glebata/garden/logbook"
 )
 
-// moments are what was read of the garden at its latest revision. Safe for concurrent
-// use.
+// moments are what the garden was at its latest revision. Safe for concurrent use.
 type moments struct {
-	mu     sync.Mutex
-	n      int64
+	turn   chan struct{} // held by whoever reads the file anew; of one
 	latest *moment
 }
 
-// at a revision: shared with other pages when it is the latest.
-func (m *moments) at(n int64) *moment {
-	m.mu.Lock()
-	defer m.mu.Unlock()
-	switch {
-	case m.latest == nil || n > m.n:
-		m.n, m.latest = n, &moment{}
-	case n < m.n: // a page that began before the last write
-		return &moment{}
+func newMoments() moments { return moments{turn: make(chan struct{}, 1)} }
+
+// now is the garden at its latest revision. The file is asked which that is, and read where it
+// has been written to since; it is let go of before now returns.
+func (m *moments) now(ctx context.Context, s Store) (*moment, error) {
+	select {
+	case m.turn <- struct{}{}:
+	case <-ctx.Done():
+		return nil, fmt.Errorf("waiting for the garden to be read: %w", ctx.Err())
 	}
-	return m.latest
+	defer func() { <-m.turn }()
+	r, end, err := s.Read(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
+	n, err := r.Revision(ctx)
+	if err != nil {
+		return nil, fmt.Errorf("reading the revision: %w", err)
+	}
+	if m.latest != nil && m.latest.file.n == n {
+		return m.latest, nil
+	}
+	var before *snapshot
+	if m.latest != nil {
+		before = m.latest.file
+	}
+	file, err := take(ctx, s, r, n, before)
+	if err != nil {
+		return nil, err
+	}
+	m.latest = &moment{file: file}
+	return m.latest, nil
 }
 
-// moment is what was read at one revision, part by part as it is asked for.
+// moment is what follows from one revision, each worked out as it is asked for.
 type moment struct {
+	file      *snapshot // nil within a write
 	catalogue lazy[Catalogue]
 	site      lazy[siteKnown]
 	normals   lazy[*climate.Normals]
@@ -47,10 +70,8 @@ type moment struct {
 	settings  lazy[settings]
 	imports   lazy[[]logbook.WeatherImport]
 	ahead     lazies[measure.Day, []forecast.Forecast]
-	strip     lazy[[]forecast.SeasonSpan]
 	mixes     lazies[Filter, map[logbook.ID]string]
-	states    lazies[Filter, stateList]
-	replayed  replayed
+	states    lazies[Filter, *stateList]
 	forecasts lazies[forecastAsk, []forecast.PlantingForecast]
 	benches   lazies[measure.Day, logbook.Bench]
 	compared  lazies[measure.Day, []compare.Bag]
@@ -110,10 +131,13 @@ type siteKnown struct {
 	known bool
 }
 
-// stateList is plantings with what they have come to, and plans that cannot be laid.
+// stateList is plantings with what they have come to, and plans that cannot be laid. While
+// none of them changes it is the same list, by its address.
 type stateList struct {
-	list   []logbook.PlantingState
-	unlaid []logbook.SetAside
+	list    []logbook.PlantingState
+	replays []*replay // of list
+	unlaid  []logbook.SetAside
+	of      []*replay // of all of them, laid or not
 }
 
 // forecastAsk is which plantings are forecast, as of which day.
@@ -141,51 +165,8 @@ type terraceKnown struct {
 	known   bool
 }
 
-// replayed are the plantings whose logs were replayed, each once at one revision, by
-// whatever filter they were chosen.
-type replayed struct {
-	mu   sync.Mutex
-	held map[logbook.ID]replay
-}
-
-// replay is what the log of one planting comes to.
-type replay struct {
-	state logbook.PlantingState
-	err   error // of a plan that cannot be laid
-}
-
-func (r *replayed) of(p logbook.Planting, log []logbook.Entry, watch func(logbook.ID)) (logbook.PlantingState, error) {
-	r.mu.Lock()
-	defer r.mu.Unlock()
-	if one, ok := r.held[p.ID]; ok {
-		return one.state, one.err
-	}
-	if watch != nil {
-		watch(p.ID)
-	}
-	state, err := logbook.NewPlantingState(p, log)
-	if r.held == nil {
-		r.held = map[logbook.ID]replay{}
-	}
-	r.held[p.ID] = replay{state, err}
-	return state, err
-}
-
 // media are the components with the grower's own numbers, and mixes as they are kept.
 type media struct {
 	components medium.Components
 	own        []logbook.OwnMix
-}
-
-// held is what was read before; ok is false where it was not.
-func (p *lazies[K, T]) held(key K) (v T, ok bool) {
-	p.mu.Lock()
-	one := p.kept[key]
-	p.mu.Unlock()
-	if one == nil {
-		return v, false
-	}
-	one.mu.Lock()
-	defer one.mu.Unlock()
-	return one.v, one.have
 }

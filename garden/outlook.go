@@ -7,8 +7,7 @@ import (
 
 // Prospects of a row of bags, by planting: those that are worked out. The rest are
 // worked out in the background; the page is not kept waiting longer than half a
-// second, and the progress says how far it is. The transaction of the view is over
-// while it waits: ask for everything else before.
+// second, and the progress says how far it is.
 func (v *View) Prospects(row []forecast.PlantingForecast) (map[logbook.ID]*forecast.EnsembleForecast, Progress, error) {
 	e := v.g.ensembles
 	held, missing := e.of(row, v.today)
@@ -19,17 +18,10 @@ func (v *View) Prospects(row []forecast.PlantingForecast) (map[logbook.ID]*forec
 	if err != nil {
 		return nil, Progress{}, err
 	}
-	if _, err := v.SeasonLine(); err != nil { // what every page shows is read before
-		return nil, Progress{}, err
-	}
-	if _, err := v.settings(); err != nil {
-		return nil, Progress{}, err
-	}
 	ahead, err := v.Forecast()
 	if err != nil {
 		return nil, Progress{}, err
 	}
-	v.Close()
 	if run := e.begin(missing, &site, n, ahead, v.today); run != nil {
 		run.wait(v.ctx)
 	}

@@ -111,7 +111,6 @@ func TestWhatLeadsUpIsTicked(t *testing.T) {
 	row, err = v.Row()
 	y.must(err)
 	leads, err := v.LookAhead(row)
-	v.Close()
 	y.must(err)
 	if len(leads) == 0 || string(leads[0].Kind) != string(job.Order) || len(leads[0].Of) != 2 || leads[0].Of[0] != id || !leads[0].Ticks() {
 		t.Fatalf("on %v there is %+v", order, leads)
@@ -120,7 +119,6 @@ func TestWhatLeadsUpIsTicked(t *testing.T) {
 	y.must(err)
 	v, err = y.Look(ctx, order)
 	y.must(err)
-	defer v.Close()
 	row, err = v.Row()
 	y.must(err)
 	leads, err = v.LookAhead(row)

@@ -1,33 +1,23 @@
 package garden
 
 import (
+	"glebata/core/measure"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
 // states of the plantings a filter chooses, each log replayed once.
-func (v *View) states(f Filter) (stateList, error) {
-	return v.m.states.get(f, func() (stateList, error) {
-		var out stateList
+func (v *View) states(f Filter) (*stateList, error) {
+	return v.m.states.get(f, func() (*stateList, error) {
 		plantings, err := v.r.Plantings(v.ctx, f)
 		if err != nil {
-			return out, err
+			return nil, err
 		}
 		logs, err := v.r.Logs(v.ctx, f)
 		if err != nil {
-			return out, err
+			return nil, err
 		}
-		out.list = make([]logbook.PlantingState, 0, len(plantings))
-		for i := range plantings {
-			p := &plantings[i]
-			s, err := v.m.replayed.of(*p, logs[p.ID], v.g.watchReplay)
-			if err != nil {
-				out.unlaid = append(out.unlaid, logbook.AsidePlan(p, err))
-				continue
-			}
-			out.list = append(out.list, s)
-		}
-		return out, nil
+		return v.listOf(f, plantings, logs), nil
 	})
 }
 
@@ -45,16 +35,24 @@ func (v *View) forecasts(f Filter) ([]forecast.PlantingForecast, error) {
 		if err != nil {
 			return nil, err
 		}
-		in, err := v.inputs(f)
-		if err != nil {
-			return nil, err
+		if v.m.file == nil {
+			return v.forecastAnew(f, states.list)
 		}
-		from, until := in.Span(states.list)
-		if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
-			return nil, err
-		}
-		return forecast.OfAll(v.ctx, states.list, in)
+		return v.forecastsOf(f, states)
 	})
+}
+
+// forecastAnew works out the forecasts of some of the plantings a filter chooses.
+func (v *View) forecastAnew(f Filter, list []logbook.PlantingState) ([]forecast.PlantingForecast, error) {
+	in, err := v.inputs(f)
+	if err != nil {
+		return nil, err
+	}
+	from, until := in.Span(list)
+	if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+		return nil, err
+	}
+	return forecast.OfAll(v.ctx, list, in)
 }
 
 // mixes that plantings were given, as they are written.
@@ -101,9 +99,14 @@ func (v *View) inputs(f Filter) (*forecast.Inputs, error) {
 	if in.Nips, err = v.Nips(); err != nil {
 		return nil, err
 	}
-	told, err := v.ended(Filter{Finished: true, Heights: mostTold})
-	in.Tall = forecast.TallOf(told)
+	in.Tall, err = v.tall()
 	return in, err
+}
+
+// tall is how long stems of a variety got against the usual.
+func (v *View) tall() (map[logbook.ID]float64, error) {
+	told, err := v.ended(Filter{Finished: true, Heights: mostTold})
+	return forecast.TallOf(told), err
 }
 
 // mostTold plantings that tell how long the stems of their varieties get, the newest.
@@ -116,24 +119,47 @@ func (v *View) FinishedGrown() ([]forecast.PlantingForecast, error) {
 	return append([]forecast.PlantingForecast(nil), list...), err
 }
 
+// endedFrom is what the forecasts of closed bags follow from.
+type endedFrom struct {
+	states                *stateList
+	today                 measure.Day
+	site, weather, timing int64
+}
+
+// endedFrom is what the forecasts of the closed bags that a filter chooses follow from.
+func (v *View) endedFrom(f Filter) (from endedFrom, err error) {
+	from.today = v.today
+	if from.states, err = v.states(f); err != nil {
+		return from, err
+	}
+	if file := v.m.file; file != nil {
+		from.site, from.weather, from.timing = file.touched[SiteSection], file.touched[WeatherSection], file.touched[TimingSection]
+	}
+	return from, nil
+}
+
 // ended are forecasts of closed bags as they are kept for every view: not to be changed.
 func (v *View) ended(f Filter) ([]forecast.PlantingForecast, error) {
 	return v.m.forecasts.get(forecastAsk{f, v.today, true}, func() ([]forecast.PlantingForecast, error) {
-		states, err := v.states(f)
+		from, err := v.endedFrom(f)
 		if err != nil {
 			return nil, err
 		}
-		in := &forecast.Inputs{Today: v.today, Station: v.g.station, Cache: v.g.cache}
-		if in.Timings, err = v.r.Timings(v.ctx, f); err != nil {
-			return nil, err
-		}
-		if in.Site, _, err = v.Site(); err != nil {
-			return nil, err
-		}
-		from, until := in.SpanEnded(states.list)
-		if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
-			return nil, err
-		}
-		return forecast.Ended(states.list, in)
+		return carry(v, slot{"ended", f}, from, func() ([]forecast.PlantingForecast, error) { return v.endedAnew(f, from.states.list) })
 	})
+}
+
+func (v *View) endedAnew(f Filter, list []logbook.PlantingState) (_ []forecast.PlantingForecast, err error) {
+	in := &forecast.Inputs{Today: v.today, Station: v.g.station, Cache: v.g.cache}
+	if in.Timings, err = v.r.Timings(v.ctx, f); err != nil {
+		return nil, err
+	}
+	if in.Site, _, err = v.Site(); err != nil {
+		return nil, err
+	}
+	from, until := in.SpanEnded(list)
+	if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+		return nil, err
+	}
+	return forecast.Ended(list, in)
 }

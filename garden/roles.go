@@ -6,7 +6,6 @@ import (
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
-	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -20,6 +19,8 @@ type Filter struct {
 	Year int
 	// Open keeps those neither closed nor dropped; Finished those closed.
 	Open, Finished bool
+	// Shared keeps those that stand in one container with others.
+	Shared bool
 	// Heights keeps of those closed the newest that had a stem measured, up to so many; 0
 	// for all.
 	Heights int
@@ -143,8 +144,6 @@ type nurseryReader interface {
 type timingReader interface {
 	// Timings of the plantings a filter chooses, by planting; those that were set.
 	Timings(ctx context.Context, f Filter) (map[logbook.ID]logbook.Timing, error)
-	// SeasonSpans of the open plantings, by season, kind and whether they grow.
-	SeasonSpans(ctx context.Context) ([]forecast.SeasonSpan, error)
 }
 
 // shedReader reads what is bought and what there is of it.

@@ -28,33 +28,17 @@ const (
 
 func (v *View) settings() (settings, error) {
 	return v.m.settings.get(func() (s settings, err error) {
-		name, err := v.r.Setting(v.ctx, unitsSetting)
+		all, err := v.r.Settings(v.ctx)
 		if err != nil {
 			return s, err
 		}
-		s.units, _ = measure.SystemNamed(name)
-		nips, err := v.r.Setting(v.ctx, nipSetting)
-		if err != nil {
-			return s, err
-		}
-		s.nips = nips == "yes"
-		comma, err := v.r.Setting(v.ctx, commaSetting)
-		if err != nil {
-			return s, err
-		}
-		s.comma = comma == "yes"
-		can, err := v.r.Setting(v.ctx, canSetting)
-		if err != nil {
-			return s, err
-		}
-		if litres, err := strconv.ParseFloat(can, 64); err == nil && litres > 0 {
+		s.units, _ = measure.SystemNamed(all[unitsSetting])
+		s.nips, s.comma = all[nipSetting] == "yes", all[commaSetting] == "yes"
+		if litres, err := strconv.ParseFloat(all[canSetting], 64); err == nil && litres > 0 {
 			s.can = measure.Volume(litres)
 		}
-		if s.sign, err = v.r.Setting(v.ctx, signSetting); err != nil {
-			return s, err
-		}
-		s.garden, err = v.r.Setting(v.ctx, gardenSetting)
-		return s, err
+		s.sign, s.garden = all[signSetting], all[gardenSetting]
+		return s, nil
 	})
 }
 
@@ -93,7 +77,8 @@ func (v *View) Can() (measure.Volume, error) {
 
 // Columns of a kind of table as they were mapped last: headings by the key of a column.
 func (v *View) Columns(kind string) (map[string]string, error) {
-	text, err := v.r.Setting(v.ctx, columnSetting+kind)
+	all, err := v.r.Settings(v.ctx)
+	text := all[columnSetting+kind]
 	out := map[string]string{}
 	for _, line := range strings.Split(text, "\n") {
 		if key, heading, ok := strings.Cut(line, "\t"); ok {
@@ -182,7 +167,8 @@ func Prices(kilo, water, uses int) Setting {
 // Prices as they were set; medium serves as long as is usual until the grower says otherwise.
 func (v *View) Prices() (p compare.Prices, err error) {
 	p.Uses = keep.UsualUses
-	text, err := v.r.Setting(v.ctx, pricesSetting)
+	all, err := v.r.Settings(v.ctx)
+	text := all[pricesSetting]
 	if err != nil {
 		return p, err
 	}

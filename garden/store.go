@@ -37,8 +37,10 @@ type Reader interface {
 	Trials(ctx context.Context) ([]logbook.Trial, error)
 	// Revision grows with every write: while it is the same, so is the garden.
 	Revision(ctx context.Context) (int64, error)
-	// Setting by name, "" when never set.
-	Setting(ctx context.Context, name string) (string, error)
+	// Touched is the revision at which each section was last written to.
+	Touched(ctx context.Context) (Touched, error)
+	// Settings by name; those that were never set are left out.
+	Settings(ctx context.Context) (map[string]string, error)
 }
 
 // Writer changes a garden inside one transaction. Each Add returns the new ID.

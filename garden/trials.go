@@ -195,5 +195,8 @@ func (v *View) OpenTrials() ([]*compare.TrialSheet, error) {
 // OfSeason are the plantings of a year with what they have come to.
 func (v *View) OfSeason(year int) ([]logbook.PlantingState, error) {
 	states, err := v.states(Filter{Year: year})
-	return states.list, err
+	if err != nil {
+		return nil, err
+	}
+	return states.list, nil
 }

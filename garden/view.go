@@ -6,44 +6,29 @@ import (
 	"glebata/core/measure"
 )
 
-// View is one moment of the garden as one page sees it: all that a page shows is read
-// in one transaction, and each log is replayed at most once. It is for one goroutine.
-// Close it, and change nothing that it gives: what was read is shared by pages while
-// nothing is written.
+// View is one moment of the garden as one page sees it, on a day: all that a page shows
+// follows from one revision of the file, of which it holds nothing. Each log is replayed at most once.
+// It is for one goroutine. Change nothing that it gives: what was worked out is shared by pages.
 type View struct {
 	g     *Garden
 	ctx   context.Context
 	today measure.Day
 	r     Reader
-	end   func()
 	m     *moment
 }
 
-// Look at the garden on a day.
+// Look at the garden on a day. What is kept is read before Look returns.
 func (g *Garden) Look(ctx context.Context, today measure.Day) (*View, error) {
-	r, end, err := g.store.Read(ctx)
+	m, err := g.moments.now(ctx, g.store)
 	if err != nil {
 		return nil, err
 	}
-	n, err := r.Revision(ctx)
-	if err != nil {
-		end()
-		return nil, err
-	}
-	return &View{g: g, ctx: ctx, today: today, r: r, end: end, m: g.moments.at(n)}, nil
+	return &View{g: g, ctx: ctx, today: today, r: m.file, m: m}, nil
 }
 
 // within a write: what it has written is seen, and nothing is shared.
 func (g *Garden) within(ctx context.Context, w Writer, today measure.Day) *View {
 	return &View{g: g, ctx: ctx, today: today, r: w, m: &moment{}}
-}
-
-// Close ends the transaction. Once closed, only what was read before can be had.
-func (v *View) Close() {
-	if v.end != nil {
-		v.end()
-		v.end = nil
-	}
 }
 
 // Today of the view.

@@ -254,18 +254,15 @@ func (w *writer) Remember(ctx context.Context, s garden.IdempotencyRecord) error
 	return err
 }
 
-func (r *reader) Setting(ctx context.Context, name string) (string, error) {
-	all, err := once(r, "settings", func() (map[string]string, error) {
-		out := map[string]string{}
-		err := r.each(ctx, func(rows *sqlx.Rows) error {
-			var name, value string
-			err := rows.Scan(&name, &value)
-			out[name] = value
-			return err
-		}, `SELECT name, value FROM setting`)
-		return out, err
-	})
-	return all[name], err
+func (r *reader) Settings(ctx context.Context) (map[string]string, error) {
+	out := map[string]string{}
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var name, value string
+		err := rows.Scan(&name, &value)
+		out[name] = value
+		return err
+	}, `SELECT name, value FROM setting`)
+	return out, err
 }
 
 func (w *writer) SetSetting(ctx context.Context, name, value string) error {

@@ -112,6 +112,8 @@ type transaction struct {
 	ctx   context.Context // ends with the time it may take
 	on    *connection
 	trace *func(string) // nil, or to nil, for nobody
+	// touched are the tables that were written to.
+	touched map[string]bool
 }
 
 func (t *transaction) traced(statement string) {
@@ -130,7 +132,7 @@ func begin(ctx context.Context, p *pool, how string, trace *func(string)) (*tran
 		p.give(c)
 		return nil, told(err)
 	}
-	t := &transaction{ctx, c, trace}
+	t := &transaction{ctx: ctx, on: c, trace: trace}
 	t.traced(how)
 	return t, nil
 }
@@ -154,6 +156,9 @@ func (t *transaction) exec(query string, args ...any) (sql.Result, error) {
 		return nil, err
 	}
 	t.traced(query)
+	if err := t.touch(query); err != nil {
+		return nil, err
+	}
 	return t.on.run(query, args...)
 }
 

@@ -172,7 +172,7 @@ func TestAFullDiskIsToldAndLeavesNothing(t *testing.T) {
 	}
 	must(t, try(s.write, `PRAGMA max_page_count = 100000`))
 	must(t, addSeason(s, 2001))
-	if got := view(t, s, func(r garden.Reader) (string, error) { return r.Setting(ctx, "name 1") }); got != "" {
+	if got := view(t, s, func(r garden.Reader) (string, error) { return setting(r, "name 1") }); got != "" {
 		t.Error("part of a write that failed was kept")
 	}
 }

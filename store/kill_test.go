@@ -93,7 +93,7 @@ func allThere(t *testing.T, path string, answered int) {
 	defer func() { must(t, s.Close()) }()
 	must(t, see(s, ctx, func(r garden.Reader) error {
 		for n := 1; n <= answered; n++ {
-			if v, err := r.Setting(ctx, fmt.Sprint("n", n)); err != nil || len(v) != n%300 {
+			if v, err := setting(r, fmt.Sprint("n", n)); err != nil || len(v) != n%300 {
 				t.Fatalf("write %d of %d answered ones is %q, %v", n, answered, v, err)
 			}
 		}

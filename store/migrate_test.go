@@ -160,7 +160,7 @@ func TestFilesOfEveryEarlierVersion(t *testing.T) {
 			}
 		}
 		for table, n := range after {
-			if version == newest && n == 0 {
+			if version == newest && n == 0 && table != "touched" { // that is written by Update alone
 				t.Errorf("no row of %s is tested", table)
 			}
 		}

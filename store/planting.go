@@ -35,6 +35,9 @@ func where(f garden.Filter) (string, []any) {
 	if f.Year != 0 {
 		conds, args = append(conds, "p.season_id IN (SELECT id FROM season WHERE year = ?)"), append(args, f.Year)
 	}
+	if f.Shared {
+		conds = append(conds, "p.beside <> 0")
+	}
 	if f.Open {
 		conds = append(conds, "NOT EXISTS ("+ended+")")
 	}

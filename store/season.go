@@ -9,10 +9,8 @@ import (
 
 	"glebata/core/calendar"
 	"glebata/core/climate"
-	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
-	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -122,24 +120,4 @@ func (w *writer) AddWeather(ctx context.Context, i logbook.WeatherImport, days [
 		}
 	}
 	return id, nil
-}
-
-func (r *reader) SeasonSpans(ctx context.Context) ([]forecast.SeasonSpan, error) {
-	var out []forecast.SeasonSpan
-	err := r.each(ctx, func(rows *sqlx.Rows) error {
-		var s forecast.SeasonSpan
-		var class string
-		var first, last int64
-		err := rows.Scan(&s.Year, &class, &s.PacketDays, &s.Growing, &first, &last)
-		s.Class, s.First, s.Last = crop.Class(class), measure.Day(first), measure.Day(last)
-		out = append(out, s)
-		return err
-	}, `SELECT s.year, v.class, v.packet_days, p.planted IS NOT NULL, min(coalesce(p.planted, p.planned_day)), max(coalesce(p.planted, p.planned_day))
-	      FROM (SELECT season_id, variety_id, planned_day,
-	                   (SELECT e.day FROM entry e WHERE e.planting_id = p.id AND e.kind = 'planted'
-	                       AND NOT EXISTS (SELECT 1 FROM entry v WHERE v.voids_id = e.id) LIMIT 1) AS planted
-	              FROM planting p WHERE NOT EXISTS (`+ended+`)) p
-	      JOIN season s ON s.id = p.season_id JOIN variety v ON v.id = p.variety_id
-	     GROUP BY s.year, v.class, v.packet_days, p.planted IS NOT NULL`)
-	return out, err
 }

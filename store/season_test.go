@@ -302,7 +302,7 @@ func TestOlderFileIsBroughtUpToDate(t *testing.T) {
 	if len(places) != 1 || places[0].Shelter != climate.Open {
 		t.Errorf("the places are now %+v", places)
 	}
-	name := view(t, s, func(r garden.Reader) (string, error) { return r.Setting(ctx, "garden") })
+	name := view(t, s, func(r garden.Reader) (string, error) { return setting(r, "garden") })
 	if len(name) != 16 {
 		t.Errorf("the garden is named %q", name)
 	}

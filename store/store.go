@@ -205,7 +205,10 @@ func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err e
 	if err = do(&writer{reader{transaction: t}}); err != nil {
 		return told(err)
 	}
-	if _, err = t.exec(`UPDATE revision SET n = n + 1`); err != nil {
+	if _, err = t.on.run(`UPDATE revision SET n = n + 1`); err != nil {
+		return told(fmt.Errorf("counting the revision: %w", err))
+	}
+	if err = t.keepTouched(); err != nil {
 		return told(err)
 	}
 	if _, err = t.on.run("COMMIT"); err != nil {

@@ -258,7 +258,6 @@ func (c *chaos) everyPage() {
 	for i := range bench.Trays {
 		paths = append(paths, fmt.Sprintf("/seed/trays/%d", bench.Trays[i].ID))
 	}
-	v.Close()
 	for _, path := range paths {
 		res := httptest.NewRecorder()
 		req := httptest.NewRequest(http.MethodGet, "http://localhost"+path, nil)

@@ -50,16 +50,5 @@ func (s *Site) atBag(c *gin.Context) (look *garden.View, st forecast.PlantingFor
 	return look, st, sys, err
 }
 
-// lookAway ends the view of a request: what is read after a write is read anew.
-func lookAway(c *gin.Context) {
-	if v, ok := c.Get(lookKey); ok && v != nil {
-		v.(*garden.View).Close()
-		c.Set(lookKey, nil)
-	}
-}
-
-// closeLook closes the view of a request at its end.
-func closeLook(c *gin.Context) {
-	defer lookAway(c)
-	c.Next()
-}
+// lookAway forgets the view of a request: what is shown after a write is read anew.
+func lookAway(c *gin.Context) { c.Set(lookKey, nil) }

@@ -23,7 +23,6 @@ func TestAFormThatIsGoneIsRefusedInWords(t *testing.T) {
 		if err != nil {
 			return err
 		}
-		defer v.Close()
 		row, err := v.Row()
 		for _, st := range row {
 			if st.Stage == logbook.StageGrowing && st.Level < st.Ladder.Top && st.StemKnown {

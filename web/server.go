@@ -78,7 +78,7 @@ func New(g *garden.Garden, clock Clock, devices Devices, o Options) (http.Handle
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
 	r.HandleMethodNotAllowed = true
-	r.Use(closeLook, gin.CustomRecoveryWithWriter(nil, s.recovered))
+	r.Use(gin.CustomRecoveryWithWriter(nil, s.recovered))
 	r.GET("/static/*file", a.serve)
 	pages := r.Group("/", gzip.Gzip(gzip.BestSpeed), s.readForm)
 	s.routes(pages)

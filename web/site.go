@@ -344,7 +344,6 @@ func (s *Site) moved(c *gin.Context, before map[logbook.ID]measure.Day) string {
 	if err != nil {
 		return ""
 	}
-	defer look.Close()
 	row, err := look.Row()
 	if err != nil {
 		return ""

@@ -66,13 +66,13 @@ func (b *Bench) allot(at map[ID]*TrayState) {
 func Stages(logs map[ID][]Entry) map[ID]Stage {
 	out := make(map[ID]Stage, len(logs))
 	for id, log := range logs {
-		out[id] = newStage(log)
+		out[id] = StageOf(log)
 	}
 	return out
 }
 
-// newStage by a log, without laying the ladder.
-func newStage(log []Entry) Stage {
+// StageOf a planting by its log, without laying the ladder.
+func StageOf(log []Entry) Stage {
 	s := StagePlanned
 	for _, e := range Live(log) {
 		switch e.Kind {

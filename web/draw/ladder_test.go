@@ -36,7 +36,7 @@ func demoRow(t *testing.T) ([]forecast.PlantingForecast, map[logbook.ID]*forecas
 	if err != nil {
 		t.Fatal(err)
 	}
-	defer v.Close()
+
 	row, err := v.Row()
 	if err != nil {
 		t.Fatal(err)

@@ -1,0 +1,136 @@
+package garden
+
+import (
+	"context"
+	"slices"
+
+	"glebata/garden/logbook"
+)
+
+func readShelf(ctx context.Context, r Reader, s *snapshot) (err error) {
+	if s.seasons, err = r.Seasons(ctx); err != nil {
+		return err
+	}
+	if s.varieties, err = r.Varieties(ctx); err != nil {
+		return err
+	}
+	if s.models, err = r.Models(ctx); err != nil {
+		return err
+	}
+	if s.places, err = r.Places(ctx); err != nil {
+		return err
+	}
+	if s.bags, err = r.Bags(ctx); err != nil {
+		return err
+	}
+	if s.containers, err = r.Containers(ctx); err != nil {
+		return err
+	}
+	s.plantings, err = r.Plantings(ctx, Filter{})
+	return err
+}
+
+// readLogs reads what is new in the log, and the shares of those that stand in one container,
+// which follow from it.
+func readLogs(ctx context.Context, r Reader, s *snapshot) (err error) {
+	if s.logs, err = r.Logs(ctx, Filter{}); err != nil {
+		return err
+	}
+	if !slices.ContainsFunc(s.plantings, func(p logbook.Planting) bool { return p.Beside != 0 }) {
+		return nil
+	}
+	shared, err := r.Plantings(ctx, Filter{Shared: true})
+	if err != nil {
+		return err
+	}
+	byID := make(map[logbook.ID]logbook.Planting, len(shared))
+	for _, p := range shared {
+		byID[p.ID] = p
+	}
+	s.plantings = slices.Clone(s.plantings)
+	for i := range s.plantings {
+		if p, ok := byID[s.plantings[i].ID]; ok {
+			s.plantings[i] = p
+		}
+	}
+	return nil
+}
+
+func readPlans(ctx context.Context, r Reader, s *snapshot) (err error) {
+	if s.timings, err = r.Timings(ctx, Filter{}); err != nil {
+		return err
+	}
+	s.mixes, err = r.Mixes(ctx, Filter{})
+	return err
+}
+
+func readShed(ctx context.Context, r Reader, s *snapshot) (err error) {
+	if s.components, err = r.Components(ctx); err != nil {
+		return err
+	}
+	if s.ownMixes, err = r.OwnMixes(ctx); err != nil {
+		return err
+	}
+	if s.retired, err = r.Retired(ctx); err != nil {
+		return err
+	}
+	if s.products, err = r.Products(ctx); err != nil {
+		return err
+	}
+	s.stock, err = r.StockLog(ctx)
+	return err
+}
+
+func readSite(ctx context.Context, r Reader, s *snapshot) (err error) {
+	if s.settings, err = r.Settings(ctx); err != nil {
+		return err
+	}
+	if s.site.site, s.site.known, err = r.Site(ctx); err != nil {
+		return err
+	}
+	if s.terrace.terrace, s.terrace.known, err = r.Terrace(ctx); err != nil {
+		return err
+	}
+	if s.terrace.spots, err = r.Spots(ctx); err != nil {
+		return err
+	}
+	s.terrace.since, err = r.SpotsSince(ctx)
+	return err
+}
+
+func readOwnWeather(ctx context.Context, r Reader, s *snapshot) (err error) {
+	if s.weather, err = r.Weather(ctx, firstDay, lastDay); err != nil {
+		return err
+	}
+	if s.ahead, err = r.WeatherAhead(ctx, firstDay, lastDay); err != nil {
+		return err
+	}
+	s.imports, err = r.WeatherImports(ctx)
+	return err
+}
+
+func readSeed(ctx context.Context, r Reader, s *snapshot) (err error) {
+	if s.lots, err = r.Lots(ctx); err != nil {
+		return err
+	}
+	if s.trays, err = r.Trays(ctx); err != nil {
+		return err
+	}
+	s.seedLog, err = r.SeedLog(ctx)
+	return err
+}
+
+func readNurslings(ctx context.Context, r Reader, s *snapshot) (err error) {
+	s.nurslings, err = r.Nurslings(ctx)
+	return err
+}
+
+func readNurseryLog(ctx context.Context, r Reader, s *snapshot) (err error) {
+	s.nurseryLog, err = r.NurseryLog(ctx)
+	return err
+}
+
+func readTrials(ctx context.Context, r Reader, s *snapshot) (err error) {
+	s.trials, err = r.Trials(ctx)
+	return err
+}
