@@ -30,7 +30,7 @@ func (v *View) benchFrom() benchFrom {
 	if len(file.seedLog) > 0 { // where pieces were given, it counts what became of their plantings
 		stages = make([]byte, len(file.plantings))
 		for i := range file.plantings {
-			stages[i] = byte(logbook.StageOf(file.logs[file.plantings[i].ID]))
+			stages[i] = byte(file.outlines[file.plantings[i].ID].stage)
 		}
 	}
 	return benchFrom{file.touched[BenchSection], file.touched[ShelfSection], string(stages), v.today}

@@ -58,24 +58,24 @@ func carry[From comparable, V any](v *View, at slot, from From, work func() (V, 
 // replay is what the log of one planting comes to. While neither plan nor log changes it is
 // the same one, by its address.
 type replay struct {
-	planting logbook.Planting // as planned
-	entries  int              // of its log, which only grows
+	planting *logbook.Planting // as planned
+	entries  int               // of its log, which only grows
 	state    logbook.PlantingState
 	err      error // of a plan that cannot be laid
 }
 
-func newReplay(p logbook.Planting, log []logbook.Entry) *replay {
-	state, err := logbook.NewPlantingState(p, log)
+func newReplay(p *logbook.Planting, log []logbook.Entry) *replay {
+	state, err := logbook.NewPlantingState(*p, log)
 	return &replay{planting: p, entries: len(log), state: state, err: err}
 }
 
 // replayOf a planting whose log is given.
-func (v *View) replayOf(p logbook.Planting, log []logbook.Entry) *replay {
+func (v *View) replayOf(p *logbook.Planting, log []logbook.Entry) *replay {
 	if v.m.file == nil {
 		return newReplay(p, log)
 	}
 	c := v.g.carried
-	if r := c.replays[p.ID]; r != nil && r.entries == len(log) && r.planting == p {
+	if r := c.replays[p.ID]; r != nil && r.entries == len(log) && (r.planting == p || *r.planting == *p) {
 		return r
 	}
 	if v.g.watchReplay != nil {
@@ -87,13 +87,13 @@ func (v *View) replayOf(p logbook.Planting, log []logbook.Entry) *replay {
 }
 
 // listOf plantings: the same list as before where all of them are.
-func (v *View) listOf(f Filter, plantings []logbook.Planting, logs map[logbook.ID][]logbook.Entry) *stateList {
+func (v *View) listOf(f Filter, plantings []*logbook.Planting, logs map[logbook.ID][]logbook.Entry) *stateList {
 	c := v.g.carried
 	c.mu.Lock()
 	defer c.mu.Unlock()
 	out := &stateList{of: make([]*replay, len(plantings))}
-	for i := range plantings {
-		out.of[i] = v.replayOf(plantings[i], logs[plantings[i].ID])
+	for i, p := range plantings {
+		out.of[i] = v.replayOf(p, logs[p.ID])
 	}
 	if v.m.file != nil {
 		if before := c.lists[f]; before != nil && slices.Equal(before.of, out.of) {
@@ -103,7 +103,7 @@ func (v *View) listOf(f Filter, plantings []logbook.Planting, logs map[logbook.I
 	out.list = make([]logbook.PlantingState, 0, len(plantings))
 	for i, r := range out.of {
 		if r.err != nil {
-			out.unlaid = append(out.unlaid, logbook.AsidePlan(&plantings[i], r.err))
+			out.unlaid = append(out.unlaid, logbook.AsidePlan(plantings[i], r.err))
 			continue
 		}
 		out.list, out.replays = append(out.list, r.state), append(out.replays, r)

@@ -9,6 +9,9 @@ import (
 // states of the plantings a filter chooses, each log replayed once.
 func (v *View) states(f Filter) (*stateList, error) {
 	return v.m.states.get(f, func() (*stateList, error) {
+		if v.m.file != nil {
+			return v.listOf(f, v.m.file.chosen(f), v.m.file.logs), nil
+		}
 		plantings, err := v.r.Plantings(v.ctx, f)
 		if err != nil {
 			return nil, err
@@ -17,7 +20,11 @@ func (v *View) states(f Filter) (*stateList, error) {
 		if err != nil {
 			return nil, err
 		}
-		return v.listOf(f, plantings, logs), nil
+		chosen := make([]*logbook.Planting, len(plantings))
+		for i := range plantings {
+			chosen[i] = &plantings[i]
+		}
+		return v.listOf(f, chosen, logs), nil
 	})
 }
 

@@ -27,6 +27,7 @@ type snapshot struct {
 	plantings  []logbook.Planting
 	retired    map[logbook.Thing]map[logbook.ID]bool
 	logs       map[logbook.ID][]logbook.Entry
+	outlines   map[logbook.ID]outline // of the logs
 	timings    map[logbook.ID]logbook.Timing
 	mixes      map[logbook.ID]string
 	components medium.Components

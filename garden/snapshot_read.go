@@ -36,6 +36,15 @@ func readLogs(ctx context.Context, r Reader, s *snapshot) (err error) {
 	if s.logs, err = r.Logs(ctx, Filter{}); err != nil {
 		return err
 	}
+	before := s.outlines
+	s.outlines = make(map[logbook.ID]outline, len(s.logs))
+	for id, log := range s.logs {
+		if o := before[id]; o.entries == len(log) { // a log only grows
+			s.outlines[id] = o
+			continue
+		}
+		s.outlines[id] = newOutline(log)
+	}
 	if !slices.ContainsFunc(s.plantings, func(p logbook.Planting) bool { return p.Beside != 0 }) {
 		return nil
 	}

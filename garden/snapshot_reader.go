@@ -21,18 +21,23 @@ func (f Filter) keeps(p *logbook.Planting) bool {
 		(f.Variety == 0 || p.Variety.ID == f.Variety) && (f.Year == 0 || p.Season.Year == f.Year) && (!f.Shared || p.Beside != 0)
 }
 
-// ending is the kind of the entry that stands and ends a log; empty where it goes on.
-func ending(log []logbook.Entry) logbook.Kind {
-	for i := len(log) - 1; i >= 0; i-- {
-		if e := &log[i]; (e.Kind == logbook.Closed || e.Kind == logbook.Dropped) && !voided(log, e.ID) {
-			return e.Kind
-		}
-	}
-	return ""
+// outline of a log: what plantings are chosen by.
+type outline struct {
+	entries  int           // of the log
+	stage    logbook.Stage // without laying the ladder
+	ends     logbook.Kind  // of the entry that stands and ends it; empty where it goes on
+	measured bool          // a stem was measured
 }
 
-func voided(log []logbook.Entry, id logbook.ID) bool {
-	return slices.ContainsFunc(log, func(e logbook.Entry) bool { return e.Voids == id })
+func newOutline(log []logbook.Entry) outline {
+	o := outline{entries: len(log), stage: logbook.StageOf(log)}
+	for _, e := range logbook.Live(log) {
+		if e.Kind == logbook.Closed || e.Kind == logbook.Dropped {
+			o.ends = e.Kind
+		}
+	}
+	o.measured = slices.ContainsFunc(log, func(e logbook.Entry) bool { return e.Kind == logbook.Measured })
+	return o
 }
 
 // newestMeasured are the closed plantings that had a stem measured, the newest so many.
@@ -40,8 +45,7 @@ func (s *snapshot) newestMeasured(most int) map[logbook.ID]bool {
 	var ids []logbook.ID
 	for i := range s.plantings {
 		id := s.plantings[i].ID
-		log := s.logs[id]
-		if slices.ContainsFunc(log, func(e logbook.Entry) bool { return e.Kind == logbook.Measured }) && ending(log) == logbook.Closed {
+		if o := s.outlines[id]; o.measured && o.ends == logbook.Closed {
 			ids = append(ids, id)
 		}
 	}
@@ -69,20 +73,29 @@ func (s *snapshot) chooses(f Filter) func(p *logbook.Planting) bool {
 		if !f.Open && !f.Finished {
 			return true
 		}
-		end := ending(s.logs[p.ID])
+		end := s.outlines[p.ID].ends
 		return (!f.Open || end == "") && (!f.Finished || end == logbook.Closed)
 	}
 }
 
 func (s *snapshot) Plantings(_ context.Context, f Filter) ([]logbook.Planting, error) {
-	chosen := s.chooses(f)
-	var out []logbook.Planting
-	for i := range s.plantings {
-		if p := &s.plantings[i]; chosen(p) {
-			out = append(out, *p)
-		}
+	chosen := s.chosen(f)
+	out := make([]logbook.Planting, len(chosen))
+	for i, p := range chosen {
+		out[i] = *p
 	}
 	return out, nil
+}
+
+// chosen plantings of a filter, not to be changed.
+func (s *snapshot) chosen(f Filter) (out []*logbook.Planting) {
+	chosen := s.chooses(f)
+	for i := range s.plantings {
+		if p := &s.plantings[i]; chosen(p) {
+			out = append(out, p)
+		}
+	}
+	return out
 }
 
 // only keeps of a map by planting what a filter chooses.

@@ -11,6 +11,7 @@ import (
 	"glebata/core/measure"
 	"glebata/demo"
 	"glebata/garden"
+	"glebata/garden/logbook"
 	"glebata/station"
 	"glebata/store"
 )
@@ -166,5 +167,46 @@ func BenchmarkCompare(b *testing.B) {
 			b.ReportMetric(float64(b.Elapsed().Microseconds())/1000/float64(b.N), "ms/request")
 			b.ReportMetric(float64(size)/1000, "kB")
 		})
+	}
+}
+
+// BenchmarkAfterANote is the page of a bag and the first page, warm and as the first after a
+// note on another bag, in gardens of 200 bags and of 1,000 with three seasons behind them.
+func BenchmarkAfterANote(b *testing.B) {
+	for _, size := range []struct{ bags, seasons int }{{200, 1}, {1000, 3}} {
+		var g *garden.Garden
+		s := open(b, func(made *garden.Garden) error {
+			g = made
+			return demo.FillLarger(context.Background(), made, size.bags, size.seasons)
+		})
+		v, err := g.Look(context.Background(), demo.Today())
+		if err != nil {
+			b.Fatal(err)
+		}
+		row, err := v.Row()
+		if err != nil {
+			b.Fatal(err)
+		}
+		n := 0
+		for _, path := range []string{"/bags/" + row[0].Bag.Label, "/"} {
+			for _, noted := range []bool{false, true} {
+				b.Run(fmt.Sprintf("%dx%d%s/noted=%v", size.bags, size.seasons, path, noted), func(b *testing.B) {
+					for b.Loop() {
+						if noted {
+							b.StopTimer()
+							n++
+							of := logbook.Entry{Planting: row[5].Planting.ID, Kind: logbook.Noted, Day: demo.Today(), Text: "a stem broke"}
+							if _, err := g.Record(context.Background(), of, garden.Request{Key: fmt.Sprint("note-", n), Today: demo.Today()}); err != nil {
+								b.Fatal(err)
+							}
+							b.StartTimer()
+						}
+						if status, _ := s.get(path); status != http.StatusOK {
+							b.Fatal(status)
+						}
+					}
+				})
+			}
+		}
 	}
 }
