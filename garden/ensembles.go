@@ -2,6 +2,8 @@ package garden
 
 import (
 	"context"
+	"log/slog"
+	"runtime/debug"
 	"sync"
 	"time"
 
@@ -25,6 +27,9 @@ type ensembles struct {
 	held    *lru.Cache[uint64, *forecast.EnsembleForecast]
 	mu      sync.Mutex
 	running *run
+	ctx     context.Context // of the work in the background: it ends with the garden
+	end     context.CancelFunc
+	under   sync.WaitGroup // what is under way
 }
 
 // maxEnsembles that are held; each takes some kilobytes.
@@ -32,7 +37,15 @@ const maxEnsembles = 2500
 
 func newEnsembles() *ensembles {
 	held, _ := lru.New[uint64, *forecast.EnsembleForecast](maxEnsembles) // fails only for no size
-	return &ensembles{held: held}
+	e := &ensembles{held: held}
+	e.ctx, e.end = context.WithCancel(context.Background())
+	return e
+}
+
+// close breaks off what is under way, and waits for it.
+func (e *ensembles) close() {
+	e.end()
+	e.under.Wait()
 }
 
 // run of an ensemble in the background.
@@ -66,26 +79,34 @@ func (e *ensembles) of(row []forecast.PlantingForecast, today measure.Day) (held
 func (e *ensembles) begin(missing []forecast.PlantingForecast, site *logbook.Site, n *climate.Normals, nights []forecast.Forecast, today measure.Day) *run {
 	e.mu.Lock()
 	defer e.mu.Unlock()
-	if len(missing) > 0 && e.running == nil {
+	if len(missing) > 0 && e.running == nil && e.ctx.Err() == nil {
 		e.running = &run{Progress{0, len(missing)}, make(chan struct{})}
-		go e.work(missing, site, n, nights, today)
+		e.under.Go(func() { e.work(missing, site, n, nights, today) })
 	}
 	return e.running
 }
 
 func (e *ensembles) work(list []forecast.PlantingForecast, site *logbook.Site, n *climate.Normals, nights []forecast.Forecast, today measure.Day) {
-	found := forecast.Ensemble(list, site, n, nights, today, func() {
+	defer func() {
+		if cause := recover(); cause != nil { // the pages that wait for it go on without
+			slog.Error("working out windows in the background", "panic", cause, "stack", string(debug.Stack()))
+		}
+		e.mu.Lock()
+		defer e.mu.Unlock()
+		close(e.running.finished)
+		e.running = nil
+	}()
+	found, err := forecast.Ensemble(e.ctx, list, site, n, nights, today, func() {
 		e.mu.Lock()
 		e.running.progress.Done++
 		e.mu.Unlock()
 	})
+	if err != nil {
+		return // the garden is closed
+	}
 	for i, p := range found {
 		e.held.Add(list[i].Key(today), p)
 	}
-	e.mu.Lock()
-	close(e.running.finished)
-	e.running = nil
-	e.mu.Unlock()
 }
 
 // progress of the run that is under way.

@@ -23,6 +23,9 @@ func Open(s Store, w forecast.Station) *Garden {
 	return &Garden{store: s, station: w, cache: forecast.NewCache(), ensembles: newEnsembles(), moments: newMoments(), carried: newCarried()}
 }
 
+// Close ends what is worked out in the background. The store is closed by who opened it, after.
+func (g *Garden) Close() { g.ensembles.close() }
+
 // Trouble is why nothing can be kept now, ErrReadOnly or ErrMoved; nil when all is
 // well.
 func (g *Garden) Trouble() error { return g.store.Trouble() }

@@ -3,6 +3,7 @@ package garden
 import (
 	"context"
 	"fmt"
+	"slices"
 
 	"glebata/core/measure"
 	"glebata/core/medium"
@@ -90,4 +91,23 @@ var snapshotReads = []struct {
 	{"pots and slips", []Section{NurserySection, ShelfSection}, readNurslings},
 	{"the log of the nursery", []Section{NurserySection, LogSection}, readNurseryLog},
 	{"the trials", []Section{TrialSection}, readTrials},
+}
+
+// outline of a log: what plantings are chosen by.
+type outline struct {
+	entries  int           // of the log
+	stage    logbook.Stage // without laying the ladder
+	ends     logbook.Kind  // of the entry that stands and ends it; empty where it goes on
+	measured bool          // a stem was measured
+}
+
+func newOutline(log []logbook.Entry) outline {
+	o := outline{entries: len(log), stage: logbook.StageOf(log)}
+	for _, e := range logbook.Live(log) {
+		if e.Kind == logbook.Closed || e.Kind == logbook.Dropped {
+			o.ends = e.Kind
+		}
+	}
+	o.measured = slices.ContainsFunc(log, func(e logbook.Entry) bool { return e.Kind == logbook.Measured })
+	return o
 }

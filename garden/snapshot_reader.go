@@ -21,25 +21,6 @@ func (f Filter) keeps(p *logbook.Planting) bool {
 		(f.Variety == 0 || p.Variety.ID == f.Variety) && (f.Year == 0 || p.Season.Year == f.Year) && (!f.Shared || p.Beside != 0)
 }
 
-// outline of a log: what plantings are chosen by.
-type outline struct {
-	entries  int           // of the log
-	stage    logbook.Stage // without laying the ladder
-	ends     logbook.Kind  // of the entry that stands and ends it; empty where it goes on
-	measured bool          // a stem was measured
-}
-
-func newOutline(log []logbook.Entry) outline {
-	o := outline{entries: len(log), stage: logbook.StageOf(log)}
-	for _, e := range logbook.Live(log) {
-		if e.Kind == logbook.Closed || e.Kind == logbook.Dropped {
-			o.ends = e.Kind
-		}
-	}
-	o.measured = slices.ContainsFunc(log, func(e logbook.Entry) bool { return e.Kind == logbook.Measured })
-	return o
-}
-
 // newestMeasured are the closed plantings that had a stem measured, the newest so many.
 func (s *snapshot) newestMeasured(most int) map[logbook.ID]bool {
 	var ids []logbook.ID

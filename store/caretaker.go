@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"log/slog"
+	"runtime/debug"
 	"time"
 )
 
@@ -61,14 +62,27 @@ func (c *caretaker) work() {
 			}
 			rest.Reset(min(idleFor, max(0, due.Sub(now))))
 		case <-rest.C:
-			if c.putBack() {
+			if c.rested() {
 				due = time.Time{}
 			} else {
 				rest.Reset(idleFor)
 			}
-			c.keepDay()
 		}
 	}
+}
+
+// rested is what is done while the program rests; false when it is to be tried again. What
+// breaks in it does not end the program, which goes on keeping the garden.
+func (c *caretaker) rested() (whole bool) {
+	defer func() {
+		if cause := recover(); cause != nil {
+			slog.Error("taking care of the file", "panic", cause, "stack", string(debug.Stack()))
+			whole = true
+		}
+	}()
+	whole = c.putBack()
+	c.keepDay()
+	return whole
 }
 
 // putBack everything into the file; false when it is to be tried again.

@@ -21,12 +21,12 @@ import (
 func list[Row, Entity any](ctx context.Context, r *reader, entity func(Row) Entity, query string, args ...any) ([]Entity, error) {
 	found, err := r.query(query, args...)
 	if err != nil {
-		return nil, fmt.Errorf("reading: %w", err)
+		return nil, told(fmt.Errorf("reading %s: %w", tableOf(query), err))
 	}
 	defer func() { _ = found.Close() }() // StructScan reports what matters
 	var rows []Row
 	if err := sqlx.StructScan(found, &rows); err != nil {
-		return nil, fmt.Errorf("reading: %w", err)
+		return nil, told(fmt.Errorf("reading %s: %w", tableOf(query), err))
 	}
 	out := make([]Entity, len(rows))
 	for i, row := range rows {
@@ -39,7 +39,7 @@ func list[Row, Entity any](ctx context.Context, r *reader, entity func(Row) Enti
 func (w *writer) add(ctx context.Context, query string, args ...any) (logbook.ID, error) {
 	res, err := w.exec(query, args...)
 	if err != nil {
-		return 0, fmt.Errorf("writing: %w", err)
+		return 0, fmt.Errorf("writing %s: %w", tableOf(query), err)
 	}
 	id, err := res.LastInsertId()
 	return logbook.ID(id), err

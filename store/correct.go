@@ -18,7 +18,7 @@ import (
 func (w *writer) change(query string, args ...any) error {
 	res, err := w.exec(query, args...)
 	if err != nil {
-		return fmt.Errorf("writing: %w", err)
+		return fmt.Errorf("writing %s: %w", tableOf(query), err)
 	}
 	if n, err := res.RowsAffected(); err != nil || n == 0 {
 		return errors.Join(logbook.ErrNotFound, err)
@@ -46,7 +46,7 @@ func (w *writer) UpdateModel(ctx context.Context, m logbook.Model) error {
 		return err
 	}
 	if _, err := w.exec(`DELETE FROM bag_form WHERE model_id = ?`, m.ID); err != nil {
-		return fmt.Errorf("writing: %w", err)
+		return fmt.Errorf("writing how a kind of bag is formed: %w", err)
 	}
 	if form := m.Shape.Kind(); form != kind && form != bag.Bed {
 		_, err = w.add(ctx, `INSERT INTO bag_form (model_id, form, liner_cm) VALUES (?, ?, ?)`, m.ID, string(form), float64(m.Shape.Liner()))
@@ -112,9 +112,11 @@ func (w *writer) SetRetired(ctx context.Context, thing logbook.Thing, id logbook
 	if retired {
 		query = `INSERT OR IGNORE INTO retired (thing, id) VALUES (?, ?)`
 	}
-	_, err := w.exec(query, string(thing), id)
+	if _, err := w.exec(query, string(thing), id); err != nil {
+		return fmt.Errorf("writing retired: %w", err)
+	}
 	clear(w.memo)
-	return err
+	return nil
 }
 
 // tables of things, and what goes with a row of them.
@@ -137,7 +139,7 @@ func (w *writer) Delete(ctx context.Context, thing logbook.Thing, id logbook.ID)
 			return logbook.ErrStoodOn
 		}
 		if err != nil {
-			return fmt.Errorf("deleting: %w", err)
+			return fmt.Errorf("deleting from %s: %w", tableOf(q), err)
 		}
 	}
 	return w.SetRetired(ctx, thing, id, false)

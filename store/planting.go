@@ -176,15 +176,18 @@ func (r *reader) entries(ctx context.Context, where string, args ...any) ([]logb
 func (r *reader) each(ctx context.Context, scan func(*sqlx.Rows) error, query string, args ...any) error {
 	rows, err := r.query(query, args...)
 	if err != nil {
-		return fmt.Errorf("reading the log: %w", err)
+		return told(fmt.Errorf("reading %s: %w", tableOf(query), err))
 	}
 	defer func() { _ = rows.Close() }() // what matters is in rows.Err
 	for rows.Next() {
 		if err := scan(rows); err != nil {
-			return fmt.Errorf("reading the log: %w", err)
+			return told(fmt.Errorf("reading a row of %s: %w", tableOf(query), err))
 		}
 	}
-	return rows.Err()
+	if err := rows.Err(); err != nil {
+		return told(fmt.Errorf("reading %s: %w", tableOf(query), err))
+	}
+	return nil
 }
 
 func (r *reader) Logs(ctx context.Context, f garden.Filter) (map[logbook.ID][]logbook.Entry, error) {

@@ -2,6 +2,7 @@ package store
 
 import (
 	"context"
+	"database/sql"
 	"embed"
 	"errors"
 	"fmt"
@@ -262,5 +263,9 @@ func (r *reader) get(into any, query string, args ...any) error {
 	if err != nil {
 		return err
 	}
-	return stmt.GetContext(context.Background(), into, args...)
+	err = stmt.GetContext(context.Background(), into, args...)
+	if err != nil && !errors.Is(err, sql.ErrNoRows) {
+		return told(fmt.Errorf("reading %s: %w", tableOf(query), err))
+	}
+	return err
 }

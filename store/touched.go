@@ -30,6 +30,17 @@ var sectionOf = map[string]garden.Section{
 // written finds the table that a statement writes to.
 var written = regexp.MustCompile(`^\s*(?:INSERT(?: OR \w+)? INTO|UPDATE|DELETE FROM)\s+(\w+)`)
 
+// named finds the first table that a statement names.
+var named = regexp.MustCompile(`(?:INTO|UPDATE|FROM)\s+(\w+)`)
+
+// tableOf a statement, for the words of an error.
+func tableOf(statement string) string {
+	if m := named.FindStringSubmatch(statement); m != nil {
+		return m[1]
+	}
+	return "the file"
+}
+
 // touch notes which table a statement of this transaction writes to.
 func (t *transaction) touch(statement string) error {
 	m := written.FindStringSubmatch(statement)

@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"net/url"
 	"strings"
+	"time"
 	"unicode/utf8"
 
 	"github.com/gin-gonic/gin"
@@ -24,6 +25,9 @@ type Options struct {
 	Listen string
 	// Hosts are further names that the site is reached by.
 	Hosts []string
+	// Standstill is how long a reader or a sender may stand still before it is given up; 0 for
+	// 20 seconds.
+	Standstill time.Duration
 }
 
 // Limits of what a request may bring.

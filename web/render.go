@@ -168,7 +168,17 @@ func (view) Systems() []measure.System { return measure.Systems[:] }
 // render answers with a page, or with its main part when htmx asks. The whole
 // answer is made before any of it is sent.
 func (s *Site) render(c *gin.Context, status int, page string, v view) {
-	v.page, v.Today = page, s.clock.Today()
+	if err := s.surround(c, &v); err != nil {
+		s.fail(c, fmt.Errorf("reading what stands around page %s: %w", page, err))
+		return
+	}
+	s.send(c, status, page, v)
+}
+
+// surround fills in what every page shows around its own. What it cannot read is left as it
+// is in a garden of which nothing is known.
+func (s *Site) surround(c *gin.Context, v *view) error {
+	v.Today = s.clock.Today()
 	_, v.Demo = s.clock.(Stepper)
 	v.Practice = s.devices != nil && !v.Demo
 	v.Path = requestPath(c)
@@ -176,17 +186,28 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 	if t, ok := asTrouble(s.garden.Trouble()); ok {
 		v.Trouble = t.words
 	}
-	var line forecast.SeasonLine
-	if look, err := s.look(c); err == nil { // else what is told is why
-		v.Units, _ = look.Units()
-		line, _ = look.SeasonLine()
-		v.question = func() (form.Form, error) { return s.question(c, look) }
-		if !v.Supposed {
-			v.Presumed = presumed(look, v.Stage)
-		}
+	v.Season = seasonLine{forecast.SeasonLine{Today: v.Today}, s.stages(v.Stage)}
+	look, err := s.look(c)
+	if err != nil {
+		return err
 	}
-	v.Season = seasonLine{line, s.stages(v.Stage)}
+	v.question = func() (form.Form, error) { return s.question(c, look) }
+	if v.Units, err = look.Units(); err != nil {
+		return err
+	}
 	v.Untold = untold(c, v.Units)
+	if v.Season.SeasonLine, err = look.SeasonLine(); err != nil {
+		return err
+	}
+	if !v.Supposed {
+		v.Presumed, err = presumed(look, v.Stage)
+	}
+	return err
+}
+
+// send a page.
+func (s *Site) send(c *gin.Context, status int, page string, v view) {
+	v.page = page
 	name := "layout"
 	if fragment(c) {
 		name = "page"
@@ -202,15 +223,16 @@ var restOnSite = map[string]bool{"Today": true, "Plan": true, "Seed": true, "Bag
 
 // presumed is the climate that dates rest on while no site was set, where a page has
 // dates.
-func presumed(look *garden.View, stage string) string {
+func presumed(look *garden.View, stage string) (string, error) {
 	if !restOnSite[stage] {
-		return ""
+		return "", nil
 	}
-	if site, known, err := look.Site(); err == nil && !known {
-		p, _ := climate.PresetNamed(site.Climate)
-		return p.Name
+	site, known, err := look.Site()
+	if err != nil || known {
+		return "", err
 	}
-	return ""
+	p, _ := climate.PresetNamed(site.Climate)
+	return p.Name, nil
 }
 
 // requestPath is the address of the page a request is for, without what it was to say
@@ -231,8 +253,9 @@ func (s *Site) write(c *gin.Context, status int, block string, data any) {
 	defer buffers.Put(b)
 	b.Reset()
 	if err := s.pages.set.ExecuteTemplate(b, block, data); err != nil {
-		slog.Error("rendering", "block", block, "error", err)
-		c.String(500, "This page could not be drawn.")
+		number := form.NewKey()[:8]
+		slog.Error("rendering", "number", number, "block", block, "path", c.Request.URL.Path, "error", err)
+		c.String(http.StatusInternalServerError, "This page could not be drawn. The program's log says why under number %s.", number)
 		return
 	}
 	c.Header("Cache-Control", "no-store")

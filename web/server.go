@@ -1,11 +1,15 @@
 package web
 
 import (
+	"cmp"
+	"context"
 	"errors"
 	"fmt"
 	"log/slog"
 	"net/http"
 	"net/url"
+	"os"
+	"runtime/debug"
 	"strings"
 
 	"github.com/gin-contrib/gzip"
@@ -14,6 +18,7 @@ import (
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/garden/logbook"
+	"glebata/web/form"
 )
 
 // Clock tells the day. The program has one.
@@ -84,7 +89,7 @@ func New(g *garden.Garden, clock Clock, devices Devices, o Options) (http.Handle
 	s.routes(pages)
 	r.NoRoute(func(c *gin.Context) { s.fail(c, logbook.ErrNotFound) })
 	r.NoMethod(func(c *gin.Context) { s.fail(c, errMethod) })
-	return guarded(o, r), nil
+	return paced(guarded(o, r), cmp.Or(o.Standstill, standstill)), nil
 }
 
 func (s *Site) routes(r *gin.RouterGroup) {
@@ -268,36 +273,61 @@ func (s *Site) handle(h func(*gin.Context) error) gin.HandlerFunc {
 // errMethod is an address that is asked in a way it does not know.
 var errMethod = errors.New("method not allowed")
 
+// recovered from a panic: where it came from is logged.
 func (s *Site) recovered(c *gin.Context, cause any) {
-	s.fail(c, fmt.Errorf("panic: %v", cause))
+	s.fail(c, fmt.Errorf("panic: %v\n%s", cause, debug.Stack()))
 }
 
-// fail answers a request that cannot be answered otherwise.
+// answers to errors that are not of the program's own making, in order.
+var answers = []struct {
+	of     func(error) bool
+	status int
+	words  string
+}{
+	{is(logbook.ErrNotFound), http.StatusNotFound, "There is nothing at this address. It may have been mistyped, or belong to another garden."},
+	{is(os.ErrDeadlineExceeded), http.StatusRequestTimeout, "That came too slowly, and was given up before all of it was here. Nothing was changed: send it again."},
+	{func(err error) bool { return errors.As(err, new(*http.MaxBytesError)) }, http.StatusRequestEntityTooLarge, "That is more than one form takes. Send it in parts."},
+	{is(errTooManyFields), http.StatusRequestEntityTooLarge, "That form has more fields than any of this site."},
+	{is(errNotText), http.StatusBadRequest, "Some of what was sent is not text that can be read. Type it anew and send it again."},
+	{is(errMethod), http.StatusMethodNotAllowed, "This address is not asked like that. Open the page it belongs to."},
+	{badForm, http.StatusBadRequest, "That form came broken. Open its page again and send it from there."},
+	{is(context.Canceled), http.StatusServiceUnavailable, "The connection broke before this was answered. Open its page again to see whether it was kept."},
+}
+
+func is(target error) func(error) bool {
+	return func(err error) bool { return errors.Is(err, target) }
+}
+
+// fail answers a request that cannot be answered otherwise. What went wrong on our side is
+// logged under a number, and the answer has the number to find it by.
 func (s *Site) fail(c *gin.Context, err error) {
-	status, said := http.StatusInternalServerError, "Something went wrong on our side. What was saved before is safe; try again."
-	if errors.Is(err, logbook.ErrNotFound) {
-		status, said = http.StatusNotFound, "There is nothing at this address. It may have been mistyped, or belong to another garden."
-	} else if c.Request.Context().Err() != nil {
-		c.Abort() // who asked has gone
-		return
-	} else if t, ok := asTrouble(err); ok {
-		status, said = t.status, t.words
-		c.Header("Retry-After", "5")
-	} else if large := new(http.MaxBytesError); errors.As(err, &large) {
-		status, said = http.StatusRequestEntityTooLarge, "That is more than one form takes. Send it in parts."
-	} else if errors.Is(err, errTooManyFields) {
-		status, said = http.StatusRequestEntityTooLarge, "That form has more fields than any of this site."
-	} else if errors.Is(err, errNotText) {
-		status, said = http.StatusBadRequest, "Some of what was sent is not text that can be read. Type it anew and send it again."
-	} else if errors.Is(err, errMethod) {
-		status, said = http.StatusMethodNotAllowed, "This address is not asked like that. Open the page it belongs to."
-	} else if badForm(err) {
-		status, said = http.StatusBadRequest, "That form came broken. Open its page again and send it from there."
-	} else {
-		slog.Error("request failed", "method", c.Request.Method, "path", c.Request.URL.Path, "error", err)
-	}
 	c.Abort()
-	s.render(c, status, "message", view{Title: "Not here", Body: said})
+	for _, a := range answers {
+		if a.of(err) {
+			s.tell(c, a.status, a.words)
+			return
+		}
+	}
+	number := form.NewKey()[:8]
+	slog.Error("request failed", "number", number, "method", c.Request.Method, "path", c.Request.URL.Path, "error", err)
+	if t, ok := asTrouble(err); ok {
+		c.Header("Retry-After", "5")
+		s.tell(c, t.status, t.words)
+		return
+	}
+	s.tell(c, http.StatusInternalServerError, "Something went wrong on our side. What was saved before is safe; try again. If it stays so, the program's log says more under number "+number+".")
+}
+
+// tell in words what became of a request, on a page that needs nothing of the garden.
+func (s *Site) tell(c *gin.Context, status int, words string) {
+	if c.Writer.Written() { // a part of another answer has gone out: this connection is of no more use
+		return
+	}
+	v := view{Title: "Not here", Body: words}
+	if err := s.surround(c, &v); err != nil {
+		slog.Warn("what stands around a page could not be read", "path", c.Request.URL.Path, "error", err)
+	}
+	s.send(c, status, "message", v)
 }
 
 // fragment reports whether htmx asks for a part of a page.

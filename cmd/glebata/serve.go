@@ -6,7 +6,6 @@ import (
 	"fmt"
 	"io"
 	"net"
-	"net/http"
 	"os"
 	"path/filepath"
 	"strconv"
@@ -109,6 +108,7 @@ func runDemo(ctx context.Context, out io.Writer, o demoOptions) (err error) {
 	}
 	defer func() { err = errors.Join(err, s.Close()) }()
 	g := garden.Open(s, station.NewWeather(station.UsualSeed))
+	defer g.Close()
 	if o.bags > 0 {
 		err = demo.FillLarger(ctx, g, o.bags, o.seasons)
 	} else {
@@ -160,7 +160,9 @@ func serveCommand() *cobra.Command {
 				weather, devices = station.NewWeather(station.UsualSeed), station.NewDevices(station.UsualSeed)
 				with = " Practice: a simulated scale, probe, thermometer and weather station stand in, and what they give is marked so."
 			}
-			return serve(cmd.Context(), ln, garden.Open(s, weather), clock, devices, hosts, func() {
+			g := garden.Open(s, weather)
+			defer g.Close()
+			return serve(cmd.Context(), ln, g, clock, devices, hosts, func() {
 				how := "keeping"
 				if errors.Is(s.Trouble(), logbook.ErrReadOnly) {
 					how = "only reading"
@@ -222,7 +224,7 @@ func serve(ctx context.Context, ln net.Listener, g *garden.Garden, clock web.Clo
 	if err != nil {
 		return err
 	}
-	server := &http.Server{Handler: h, ReadHeaderTimeout: 10 * time.Second, ReadTimeout: time.Minute, MaxHeaderBytes: 64 << 10, IdleTimeout: 2 * time.Minute}
+	server := web.Server(h)
 	done := make(chan error, 1)
 	go func() { done <- server.Serve(ln) }()
 	ready()

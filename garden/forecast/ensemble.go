@@ -52,8 +52,9 @@ func (s *PlantingForecast) Key(today measure.Day) uint64 {
 }
 
 // Ensemble runs plantings that were forecast through simulated years that begin with
-// what is known. done is called as each planting is through.
-func Ensemble(list []PlantingForecast, site *logbook.Site, n *climate.Normals, forecast []Forecast, today measure.Day, done func()) []*EnsembleForecast {
+// what is known. done is called as each planting is through. It fails only with the context's
+// error, when that ends.
+func Ensemble(ctx context.Context, list []PlantingForecast, site *logbook.Site, n *climate.Normals, forecast []Forecast, today measure.Day, done func()) ([]*EnsembleForecast, error) {
 	runs := make([]ensembleRun, len(list))
 	plants := make([]growth.Member, len(list))
 	from, until := today, today
@@ -67,12 +68,14 @@ func Ensemble(list []PlantingForecast, site *logbook.Site, n *climate.Normals, f
 		from, until = min(from, gr.Plant.Planted-airBefore), max(until, gr.Plant.Planted+measure.Day(len(gr.Run.Stem)+60))
 	}
 	years := simulate(knownTo(list, from, today), site, n, forecast, from, until, today)
-	_ = growth.Ensemble(context.Background(), plants, years, func(i, _ int, c *growth.Run) { runs[i].visit(c) }, done) // it is never broken off
+	if err := growth.Ensemble(ctx, plants, years, func(i, _ int, c *growth.Run) { runs[i].visit(c) }, done); err != nil {
+		return nil, err
+	}
 	out := make([]*EnsembleForecast, len(runs))
 	for i := range runs {
 		out[i] = runs[i].sum()
 	}
-	return out
+	return out, nil
 }
 
 // identity of a planting, saved or not: what is drawn for it follows from that.
