@@ -8,7 +8,6 @@ import (
 	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/core/terrace"
 	"glebata/garden/compare"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -125,21 +124,6 @@ func (p *lazies[K, T]) get(key K, read func() (T, error)) (T, error) {
 	return one.get(read)
 }
 
-// siteKnown is a site, and whether the grower has saved it.
-type siteKnown struct {
-	site  logbook.Site
-	known bool
-}
-
-// stateList is plantings with what they have come to, and plans that cannot be laid. While
-// none of them changes it is the same list, by its address.
-type stateList struct {
-	list    []logbook.PlantingState
-	replays []*replay // of list
-	unlaid  []logbook.SetAside
-	of      []*replay // of all of them, laid or not
-}
-
 // forecastAsk is which plantings are forecast, as of which day.
 type forecastAsk struct {
 	filter Filter
@@ -155,14 +139,6 @@ type settings struct {
 	sign   string
 	can    measure.Volume // 0 until it was set
 	comma  bool
-}
-
-// terraceKnown is a terrace with its spots, and whether the grower has drawn it.
-type terraceKnown struct {
-	terrace logbook.Terrace
-	spots   map[logbook.ID]terrace.Point
-	since   map[logbook.ID][]logbook.SpotSince // all of them, by day
-	known   bool
 }
 
 // media are the components with the grower's own numbers, and mixes as they are kept.

@@ -170,3 +170,64 @@ func (v *View) endedAnew(f Filter, list []logbook.PlantingState) (_ []forecast.P
 	}
 	return forecast.Ended(list, in)
 }
+
+// forecastsOf a list, those anew that something has changed of.
+func (v *View) forecastsOf(f Filter, states *stateList) ([]forecast.PlantingForecast, error) {
+	common, err := v.commonFrom()
+	if err != nil {
+		return nil, err
+	}
+	timings, err := v.r.Timings(v.ctx, Filter{})
+	if err != nil {
+		return nil, err
+	}
+	mixes, err := v.mixes(Filter{})
+	if err != nil {
+		return nil, err
+	}
+	out := make([]forecast.PlantingForecast, len(states.list))
+	from := make([]grownFrom, len(states.list))
+	var anew []int
+	c := v.g.carried
+	c.mu.Lock()
+	for i, r := range states.replays {
+		id := r.planting.ID
+		k := grownFrom{replay: r, today: v.today, mix: mixes[id], common: common}
+		k.timing, k.timed = timings[id]
+		if from[i] = k; c.grown[id].from == k {
+			out[i] = c.grown[id].forecast
+			continue
+		}
+		anew = append(anew, i)
+	}
+	c.mu.Unlock()
+	if len(anew) == 0 {
+		return out, nil
+	}
+	list := make([]logbook.PlantingState, len(anew))
+	for k, i := range anew {
+		list[k] = states.list[i]
+	}
+	made, err := v.forecastAnew(f, list)
+	if err != nil {
+		return nil, err
+	}
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	for k, i := range anew {
+		out[i] = made[k]
+		c.grown[states.replays[i].planting.ID] = grown{from[i], made[k]}
+	}
+	return out, nil
+}
+
+// commonFrom is what forecasts of this moment follow from beside their plantings.
+func (v *View) commonFrom() (commonFrom, error) {
+	t := &v.m.file.touched
+	told, err := v.states(Filter{Finished: true, Heights: mostTold})
+	if err != nil {
+		return commonFrom{}, err
+	}
+	nips, err := v.Nips()
+	return commonFrom{t[SiteSection], t[TerraceSection], t[WeatherSection], t[MediumSection], t[ShedSection], t[RetiredSection], nips, told}, err
+}

@@ -32,7 +32,7 @@ func record(ctx context.Context, w Writer, e logbook.Entry, a Request) (logbook.
 	if err := l.CheckMeant(&e); err != nil {
 		return 0, err
 	}
-	if e.Kind == logbook.Moved {
+	if logbook.KindOf(e.Kind).Moves {
 		if err := moveBag(ctx, w, l, &e); err != nil {
 			return 0, err
 		}
@@ -59,7 +59,7 @@ func takeBack(ctx context.Context, w Writer, entry logbook.ID, a Request) (logbo
 	if _, stands := l.Find(entry); !stands {
 		return 0, logbook.Refuse("", "That entry was undone before.")
 	}
-	if e.Kind == logbook.Closed || e.Kind == logbook.Dropped {
+	if logbook.KindOf(e.Kind).Ends {
 		if err := growsNothing(ctx, w, &p, l.State.Planted); err != nil {
 			return 0, err
 		}
@@ -71,7 +71,7 @@ func takeBack(ctx context.Context, w Writer, entry logbook.ID, a Request) (logbo
 			return 0, logbook.Refuse("bag", "Bag {} is taken: {} was planned in it for {} since. Drop that first.", p.Bag.Label, open[0].Variety.Name, open[0].Season.Year)
 		}
 	}
-	if e.Kind == logbook.Moved && e.From != 0 && p.Bag.Place.ID == e.Place {
+	if logbook.KindOf(e.Kind).Moves && e.From != 0 && p.Bag.Place.ID == e.Place {
 		p.Bag.Place.ID = e.From
 		if err := w.UpdateBag(ctx, p.Bag); err != nil {
 			return 0, err

@@ -22,15 +22,6 @@ func (g *Garden) Undo(ctx context.Context, entry logbook.ID, a Request) (logbook
 	return g.idempotent(ctx, a.Key, undo{entry}, func(w Writer) (logbook.ID, error) { return takeBackShared(ctx, w, entry, a) })
 }
 
-// ofContainer reports whether an entry is of the whole container, and so of everything that
-// grows in it.
-func ofContainer(k logbook.Kind) bool {
-	if d, ok := logbook.DoingOf(k); ok {
-		return d.Bag
-	}
-	return k == logbook.Raised || k == logbook.Topped || k == logbook.Frosted
-}
-
 // besides are the other plantings that grow in the container of one, none where it has it
 // to itself.
 func besides(ctx context.Context, w Writer, p *logbook.Planting) ([]logbook.Planting, error) {
@@ -57,7 +48,7 @@ func besides(ctx context.Context, w Writer, p *logbook.Planting) ([]logbook.Plan
 // recordShared keeps an entry, and where it is of a container that several plantings share,
 // for each that grows in it.
 func recordShared(ctx context.Context, w Writer, e logbook.Entry, a Request) (logbook.ID, error) {
-	if !ofContainer(e.Kind) {
+	if !logbook.KindOf(e.Kind).Container {
 		return record(ctx, w, e, a)
 	}
 	l, err := openLog(ctx, w, e.Planting)
@@ -91,7 +82,7 @@ func takeBackShared(ctx context.Context, w Writer, entry logbook.ID, a Request) 
 		return 0, err
 	}
 	id, err := takeBack(ctx, w, entry, a)
-	if err != nil || e.Group == "" || !ofContainer(e.Kind) {
+	if err != nil || e.Group == "" || !logbook.KindOf(e.Kind).Container {
 		return id, err
 	}
 	l, err := openLog(ctx, w, e.Planting)

@@ -1,12 +1,11 @@
 package garden
 
 import (
-	"context"
-	"fmt"
 	"slices"
 
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/terrace"
 	"glebata/garden/logbook"
 )
 
@@ -49,49 +48,22 @@ type snapshot struct {
 	trials     []logbook.Trial
 }
 
+// siteKnown is a site, and whether the grower has saved it.
+type siteKnown struct {
+	site  logbook.Site
+	known bool
+}
+
+// terraceKnown is a terrace with its spots, and whether the grower has drawn it.
+type terraceKnown struct {
+	terrace logbook.Terrace
+	spots   map[logbook.ID]terrace.Point
+	since   map[logbook.ID][]logbook.SpotSince // all of them, by day
+	known   bool
+}
+
 // firstDay and lastDay are the bounds of all days there are.
 const firstDay, lastDay measure.Day = -1 << 30, 1 << 30
-
-// take a snapshot of what a reader sees, at revision n. What was not written to since the one
-// before is taken over from it; before may be nil.
-func take(ctx context.Context, s Store, r Reader, n int64, before *snapshot) (*snapshot, error) {
-	touched, err := r.Touched(ctx)
-	if err != nil {
-		return nil, err
-	}
-	now := &snapshot{}
-	if before != nil {
-		*now = *before
-	}
-	now.n, now.touched, now.store = n, touched, s
-	for _, part := range snapshotReads {
-		if before != nil && touched.same(&before.touched, part.of...) {
-			continue
-		}
-		if err := part.read(ctx, r, now); err != nil {
-			return nil, fmt.Errorf("reading %s: %w", part.name, err)
-		}
-	}
-	return now, nil
-}
-
-// snapshotReads are what a snapshot is read in, each with the parts of the file it stands in.
-var snapshotReads = []struct {
-	name string
-	of   []Section
-	read func(ctx context.Context, r Reader, s *snapshot) error
-}{
-	{"the shelf", []Section{ShelfSection}, readShelf},
-	{"the log", []Section{LogSection}, readLogs},
-	{"the season", []Section{TimingSection, MixSection, ShelfSection}, readPlans},
-	{"mixes and products", []Section{MediumSection, ShedSection, RetiredSection}, readShed},
-	{"the site", []Section{SiteSection, TerraceSection, SettingSection}, readSite},
-	{"the weather", []Section{WeatherSection}, readOwnWeather},
-	{"the bench", []Section{BenchSection, ShelfSection}, readSeed},
-	{"pots and slips", []Section{NurserySection, ShelfSection}, readNurslings},
-	{"the log of the nursery", []Section{NurserySection, LogSection}, readNurseryLog},
-	{"the trials", []Section{TrialSection}, readTrials},
-}
 
 // outline of a log: what plantings are chosen by.
 type outline struct {
@@ -104,7 +76,7 @@ type outline struct {
 func newOutline(log []logbook.Entry) outline {
 	o := outline{entries: len(log), stage: logbook.StageOf(log)}
 	for _, e := range logbook.Live(log) {
-		if e.Kind == logbook.Closed || e.Kind == logbook.Dropped {
+		if logbook.KindOf(e.Kind).Ends {
 			o.ends = e.Kind
 		}
 	}

@@ -2,10 +2,52 @@ package garden
 
 import (
 	"context"
+	"fmt"
 	"slices"
 
 	"glebata/garden/logbook"
 )
+
+// take a snapshot of what a reader sees, at revision n. What was not written to since the one
+// before is taken over from it; before may be nil.
+func take(ctx context.Context, s Store, r Reader, n int64, before *snapshot) (*snapshot, error) {
+	touched, err := r.Touched(ctx)
+	if err != nil {
+		return nil, err
+	}
+	now := &snapshot{}
+	if before != nil {
+		*now = *before
+	}
+	now.n, now.touched, now.store = n, touched, s
+	for _, part := range snapshotReads {
+		if before != nil && touched.same(&before.touched, part.of...) {
+			continue
+		}
+		if err := part.read(ctx, r, now); err != nil {
+			return nil, fmt.Errorf("reading %s: %w", part.name, err)
+		}
+	}
+	return now, nil
+}
+
+// snapshotReads are what a snapshot is read in, each with the parts of the file it stands in.
+var snapshotReads = []struct {
+	name string
+	of   []Section
+	read func(ctx context.Context, r Reader, s *snapshot) error
+}{
+	{"the shelf", []Section{ShelfSection}, readShelf},
+	{"the log", []Section{LogSection}, readLogs},
+	{"the season", []Section{TimingSection, MixSection, ShelfSection}, readPlans},
+	{"mixes and products", []Section{MediumSection, ShedSection, RetiredSection}, readShed},
+	{"the site", []Section{SiteSection, TerraceSection, SettingSection}, readSite},
+	{"the weather", []Section{WeatherSection}, readOwnWeather},
+	{"the bench", []Section{BenchSection, ShelfSection}, readSeed},
+	{"pots and slips", []Section{NurserySection, ShelfSection}, readNurslings},
+	{"the log of the nursery", []Section{NurserySection, LogSection}, readNurseryLog},
+	{"the trials", []Section{TrialSection}, readTrials},
+}
 
 func readShelf(ctx context.Context, r Reader, s *snapshot) (err error) {
 	if s.seasons, err = r.Seasons(ctx); err != nil {

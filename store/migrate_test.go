@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"io/fs"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
@@ -228,5 +229,22 @@ func TestOlderFileIsWidened(t *testing.T) {
 		if err := try(s.write, q); err == nil {
 			t.Errorf("%s is kept", what)
 		}
+	}
+}
+
+// The schema takes each kind of entry that the program knows, and no other.
+func TestTheSchemaKnowsTheKinds(t *testing.T) {
+	s := open(t, filepath.Join(t.TempDir(), "g.glebata"))
+	var taken []logbook.Kind
+	c := <-s.read.free
+	must(t, c.conn.SelectContext(ctx, &taken, `SELECT name FROM entry_kind`))
+	s.read.give(c)
+	for _, k := range logbook.Kinds() {
+		if !slices.Contains(taken, k.Kind) {
+			t.Errorf("the schema takes no entry of kind %q: add it to entry_kind in a migration", k.Kind)
+		}
+	}
+	if len(taken) != len(logbook.Kinds()) {
+		t.Errorf("the schema takes %d kinds, the program knows %d", len(taken), len(logbook.Kinds()))
 	}
 }

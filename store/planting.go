@@ -294,9 +294,9 @@ func (w *writer) AddEntry(ctx context.Context, e logbook.Entry) (logbook.ID, err
 		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
 		e.Planting, e.Kind, int(e.Day), int(e.Logged), e.Key, e.Slips,
 		whenNot0(float64(e.RaiseBy)), whenNot0(float64(e.Loose)),
-		sql.NullFloat64{Float64: float64(e.Height), Valid: e.Kind == logbook.Measured},
+		sql.NullFloat64{Float64: float64(e.Height), Valid: e.Kind.Speaks("height")},
 		e.Text, sql.NullInt64{Int64: int64(e.Voids), Valid: e.Voids != 0},
-		string(e.What), sql.NullInt64{Int64: int64(e.Until), Valid: e.Kind == logbook.PutOff})
+		string(e.What), sql.NullInt64{Int64: int64(e.Until), Valid: e.Kind.Speaks("until")})
 	if err != nil {
 		return 0, err
 	}

@@ -10,6 +10,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
+	"glebata/garden/logbook"
 	"glebata/openformat"
 	"glebata/web/form"
 )
@@ -140,7 +141,7 @@ func pastWords(p openformat.PastSeason) measure.Phrase {
 	if bag == "" {
 		bag = "a bag without a label"
 	}
-	return measure.Say("{}, {}, {}: planted {}; harvest {}", p.Year, bag, p.Variety, seedKnownWords(p.Seed.Amount(0), p.Seed), harvest)
+	return measure.Say("{}, {}, {}: planted {}; harvest {}", p.Year, bag, p.Variety, logbook.SeedWords(p.Seed.Amount(0)), harvest)
 }
 
 // keepNotebook keeps the lines that can be read.

@@ -99,7 +99,7 @@ func (r *reading) sheet(look *garden.View) (entries []logbook.Entry, lines []pap
 			for k := range l.Batches {
 				net += l.Batches[k].Net()
 				b := logbook.NewBatch(&l.Batches[k], l.Text)
-				e.Batches, said = append(e.Batches, b), append(said, batchWords(&b, at.Variety.Class.Crop().Lifted(), r.Units))
+				e.Batches, said = append(e.Batches, b), append(said, logbook.BatchWords(&b, at.Variety.Class.Crop().Lifted()).In(r.Units))
 			}
 			entries = append(entries, e)
 			line.Says = at.Bag.Label + ": " + strings.Join(said, "; ")

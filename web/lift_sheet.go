@@ -107,7 +107,7 @@ func (b *ticketBody) fill(stems float64, sys measure.System) {
 			} else if batch.Container != "" {
 				says += fmt.Sprintf(": %s less %s", sys.Fine(batch.Gross), batch.Container)
 			}
-			b.Lines = append(b.Lines, ticketLine{Says: says, Figure: batchWords(batch, st.Variety.Class.Crop().Lifted(), sys)})
+			b.Lines = append(b.Lines, ticketLine{Says: says, Figure: logbook.BatchWords(batch, st.Variety.Class.Crop().Lifted()).In(sys)})
 		}
 		b.Minutes += e.Level
 		for _, choice := range logbook.SeenAtLifting {

@@ -6,11 +6,9 @@ import (
 	"net/url"
 	"slices"
 	"strconv"
-	"strings"
 
 	"github.com/gin-gonic/gin"
 
-	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/garden/forecast"
@@ -82,7 +80,7 @@ type logLine struct {
 }
 
 func newLogLine(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.System) logLine {
-	words := entryWords(st, e, sys)
+	words := st.Planting.Says(e).In(sys)
 	if e.About {
 		words += ", about then"
 	}
@@ -234,70 +232,6 @@ func (b *plantingBody) tell(st *forecast.PlantingForecast, t form.Sent, done str
 		forecast.FigureSeed, forecast.FigureLadder, forecast.FigureRung + "1",
 		forecast.FigureHarvest, forecast.FigureRatio, forecast.FigurePerLitre, forecast.FigurePerPlant,
 	}, t.Units)
-}
-
-// entryWords says what an entry of a planting records.
-func entryWords(st *forecast.PlantingForecast, e *logbook.Entry, sys measure.System) string {
-	switch e.Kind {
-	case logbook.Planted:
-		return plantedWords(st, e).In(sys)
-	case logbook.Raised:
-		if e.Loose > 0 {
-			return "raised with " + sys.Volume(e.Loose) + " loose"
-		}
-		return "raised " + sys.Length(e.RaiseBy)
-	case logbook.Measured:
-		if st.Variety.Class.Crop() == crop.SweetPotato {
-			return "vines " + sys.Length(e.Height) + " long"
-		}
-		return "stems " + sys.Length(e.Height) + " above the medium"
-	case logbook.Weighed:
-		return weighedWords(st.Variety.Class.Crop(), e, sys)
-	case logbook.Taken:
-		return "some taken unweighed. " + e.Text
-	case logbook.Closed:
-		if e.Thing == logbook.NothingCame {
-			return "closed: nothing came of it"
-		}
-		return e.Kind.Name()
-	case logbook.Emerged, logbook.Frosted, logbook.Dropped:
-		return e.Kind.Name()
-	case logbook.Flowered:
-		if e.Level == 2 {
-			return "in full flower"
-		}
-		return "first flowers open: raising ends"
-	case logbook.Topped:
-		return "topped up with " + sys.Volume(e.Loose) + " loose"
-	case logbook.Tended:
-		return e.What.Facts().Logged
-	case logbook.Skipped:
-		return string(e.What) + " skipped: " + e.Text
-	case logbook.PutOff:
-		return string(e.What) + " put off until " + e.Until.Short()
-	case logbook.Noted:
-		return e.Text
-	case logbook.Pictured:
-		return strings.TrimSuffix("photo: "+e.Text, ": ")
-	}
-	if d, ok := logbook.DoingOf(e.Kind); ok {
-		return d.Says(e).In(sys)
-	}
-	return strings.TrimSpace(e.Kind.Name() + " " + e.Text)
-}
-
-func weighedWords(c crop.Crop, e *logbook.Entry, sys measure.System) string {
-	said := "weighed in"
-	for i, b := range e.Batches {
-		if i > 0 {
-			said += ";"
-		}
-		said += " " + batchWords(&b, c.Lifted(), sys)
-	}
-	if e.Text == "given away" || e.Text == "eaten" {
-		said += ", " + e.Text
-	}
-	return said
 }
 
 // undo takes an entry back.

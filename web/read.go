@@ -53,7 +53,7 @@ func (s *Site) read(c *gin.Context) error {
 		n := r.Count("number")
 		k := r.seed()
 		r.Faults = slices.DeleteFunc(r.Faults, func(f logbook.Fault) bool { return f.Field == "piece-1" && len(k.Pieces) == 0 }) // nothing is typed yet
-		out.Text = seedKnownWords(k.Amount(n), k).In(r.Units)
+		out.Text = logbook.SeedWords(k.Amount(n)).In(r.Units)
 	case "weights":
 		out = r.readWeights()
 	case "scale":

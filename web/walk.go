@@ -111,7 +111,7 @@ func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System
 			w.Stops = append(w.Stops, s)
 		}
 		for k := len(st.Log) - 1; k >= 0 && st.Log[k].Day == today; k-- {
-			if e := &st.Log[k]; e.Logged == today && workKind(e.Kind) {
+			if e := &st.Log[k]; e.Logged == today && logbook.KindOf(e.Kind).Work {
 				w.Done = append(w.Done, doneLine{newLogLine(st, e, sys), st.Planting.ID, st.Bag.Label})
 			}
 		}
@@ -158,15 +158,6 @@ func soonest(list []soonLine) []soonLine {
 		list[i].Day = list[i].Day[len("2006-01-02"):]
 	}
 	return list
-}
-
-// workKind reports whether an entry is work that a walk logs.
-func workKind(k logbook.Kind) bool {
-	switch k {
-	case logbook.Raised, logbook.Measured, logbook.Topped, logbook.Fed, logbook.Tended, logbook.Skipped, logbook.PutOff, logbook.Planted:
-		return true
-	}
-	return false
 }
 
 func newStop(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop {

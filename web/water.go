@@ -230,7 +230,7 @@ func (b *waterBody) fill(sys measure.System) {
 	if w.Plan.Regime != water.ByNeed {
 		for i := len(b.S.Care) - 1; i >= 0 && b.How == ""; i-- {
 			if e := &b.S.Care[i]; e.Kind == logbook.Irrigated {
-				b.How = entryWords(b.S, e, sys)
+				b.How = b.S.Planting.Says(e).In(sys)
 			}
 		}
 	}

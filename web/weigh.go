@@ -194,36 +194,13 @@ func (s *Site) readNet(c *gin.Context, r *reading) said {
 			return said{}
 		}
 		net += b.Gross - b.Tare
-		out.Lines = append(out.Lines, batchWords(&b, st.Variety.Class.Crop().Lifted(), r.Units))
+		out.Lines = append(out.Lines, logbook.BatchWords(&b, st.Variety.Class.Crop().Lifted()).In(r.Units))
 	}
 	if len(batches) == 1 && batches[0].High == 0 && batches[0].Faults == "" {
 		b, _ := look.WithTare(batches[0])
 		return said{Big: r.Units.Fine(b.Gross - b.Tare), Text: measure.Say("{} less {}", b.Gross, b.Tare).In(r.Units)}
 	}
 	out.Big = r.Units.Fine(net)
-	return out
-}
-
-// batchWords say what was understood of one batch of tubers, or of roots: "3.4 kg keep, 24
-// tubers".
-func batchWords(b *logbook.Batch, lifted string, sys measure.System) string {
-	out := b.How.Mark(sys.Fine(b.Gross-b.Tare)) + " " + b.Grade
-	ranged := b.High > b.Low
-	if b.How == measure.Pooled || b.How == measure.Counted && ranged {
-		out = string(b.How) + ", " + out
-	}
-	if ranged {
-		out += fmt.Sprintf(" (%s to %s)", sys.Mass(b.Low), sys.Mass(b.High))
-	}
-	if b.Count > 0 {
-		out += fmt.Sprintf(", %d %s", b.Count, lifted)
-	}
-	faults := lift.ParseFaults(b.Faults)
-	for _, f := range lift.Faults() {
-		if n := faults[f]; n > 0 {
-			out += fmt.Sprintf(", %d %s", n, f.Name())
-		}
-	}
 	return out
 }
 

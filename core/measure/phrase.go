@@ -37,6 +37,9 @@ func Fill(says string, args []any, print func(any) string) string {
 	return b.String()
 }
 
+// Finely is a quantity that is printed with the digits a working needs.
+type Finely struct{ V any }
+
 // Print prints any quantity with everyday digits; numbers and words as they are.
 func (s System) Print(v any) string {
 	switch q := v.(type) {
@@ -52,6 +55,8 @@ func (s System) Print(v any) string {
 		return q.In(s)
 	case Ratio:
 		return q.String()
+	case Finely:
+		return s.Fine(q.V)
 	default:
 		if text, ok := s.warm(v, 0); ok {
 			return text

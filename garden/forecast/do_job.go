@@ -41,7 +41,7 @@ func (s *PlantingForecast) MayDo(ask JobRequest) error {
 
 // lastDone is the entry that last answered a kind of job.
 func (s *PlantingForecast) lastDone(what job.Kind) (logbook.Entry, bool) {
-	answer := logbook.AnswerTo[what]
+	answer := logbook.AnswerTo(what)
 	for i := len(s.Log) - 1; i >= 0; i-- {
 		e := s.Log[i]
 		if e.Kind == answer && answer != "" || e.What == what || e.Kind == logbook.Closed {

@@ -1,11 +1,9 @@
 package logbook
 
 import (
-	"slices"
 	"strings"
 	"unicode/utf8"
 
-	"glebata/core/lift"
 	"glebata/core/measure"
 )
 
@@ -56,6 +54,7 @@ const (
 // Doing is what an entry of a kind may hold beside its day.
 type Doing struct {
 	Kind   Kind
+	Verb   string // that its words begin with; its kind where it has none
 	Title  string // of its form
 	Button string
 	Seen   bool // it is seen, not done
@@ -75,7 +74,8 @@ type Doing struct {
 
 	Levels   []string // names of levels from 1 on
 	LevelAsk string
-	MostUnit int // level is a number up to this, where it has no names
+	MostUnit int  // level is a number up to this, where it has no names
+	Some     bool // something of it has to be said
 	Words    bool
 	WordsAsk string
 }
@@ -104,39 +104,12 @@ const (
 	AsItWants, ByRhythm, OnTimer, FromBelow, RainAlone = "need", "rhythm", "timer", "below", "rain"
 )
 
-// Doings of every kind, in the order they are offered.
-var Doings = []Doing{
-	{Kind: Watered, Title: "Watered", Button: "Watered", Bag: true, ThingAsk: "How", Things: []Choice{{"can", "with a can"}, {ByDrip, "drip or timer"}, {"saucer", "saucer or reservoir filled"}, {"rain", "by rain"}}, Amount: InLitres, AmountAsk: "How much", High: 500, LevelAsk: "Minutes, of drip", MostUnit: 1440},
-	{Kind: Irrigated, Title: "How it is watered from now on", Button: "Keep it", Bag: true, Must: true, ThingAsk: "How", Things: []Choice{{AsItWants, "by hand, when it wants some"}, {ByRhythm, "by hand, every so many days"}, {OnTimer, "drip or timer, every so many days"}, {FromBelow, "from below, saucer or reservoir filled every so many days"}, {RainAlone, "by rain alone"}}, Amount: InLitres, AmountAsk: "How much each time", High: 500, LevelAsk: "Every how many days", MostUnit: 60},
-	{Kind: Fed, Title: "Fed", Button: "Fed", Bag: true, ThingAsk: "With", Own: true, Amount: InFeed, AmountAsk: "How much", High: 100_000},
-	{Kind: Mulched, Title: "Mulched", Button: "Mulched", Bag: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"straw", "straw"}, {"leaves", "leaves"}, {"chips", "wood chips"}, {"grass", "dried grass"}, {"compost", "compost"}, {"sheet", "sheet or fabric"}, {MulchOff, "taken off again"}}, Amount: InCm, AmountAsk: "How thick", High: 40},
-	{Kind: Supported, Title: "Supported", Button: "Supported", Bag: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"canes", "canes and string"}, {"hoop", "a hoop"}, {"mesh", "mesh"}, {"trellis", "a trellis"}}},
-	{Kind: Protected, Title: "Protected", Button: "Keep it", Bag: true, ThingAsk: "How", Must: true, Things: []Choice{{Fleeced, "fleece over it"}, {Netted, "net over it"}, {Heaped, "medium heaped over its tops"}, {CarriedIn, "carried in"}, {UnderGlass, "carried under glass"}, {Uncovered, "uncovered again"}, {CarriedOut, "carried out again"}}},
-	{Kind: Treated, Title: "Treated", Button: "Treated", Bag: true, ThingAsk: "With what", Own: true, Must: true, LevelAsk: "Days to wait before harvest, as on its label", MostUnit: 365, Words: true, WordsAsk: "How much, and against what"},
-	{Kind: Filled, Title: "Filled", Button: "Filled", Bag: true, Before: true, Amount: InLitres, AmountAsk: "Loose medium that went in", High: 5000, Needs: true},
-	{Kind: Ringed, Title: "A ring stacked on top", Button: "Stacked", Bag: true, Amount: InCm, AmountAsk: "It raises the rim by", Low: 1, High: 100, Needs: true},
-	{Kind: Bedded, Title: "Sunk or ringed about", Button: "Keep it", Bag: true, Before: true, Must: true, ThingAsk: "How", Things: []Choice{{"sunk", "sunk a part into the ground"}, {"chips", "ringed about with chips"}, {"up", "lifted out again"}}},
-	{Kind: Moved, Title: "Moved", Button: "Moved", Bag: true, Before: true, Own: true, Words: true},
-	{Kind: Sighted, Title: "Seen: pest, disease, damage", Button: "Seen", Seen: true, ThingAsk: "What", Own: true, Must: true, Things: sights, LevelAsk: "How much", Levels: []string{"little", "some", "much"}, Words: true, WordsAsk: "Where, and how it looks"},
-	{Kind: Yellowed, Title: "Leaves yellow", Button: "Keep it", Seen: true, LevelAsk: "How many", Levels: []string{"none", "a quarter", "half", "three quarters", "all"}},
-	{Kind: Moisture, Title: "Moisture of the medium", Button: "Keep it", Seen: true, Bag: true, LevelAsk: "By finger", Levels: []string{"dry to the second knuckle", "dry to the first knuckle", "moist", "wet"}, Amount: Percent, AmountAsk: "Or by a probe, %", High: 100, Device: true},
-	{Kind: Hefted, Title: "Weight of the bag lifted", Button: "Keep it", Seen: true, Bag: true, Amount: InGrams, AmountAsk: "It weighs", Low: 100, High: 1_000_000, Needs: true},
-	{Kind: Felt, Title: "Felt in for tubers, or rubbed one", Button: "Keep it", Seen: true, Must: true, ThingAsk: "What you found", Things: []Choice{{string(lift.EggSize), "tubers of egg size"}, {string(lift.OnlySmall), "only small ones"}, {string(lift.NothingYet), "none yet"}, {string(lift.SkinHolds), "rubbed: the skin holds"}, {string(lift.SkinSlips), "rubbed: the skin slips"}}},
-	{Kind: Warmth, Title: "Warmth of the medium", Button: "Keep it", Seen: true, Bag: true, Before: true, Amount: Degrees, AmountAsk: "By a thermometer", Low: -10, High: 50, Needs: true, Device: true},
-	{Kind: Acidity, Title: "Acidity measured", Button: "Keep it", Seen: true, Bag: true, Before: true, Amount: InPH, AmountAsk: "pH", Low: 2, High: 11, Needs: true},
-}
-
 // sights that are offered; the grower's own words stand beside them.
 var sights = []Choice{
 	{"aphids", "aphids"}, {"beetles", "leaf beetles or their grubs"}, {"slugs", "slugs or snails"}, {"whitefly", "whitefly"}, {"mites", "mites"}, {"caterpillars", "caterpillars"},
 	{BlightSpots, "dark wet patches on leaves (blight?)"}, {"early-blight", "brown ringed spots"}, {"virus", "mottled or rolled leaves"}, {"blackleg", "black stem at its foot"}, {"scab", "scab"},
 	{"pale-old", "old leaves pale"}, {"pale-young", "young leaves pale"}, {"brown-edges", "brown leaf edges"}, {"purple", "purple leaves"}, {"wilting", "wilting"},
 	{"hail", "hail"}, {"wind", "wind damage"}, {"flooded", "standing water"}, {"animals", "gnawed or dug up"}, {"volunteers", "plants nobody planted"},
-}
-
-// DoingOf a kind; ok is false for kinds of another sort.
-func DoingOf(k Kind) (d Doing, ok bool) {
-	return Find(Doings, func(d Doing) bool { return d.Kind == k })
 }
 
 // ThingName of a key for reading; what is no key is the grower's own word.
@@ -181,8 +154,7 @@ func (d Doing) check(faults *Faults, e *Entry) {
 	if !d.Words {
 		e.Text = ""
 	}
-	empty := e.Thing == "" && e.Amount == 0 && e.Level == 0
-	if empty && slices.Contains([]Kind{Yellowed, Moisture}, d.Kind) {
+	if d.Some && e.Thing == "" && e.Amount == 0 && e.Level == 0 {
 		faults.Add("level", "Choose what you saw.")
 	}
 }
@@ -283,27 +255,8 @@ func irrigatedWords(d Doing, e *Entry) measure.Phrase {
 
 // verb that its words begin with.
 func (d Doing) verb() string {
-	switch d.Kind {
-	case Fed, Treated, Mulched, Supported:
-		return string(d.Kind) + " with"
-	case Sighted:
-		return "seen:"
-	case Yellowed:
-		return "leaves yellow:"
-	case Moisture, Warmth:
-		return "medium:"
-	case Felt:
-		return "felt:"
-	case Hefted:
-		return "lifted, it weighs"
-	case Acidity:
-		return "measured:"
-	case Ringed:
-		return "a ring stacked on, the rim is higher by"
-	case Bedded:
-		return "it is"
-	case Protected:
-		return "protected:"
+	if d.Verb != "" {
+		return d.Verb
 	}
 	return string(d.Kind)
 }

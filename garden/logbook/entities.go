@@ -11,9 +11,6 @@ import (
 	"glebata/core/seed"
 )
 
-// Name of the kind for reading.
-func (k Kind) Name() string { return kindNames[k] }
-
 // ID of anything kept; 0 is nothing.
 type ID int64
 
@@ -147,7 +144,8 @@ func (p *Planting) Part() float64 {
 // Kind of log entry.
 type Kind string
 
-// The kinds. A Voided entry takes another one back; both are kept.
+// The kinds that are not care. A Voided entry takes another one back; both are kept. All that
+// there is to know of a kind stands in its EntryKind.
 const (
 	Planted  Kind = "planted"
 	Raised   Kind = "raised"
@@ -167,6 +165,9 @@ const (
 	Skipped  Kind = "skipped"  // a job is not done, and why
 	PutOff   Kind = "put-off"  // a job waits until a day
 )
+
+// FullFlower is the Level of a Flowered entry once most flowers are open.
+const FullFlower = 2
 
 // NothingCame is the Thing of a closing entry of a bag that gave nothing; a bag closed
 // without it and without a weight is one whose harvest is not known.
@@ -238,20 +239,6 @@ type Entry struct {
 	Batches []Batch        // Weighed
 	Another bool           // Weighed: a batch of its own, though one just like it was weighed in; not kept
 	Voids   ID             // Voided: the entry taken back
-}
-
-// AnswerTo is the entry of its own that a kind of job is done by; any other job is Tended.
-var AnswerTo = map[job.Kind]Kind{
-	job.Plant: Planted, job.Raise: Raised, job.TopUp: Topped, job.Feed: Fed, job.Measure: Measured, job.Lift: Weighed,
-}
-
-var kindNames = map[Kind]string{
-	Filled: "filled", Ringed: "a ring stacked on", Bedded: "sunk or ringed about",
-	Watered: "watered", Irrigated: "how it is watered", Mulched: "mulched", Supported: "supported", Protected: "protected", Treated: "treated", Sighted: "something seen", Yellowed: "leaves yellow",
-	Moisture: "moisture", Warmth: "warmth of the medium", Felt: "felt in", Hefted: "weight of the bag", Acidity: "acidity", Moved: "moved", Pictured: "a photo",
-	Planted: "planted", Raised: "raised", Measured: "stem height", Noted: "a note", Weighed: "weighed in", Taken: "some taken unweighed",
-	Closed: "closed", Dropped: "plan dropped", Emerged: "shoots through", Flowered: "first flowers", Frosted: "tops black from frost",
-	Topped: "topped up", Fed: "fed", Tended: "a job done", Skipped: "a job skipped", PutOff: "a job put off",
 }
 
 // MaxPlants in one bag, box or bed, tubers, pieces or slips.

@@ -39,32 +39,9 @@ func (l *PlantingLog) CheckMeant(e *Entry) error {
 
 // ofKind is an entry with what its kind speaks of, and nothing else.
 func (e *Entry) ofKind() Entry {
-	out := Entry{ID: e.ID, Planting: e.Planting, Kind: e.Kind, Day: e.Day, Logged: e.Logged, Key: e.Key, About: e.About, Text: strings.TrimSpace(measure.PlainText(e.Text))}
-	out.Group = e.Group
-	if _, ok := DoingOf(e.Kind); ok {
-		out.Thing, out.Amount, out.Level, out.Place = e.Thing, e.Amount, e.Level, e.Place
-	}
-	switch e.Kind {
-	case Flowered:
-		out.Level = e.Level
-	case Closed:
-		out.Thing = e.Thing
-	case Planted:
-		out.Seed, out.Slips, out.Start = e.Seed, e.Slips, e.Start
-	case Raised:
-		out.RaiseBy, out.Loose = e.RaiseBy, e.Loose
-	case Topped:
-		out.Loose = e.Loose
-	case Measured:
-		out.Height = e.Height
-	case Weighed:
-		out.Batches, out.Another, out.Thing, out.Level = e.Batches, e.Another, e.Thing, e.Level
-	case Tended, Skipped:
-		out.What = e.What
-	case PutOff:
-		out.What, out.Until = e.What, e.Until
-	case Voided:
-		out.Voids = e.Voids
+	out := Entry{ID: e.ID, Planting: e.Planting, Kind: e.Kind, Day: e.Day, Logged: e.Logged, Key: e.Key, About: e.About, Text: strings.TrimSpace(measure.PlainText(e.Text)), Group: e.Group}
+	for _, f := range KindOf(e.Kind).Speaks {
+		f.copy(&out, e)
 	}
 	return out
 }
@@ -80,48 +57,15 @@ func CheckEntry(e *Entry, today measure.Day) error {
 	if len(e.Text) > maxText {
 		faults.Add("text", "A note holds up to {} letters.", maxText)
 	}
-	if d, ok := DoingOf(e.Kind); ok {
-		d.check(&faults, e)
-		if e.Kind == Moved && e.Place == 0 && e.Text == "" {
-			faults.Add("place", "Say where it stands now.")
-		}
-		return faults.Err()
-	}
-	switch e.Kind {
-	case Planted:
-		if e.Start != Slips && e.Start != Cuttings && e.Start != WholeRoot {
-			faults.Add("start", "Choose what it was grown from.")
-		}
-	case Closed:
-		if e.Thing != "" && e.Thing != NothingCame {
-			faults.Add("came", "Say what came of it.")
-		}
-	case Measured, Taken, Dropped, Emerged, Frosted:
-	case Flowered:
-		if e.Level < 0 || e.Level > 2 {
-			faults.Add("level", "First or full flower.")
-		}
-	case Pictured:
-	case Topped:
-		if !(e.Loose > 0 && e.Loose <= 200) {
-			faults.Add("litres", "Write how much went on: up to {} loose.", measure.Volume(200))
-		}
-	case Tended, Skipped, PutOff:
-		checkDoing(&faults, e)
-	case Raised:
-		byHeight, byLitres := e.RaiseBy > 0 && e.RaiseBy <= 400, e.Loose > 0 && e.Loose <= 5000
-		if byHeight == byLitres || e.RaiseBy != 0 && e.Loose != 0 {
-			faults.Add("by", "Say how much went on: centimetres or litres, more than 0.")
-		}
-	case Noted:
-		if e.Text == "" {
-			faults.Add("text", "Write a few words first.")
-		}
-	case Weighed:
-		CheckBatches(&faults, e.Batches)
-		checkSeenAtLifting(&faults, e)
-	default:
+	k := KindOf(e.Kind)
+	if k.Kind == "" || e.Kind == Voided {
 		return ErrNotFound
+	}
+	if k.Doing != nil {
+		k.check(&faults, e)
+	}
+	if k.Check != nil {
+		k.Check(&faults, e)
 	}
 	return faults.Err()
 }

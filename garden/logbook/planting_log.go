@@ -42,5 +42,5 @@ func (l *PlantingLog) Find(entry ID) (Entry, bool) {
 // name of an entry in a refusal.
 func (l *PlantingLog) name(entry ID) measure.Phrase {
 	e, _ := l.Find(entry)
-	return measure.Say(kindNames[e.Kind])
+	return measure.Say(e.Kind.Name())
 }
