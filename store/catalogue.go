@@ -6,6 +6,7 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"strings"
 
 	"github.com/jmoiron/sqlx"
 
@@ -78,82 +79,45 @@ func (w *writer) AddVariety(ctx context.Context, v logbook.Variety) (logbook.ID,
 	return w.add(ctx, `INSERT INTO variety (name, class, packet_days) VALUES (?, ?, ?)`, v.Name, v.Class, v.PacketDays)
 }
 
-type modelRow struct {
-	ID       logbook.ID
-	Name     string
-	Kind     bag.Kind
-	BaseL    float64 `db:"base_l_cm"`
-	BaseW    float64 `db:"base_w_cm"`
-	TopL     float64 `db:"top_l_cm"`
-	TopW     float64 `db:"top_w_cm"`
-	Height   float64 `db:"height_cm"`
-	Material logbook.Material
-	Drain    bag.Drain
-	Hole     float64 `db:"hole_cm"`
-	Price    int     `db:"price_cents"`
-	Lasts    int
-	Empty    float64 `db:"empty_g"`
-	Sold     float64 `db:"sold_l"`
-	Holes    int
-	Light    bool
-	Rolls    bool
-	Form     string
-	Liner    float64 `db:"liner_cm"`
-	Assumed  logbook.Assumed
-	Ground   bool
-}
+// modelColumns are those of a kind of bag, its shape first.
+const modelColumns = `kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, liner_cm, name, material, drain, hole_cm, price_cents, lasts, empty_g, sold_l, holes, light, rolls, assumed`
 
-// model turns a row into a Model. The schema keeps out measures that no bag can
-// have, so a refused shape, left empty, only follows from a damaged file.
-func (m modelRow) model() logbook.Model {
-	cm := func(v float64) measure.Length { return measure.Length(v) }
-	var shape bag.Shape
-	switch {
-	case m.Ground:
-		shape, _ = bag.NewBed(cm(m.BaseL), cm(m.BaseW))
-	case m.Form == string(bag.Sack):
-		shape, _ = bag.StandingSack(cm(m.BaseL), cm(m.Height))
-	case m.Form == string(bag.Lined):
-		liner := cm(m.Liner)
-		shape, _ = bag.NewLined(cm(m.BaseL)+2*liner, cm(m.TopL)+2*liner, cm(m.Height)+liner, liner)
-	case m.Kind == bag.Round:
-		shape, _ = bag.NewRound(cm(m.BaseL), cm(m.TopL), cm(m.Height))
-	default:
-		shape, _ = bag.NewBox(cm(m.BaseL), cm(m.BaseW), cm(m.TopL), cm(m.TopW), cm(m.Height))
-	}
-	return logbook.Model{
-		ID: m.ID, Name: m.Name, Shape: shape, Material: m.Material,
-		Drainage: bag.Drainage{Way: m.Drain, HoleHeight: cm(m.Hole)}, Holes: m.Holes, Light: m.Light, Rolls: m.Rolls,
-		Sold: measure.Volume(m.Sold), Empty: measure.Mass(m.Empty), Price: m.Price, Lasts: m.Lasts, Assumed: m.Assumed,
+// modelValues in the order of modelColumns.
+func modelValues(m *logbook.Model) []any {
+	s := m.Shape.Record()
+	return []any{
+		s.Kind, s.BaseL, s.BaseW, s.TopL, s.TopW, s.Height, s.Liner, m.Name, m.Material, m.Drainage.Way, float64(m.Drainage.HoleHeight),
+		m.Price, m.Lasts, m.Empty.Grams(), float64(m.Sold), m.Holes, m.Light, m.Rolls, string(m.Assumed),
 	}
 }
 
+// Models have an empty shape where that in the file is none that a bag can have: of a damaged
+// file, or of a later program.
 func (r *reader) Models(ctx context.Context) ([]logbook.Model, error) {
-	return once(r, "models", func() ([]logbook.Model, error) {
-		return list(ctx, r, modelRow.model, `SELECT id, name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
-		        price_cents, lasts, empty_g, sold_l, holes, light, rolls, coalesce(form, '') AS form, coalesce(liner_cm, 0) AS liner_cm, assumed, ground
-		   FROM bag_model LEFT JOIN bag_form ON model_id = id ORDER BY name`)
+	return once(r, "models", func() (out []logbook.Model, err error) {
+		err = r.each(ctx, func(rows *sqlx.Rows) error {
+			var m logbook.Model
+			var s bag.Record
+			var hole, empty, sold float64
+			err := rows.Scan(&m.ID, &s.Kind, &s.BaseL, &s.BaseW, &s.TopL, &s.TopW, &s.Height, &s.Liner, &m.Name, &m.Material, &m.Drainage.Way, &hole,
+				&m.Price, &m.Lasts, &empty, &sold, &m.Holes, &m.Light, &m.Rolls, &m.Assumed)
+			m.Shape, _ = s.Shape()
+			m.Drainage.HoleHeight, m.Empty, m.Sold = measure.Length(hole), measure.Mass(empty), measure.Volume(sold)
+			out = append(out, m)
+			return err
+		}, `SELECT id, `+modelColumns+` FROM bag_model ORDER BY name`)
+		return out, err
 	})
 }
 
 func (w *writer) AddModel(ctx context.Context, m logbook.Model) (logbook.ID, error) {
-	bl, bw := m.Shape.Base()
-	tl, tw := m.Shape.Top()
-	kind := bag.Round
-	if !m.Shape.Round() {
-		kind = bag.Box
-	}
-	id, err := w.add(ctx,
-		`INSERT INTO bag_model (name, kind, base_l_cm, base_w_cm, top_l_cm, top_w_cm, height_cm, material, drain, hole_cm,
-		                        price_cents, lasts, empty_g, sold_l, holes, light, rolls, assumed, ground)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-		m.Name, kind, float64(bl), float64(bw), float64(tl), float64(tw), float64(m.Shape.Height()),
-		m.Material, m.Drainage.Way, float64(m.Drainage.HoleHeight),
-		m.Price, m.Lasts, m.Empty.Grams(), float64(m.Sold), m.Holes, m.Light, m.Rolls, string(m.Assumed), m.Shape.Ground())
-	if form := m.Shape.Kind(); err == nil && form != kind && form != bag.Bed {
-		_, err = w.add(ctx, `INSERT INTO bag_form (model_id, form, liner_cm) VALUES (?, ?, ?)`, id, string(form), float64(m.Shape.Liner()))
-	}
-	return id, err
+	values := modelValues(&m)
+	return w.add(ctx, `INSERT INTO bag_model (`+modelColumns+`) VALUES (?`+strings.Repeat(", ?", len(values)-1)+`)`, values...)
+}
+
+func (w *writer) UpdateModel(_ context.Context, m logbook.Model) error {
+	values := modelValues(&m)
+	return w.change(`UPDATE bag_model SET (`+modelColumns+`) = (?`+strings.Repeat(", ?", len(values)-1)+`) WHERE id = ?`, append(values, m.ID)...)
 }
 
 type placeRow struct {

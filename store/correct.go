@@ -9,7 +9,6 @@ import (
 	"modernc.org/sqlite"
 	sqlite3 "modernc.org/sqlite/lib"
 
-	"glebata/core/bag"
 	"glebata/core/medium"
 	"glebata/garden/logbook"
 )
@@ -29,29 +28,6 @@ func (w *writer) change(query string, args ...any) error {
 
 func (w *writer) UpdateVariety(_ context.Context, v logbook.Variety) error {
 	return w.change(`UPDATE variety SET name = ?, class = ?, packet_days = ? WHERE id = ?`, v.Name, v.Class, v.PacketDays, v.ID)
-}
-
-func (w *writer) UpdateModel(ctx context.Context, m logbook.Model) error {
-	bl, bw := m.Shape.Base()
-	tl, tw := m.Shape.Top()
-	kind := bag.Round
-	if !m.Shape.Round() {
-		kind = bag.Box
-	}
-	err := w.change(`UPDATE bag_model SET name = ?, kind = ?, base_l_cm = ?, base_w_cm = ?, top_l_cm = ?, top_w_cm = ?, height_cm = ?, material = ?, drain = ?, hole_cm = ?,
-		        price_cents = ?, lasts = ?, empty_g = ?, sold_l = ?, holes = ?, light = ?, rolls = ?, assumed = ?, ground = ? WHERE id = ?`,
-		m.Name, kind, float64(bl), float64(bw), float64(tl), float64(tw), float64(m.Shape.Height()), m.Material, m.Drainage.Way, float64(m.Drainage.HoleHeight),
-		m.Price, m.Lasts, m.Empty.Grams(), float64(m.Sold), m.Holes, m.Light, m.Rolls, string(m.Assumed), m.Shape.Ground(), m.ID)
-	if err != nil {
-		return err
-	}
-	if _, err := w.exec(`DELETE FROM bag_form WHERE model_id = ?`, m.ID); err != nil {
-		return fmt.Errorf("writing how a kind of bag is formed: %w", err)
-	}
-	if form := m.Shape.Kind(); form != kind && form != bag.Bed {
-		_, err = w.add(ctx, `INSERT INTO bag_form (model_id, form, liner_cm) VALUES (?, ?, ?)`, m.ID, string(form), float64(m.Shape.Liner()))
-	}
-	return err
 }
 
 func (w *writer) UpdatePlace(_ context.Context, p logbook.Place) error {
@@ -122,7 +98,7 @@ func (w *writer) SetRetired(ctx context.Context, thing logbook.Thing, id logbook
 // tables of things, and what goes with a row of them.
 var tables = map[logbook.Thing][]string{
 	logbook.VarietyThing: {`DELETE FROM variety WHERE id = ?`},
-	logbook.ModelThing:   {`DELETE FROM bag_form WHERE model_id = ?`, `DELETE FROM bag_model WHERE id = ?`},
+	logbook.ModelThing:   {`DELETE FROM bag_model WHERE id = ?`},
 	logbook.BagThing:     {`DELETE FROM spot WHERE bag_id = ?`, `DELETE FROM spot_since WHERE bag_id = ?`, `DELETE FROM bag WHERE id = ?`},
 	logbook.PlaceThing:   {`DELETE FROM place WHERE id = ?`},
 	logbook.LotThing:     {`DELETE FROM lot WHERE id = ?`},

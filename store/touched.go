@@ -12,7 +12,7 @@ import (
 
 // sectionOf each table that pages read. Tables that are in no section are read by nobody but writes.
 var sectionOf = map[string]garden.Section{
-	"season": garden.ShelfSection, "variety": garden.ShelfSection, "place": garden.ShelfSection, "bag_model": garden.ShelfSection, "bag_form": garden.ShelfSection,
+	"season": garden.ShelfSection, "variety": garden.ShelfSection, "place": garden.ShelfSection, "bag_model": garden.ShelfSection,
 	"bag": garden.ShelfSection, "container": garden.ShelfSection, "planting": garden.ShelfSection,
 	"retired": garden.RetiredSection,
 	"entry":   garden.LogSection, "piece": garden.LogSection, "batch": garden.LogSection, "entry_detail": garden.LogSection,

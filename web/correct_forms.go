@@ -96,43 +96,26 @@ func findOne[T any](read func() ([]T, error), id logbook.ID, idOf func(T) logboo
 
 func modelValues(m logbook.Model, sys measure.System) map[string]string {
 	s := m.Shape
-	bl, bw := s.Base()
-	tl, tw := s.Top()
-	height, liner := s.Height(), s.Liner()
 	v := map[string]string{
 		"name": m.Name, "kind": string(s.Kind()), "material": string(m.Material), "drain": string(m.Drainage.Way),
 		"holes": countOrEmpty(m.Holes), "lasts": countOrEmpty(m.Lasts), "price": cents(m.Price), "light": tick(m.Light), "rolls": tick(m.Rolls),
 	}
-	switch {
-	case m.Assumed != logbook.NothingAssumed:
+	measured := s.Measured()
+	if m.Assumed != logbook.NothingAssumed {
 		v["kind"] = byLitres
-		tl = 0
+		delete(measured, bag.TopSide)
 		if m.Assumed != logbook.HeightAssumed {
-			bl = 0
+			delete(measured, bag.BaseSide)
 		}
 		if m.Assumed != logbook.WidthAssumed {
-			height = 0
+			delete(measured, bag.HeightSide)
 		}
 		if m.Sold == 0 {
 			v["sold"] = sys.Edit(s.Full())
 		}
-	case s.Ground():
-		v["base-w"] = sys.Edit(bw)
-		tl, height = 0, 0
 	}
-	switch s.Kind() {
-	case bag.Sack:
-		bl, height = s.Flat()
-		tl = 0
-	case bag.Lined:
-		bl, tl, height = bl+2*liner, tl+2*liner, height+liner
-		v["liner"] = sys.Edit(liner)
-	case bag.Box:
-		v["base-w"], v["top-w"] = sys.Edit(bw), sys.Edit(tw)
-	}
-	v["base"], v["height"] = lengthOrEmpty(bl, sys), lengthOrEmpty(height, sys)
-	if tl > 0 {
-		v["top"] = sys.Edit(tl)
+	for side, length := range measured {
+		v[string(side)] = sys.Edit(length)
 	}
 	if m.Drainage.HoleHeight > 0 {
 		v["hole"] = sys.Edit(m.Drainage.HoleHeight)

@@ -1,8 +1,10 @@
 package web
 
 import (
+	"slices"
 	"testing"
 
+	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden/forecast"
@@ -32,5 +34,35 @@ func TestEachKindIsReadOfItsForm(t *testing.T) {
 	r := reading{form.Reader{}}
 	if _, ok := r.entry("sing", st, nil); ok {
 		t.Error("a form that there is not is read")
+	}
+}
+
+// Each kind of body is offered, read of what its form asks for, and stands in the form again
+// as it was measured.
+func TestEachKindOfBodyIsReadAndShown(t *testing.T) {
+	options := shapeOptions()
+	typed := map[string]string{"base": "36 cm", "base-w": "30 cm", "top": "40 cm", "top-w": "33 cm", "height": "42 cm", "liner": "1 cm"}
+	for _, f := range bag.Forms() {
+		if _, offered := logbook.Find(options, func(o form.Option) bool { return o.Value == string(f.Kind) && o.Name == f.Name }); !offered {
+			t.Errorf("%s is not offered", f.Kind)
+		}
+		values := map[string][]string{"kind": {string(f.Kind)}, "name": {"one"}, "material": {"rigid"}, "drain": {"base"}}
+		for _, side := range f.Asks {
+			values[string(side)] = []string{typed[string(side)]}
+		}
+		r := reading{form.Reader{Today: 100, Units: measure.Metric, Values: values}}
+		m := r.model()
+		if r.Faults != nil || m.Shape.Kind() != f.Kind {
+			t.Errorf("%s: %v, read as %s", f.Kind, r.Faults, m.Shape.Kind())
+		}
+		shown := modelValues(m, measure.Metric)
+		for name, want := range typed {
+			if side := bag.Side(name); slices.Contains(f.Asks, side) && shown[name] != want || !slices.Contains(f.Asks, side) && shown[name] != "" {
+				t.Errorf("%s: %s stands in its form as %q", f.Kind, name, shown[name])
+			}
+		}
+	}
+	if len(options) != len(bag.Forms())+1 {
+		t.Errorf("%d kinds of bodies are offered", len(options))
 	}
 }

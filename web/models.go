@@ -28,11 +28,7 @@ func addModelForm(sys measure.System) form.Form {
 		Says: "Inside measures, as it stands filled. A box or bed needs both sides, a row the distance to the next; a sack its width and length lying flat; a lined bucket its own measures and how thick the liner is. Known by its litres, write them at “sold as”, and the height or the width if you have it.",
 		Fields: []form.Field{
 			{Name: "name", Label: "Name", Kind: "text"},
-			{Name: "kind", Label: "Shape", Kind: "choice", Value: string(bag.Round), Options: []form.Option{
-				{Value: string(bag.Round), Name: "round"}, {Value: string(bag.Box), Name: "box"},
-				{Value: string(bag.Sack), Name: "sack, measured lying flat"}, {Value: string(bag.Lined), Name: "lined bucket"},
-				{Value: byLitres, Name: "round, known by its litres"}, {Value: string(bag.Bed), Name: "bed or row in the ground"},
-			}},
+			{Name: "kind", Label: "Shape", Kind: "choice", Value: string(bag.Round), Options: shapeOptions()},
 			{Name: "base", Label: "Base: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "A sack: its width lying flat"},
 			{Name: "base-w", Label: "Base width (box)", Kind: "quantity", Unit: unit, Read: "/read/length"},
 			{Name: "top", Label: "Top: diameter or length", Kind: "quantity", Unit: unit, Read: "/read/length", Hint: "Empty: as the base"},
@@ -112,30 +108,38 @@ func (r *reading) ofLitres() (bag.Shape, logbook.Assumed) {
 	return shape, assumed
 }
 
-// shape reads the measures of a bag.
+// shapeOptions are the kinds of bodies, those with walls first.
+func shapeOptions() []form.Option {
+	var walls, ground []form.Option
+	for _, f := range bag.Forms() {
+		if o := (form.Option{Value: string(f.Kind), Name: f.Name}); f.Ground {
+			ground = append(ground, o)
+		} else {
+			walls = append(walls, o)
+		}
+	}
+	return append(append(walls, form.Option{Value: byLitres, Name: "round, known by its litres"}), ground...)
+}
+
+// shape reads the measures of a bag: those that its kind asks for. Its top is as its base
+// where it was left out.
 func (r *reading) shape() bag.Shape {
-	base := r.Length("base")
-	var height measure.Length
-	if r.Text("kind") != string(bag.Bed) { // the ground has none
-		height = r.Length("height")
+	f, ok := bag.FormOf(bag.Kind(r.Text("kind")))
+	if !ok {
+		f, _ = bag.FormOf(bag.Round)
 	}
-	top := r.LengthOr("top", base)
-	var shape bag.Shape
-	var err error
-	switch bag.Kind(r.Text("kind")) {
-	case bag.Bed:
-		shape, err = bag.NewBed(base, r.Length("base-w"))
-	case bag.Box:
-		baseW := r.Length("base-w")
-		topW := r.LengthOr("top-w", baseW)
-		shape, err = bag.NewBox(base, baseW, top, topW, height)
-	case bag.Sack:
-		shape, err = bag.NewSack(base, height)
-	case bag.Lined:
-		shape, err = bag.NewLined(base, top, height, r.Length("liner"))
-	default:
-		shape, err = bag.NewRound(base, top, height)
+	m := bag.Measures{}
+	for _, side := range f.Asks {
+		switch side {
+		case bag.TopSide:
+			m[side] = r.LengthOr(string(side), m[bag.BaseSide])
+		case bag.TopWidth:
+			m[side] = r.LengthOr(string(side), m[bag.BaseWidth])
+		default:
+			m[side] = r.Length(string(side))
+		}
 	}
+	shape, err := f.New(m)
 	if err != nil && r.Faults == nil {
 		r.Faults.Add("height", "A bag measures between {} and {} each way: check the units.", bag.MinSide, bag.MaxSide)
 	}

@@ -39,7 +39,7 @@ func Place(s Shape, h measure.Length, n int, as Layout) []Spot {
 	if n <= 0 {
 		return nil
 	}
-	if s.kind == Box {
+	if !s.Round() {
 		return placeRows(s, h, n)
 	}
 	return placeRing(s, h, n, as)

@@ -9,20 +9,6 @@ import (
 	"glebata/core/working"
 )
 
-// Kind of body.
-type Kind string
-
-// The kinds: a round bag may taper either way, a box has four flat sides, a sack
-// lies flat when it is empty and stands round when it is full, a lined bucket is
-// round and has a liner that takes some of it.
-const (
-	Round Kind = "round"
-	Box   Kind = "box"
-	Sack  Kind = "sack"
-	Lined Kind = "lined"
-	Bed   Kind = "bed" // in the ground, or a row: no walls and no litres
-)
-
 // Limits of a believable container, in cm.
 const (
 	MinSide measure.Length = 5
@@ -71,7 +57,7 @@ func NewBed(length, width measure.Length) (Shape, error) {
 }
 
 // Ground reports whether it is in the ground: a bed or row, without walls and litres.
-func (s Shape) Ground() bool { return s.kind == Bed }
+func (s Shape) Ground() bool { return s.form().Ground }
 
 // ErrShape is wrapped by every refusal of a shape.
 var ErrShape = errors.New("not a shape a bag can have")
@@ -153,7 +139,7 @@ func NewBox(baseL, baseW, topL, topW, height measure.Length) (Shape, error) {
 
 func (s Shape) Check() error {
 	least, most := MinSide, MaxSide
-	if s.kind == Bed {
+	if s.Ground() {
 		least, most = MinBed, MaxBed
 	}
 	for _, side := range []struct {
@@ -168,8 +154,8 @@ func (s Shape) Check() error {
 	return nil
 }
 
-// Round reports whether the body is round from above, as all but boxes are.
-func (s Shape) Round() bool { return s.kind != Box && s.kind != Bed }
+// Round reports whether the body is round from above.
+func (s Shape) Round() bool { return s.form().Round }
 
 // Kind of the body.
 func (s Shape) Kind() Kind { return s.kind }
