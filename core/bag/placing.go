@@ -68,7 +68,7 @@ func placeRing(s Shape, h measure.Length, n int, as Layout) []Spot {
 		around, wanted = n-1, as.Spacing
 	}
 	wanted = max(wanted, as.Spacing/measure.Length(2*math.Sin(math.Pi/float64(around))))
-	radius := s.LengthAt(h) / 2
+	radius, flat := s.LengthAt(h)/2, s.WidthAt(h)/s.LengthAt(h) // 1 for a circle
 	ring := max(0, min(max(radius/2, wanted), radius-WallGap))
 	// A ring of three or more is set off a little, so that from the front no piece
 	// hides another.
@@ -80,7 +80,7 @@ func placeRing(s Shape, h measure.Length, n int, as Layout) []Spot {
 		angle := 2 * math.Pi * (float64(i) + as.Turn + set) / float64(around)
 		spots = append(spots, Spot{
 			X: ring * measure.Length(math.Cos(angle)),
-			Y: ring * measure.Length(math.Sin(angle)),
+			Y: ring * measure.Length(math.Sin(angle)) * flat,
 			H: h,
 		})
 	}
@@ -145,8 +145,12 @@ func Nearest(spots []Spot) measure.Length {
 func ToWall(s Shape, spots []Spot) measure.Length {
 	least := measure.Length(1000)
 	for _, p := range spots {
-		if s.Round() {
-			least = min(least, s.LengthAt(p.H)/2-measure.Length(math.Hypot(float64(p.X), float64(p.Y))))
+		switch a, b := s.LengthAt(p.H)/2, s.WidthAt(p.H)/2; {
+		case s.Round() && a == b:
+			least = min(least, a-measure.Length(math.Hypot(float64(p.X), float64(p.Y))))
+			continue
+		case s.Round(): // at the least: along the shorter way of an ellipse
+			least = min(least, min(a, b)*measure.Length(1-math.Hypot(float64(p.X/a), float64(p.Y/b))))
 			continue
 		}
 		least = min(least, s.LengthAt(p.H)/2-max(p.X, -p.X), s.WidthAt(p.H)/2-max(p.Y, -p.Y))

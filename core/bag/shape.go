@@ -194,8 +194,9 @@ func (s Shape) AreaAt(h measure.Length) measure.Area {
 // Between is the volume from level a up to level b; 0 when b is not above a.
 // Above the rim it is that of a straight heap as wide as the rim.
 //
-// Round: V = π(b − a)/12 · (D(a)² + D(a)D(b) + D(b)²), the frustum of a cone.
 // Box: V = (b − a)/6 · (2·La·Wa + La·Wb + Lb·Wa + 2·Lb·Wb), the prismatoid.
+// Round: π/4 of that, which for one diameter is the frustum of a cone,
+// V = π(b − a)/12 · (D(a)² + D(a)D(b) + D(b)²).
 func (s Shape) Between(a, b measure.Length) measure.Volume {
 	if b <= a || s.height <= 0 {
 		return 0
@@ -206,8 +207,11 @@ func (s Shape) Between(a, b measure.Length) measure.Volume {
 	la, lb := float64(s.LengthAt(a)), float64(s.LengthAt(b))
 	wa, wb := float64(s.WidthAt(a)), float64(s.WidthAt(b))
 	rise := float64(b - a)
-	if s.Round() {
+	switch round := s.Round(); {
+	case round && la == wa && lb == wb:
 		return measure.CubicCentimetres(math.Pi * rise / 12 * (la*la + la*lb + lb*lb))
+	case round:
+		rise *= math.Pi / 4
 	}
 	return measure.CubicCentimetres(rise / 6 * (2*la*wa + la*wb + lb*wa + 2*lb*wb))
 }
@@ -222,7 +226,7 @@ func (s Shape) BetweenWorking(a, b measure.Length) working.Working {
 		Source:  "volume of a tapered body, from the inside measures",
 		Changes: "The bag's inside measures; a fabric wall that bulges holds a little more.",
 	}
-	if s.Round() {
+	if s.Round() && s.LengthAt(a) == s.WidthAt(a) && s.LengthAt(b) == s.WidthAt(b) {
 		w.Steps = []working.Step{
 			{Says: "inside diameter at {} above the base", Args: []any{a}, Result: s.LengthAt(a)},
 			{Says: "inside diameter at {} above the base", Args: []any{b}, Result: s.LengthAt(b)},
@@ -233,9 +237,13 @@ func (s Shape) BetweenWorking(a, b measure.Length) working.Working {
 		}
 		return w
 	}
+	across := "length × width at {}: {} × {}"
+	if s.Round() {
+		across = "π ÷ 4 × length × width at {}: {} × {}"
+	}
 	w.Steps = []working.Step{
-		{Says: "length × width at {}: {} × {}", Args: []any{a, s.LengthAt(a), s.WidthAt(a)}, Result: s.AreaAt(a)},
-		{Says: "length × width at {}: {} × {}", Args: []any{b, s.LengthAt(b), s.WidthAt(b)}, Result: s.AreaAt(b)},
+		{Says: across, Args: []any{a, s.LengthAt(a), s.WidthAt(a)}, Result: s.AreaAt(a)},
+		{Says: across, Args: []any{b, s.LengthAt(b), s.WidthAt(b)}, Result: s.AreaAt(b)},
 		{Says: "mean area × ({} − {})", Args: []any{b, a}, Result: v},
 	}
 	return w

@@ -14,6 +14,7 @@ type Above struct {
 	Round        bool
 	R            int // radius at the seed, round
 	RimR         int
+	R2, RimR2    int // the other radius of one that is not a circle
 	BoxX, BoxY   int // top left corner at the seed, box
 	L, B         int // length and breadth at the seed, box
 	Tubers       []Use
@@ -49,6 +50,7 @@ func NewAbove(s bag.Shape, spots []bag.Spot, ref string, like *Detail, sys measu
 	a := Above{Shown: like.Shown, Type: like.Type, Round: s.Round(), R: mm(s.LengthAt(h)) / 2, L: mm(s.LengthAt(h)), B: mm(s.WidthAt(h))}
 	a.RimR = mm(s.LengthAt(s.Height())) / 2
 	a.BoxX, a.BoxY = -a.L/2, -a.B/2
+	a.R2, a.RimR2 = a.B/2, mm(s.WidthAt(s.Height()))/2
 	halfW, halfH := a.L/2+40, a.B/2+40
 	if a.Round {
 		halfW, halfH = max(a.R, a.RimR)+30, max(a.R, a.RimR)+30
