@@ -45,7 +45,7 @@ func (f *Factor) Quantity(v float64) any { return f.print(v) }
 
 // banded is a numeric factor in bands that begin at the given numbers.
 func banded(key, name string, starts []float64, number func(*Bag) (float64, bool), print func(float64) any) *Factor {
-	return &Factor{key, name, func(b *Bag) (Level, bool) {
+	return &Factor{Key: key, Name: name, level: func(b *Bag) (Level, bool) {
 		v, ok := number(b)
 		if !ok {
 			return Level{}, false
@@ -64,23 +64,23 @@ func banded(key, name string, starts []float64, number func(*Bag) (float64, bool
 			l.Name = measure.Say("{} to {}", print(starts[at]), print(starts[at+1]))
 		}
 		return l, true
-	}, number, print, nil, 0}
+	}, number: number, print: print}
 }
 
 // words of a factor by a string that is kept; empty for not kept.
 func words(key, name string, of func(*Bag) string) *Factor {
-	return &Factor{key, name, func(b *Bag) (Level, bool) {
+	return &Factor{Key: key, Name: name, level: func(b *Bag) (Level, bool) {
 		v := of(b)
 		return named(v), v != ""
-	}, nil, nil, nil, 0}
+	}}
 }
 
 // numbers of a factor that has few whole ones, each a group.
 func numbers(key, name, one, many string, of func(*Bag) int) *Factor {
-	f := &Factor{key, name, nil, func(b *Bag) (float64, bool) {
+	f := &Factor{Key: key, Name: name, number: func(b *Bag) (float64, bool) {
 		n := of(b)
 		return float64(n), n > 0
-	}, countOf, eachOf, 0}
+	}, print: countOf, mean: eachOf}
 	f.level = func(b *Bag) (Level, bool) {
 		n := of(b)
 		word := many
@@ -110,15 +110,15 @@ func lastOf(key, name string, kind logbook.Kind, off string) *Factor {
 func Factors() []*Factor { return factors }
 
 var factors = numbered([]*Factor{
-	{"variety", "variety", func(b *Bag) (Level, bool) {
+	{Key: "variety", Name: "variety", level: func(b *Bag) (Level, bool) {
 		return Level{Name: measure.Say("{}", b.Variety.Name), Key: strconv.FormatInt(int64(b.Variety.ID), 10)}, true
-	}, nil, nil, nil, 0},
-	{"class", "class", func(b *Bag) (Level, bool) {
+	}},
+	{Key: "class", Name: "class", level: func(b *Bag) (Level, bool) {
 		return ordered(float64(slices.Index(crop.Classes(), b.Variety.Class)), b.Variety.Class.Name()), true
-	}, nil, nil, nil, 0},
-	{"year", "season", func(b *Bag) (Level, bool) {
+	}},
+	{Key: "year", Name: "season", level: func(b *Bag) (Level, bool) {
 		return ordered(float64(b.Season.Year), fmt.Sprint(b.Season.Year)), true
-	}, nil, nil, nil, 0},
+	}},
 	words("school", "way of filling", func(b *Bag) string { return b.Filling.School.Params().Name }),
 	numbers("plants", "tubers or slips to a bag", "to a bag", "to a bag", func(b *Bag) int { return b.Plants }),
 	words("kind", "kind of bag", func(b *Bag) string { return b.Bag.Model.Name }),
@@ -170,7 +170,7 @@ var factors = numbered([]*Factor{
 		return strings.Join(names, ", then ")
 	}),
 	banded("sun", "sun where it stands", []float64{0, 4, 6, 8, 10}, func(b *Bag) (float64, bool) { return b.Sun, b.Sun > 0 }, func(v float64) any { return measure.Say("{} h", math.Round(v*10)/10) }),
-	{"planted", "planting day", func(b *Bag) (Level, bool) {
+	{Key: "planted", Name: "planting day", level: func(b *Bag) (Level, bool) {
 		if b.State.Planted == 0 {
 			return Level{}, false
 		}
@@ -180,9 +180,9 @@ var factors = numbered([]*Factor{
 			part, half = "late ", 0.5
 		}
 		return Level{Order: float64(d.YearDay()-d.DayOfMonth()) + 15*half, Name: measure.Say(part + d.MonthName()), Key: part[:1] + month}, true
-	}, func(b *Bag) (float64, bool) { return float64(b.State.Planted.YearDay()), b.State.Planted != 0 }, func(v float64) any {
+	}, number: func(b *Bag) (float64, bool) { return float64(b.State.Planted.YearDay()), b.State.Planted != 0 }, print: func(v float64) any {
 		return (measure.Date(2025, 1, 1) + measure.Day(v) - 1).Short()
-	}, nil, 0},
+	}},
 })
 
 func numbered(list []*Factor) []*Factor {

@@ -64,47 +64,47 @@ const edible = "edible harvest"
 func Measures() []*Measure { return measures }
 
 var measures = []*Measure{
-	{"metre", "a metre of row", edible, "length of row", false, []Kind{Ground}, func(b *Bag) trial.Observed { return b.observed(b.metres(), 0, 0) }, massOf, massOf, metreOf},
-	{"ratio", "harvest for the seed", edible, "seed planted", false, []Kind{Tubers, Ground}, func(b *Bag) trial.Observed {
+	{Key: "metre", Name: "a metre of row", Of: edible, By: "length of row", kinds: []Kind{Ground}, observe: func(b *Bag) trial.Observed { return b.observed(b.metres(), 0, 0) }, print: massOf, of: massOf, by: metreOf},
+	{Key: "ratio", Name: "harvest for the seed", Of: edible, By: "seed planted", kinds: []Kind{Tubers, Ground}, observe: func(b *Bag) trial.Observed {
 		return b.observed(float64(b.M.Seed), float64(b.M.SeedLow), float64(b.M.SeedHigh))
-	}, ratioOf, massOf, massOf},
-	{"slip", "a slip", edible, "slips planted", false, []Kind{Slips}, perPlant, massOf, massOf, countOf},
-	{"harvest", "harvest of a bag", edible, "bags", false, everywhere, func(b *Bag) trial.Observed { return b.observed(1, 0, 0) }, massOf, massOf, countOf},
-	{"litre", "a litre of medium", edible, "settled medium at the end", false, inBags, func(b *Bag) trial.Observed { return b.observed(float64(b.M.Litres), 0, 0) }, massOf, massOf, litresOf},
-	{"area", "a square metre", edible, "ground it took", false, everywhere, func(b *Bag) trial.Observed { return b.observed(float64(b.M.Area), 0, 0) }, massOf, massOf, areaOf},
-	{"plant", "a plant", edible, "tubers planted", false, []Kind{Tubers, Ground}, perPlant, massOf, massOf, countOf},
-	{"stem", "a stem", edible, "stems, as counted or usual", false, everywhere, func(b *Bag) trial.Observed { return b.observed(b.stems(), 0, 0) }, massOf, massOf, countOf},
-	{"tubers", "tubers a plant", "tubers counted", "plants", false, everywhere, func(b *Bag) trial.Observed {
+	}, print: ratioOf, of: massOf, by: massOf},
+	{Key: "slip", Name: "a slip", Of: edible, By: "slips planted", kinds: []Kind{Slips}, observe: perPlant, print: massOf, of: massOf, by: countOf},
+	{Key: "harvest", Name: "harvest of a bag", Of: edible, By: "bags", kinds: everywhere, observe: func(b *Bag) trial.Observed { return b.observed(1, 0, 0) }, print: massOf, of: massOf, by: countOf},
+	{Key: "litre", Name: "a litre of medium", Of: edible, By: "settled medium at the end", kinds: inBags, observe: func(b *Bag) trial.Observed { return b.observed(float64(b.M.Litres), 0, 0) }, print: massOf, of: massOf, by: litresOf},
+	{Key: "area", Name: "a square metre", Of: edible, By: "ground it took", kinds: everywhere, observe: func(b *Bag) trial.Observed { return b.observed(float64(b.M.Area), 0, 0) }, print: massOf, of: massOf, by: areaOf},
+	{Key: "plant", Name: "a plant", Of: edible, By: "tubers planted", kinds: []Kind{Tubers, Ground}, observe: perPlant, print: massOf, of: massOf, by: countOf},
+	{Key: "stem", Name: "a stem", Of: edible, By: "stems, as counted or usual", kinds: everywhere, observe: func(b *Bag) trial.Observed { return b.observed(b.stems(), 0, 0) }, print: massOf, of: massOf, by: countOf},
+	{Key: "tubers", Name: "tubers a plant", Of: "tubers counted", By: "plants", kinds: everywhere, observe: func(b *Bag) trial.Observed {
 		if b.Harvest.Count == 0 {
 			return trial.Observed{}
 		}
 		return trial.Observed{Of: float64(b.Harvest.Count), By: float64(b.Plants)}
-	}, eachOf, countOf, countOf},
-	{"mean", "weight of a tuber", "weight of what was counted", "tubers counted", false, everywhere, func(b *Bag) trial.Observed {
+	}, print: eachOf, of: countOf, by: countOf},
+	{Key: "mean", Name: "weight of a tuber", Of: "weight of what was counted", By: "tubers counted", kinds: everywhere, observe: func(b *Bag) trial.Observed {
 		return trial.Observed{Of: float64(b.Harvest.Counted), By: float64(b.Harvest.Count)}
-	}, massOf, massOf, countOf},
-	{"keep", "share to keep", "graded to keep", "all that was lifted", false, everywhere, func(b *Bag) trial.Observed {
+	}, print: massOf, of: massOf, by: countOf},
+	{Key: "keep", Name: "share to keep", Of: "graded to keep", By: "all that was lifted", kinds: everywhere, observe: func(b *Bag) trial.Observed {
 		return trial.Observed{Of: float64(b.Harvest.ByGrade[lift.Keep]), By: float64(b.Harvest.Gross)}
-	}, shareOf, massOf, massOf},
-	{"gross", "with discards for the seed", "all that was lifted", "seed planted", false, []Kind{Tubers, Ground}, func(b *Bag) trial.Observed {
+	}, print: shareOf, of: massOf, by: massOf},
+	{Key: "gross", Name: "with discards for the seed", Of: "all that was lifted", By: "seed planted", kinds: []Kind{Tubers, Ground}, observe: func(b *Bag) trial.Observed {
 		return trial.Observed{Of: float64(b.M.Gross), By: float64(b.M.Seed)}
-	}, ratioOf, massOf, massOf},
-	{"cost", "cost a kilogram", "bag, medium, seed, feed and water, as far as they have a price", edible, true, inBags, func(b *Bag) trial.Observed {
+	}, print: ratioOf, of: massOf, by: massOf},
+	{Key: "cost", Name: "cost a kilogram", Of: "bag, medium, seed, feed and water, as far as they have a price", By: edible, Less: true, kinds: inBags, observe: func(b *Bag) trial.Observed {
 		if b.Cost.Total() == 0 {
 			return trial.Observed{}
 		}
 		return trial.Observed{Of: float64(b.Cost.Total()), By: b.M.Edible.Kilograms()}
-	}, moneyOf, moneyOf, kilosOf},
-	{"water", "water a kilogram", "water that was entered", edible, true, inBags, func(b *Bag) trial.Observed {
+	}, print: moneyOf, of: moneyOf, by: kilosOf},
+	{Key: "water", Name: "water a kilogram", Of: "water that was entered", By: edible, Less: true, kinds: inBags, observe: func(b *Bag) trial.Observed {
 		w := float64(b.WaterEntered())
 		if w == 0 {
 			return trial.Observed{}
 		}
 		return trial.Observed{Of: w, By: b.M.Edible.Kilograms()}
-	}, litresOf, litresOf, kilosOf},
-	{"hour", "lifted in an hour", "all that was lifted", "hours it took", false, everywhere, func(b *Bag) trial.Observed {
+	}, print: litresOf, of: litresOf, by: kilosOf},
+	{Key: "hour", Name: "lifted in an hour", Of: "all that was lifted", By: "hours it took", kinds: everywhere, observe: func(b *Bag) trial.Observed {
 		return trial.Observed{Of: float64(b.Harvest.Gross), By: float64(b.Minutes()) / 60}
-	}, massOf, massOf, hoursOf},
+	}, print: massOf, of: massOf, by: hoursOf},
 }
 
 func perPlant(b *Bag) trial.Observed { return b.observed(float64(b.M.Plants), 0, 0) }
