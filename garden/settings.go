@@ -38,11 +38,13 @@ func (v *View) settings() (settings, error) {
 			s.can = measure.Volume(litres)
 		}
 		s.sign, s.garden = all[signSetting], all[gardenSetting]
+		s.units = s.units.Writing(s.comma).Paying(s.sign)
 		return s, nil
 	})
 }
 
-// Units the grower reads and writes in; metric until set.
+// Units the grower reads and writes in, with the signs of numbers and of money; metric, with a point
+// and no sign, until set.
 func (v *View) Units() (measure.System, error) {
 	s, err := v.settings()
 	return s.units, err

@@ -241,7 +241,7 @@ func (b *allotBody) groups(sowable []forecast.PlantingForecast, bench *logbook.B
 const allotScale = 0.9
 
 func (b *allotBody) tell(d *forecast.AllotmentDraft, ask forecast.AllotmentRequest, sys measure.System) {
-	out := allotDraft{AllotmentDraft: d, Spread: spreadText(d), Of: spreadWords[d.Of], Asked: allotAsked(ask)}
+	out := allotDraft{AllotmentDraft: d, Spread: spreadText(d, sys), Of: spreadWords[d.Of], Asked: allotAsked(ask)}
 	heaviest := measure.Mass(1)
 	for _, p := range d.Places {
 		heaviest = max(heaviest, p.Total)
@@ -273,7 +273,9 @@ var spreadWords = map[forecast.SpreadBy]string{
 }
 
 // spreadText is the spread of a draft, of its mean.
-func spreadText(d *forecast.AllotmentDraft) string { return fmt.Sprintf("%.1f %%", 100*d.Spread) }
+func spreadText(d *forecast.AllotmentDraft, sys measure.System) string {
+	return sys.Percent(d.Spread, 1)
+}
 
 // spreadWorking shows the spread of a draft.
 func spreadWorking(d *forecast.AllotmentDraft) working.Working {
@@ -302,7 +304,7 @@ func spreadWorking(d *forecast.AllotmentDraft) working.Working {
 		}
 	}
 	mean := measure.Mass(sum / float64(max(1, n)))
-	w.Result = spreadText(d)
+	w.Result = measure.Say("{} %", measure.Rounded{V: 100 * d.Spread, Decimals: 1})
 	w.Steps = append(w.Steps,
 		working.Step{Says: "mean of {} bags", Args: []any{n}, Result: mean},
 		working.Step{Says: "({} − {}) ÷ {}", Args: []any{measure.Mass(high), measure.Mass(low), mean}, Result: w.Result})

@@ -138,13 +138,13 @@ func (s *Site) bagsPage(c *gin.Context, status int, t form.Sent) error {
 		body.Bags = append(body.Bags, newBagLine(b, now[b.ID], t.Units))
 	}
 	for _, m := range cat.Models {
-		body.Models = append(body.Models, lineOfModel(m, cat.Recipe("").Mix, site.LiftLimit))
+		body.Models = append(body.Models, lineOfModel(m, cat.Recipe("").Mix, site.LiftLimit, t.Units))
 	}
 	s.render(c, status, "bags", view{Title: "Bags", Stage: "Bags", Body: body})
 	return nil
 }
 
-func lineOfModel(m logbook.Model, mix medium.Mix, limit measure.Mass) modelLine {
+func lineOfModel(m logbook.Model, mix medium.Mix, limit measure.Mass, sys measure.System) modelLine {
 	l := modelLine{Model: m, Outline: draw.NewOutline(m), Usable: m.Shape.Usable(hill.UsualHeadspace), Full: m.Shape.Full(), Facts: m.Drainage.Facts(m.Shape)}
 	l.GroundL, l.GroundW = m.Shape.Base()
 	if !m.Shape.Ground() {
@@ -152,9 +152,9 @@ func lineOfModel(m logbook.Model, mix medium.Mix, limit measure.Mass) modelLine 
 	}
 	l.Heavy = l.Wet > limit
 	if m.Price > 0 {
-		l.Cost = money(m.Price)
+		l.Cost = sys.Money(measure.Money(m.Price), 2)
 		if l.Usable > 0 {
-			l.Yearly = fineMoney(float64(m.Price) / float64(max(1, m.Lasts)) / float64(l.Usable))
+			l.Yearly = sys.Money(measure.Money(float64(m.Price)/float64(max(1, m.Lasts))/float64(l.Usable)), 3)
 		}
 	}
 	return l

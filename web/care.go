@@ -146,7 +146,7 @@ func amountField(d logbook.Doing, sys measure.System) form.Field {
 		f.Unit, f.Read = string(sys.LengthUnit()), "/read/length"
 	case logbook.InFeed:
 		f.Hint = "Liquid as it was poured, like 2 L; dry by weight, like 30 g"
-		if sys != measure.Metric {
+		if !sys.Metric() {
 			f.Hint = "Liquid as it was poured, like 2 qt; dry by weight, like 1 oz"
 		}
 	case logbook.Percent:

@@ -193,7 +193,7 @@ func newVerdict(sheet *compare.Sheet, sys measure.System) *verdictBody {
 func verdictOf(v *compare.Verdict, m *compare.Measure, first, second *compare.Group, sys measure.System) *verdictBody {
 	out := &verdictBody{
 		Verdict: v, First: first, Second: second, Sentence: v.Sentence(m, first.Name, second.Name),
-		Difference: v.Difference(m), Low: m.Quantity(v.Low), High: m.Quantity(v.High), ChanceText: compare.Chance(v.P), Fewest: trial.FewestBags,
+		Difference: v.Difference(m), Low: m.Quantity(v.Low), High: m.Quantity(v.High), ChanceText: compare.Chance(v.P).In(sys), Fewest: trial.FewestBags,
 	}
 	if a := v.Opinion; a != nil {
 		out.Adjusted, out.AdjLow, out.AdjHigh = m.Quantity(a.Diff), m.Quantity(a.Low), m.Quantity(a.High)

@@ -134,7 +134,7 @@ func (b *designBody) tell(ask forecast.DesignRequest, kind logbook.ID, sys measu
 	best := -1
 	for i := range b.Sheet.Candidates {
 		c := &b.Sheet.Candidates[i]
-		k := designKind{Candidate: c, Href: string(address("/plan/design", b.Asked, "kind", c.Model.ID, "headspace", sys.Fine(ask.Headspace)))}
+		k := designKind{Candidate: c, Href: string(address("/plan/design", b.Asked, "kind", c.Model.ID, "headspace", sys.Plain().Fine(ask.Headspace)))}
 		k.Section = draw.NewSection(draw.Look{Standing: &c.Draft, Units: sys, Ladder: true}, &b.Defs)
 		k.Section.Tag = nil
 		k.PxW, k.PxH = draw.Px(k.Section.W, designScale), draw.Px(k.Section.H, designScale)
@@ -145,7 +145,7 @@ func (b *designBody) tell(ask forecast.DesignRequest, kind logbook.ID, sys measu
 		}
 		if m := c.Model; m.Price > 0 {
 			b.Costs = true
-			k.Cost = money(m.Price / max(1, m.Lasts))
+			k.Cost = sys.Money(measure.Money(m.Price/max(1, m.Lasts)), 2)
 		}
 		b.Kinds = append(b.Kinds, k)
 		if c.Works && (best < 0 || c.Choice.Yield > b.Sheet.Candidates[best].Choice.Yield) {

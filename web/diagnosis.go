@@ -46,7 +46,7 @@ func (s *Site) why(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	body := whyBody{Diagnosis: &d, Gave: d.Bag.M.Edible, Expected: d.Expected.Yield, Of: measure.Share(d.Share).String(), Known: d.Bag.Counts() && d.Expected.Yield > 0, At: bagHref(d.Bag)}
+	body := whyBody{Diagnosis: &d, Gave: d.Bag.M.Edible, Expected: d.Expected.Yield, Of: sys.Print(measure.Share(d.Share)), Known: d.Bag.Counts() && d.Expected.Yield > 0, At: bagHref(d.Bag)}
 	body.Drawing = draw.Both(func(p draw.Paper) draw.PastSeason { return draw.NewPastSeason(&d, p) })
 	best := len(d.Best())
 	for i, f := range d.Findings {
@@ -127,7 +127,7 @@ func (s *Site) poor(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	body := poorBody{Any: len(all) > 0, Limit: measure.Share(compare.Poor).String()}
+	body := poorBody{Any: len(all) > 0, Limit: measure.Metric.Print(measure.Share(compare.Poor))}
 	years := yearsOf(all)
 	body.Year, _ = strconv.Atoi(c.Query("year"))
 	if body.Year == 0 && len(years) > 0 {
@@ -144,7 +144,7 @@ func (s *Site) poor(c *gin.Context) error {
 	body.More = more
 	for i := range list {
 		d := &list[i]
-		line := poorLine{Label: d.Bag.Label(), At: bagHref(d.Bag) + "/why", Variety: d.Bag.Variety.Name, Share: measure.Share(d.Share).String(), Gave: d.Bag.M.Edible, Expected: d.Expected.Yield, Cause: "nothing on record tells"}
+		line := poorLine{Label: d.Bag.Label(), At: bagHref(d.Bag) + "/why", Variety: d.Bag.Variety.Name, Share: measure.Metric.Print(measure.Share(d.Share)), Gave: d.Bag.M.Edible, Expected: d.Expected.Yield, Cause: "nothing on record tells"}
 		if best := d.Best(); len(best) > 0 {
 			line.Cause, line.Causes = best[0].Cause, len(best)-1
 		}

@@ -174,7 +174,7 @@ func (b *firstBody) answer(look *garden.View, f garden.First, r *reading) error 
 	b.Above = draw.NewAbove(a.Bag.Model.Shape, a.Spots(&a.Planting), draw.SeedRef(f.Class.Crop()), &b.Drawing.Detail, r.Units)
 	b.steps(r.Units)
 	b.Caution = beware("mix", "lifting")
-	b.Asked = url.Values{"litres": {r.Units.Edit(f.Litres)}, "count": {fmt.Sprint(a.Number)}, "class": {string(f.Class)}, "climate": {f.Climate}, "year": {fmt.Sprint(a.Year)}}
+	b.Asked = url.Values{"litres": {r.Units.Plain().Edit(f.Litres)}, "count": {fmt.Sprint(a.Number)}, "class": {string(f.Class)}, "climate": {f.Climate}, "year": {fmt.Sprint(a.Year)}}
 	return nil
 }
 

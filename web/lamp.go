@@ -1,7 +1,6 @@
 package web
 
 import (
-	"fmt"
 	"regexp"
 	"strings"
 
@@ -62,7 +61,7 @@ func (r *reading) indoors(s *logbook.Site) {
 }
 
 func areaUnit(sys measure.System) measure.Unit {
-	if sys == measure.US {
+	if sys.Same(measure.US) {
 		return "sq ft"
 	}
 	return "m²"
@@ -72,7 +71,7 @@ func areaUnit(sys measure.System) measure.Unit {
 func indoorFields(site logbook.Site, t form.Sent, sys measure.System) []form.Field {
 	var out []form.Field
 	add := func(f form.Field, value string) {
-		f.ID, f.Value, f.Error = "site-"+f.Name, value, t.At(f.Name)
+		f.ID, f.Value, f.Error, f.Hint = "site-"+f.Name, value, t.At(f.Name), sys.Text(f.Hint)
 		if t.Form == "site" {
 			f.Value = t.Values.Get(f.Name)
 		}
@@ -90,7 +89,7 @@ func indoorFields(site logbook.Site, t form.Sent, sys measure.System) []form.Fie
 	hours, strength, hint := "", "", "µmol, or like 80 W on 0.5 m²"
 	if l := site.Lamp; l.Hours > 0 {
 		hours, strength = number(l.Hours), number(l.Micromoles)
-		hint = fmt.Sprintf("%.1f mol of light a day", l.Moles())
+		hint = sys.Number(l.Moles(), 1) + " mol of light a day"
 	}
 	add(form.Field{Name: "lamp-hours", Label: "A lamp shines, hours a day", Kind: "count"}, hours)
 	add(form.Field{Name: "lamp", Label: "with a strength of", Kind: "text", Hint: hint}, strength)

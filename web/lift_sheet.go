@@ -146,13 +146,13 @@ func (b *ticketBody) fill(stems float64, sys measure.System) {
 	}
 	if r, ok := m.Ratio(); ok {
 		low, high := m.RatioRange()
-		text := fmt.Sprintf("× %.1f", r)
+		text := "× " + sys.Number(r, 1)
 		if high-low > 0.05 {
-			text += fmt.Sprintf(" (%.1f to %.1f)", low, high)
+			text += " (" + sys.Number(low, 1) + " to " + sys.Number(high, 1) + ")"
 		}
 		add("for each gram of seed", text, at+forecast.FigureRatio)
 		if gross, ok := m.GrossRatio(); ok && m.Gross > m.Edible {
-			add("with discards", fmt.Sprintf("× %.1f", gross), at+forecast.FigureRatio)
+			add("with discards", "× "+sys.Number(gross, 1), at+forecast.FigureRatio)
 		}
 	}
 	if v := m.PerLitre(); v > 0 {
@@ -172,14 +172,14 @@ func (b *ticketBody) fill(stems float64, sys measure.System) {
 		add("mean tuber", sys.Mass(v), at+forecast.FigureMean)
 	}
 	if n := st.Harvest.Count; n > 0 && st.Plants > 0 {
-		each := fmt.Sprintf("%.1f", float64(n)/float64(st.Plants))
-		own("tubers", "tubers a plant, of those counted", each, lift.ShareWorking("Tubers for each plant", "tubers that were counted", n, "tubers or slips planted", st.Plants, each))
+		each := measure.Each(float64(n) / float64(st.Plants))
+		own("tubers", "tubers a plant, of those counted", sys.Print(each), lift.ShareWorking("Tubers for each plant", "tubers that were counted", n, "tubers or slips planted", st.Plants, each))
 	}
 	if kg := st.Harvest.Edible.Kilograms(); kg > 0 {
 		if m := st.Bag.Model; m.Price > 0 {
 			season := float64(m.Price) / float64(max(1, m.Lasts))
-			each := money(int(math.Round(season / kg)))
-			own("cost", "of what its bag costs a season, for each kilogram", each, lift.ShareWorking("Cost of the bag for each kilogram", "its price over the seasons it lasts", money(int(math.Round(season))), "kilograms of edible harvest", kg, each))
+			each := measure.Money(math.Round(season / kg))
+			own("cost", "of what its bag costs a season, for each kilogram", sys.Print(each), lift.ShareWorking("Cost of the bag for each kilogram", "its price over the seasons it lasts", measure.Money(math.Round(season)), "kilograms of edible harvest", kg, each))
 		}
 		if water := st.WaterEntered(); water > 0 {
 			each := water / measure.Volume(kg)

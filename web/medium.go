@@ -53,13 +53,13 @@ type componentView struct {
 	Price   string
 }
 
-func newComponentViews(cs medium.Components, products []logbook.Product) []componentView {
+func newComponentViews(cs medium.Components, products []logbook.Product, sys measure.System) []componentView {
 	out := make([]componentView, len(cs))
 	for i, c := range cs {
 		out[i].Component, out[i].Density = c, measure.Density(c.WetKg)
 		for _, p := range products {
 			if p.Kind == logbook.MediumSack && strings.EqualFold(p.Component, c.Key) && p.Price > 0 {
-				out[i].Price = fineMoney(float64(p.Price) / float64(p.Litres))
+				out[i].Price = sys.Money(measure.Money(float64(p.Price)/float64(p.Litres)), 3)
 				break
 			}
 		}
@@ -113,10 +113,10 @@ func (s *Site) mediumPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	body := mediumBody{Components: newComponentViews(cat.Components, products), Said: s.said(c), Base: logbook.ByKind(products, logbook.FeedPack), Liquid: logbook.ByKind(products, logbook.LiquidFeed)}
+	body := mediumBody{Components: newComponentViews(cat.Components, products, t.Units), Said: s.said(c), Base: logbook.ByKind(products, logbook.FeedPack), Liquid: logbook.ByKind(products, logbook.LiquidFeed)}
 	body.Defs.Large = true
 	for _, r := range cat.Recipes {
-		body.Mixes = append(body.Mixes, newMixView(r, cat.Components))
+		body.Mixes = append(body.Mixes, newMixView(r, cat.Components, t.Units))
 	}
 	key := c.Query("component")
 	if t.Form == "component" {
@@ -138,10 +138,10 @@ func (s *Site) mediumPage(c *gin.Context, status int, t form.Sent) error {
 	return nil
 }
 
-func newMixView(r medium.Recipe, cs medium.Components) mixView {
+func newMixView(r medium.Recipe, cs medium.Components, sys measure.System) mixView {
 	v := mixView{
 		Recipe: r, Density: measure.Density(r.Mix.WetKg()), Settles: fmt.Sprintf("%.0f", 100*r.Mix.Settling()),
-		Water: fmt.Sprintf("%.0f", 100*r.Mix.Water()), PH: fmt.Sprintf("%.1f", r.Mix.PH()),
+		Water: fmt.Sprintf("%.0f", 100*r.Mix.Water()), PH: sys.Number(r.Mix.PH(), 1),
 		Rots: medium.Rotting(r.Mix),
 	}
 	switch ph := r.Mix.PH(); {

@@ -75,12 +75,12 @@ func centsOrEmpty(n int) string {
 
 func (b *moneyBody) fill(sys measure.System) {
 	add := func(head, key string, l *compare.MoneyLine) {
-		row := moneyRow{Head: head, Name: l.Name, Bags: l.Bags, Bag: orNone(l.Cost.Bag), Medium: orNone(l.Cost.Medium), Seed: orNone(l.Cost.Seed), Feed: orNone(l.Cost.Feed), Water: orNone(l.Cost.Water), Total: l.Cost.Total().String(), Harvest: sys.Mass(l.Harvest)}
+		row := moneyRow{Head: head, Name: l.Name, Bags: l.Bags, Bag: orNone(l.Cost.Bag, sys), Medium: orNone(l.Cost.Medium, sys), Seed: orNone(l.Cost.Seed, sys), Feed: orNone(l.Cost.Feed, sys), Water: orNone(l.Cost.Water, sys), Total: sys.Print(l.Cost.Total()), Harvest: sys.Mass(l.Harvest)}
 		if each, ok := l.Cost.PerKilogram(l.Harvest); ok {
-			row.Each, row.EachHref = each.String(), string(address("/compare/money/working/cost", nil, "by", key, "of", l.Key))
+			row.Each, row.EachHref = sys.Print(each), string(address("/compare/money/working/cost", nil, "by", key, "of", l.Key))
 		}
 		if l.Minutes > 0 {
-			row.Hours = fmt.Sprintf("%.1f h", float64(l.Minutes)/60)
+			row.Hours = sys.Number(float64(l.Minutes)/60, 1) + " h"
 		}
 		b.Rows = append(b.Rows, row)
 	}
@@ -92,11 +92,11 @@ func (b *moneyBody) fill(sys measure.System) {
 	}
 	add("Together", "all", &b.All)
 	if each, ok := b.All.Cost.PerKilogram(b.All.Harvest); ok {
-		b.Each = each.String()
+		b.Each = sys.Print(each)
 	}
 	for _, y := range b.Years {
-		b.Balances = append(b.Balances, balanceRow{y.Year.Year, orNone(y.Outlay), orNone(y.Running), sys.Mass(y.Harvest), y.Worth.String(), y.Net.String(), y.Sum.String()})
-		b.Sum = y.Sum.String()
+		b.Balances = append(b.Balances, balanceRow{y.Year.Year, orNone(y.Outlay, sys), orNone(y.Running, sys), sys.Mass(y.Harvest), sys.Print(y.Worth), sys.Print(y.Net), sys.Print(y.Sum)})
+		b.Sum = sys.Print(y.Sum)
 	}
 	if b.Has && len(b.Years) > 0 {
 		b.Verdict = paidWords(b.Years)
@@ -104,11 +104,11 @@ func (b *moneyBody) fill(sys measure.System) {
 }
 
 // orNone is an amount, or a dash for none that is on record.
-func orNone(m measure.Money) string {
+func orNone(m measure.Money, sys measure.System) string {
 	if m == 0 {
 		return "–"
 	}
-	return m.String()
+	return sys.Print(m)
 }
 
 // moneyWorking is of one figure of the page.

@@ -218,7 +218,7 @@ func (b *plantingBody) tell(st *forecast.PlantingForecast, t form.Sent, done str
 	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: st, Units: t.Units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
 	b.Next = nextJobs(st, t.Units)
 	_, b.Loose = st.Ladder.Wanted()
-	if r := ratioText(st.Measures()); r != "" {
+	if r := ratioText(st.Measures(), t.Units); r != "" {
 		b.Ratio = r
 	}
 	if len(st.Batches) > 0 {

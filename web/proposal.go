@@ -137,7 +137,7 @@ func (s *Site) proposalPage(c *gin.Context, status int, refused logbook.Faults) 
 func (b *proposalBody) tell(sys measure.System) {
 	b.Ran = true
 	b.Weeks = draw.Both(func(p draw.Paper) draw.Weeks { return draw.NewWeeks(b.P.Weeks, sys, p) })
-	b.Cost = money(b.P.Cost)
+	b.Cost = sys.Money(measure.Money(b.P.Cost), 2)
 	for _, pb := range b.P.Bags {
 		l := proposedLine{ProposedBag: pb, Options: []form.Option{{Value: "", Name: "as proposed"}, {Value: "0", Name: "leave empty", Chosen: pb.ByHand && pb.Variety.ID == 0}}}
 		for _, seed := range b.P.Seeds {

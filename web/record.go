@@ -95,7 +95,7 @@ func raiseForm(st *forecast.PlantingForecast, sys measure.System, at string, day
 		Name: "by", Label: "How much went on", Kind: "quantity", Unit: string(sys.LengthUnit()),
 		Read: fmt.Sprintf("/read/rise?planting=%d", st.Planting.ID), Hint: "A height, or loose litres: 10 cm or 12 L",
 	}
-	if sys != measure.Metric {
+	if !sys.Metric() {
 		by.Hint = "A height, or loose gallons: 4 in or 3 gal"
 	}
 	next := st.Forced()

@@ -260,7 +260,7 @@ func (s *Site) write(c *gin.Context, status int, block string, data any) {
 	}
 	c.Header("Cache-Control", "no-store")
 	c.Header("Vary", "HX-Request")
-	c.Data(status, "text/html; charset=utf-8", s.writing(c).page(b.Bytes()))
+	c.Data(status, "text/html; charset=utf-8", b.Bytes())
 }
 
 // stage is one mark of the season strip.

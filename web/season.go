@@ -147,8 +147,7 @@ func (s *Site) feed(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	writing := s.writing(c)
-	words := func(p measure.Phrase) string { return writing.words(p.In(sys)) }
+	words := func(p measure.Phrase) string { return p.In(sys) }
 	var b bytes.Buffer
 	if err := openformat.WriteCalendar(&b, sheet, moments, requestAddress(c), s.clock.Today(), words); err != nil {
 		return err

@@ -85,10 +85,10 @@ func (b *lookedBackBody) fill(sys measure.System) {
 	for i := range b.SeasonPage.Schools {
 		b.Schools = append(b.Schools, newRecordLine(&b.SeasonPage.Schools[i], "school", b.Heads, sys))
 	}
-	b.Overall = measure.Share(b.SeasonPage.Overall).String()
+	b.Overall = sys.Print(measure.Share(b.SeasonPage.Overall))
 	b.Untried = strings.Join(b.SeasonPage.Untried, ", ")
 	back := &b.SeasonPage.Back
-	b.BackShare = back.Share().String()
+	b.BackShare = sys.Print(back.Share())
 	switch share := float64(back.Share()); {
 	case back.Bags == 0:
 		b.Back = "With one season the ranges cannot be checked yet: the next one will tell how far to trust them."
@@ -105,7 +105,7 @@ func bagWords(b *compare.Bag, m *compare.Measure, sys measure.System) string {
 }
 
 func newRecordLine(r *compare.Record, by string, heads []int, sys measure.System) recordLine {
-	line := recordLine{Name: r.Name, Advice: string(r.Advice), Reason: measure.Upper(r.Reason.In(sys)), Measure: r.Measure.Name, Factor: measure.Share(r.Factor).String()}
+	line := recordLine{Name: r.Name, Advice: string(r.Advice), Reason: measure.Upper(r.Reason.In(sys)), Measure: r.Measure.Name, Factor: sys.Print(measure.Share(r.Factor))}
 	cell := func(g *compare.Group, year string) compareCell {
 		c := compareCell{has: len(g.Bags) > 0}
 		if c.has {

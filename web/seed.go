@@ -167,7 +167,7 @@ func lineOfTray(t *logbook.TrayState, sys measure.System) trayLine {
 		l.Mean = l.Weight / measure.Mass(l.N)
 	}
 	if t.Lot.Cost > 0 && len(t.Tubers) > 0 {
-		l.Cost = money(t.Lot.Cost)
+		l.Cost = sys.Money(measure.Money(t.Lot.Cost), 2)
 	}
 	return l
 }

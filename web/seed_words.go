@@ -38,13 +38,13 @@ func seedMark(st *forecast.PlantingForecast) measure.Phrase {
 }
 
 // ratioText is a ratio, or what it lies between where seed was estimated.
-func ratioText(b lift.Bag) string {
+func ratioText(b lift.Bag, sys measure.System) string {
 	r, ok := b.Ratio()
 	if !ok {
 		return ""
 	}
 	if low, high := b.RatioRange(); high > low {
-		return measure.Ratio(low).String() + " to " + measure.Ratio(high).String()
+		return sys.Print(measure.Ratio(low)) + " to " + sys.Print(measure.Ratio(high))
 	}
-	return measure.Ratio(r).String()
+	return sys.Print(measure.Ratio(r))
 }

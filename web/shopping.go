@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"encoding/csv"
 	"fmt"
-	"math"
 	"net/http"
 	"strconv"
 	"strings"
@@ -61,7 +60,7 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	body := shoppingBody{List: list, Cost: money(list.Cost), Said: s.said(c), Error: t.At("")}
+	body := shoppingBody{List: list, Cost: t.Units.Money(measure.Money(list.Cost), 2), Said: s.said(c), Error: t.At("")}
 	for _, l := range list.Lines {
 		body.Lines = append(body.Lines, newBuyLine(l, t.Units))
 	}
@@ -71,7 +70,7 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t form.Sent) error {
 		}
 	}
 	for _, p := range list.Shed {
-		line := shedLine{Stocked: p, Has: stockWords(p.Kind, p.Packs), Price: money(p.Price), Key: form.NewKey()}
+		line := shedLine{Stocked: p, Has: stockWords(p.Kind, p.Packs, t.Units), Price: t.Units.Money(measure.Money(p.Price), 2), Key: form.NewKey()}
 		body.Shed = append(body.Shed, line)
 	}
 	cat, err := look.Catalogue()
@@ -86,19 +85,17 @@ func (s *Site) shoppingPage(c *gin.Context, status int, t form.Sent) error {
 }
 
 // stockWords are so many packs of a kind of product: "1.5 sacks".
-func stockWords(k logbook.ProductKind, n float64) string {
+func stockWords(k logbook.ProductKind, n float64, sys measure.System) string {
 	word := map[logbook.ProductKind]string{logbook.MediumSack: "sack", logbook.LiquidFeed: "bottle"}[k]
 	if word == "" {
 		word = "pack"
 	}
-	if packs(n) != "1" {
+	said := sys.Short(n, 1)
+	if said != "1" {
 		word += "s"
 	}
-	return packs(n) + " " + word
+	return said + " " + word
 }
-
-// packs of a product in words: halves and quarters are told.
-func packs(n float64) string { return strconv.FormatFloat(math.Round(n*10)/10, 'f', -1, 64) }
 
 // plural of a word for a number of things.
 func plural(n int, word string) string {
@@ -115,7 +112,7 @@ func newBuyLine(l forecast.ShoppingLine, sys measure.System) buyLine {
 	out := buyLine{ShoppingLine: l, Name: l.Component.Name, Key: form.NewKey()}
 	p := l.Product
 	if p != nil {
-		out.Name, out.Cost = p.Name, money(l.Buy.Cost)
+		out.Name, out.Cost = p.Name, sys.Money(measure.Money(l.Buy.Cost), 2)
 	}
 	amount := func(n forecast.Need) string { return sys.Volume(n.Litres) }
 	switch l.Kind {
@@ -146,9 +143,9 @@ func newBuyLine(l forecast.ShoppingLine, sys measure.System) buyLine {
 		words = append(words, fmt.Sprintf("%s %s, %s by %s", n.Bag, n.What, amount(n), n.By.Short()))
 	}
 	out.For = strings.Join(words, "; ")
-	out.Has = stockWords(l.Kind, l.Stock)
+	out.Has = stockWords(l.Kind, l.Stock, sys)
 	for _, e := range l.Bought {
-		out.Done = append(out.Done, givenLine{e.ID, e.Day, "bought " + packs(e.Packs), form.NewKey()})
+		out.Done = append(out.Done, givenLine{e.ID, e.Day, "bought " + sys.Short(e.Packs, 1), form.NewKey()})
 	}
 	return out
 }
@@ -196,7 +193,7 @@ func (s *Site) stock(c *gin.Context) error {
 		return s.shoppingPage(c, http.StatusUnprocessableEntity, refuse(c, form.Sent{Form: "stock", Values: r.Values, Faults: faults}))
 	}
 	words := map[logbook.StockKind]string{logbook.StockBought: "Bought: ", logbook.StockCounted: "Counted: "}[e.Kind]
-	return s.redirectWithFlash(c, "/plan/shopping", words+packs(e.Packs)+".")
+	return s.redirectWithFlash(c, "/plan/shopping", words+r.Units.Short(e.Packs, 1)+".")
 }
 
 func (s *Site) undoStock(c *gin.Context) error {
@@ -224,16 +221,17 @@ func (s *Site) shoppingCSV(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
+	plain := sys.Plain() // for a table that programs read
 	var b bytes.Buffer
 	w := csv.NewWriter(&b)
 	rows := [][]string{{"needed by", "what", "wanted", "in the shed", "buy", "pack", "cost", "left over"}}
 	for _, l := range list.Lines {
-		x := newBuyLine(l, sys)
+		x := newBuyLine(l, plain)
 		buy := strconv.Itoa(l.Buy.Sacks)
 		if l.Product == nil {
 			buy = ""
 		}
-		rows = append(rows, []string{l.By.ISO(), openformat.Cell(x.Name), x.Amount, packs(l.Stock), buy, openformat.Cell(x.Pack), strings.TrimPrefix(x.Cost, moneyMark), x.Left})
+		rows = append(rows, []string{l.By.ISO(), openformat.Cell(x.Name), x.Amount, plain.Short(l.Stock, 1), buy, openformat.Cell(x.Pack), x.Cost, x.Left})
 	}
 	for _, l := range list.Seed {
 		rows = append(rows, []string{l.By.ISO(), "seed of " + l.Variety.Name, strconv.Itoa(l.Wanted), strconv.Itoa(l.Free), strconv.Itoa(l.Short()), "", "", ""})

@@ -270,7 +270,7 @@ func siteForm(kept, site logbook.Site, nips bool, can measure.Volume, sign strin
 	return form.Form{Name: "site", Action: "/site", Button: "Save this site", Fields: []form.Field{
 		{Name: "name", Label: "Name", Kind: "text", Value: kept.Name},
 		{Name: "climate", Label: "Climate", Kind: "choice", Value: site.Climate, Options: climates},
-		{Name: "latitude", Label: "Latitude", Kind: "quantity", Unit: "°", Value: own(number(kept.Latitude), number(usual.Latitude)), Hint: "South below 0. Empty: " + number(site.Latitude)},
+		{Name: "latitude", Label: "Latitude", Kind: "quantity", Unit: "°", Value: sys.Text(own(number(kept.Latitude), number(usual.Latitude))), Hint: sys.Text("South below 0. Empty: " + number(site.Latitude))},
 		{Name: "risk", Term: "risk", Label: "Frost risk you take", Kind: "choice", Value: fmt.Sprintf("%g", float64(site.Risk)), Options: risks},
 		{Name: "last", Label: "Last frost, half of years", Kind: "text", Value: own(frost(kept.Last), frost(usual.Last)), Hint: "Empty: " + frost(site.Last)},
 		{Name: "last-sd", Label: "give or take, days", Kind: "count", Value: own(number(kept.LastSD), number(usual.LastSD)), Hint: fmt.Sprintf("Empty: %g", site.LastSD)},

@@ -47,7 +47,7 @@ func (s *Site) terracePage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	body := terraceBody{View: v, Drawing: draw.NewTerrace(v), Said: s.said(c), Caution: beware("load", "lifting", "heat"), MoveKey: form.NewKey()}
+	body := terraceBody{View: v, Drawing: draw.NewTerrace(v, t.Units), Said: s.said(c), Caution: beware("load", "lifting", "heat"), MoveKey: form.NewKey()}
 	body.Move = t.Fill(moveForm(v))
 	body.Outline = t.Fill(outlineForm(v))
 	body.walls(v, t)
@@ -113,7 +113,7 @@ func (b *terraceBody) walls(v forecast.TerraceView, t form.Sent) {
 			if !have {
 				return ""
 			}
-			return metres(x)
+			return t.Units.Text(metres(x))
 		}
 		b.Walls = append(b.Walls, wallLine{
 			i + 1, field("name", "Name", w.Name), field("x1", "Begins, from the left", number(w.From.X)), field("y1", "Begins, from the near edge", number(w.From.Y)),
@@ -172,7 +172,7 @@ func (s *Site) moveBag(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	return s.redirectWithFlash(c, "/terrace", fmt.Sprintf("Moved: %.1f hours of sun a day there.", hours))
+	return s.redirectWithFlash(c, "/terrace", "Moved: "+r.Units.Number(hours, 1)+" hours of sun a day there.")
 }
 
 // sunWorking is of the hours of sun on the spot of one bag.

@@ -122,7 +122,7 @@ func (s *Site) trayPage(c *gin.Context, status int, t form.Sent) error {
 
 // sproutUnit is what a sprout's bare number is in: millimetres or inches.
 func sproutUnit(sys measure.System) string {
-	if sys == measure.Metric {
+	if sys.Metric() {
 		return "mm"
 	}
 	return "in"
@@ -130,7 +130,7 @@ func sproutUnit(sys measure.System) string {
 
 // sprout prints the length of a sprout.
 func sprout(l measure.Length, sys measure.System) string {
-	if sys == measure.Metric {
+	if sys.Metric() {
 		return fmt.Sprintf("%.0f", l.Millimetres())
 	}
 	return sys.Length(l)

@@ -58,7 +58,7 @@ func (s *Site) trialSheet(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	body := trialBody{TrialSheet: sheet, Said: s.said(c), Key: form.NewKey(), Base: fmt.Sprintf("/compare/trials/%d/working", sheet.ID), By: "what they are to differ in", Other: sheet.PlannedOtherwise(), LeastOf: compare.Chance(sheet.Least)}
+	body := trialBody{TrialSheet: sheet, Said: s.said(c), Key: form.NewKey(), Base: fmt.Sprintf("/compare/trials/%d/working", sheet.ID), By: "what they are to differ in", Other: sheet.PlannedOtherwise(), LeastOf: compare.Chance(sheet.Least).In(sys)}
 	if sheet.By != nil {
 		body.By = sheet.By.Name
 	}

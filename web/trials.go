@@ -66,9 +66,9 @@ var effects = []float64{0.25, 0.5, 1}
 
 func newPowerTable(all []compare.Bag, m *compare.Measure) powerTable {
 	v := compare.Varies(all, m)
-	t := powerTable{Vary: measure.Share(v.Of).String(), VaryHref: string(address("/compare/trials/working/vary", nil, "measure", m.Key)), From: v.Bags, Measure: m.Name}
+	t := powerTable{Vary: measure.Metric.Print(measure.Share(v.Of)), VaryHref: string(address("/compare/trials/working/vary", nil, "measure", m.Key)), From: v.Bags, Measure: m.Name}
 	for _, e := range effects {
-		t.Effects = append(t.Effects, measure.Share(e).String())
+		t.Effects = append(t.Effects, measure.Metric.Print(measure.Share(e)))
 	}
 	for arms := 2; arms <= trial.MaxTrialArms; arms++ {
 		row := powerRow{Arms: arms}

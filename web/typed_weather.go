@@ -13,7 +13,7 @@ import (
 // typedForm is one day as it is read off a gauge and a thermometer.
 func typedForm(today measure.Day, sys measure.System) form.Form {
 	rain := "mm"
-	if sys == measure.US {
+	if sys.Same(measure.US) {
 		rain = "in"
 	}
 	return form.Form{Name: "typed", Title: "What you read today", Action: "/weather/typed", Button: "Keep it", Says: "What you did not read may stay empty.", Fields: []form.Field{
@@ -42,7 +42,7 @@ func (s *Site) typeWeather(c *gin.Context) error {
 	}
 	if text := r.Text("rain"); text != "" {
 		bare := measure.Unit("mm")
-		if r.Units == measure.US {
+		if r.Units.Same(measure.US) {
 			bare = "in"
 		}
 		v, err := measure.ParseLength(text, bare, r.Units)

@@ -225,7 +225,7 @@ func (b *waterBody) fill(sys measure.System) {
 		b.Loss = w.Run.Flows[next].Lost
 	}
 	if k := w.Run.Belief; w.Since != 0 {
-		b.Factor = fmt.Sprintf("%.2f ± %.2f", k.Factor, k.FactorSD())
+		b.Factor = sys.Number(k.Factor, 2) + " ± " + sys.Number(k.FactorSD(), 2)
 	}
 	if w.Plan.Regime != water.ByNeed {
 		for i := len(b.S.Care) - 1; i >= 0 && b.How == ""; i-- {

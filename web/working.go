@@ -29,7 +29,7 @@ type noteLine struct{ Says, Result string }
 func newNote(w working.Working, of string, sys measure.System) note {
 	n := note{
 		Title: w.Title, Figure: w.Figure(sys), Mark: w.Mark, Means: w.Mark.Means(),
-		Source: w.Source, Changes: w.Changes, Of: of,
+		Source: sys.Text(w.Source), Changes: sys.Text(w.Changes), Of: of,
 	}
 	for _, step := range w.Steps {
 		n.Lines = append(n.Lines, noteLine{step.Line(sys), step.Outcome(sys)})

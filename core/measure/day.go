@@ -114,7 +114,7 @@ var dayLayouts = map[DayOrder][]string{
 
 // DayOrder in which the growers of a system write days.
 func (s System) DayOrder() DayOrder {
-	if s == US {
+	if s.style == us {
 		return MonthFirst
 	}
 	return DayFirst

@@ -116,7 +116,7 @@ func parse(text string, k kind, bare Unit, sys System) (float64, error) {
 		if !known || info.kind != k {
 			return 0, explain(text, k, unknownUnit(p.unit, k))
 		}
-		f := info.factor[sys]
+		f := info.factor[sys.style]
 		if f >= last {
 			return 0, explain(text, k, "Write the larger unit first.")
 		}

@@ -40,6 +40,12 @@ func Fill(says string, args []any, print func(any) string) string {
 // Finely is a quantity that is printed with the digits a working needs.
 type Finely struct{ V any }
 
+// Rounded is a plain number that is printed with so many decimals.
+type Rounded struct {
+	V        float64
+	Decimals int
+}
+
 // Print prints any quantity with everyday digits; numbers and words as they are.
 func (s System) Print(v any) string {
 	switch q := v.(type) {
@@ -54,7 +60,9 @@ func (s System) Print(v any) string {
 	case Phrase:
 		return q.In(s)
 	case Ratio:
-		return q.String()
+		return s.fixed(float64(q), 1)
+	case Rounded:
+		return s.fixed(q.V, q.Decimals)
 	case Finely:
 		return s.Fine(q.V)
 	default:

@@ -53,22 +53,8 @@ func SquareCentimetres(cm2 float64) Area { return Area(cm2 / 10000) }
 // Share of a whole, 0 to 1. It prints in hundredths: "73 %".
 type Share float64
 
-func (s Share) String() string { return fixed(100*float64(s), 0) + " %" }
-
 // Each is a number on the mean, without a unit: tubers a plant. It prints with one decimal.
 type Each float64
 
-func (e Each) String() string { return fixed(float64(e), 1) }
-
 // Money in hundredths of what the grower pays in.
 type Money float64
-
-// MoneyMark stands where the grower's sign of money goes.
-const MoneyMark = "\u00a4"
-
-func (m Money) String() string {
-	if m < 0 {
-		return "−" + (-m).String()
-	}
-	return MoneyMark + fixed(float64(m)/100, 2)
-}

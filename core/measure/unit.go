@@ -2,17 +2,56 @@ package measure
 
 import "strings"
 
-// System is the style a grower reads and writes quantities in. The zero value
-// is Metric.
-type System int
+// style of units.
+type style int
 
-// The three styles. US and Imperial share pounds and inches and differ in
+// The styles. US and Imperial share pounds and inches and differ in
 // gallons, quarts, pints and fluid ounces.
 const (
-	Metric System = iota
-	US
-	Imperial
+	metric style = iota
+	us
+	imperial
 )
+
+// System is the way a grower reads and writes quantities: in which units, with which decimal sign,
+// and with which sign of money. The zero value is Metric, with a decimal point and no sign.
+type System struct {
+	style style
+	comma bool
+	sign  string
+}
+
+// The three styles of units, with a decimal point.
+var (
+	Metric   = System{}
+	US       = System{style: us}
+	Imperial = System{style: imperial}
+)
+
+// Metric reports whether it is grams, litres and centimetres.
+func (s System) Metric() bool { return s.style == metric }
+
+// Same reports whether two are of the same units, however numbers are written.
+func (s System) Same(o System) bool { return s.style == o.style }
+
+// Writing numbers with a decimal comma, or with a point.
+func (s System) Writing(comma bool) System {
+	s.comma = comma
+	return s
+}
+
+// Paying in money with a sign before each amount; empty for none.
+func (s System) Paying(sign string) System {
+	s.sign = sign
+	return s
+}
+
+// Plain is the system with a decimal point and without a sign of money, for addresses and for what
+// programs read.
+func (s System) Plain() System { return System{style: s.style} }
+
+// Currency is the sign of the grower's money; empty for none.
+func (s System) Currency() string { return s.sign }
 
 // SystemNamed reads "metric", "us" or "imperial"; ok is false for anything else.
 func SystemNamed(name string) (s System, ok bool) {
@@ -28,10 +67,10 @@ func SystemNamed(name string) (s System, ok bool) {
 var Systems = [...]System{Metric, US, Imperial}
 
 func (s System) String() string {
-	switch s {
-	case US:
+	switch s.style {
+	case us:
 		return "us"
-	case Imperial:
+	case imperial:
 		return "imperial"
 	default:
 		return "metric"
@@ -40,7 +79,7 @@ func (s System) String() string {
 
 // Name of the style for reading: "metric", "US", "imperial".
 func (s System) Name() string {
-	if s == US {
+	if s.style == us {
 		return "US"
 	}
 	return s.String()
@@ -74,7 +113,7 @@ func (k kind) example() string {
 	}[k]
 }
 
-// factors of a unit to the kind's base unit, one for each System in order.
+// factors of a unit to the kind's base unit, one for each style in order.
 type factors [3]float64
 
 func same(f float64) factors { return factors{f, f, f} }
@@ -94,8 +133,8 @@ const (
 // liquid is a measure that is a part of a gallon: the US one for metric and US
 // growers, the imperial one for imperial growers.
 func liquid(usPart, imperialPart float64) factors {
-	us := USGallon / usPart
-	return factors{us, us, imperialGallon / imperialPart}
+	part := USGallon / usPart
+	return factors{part, part, imperialGallon / imperialPart}
 }
 
 type unitInfo struct {

@@ -32,47 +32,47 @@ type PerVolume struct {
 
 // PerVolume of the system: kg, g and mL a litre, or lb, oz and fl oz a gallon of its own.
 func (s System) PerVolume() PerVolume {
-	if s == Metric {
+	if s.Metric() {
 		return PerVolume{"litre", "L", "kg", "g", "mL", 1, 1, 1}
 	}
-	gallon := units["gal"].factor[s]
-	return PerVolume{"gallon", "gal", "lb", "oz", "fl oz", 1000 / poundGrams * gallon, gallon / ounceGrams, gallon / 1000 / units["fl oz"].factor[s]}
+	gallon := units["gal"].factor[s.style]
+	return PerVolume{"gallon", "gal", "lb", "oz", "fl oz", 1000 / poundGrams * gallon, gallon / ounceGrams, gallon / 1000 / units["fl oz"].factor[s.style]}
 }
 
 // warm prints the quantities that are not of one unit alone; ok is false for any other.
 func (s System) warm(v any, decimals int) (text string, ok bool) {
-	us := s == US
+	fahrenheit := s.style == us
 	switch q := v.(type) {
 	case Warming:
-		if us {
-			return trimmed(float64(q)*1.8, 1) + " °F", true
+		if fahrenheit {
+			return s.trimmed(float64(q)*1.8, 1) + " °F", true
 		}
-		return trimmed(float64(q), 1) + " °C", true
+		return s.trimmed(float64(q), 1) + " °C", true
 	case DegreeDays:
-		if us {
-			return trimmed(float64(q)*1.8, decimals) + " °F·days", true
+		if fahrenheit {
+			return s.trimmed(float64(q)*1.8, decimals) + " °F·days", true
 		}
-		return trimmed(float64(q), decimals) + " °C·days", true
+		return s.trimmed(float64(q), decimals) + " °C·days", true
 	case StemRate:
-		if us {
-			return trimmed(float64(q)/inchCm/1.8, 3) + " in a °F·day", true
+		if fahrenheit {
+			return s.trimmed(float64(q)/inchCm/1.8, 3) + " in a °F·day", true
 		}
-		return trimmed(float64(q), 3) + " cm a °C·day", true
+		return s.trimmed(float64(q), 3) + " cm a °C·day", true
 	case Density:
-		if s != Metric {
-			return trimmed(float64(q)*s.PerVolume().Kg, 1) + " lb a gallon", true
+		if !s.Metric() {
+			return s.trimmed(float64(q)*s.PerVolume().Kg, 1) + " lb a gallon", true
 		}
-		return trimmed(float64(q), 2+decimals) + " kg a litre", true
+		return s.trimmed(float64(q), 2+decimals) + " kg a litre", true
 	case Rain:
-		if s != Metric {
-			return trimmed(float64(q)/10/inchCm, 2) + " in", true
+		if !s.Metric() {
+			return s.trimmed(float64(q)/10/inchCm, 2) + " in", true
 		}
-		return trimmed(float64(q), 1) + " mm", true
+		return s.trimmed(float64(q), 1) + " mm", true
 	case Content:
-		if s != Metric {
-			return trimmed(float64(q)*s.PerVolume().G, 3) + " oz a gallon", true
+		if !s.Metric() {
+			return s.trimmed(float64(q)*s.PerVolume().G, 3) + " oz a gallon", true
 		}
-		return trimmed(float64(q), 3) + " g a litre", true
+		return s.trimmed(float64(q), 3) + " g a litre", true
 	}
 	return s.dilution(v)
 }
@@ -83,5 +83,5 @@ func (s System) dilution(v any) (text string, ok bool) {
 		return "", false
 	}
 	per := s.PerVolume()
-	return trimmed(float64(q)*per.ML, 2) + " " + string(per.Fluid) + " a " + per.Word, true
+	return s.trimmed(float64(q)*per.ML, 2) + " " + string(per.Fluid) + " a " + per.Word, true
 }

@@ -1,7 +1,6 @@
 package compare
 
 import (
-	"fmt"
 	"math"
 
 	"glebata/core/measure"
@@ -162,14 +161,14 @@ func ChanceWorking(v *Verdict, m *Measure) working.Working {
 }
 
 // Chance as it is printed: "20 times in 100".
-func Chance(p float64) string {
+func Chance(p float64) measure.Phrase {
 	switch {
 	case p < 0.001:
-		return "less than once in 1,000 times"
+		return measure.Say("less than once in 1,000 times")
 	case p < 0.0995:
-		return fmt.Sprintf("%.1f times in 100", 100*p)
+		return measure.Say("{} times in 100", measure.Rounded{V: 100 * p, Decimals: 1})
 	}
-	return fmt.Sprintf("%.0f times in 100", 100*p)
+	return measure.Say("{} times in 100", measure.Rounded{V: 100 * p})
 }
 
 // LevelWorking shows the second opinion.
@@ -195,11 +194,11 @@ func LevelWorking(v *Verdict, m *Measure) working.Working {
 }
 
 // RatioText of two groups: "1.26 times".
-func (v *Verdict) RatioText() string {
+func (v *Verdict) RatioText() measure.Phrase {
 	if v.Ratio <= 0 {
-		return ""
+		return measure.Phrase{}
 	}
-	return fmt.Sprintf("%.2f times", v.Ratio)
+	return measure.Say("{} times", measure.Rounded{V: v.Ratio, Decimals: 2})
 }
 
 // Sentence of the verdict in one line.

@@ -14,21 +14,22 @@ type Axis struct {
 	Step  float64 // between numbers, in the unit; 0 for a usual one
 	// Letters of a number on the axis, where it is no plain one; nil for a plain one.
 	Letters func(v float64) string
-	From    float64 // the axis begins at, in the quantity; 0 for quantities that begin at nothing
+	Sys     measure.System // that numbers are written in
+	From    float64        // the axis begins at, in the quantity; 0 for quantities that begin at nothing
 }
 
 // NewAxis of a quantity that is printed by a function, up to the most that is put on it, in the
 // grower's units.
 func NewAxis(title Text, print func(float64) any, most float64, sys measure.System) Axis {
 	const ounce, pound, gallon, foot = 28.349523125, 453.59237, 3.785411784, 30.48
-	a := Axis{Title: title, Unit: 1}
+	a := Axis{Title: title, Unit: 1, Sys: sys}
 	switch print(1).(type) {
 	case measure.Mass:
 		a.Unit, a.Sign = 1, "g"
 		if most >= 1500 {
 			a.Unit, a.Sign = 1000, "kg"
 		}
-		if sys != measure.Metric {
+		if !sys.Metric() {
 			a.Unit, a.Sign = ounce, "oz"
 			if most >= 2*pound {
 				a.Unit, a.Sign = pound, "lb"
@@ -36,21 +37,21 @@ func NewAxis(title Text, print func(float64) any, most float64, sys measure.Syst
 		}
 	case measure.Volume:
 		a.Sign = "L"
-		if sys != measure.Metric {
+		if !sys.Metric() {
 			a.Unit, a.Sign = gallon, "gal"
-			if sys == measure.Imperial {
+			if sys.Same(measure.Imperial) {
 				a.Unit = 4.54609
 			}
 		}
 	case measure.Length:
 		a.Unit, a.Sign = 1, "cm"
-		if sys != measure.Metric {
+		if !sys.Metric() {
 			a.Unit, a.Sign = foot, "ft"
 		}
 	case measure.Share:
 		a.Unit, a.Sign = 0.01, "%"
 	case measure.Money:
-		a.Unit, a.Sign = 100, measure.MoneyMark
+		a.Unit, a.Sign = 100, Escape(sys.Currency())
 	case measure.Phrase: // a time of the year and the like: as it is printed
 		a.Letters = func(v float64) string { return sys.Print(print(v)) }
 	case string:
@@ -94,7 +95,7 @@ func (l *laid) at(v float64) int {
 // ticks visits each number of the axis.
 func (l *laid) ticks(visit func(px int, text Text)) {
 	for v := l.from; v <= l.end+l.step/1000; v += l.step {
-		text := Scale(v)
+		text := l.Sys.Short(v, 2)
 		if l.Letters != nil {
 			text = l.Letters(v * l.Unit)
 		}

@@ -162,7 +162,7 @@ func ratios(steepest float64) []float64 {
 func ray(r float64, across, up *laid) Ray {
 	xEnd, yEnd := across.end*across.Unit, up.end*up.Unit
 	x, y := xEnd, r*xEnd
-	out := Ray{Text: Escape("× " + Scale(r)), BreakEven: r == lift.BreakEven}
+	out := Ray{Text: Escape("× " + up.Sys.Short(r, 2)), BreakEven: r == lift.BreakEven}
 	if y > yEnd {
 		x, y, out.AtTop = yEnd/r, yEnd, true
 	}

@@ -162,7 +162,7 @@ func spread(levels []level, x, line int) []Letter {
 // ruler draws a scale up the left side.
 func (d *Detail) ruler(height measure.Length, sys measure.System) {
 	step := measure.Length(5)
-	if sys != measure.Metric {
+	if !sys.Metric() {
 		step = 2 * 2.54
 	}
 	x := -d.WallX

@@ -5,6 +5,7 @@ import (
 	"math"
 	"strings"
 
+	"glebata/core/measure"
 	"glebata/core/terrace"
 	"glebata/garden/forecast"
 )
@@ -79,7 +80,7 @@ func sunClass(h float64) int {
 }
 
 // NewTerrace draws a terrace.
-func NewTerrace(v forecast.TerraceView) Terrace {
+func NewTerrace(v forecast.TerraceView, sys measure.System) Terrace {
 	t := Terrace{DepthM: v.Depth}
 	t.Scale = math.Min(maxTerrace/v.Width, terraceHi/v.Depth)
 	t.TW, t.TH = int(v.Width*t.Scale), int(v.Depth*t.Scale)
@@ -88,17 +89,17 @@ func NewTerrace(v forecast.TerraceView) Terrace {
 	x := func(m float64) int { return terraceEdge + int(math.Round(m*t.Scale)) }
 	y := func(m float64) int { return terraceEdge + t.TH - int(math.Round(m*t.Scale)) }
 	for _, w := range v.Walls {
-		t.Walls = append(t.Walls, shadeWall(w, v.Terrace.Terrace, x, y))
+		t.Walls = append(t.Walls, shadeWall(w, v.Terrace.Terrace, x, y, sys))
 	}
 	t.TapX, t.TapY = x(v.Tap.X), y(v.Tap.Y)
 	for i := range v.Bags {
 		if b := &v.Bags[i]; b.Placed {
-			t.Bags = append(t.Bags, t.bag(b, x(b.Stand.At.X), y(b.Stand.At.Y)))
+			t.Bags = append(t.Bags, t.bag(b, x(b.Stand.At.X), y(b.Stand.At.Y), sys))
 		}
 	}
 	t.sun(&v.Map, x, y)
-	t.Says = Escape(fmt.Sprintf("The terrace from above, %.1f by %.1f m, with %d bags and the hours of sun on it", v.Width, v.Depth, len(t.Bags)))
-	t.tray(v.Bags)
+	t.Says = Escape(fmt.Sprintf("The terrace from above, %s by %s m, with %d bags and the hours of sun on it", sys.Number(v.Width, 1), sys.Number(v.Depth, 1), len(t.Bags)))
+	t.tray(v.Bags, sys)
 	// North lies at −heading from straight up.
 	a := -v.Heading * math.Pi / 180
 	t.NorthX, t.NorthY = t.W-26, 26
@@ -107,10 +108,10 @@ func NewTerrace(v forecast.TerraceView) Terrace {
 }
 
 // shadeWall letters a wall on the side away from the terrace.
-func shadeWall(w terrace.Wall, on terrace.Terrace, x, y func(float64) int) TerraceWall {
+func shadeWall(w terrace.Wall, on terrace.Terrace, x, y func(float64) int, sys measure.System) TerraceWall {
 	d := TerraceWall{
 		Path: Mark(fmt.Sprintf("M%d %dL%d %d", x(w.From.X), y(w.From.Y), x(w.To.X), y(w.To.Y))),
-		Text: Escape(strings.TrimSpace(fmt.Sprintf("%s %.1f m", w.Name, w.Height))),
+		Text: Escape(strings.TrimSpace(w.Name + " " + sys.Number(w.Height, 1) + " m")),
 	}
 	mx, my := (w.From.X+w.To.X)/2, (w.From.Y+w.To.Y)/2
 	d.TX, d.TY = x(mx), y(my)
@@ -128,7 +129,7 @@ func shadeWall(w terrace.Wall, on terrace.Terrace, x, y func(float64) int) Terra
 	return d
 }
 
-func (t *Terrace) bag(b *forecast.PlacedBag, x, y int) TerraceBag {
+func (t *Terrace) bag(b *forecast.PlacedBag, x, y int, sys measure.System) TerraceBag {
 	d := TerraceBag{ID: int64(b.Bag.ID), X: x, Y: y, Label: Escape(b.Bag.Label), Occupied: b.Variety != ""}
 	if b.Stand.Round {
 		d.R = max(4, int(b.Stand.L/2*t.Scale))
@@ -139,13 +140,13 @@ func (t *Terrace) bag(b *forecast.PlacedBag, x, y int) TerraceBag {
 	name := strings.TrimSpace(b.Bag.Label + " " + b.Variety)
 	d.Says = Escape(name + ", not placed yet")
 	if b.Placed {
-		d.Says = Escape(fmt.Sprintf("%s, %.2f m from the left, %.2f m from the near edge, %.1f hours of sun", name, b.Stand.At.X, b.Stand.At.Y, b.Sun))
+		d.Says = Escape(fmt.Sprintf("%s, %s m from the left, %s m from the near edge, %s hours of sun", name, sys.Number(b.Stand.At.X, 2), sys.Number(b.Stand.At.Y, 2), sys.Number(b.Sun, 1)))
 	}
 	return d
 }
 
 // tray rows the bags that stand nowhere yet under the terrace, to be dragged on.
-func (t *Terrace) tray(bags []forecast.PlacedBag) {
+func (t *Terrace) tray(bags []forecast.PlacedBag, sys measure.System) {
 	x, high := terraceEdge, 0
 	y := t.H + trayRow
 	for i := range bags {
@@ -160,7 +161,7 @@ func (t *Terrace) tray(bags []forecast.PlacedBag) {
 			x, y, high = terraceEdge, y+high+14, 0
 		}
 		t.TrayY = t.H + 14
-		t.Bags = append(t.Bags, t.bag(&bags[i], x+wide/2, y+deep/2))
+		t.Bags = append(t.Bags, t.bag(&bags[i], x+wide/2, y+deep/2, sys))
 		x, high = x+max(wide, 40)+14, max(high, deep)
 	}
 	if t.TrayY > 0 {

@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"glebata/core/measure"
 	"glebata/core/terrace"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -19,7 +20,7 @@ func TestTerraceIsDrawnToScaleAndNothingOverlaps(t *testing.T) {
 	box := forecast.PlacedBag{Bag: logbook.Bag{ID: 2, Label: "R2"}, Placed: true, Stand: terrace.Standing{At: terrace.Point{X: 4, Y: 2}, L: 0.8, W: 0.4}}
 	spare := forecast.PlacedBag{Bag: logbook.Bag{ID: 3, Label: "R3"}, Stand: terrace.Standing{L: 0.8, W: 0.4}}
 	v.Bags = []forecast.PlacedBag{round, box, spare}
-	d := NewTerrace(v)
+	d := NewTerrace(v, measure.Metric)
 	if d.TW != 705 || d.TH != 470 {
 		t.Fatalf("6 by 4 m are %d by %d px, want 117.5 px a metre", d.TW, d.TH)
 	}

@@ -93,7 +93,7 @@ func NewWater(w *forecast.Water, sys measure.System, paper Paper) Water {
 		out.Percents = append(out.Percents, Letter{X: out.Left - 8, Y: y(float64(p)/100) + 5, Text: Escape(fmt.Sprintf("%d %%", p))})
 	}
 	for v := 0.0; v <= top+1e-9; v += step {
-		out.Litres = append(out.Litres, Letter{X: out.Left - 8, Y: out.BarFoot - height(measure.Volume(v)) + 5, Text: Escape(Scale(v) + " L")})
+		out.Litres = append(out.Litres, Letter{X: out.Left - 8, Y: out.BarFoot - height(measure.Volume(v)) + 5, Text: Escape(sys.Short(v, 2) + " L")})
 	}
 	out.Today = x(w.Today + 1)
 	out.Says = Escape(fmt.Sprintf("Water in the bag from %s on: %d %% is left today", (w.From + measure.Day(first)).Short(), w.Percent()))

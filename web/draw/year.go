@@ -82,7 +82,7 @@ func NewSiteYear(o forecast.SiteOutlook, today measure.Day, sys measure.System, 
 	}
 	y.temperatures(o.Normals, start, x, sys)
 	y.risk(o, start, x)
-	y.light(o.Site.Latitude, start, x)
+	y.light(o.Site.Latitude, start, x, sys)
 	y.bars(o, x, paper)
 	y.Foot = y.LightBottom + 26 + len(o.Windows)*on(paper, barPitch, barPitch+16) + 4
 	y.H = y.Foot + 34
@@ -170,7 +170,7 @@ func (y *SiteYear) risk(o forecast.SiteOutlook, start measure.Day, x func(measur
 	y.Appetite = at(float64(o.Site.Risk))
 }
 
-func (y *SiteYear) light(latitude float64, start measure.Day, x func(measure.Day) int) {
+func (y *SiteYear) light(latitude float64, start measure.Day, x func(measure.Day) int, sys measure.System) {
 	hours := func(d measure.Day) float64 {
 		return climate.DayLength(latitude, int(d-measure.Date(d.Year(), 1, 1))+1)
 	}
@@ -198,7 +198,7 @@ func (y *SiteYear) light(latitude float64, start measure.Day, x func(measure.Day
 	}
 	y.Light = Mark(b)
 	letter := func(d measure.Day, dy int) Letter {
-		return Letter{X: min(max(x(d), y.Left+20), y.Right-20), Y: at(hours(d)) + dy, Text: Escape(fmt.Sprintf("%.1f h", hours(d)))}
+		return Letter{X: min(max(x(d), y.Left+20), y.Right-20), Y: at(hours(d)) + dy, Text: Escape(sys.Number(hours(d), 1) + " h")}
 	}
 	y.Longest, y.Shortest = letter(longest, -6), letter(shortest, 17)
 }

@@ -88,6 +88,10 @@ func (t Sent) fill(fields []Field, name string, known map[string]bool) {
 		if bare, ok := strings.CutSuffix(field.Value, " "+field.Unit); ok && !typed && field.Unit != "" && strings.Trim(bare, "0123456789.,") == "" {
 			field.Value = bare // the unit stands behind the field already; what was typed stays
 		}
+		if !typed && (field.Kind == "quantity" || field.Kind == "count") { // an amount of the program's own
+			field.Value = t.Units.Text(field.Value)
+		}
+		field.Hint = t.Units.Text(field.Hint)
 		if field.Kind == "day" {
 			field.asDay(t.Units, typed)
 		}
