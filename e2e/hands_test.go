@@ -2,6 +2,7 @@ package e2e
 
 import (
 	_ "embed"
+	"os"
 	"strings"
 	"testing"
 
@@ -14,6 +15,18 @@ var axe string
 
 // everyPage of the demo, for checks that hold on all of them.
 var everyPage = []string{"/plan/medium", "/plan/outlook", "/plantings/30/ladder", "/walk", "/plantings/30/later/raise", "/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R10", "/bags/R15", "/bags/R16", "/bags/R19", "/plantings/1", "/plantings/30/weigh", "/plantings/30/water", "/plantings/26/leaf?which=old&looks=pale", "/compare", "/compare?by=plants&variety=4&measure=harvest&year=2025&table=variety-year", "/plantings/30/working/rung-1", "/guide", "/site", "/weather", "/plan/design?variety=4", "/plan/shopping", "/terrace", "/plan/proposal?seed=plenty", "/plantings/36/card", "/plan/season", "/plan/succession?variety=1&from=2026-07-01&until=2026-09-30", "/seed", "/seed/trays/6?tuber=3", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/correct", "/correct/model/1", "/correct/plan/30", "/entries?kind=sighted", "/walk/overdue", "/tonight", "/water/away", "/compare/bring", "/ask?litres=30", "/more", "/harvest-sheet", "/lift", "/lift/pool", "/lift/paper", "/plantings/1/sheet", "/compare/trials", "/compare/trials/1", "/compare/poor", "/plantings/20/why", "/compare/seasons", "/compare/money", "/bags/R99"}
+
+// deep is set by make deep: then each check goes through every page, else through one of each kind.
+var deep = os.Getenv("GLEBATA_DEEP") != ""
+
+// somePages are those that a check goes through which is one of several of its kind: every page,
+// or one of each stage and kind of drawing.
+func somePages() []string {
+	if deep {
+		return everyPage[:len(everyPage)-1]
+	}
+	return []string{"/", "/walk", "/plan?bag=9&variety=4", "/plan/season", "/plantings/30/ladder", "/seed/trays/6?tuber=3", "/bags", "/bags/R6", "/plantings/30/weigh", "/terrace", "/lift", "/compare", "/site"}
+}
 
 func TestPhoneLogsARaiseAndAWeighInWithThumbs(t *testing.T) {
 	t.Parallel()
@@ -61,35 +74,57 @@ func (p *person) thumbs() {
 	}
 }
 
-func TestAxeFindsNothing(t *testing.T) {
+// Every page is opened once at each size, and looked at in every way: it keeps within its window,
+// each drawing is whole, ids and labels meet, and axe finds nothing.
+func TestEveryPageIsWholeAndReadable(t *testing.T) {
+	for name, size := range map[string]proto.EmulationSetDeviceMetricsOverride{"desk": desk, "phone": phone} {
+		t.Run(name, func(t *testing.T) {
+			t.Parallel()
+			p := sit(t, demoGarden, size)
+			p.scheme("light")
+			for _, path := range everyPage[:len(everyPage)-1] {
+				p.open(path)
+				p.keepsWithin(path, size.Width)
+				p.meets(path)
+				p.axeFindsNothing(path, name)
+			}
+		})
+	}
+}
+
+// The colours of the evening are the same everywhere.
+func TestAxeFindsNothingInTheEvening(t *testing.T) {
 	t.Parallel()
-	for name, size := range map[string]proto.EmulationSetDeviceMetricsOverride{"desk": desk, "phone": phone, "desk in the evening": desk} {
-		p := sit(t, demoGarden, size)
-		scheme := "light"
-		if strings.HasSuffix(name, "evening") {
-			scheme = "dark"
-		}
-		still := proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-reduced-motion", Value: "reduce"}, {Name: "prefers-color-scheme", Value: scheme}}}
-		p.must("keeping still", still.Call(p.page)) // what flies in is paler on its way
-		for i, path := range everyPage[:len(everyPage)-1] {
-			if scheme == "dark" && i%3 > 0 { // the colours are the same everywhere
-				continue
-			}
-			p.open(path)
-			if strings.HasPrefix(path, "/bags/R6") {
-				p.click("a working", p.element("a working", `() => document.querySelector(".facts a.w")`))
-				p.sees("What would change it")
-			}
-			// The page's policy lets no script in but its own; the tester's comes by the debugger.
-			if _, err := p.page.Eval(`code => { if (!window.axe) (0, eval)(code) }`, axe); err != nil {
-				p.must("bringing axe", p.page.AddScriptTag("", axe))
-			}
-			found := p.asks(`async () => { const r = await axe.run(document, {resultTypes: ["violations"], runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice", "wcag2aaa"], rules: {"color-contrast-enhanced": {enabled: true}}});
-				return r.violations.map(v => v.id + ": " + v.nodes.map(n => n.html.slice(0, 120) + " " + (n.any[0] || {message: ""}).message).join(" | ")).join("\n") }`)
-			if found != "" {
-				t.Errorf("%s at the %s:\n%s", path, name, found)
-			}
-		}
+	p := sit(t, demoGarden, desk)
+	p.scheme("dark")
+	for _, path := range somePages() {
+		p.open(path)
+		p.axeFindsNothing(path, "desk in the evening")
+	}
+}
+
+// scheme of colours, with nothing that moves: what flies in is paler on its way.
+func (p *person) scheme(name string) {
+	p.t.Helper()
+	still := proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-reduced-motion", Value: "reduce"}, {Name: "prefers-color-scheme", Value: name}}}
+	p.must("keeping still", still.Call(p.page))
+}
+
+// axeFindsNothing on the page that is open, nor on a working of it.
+func (p *person) axeFindsNothing(path, where string) {
+	p.t.Helper()
+	if strings.HasPrefix(path, "/bags/R6") {
+		p.click("a working", p.element("a working", `() => document.querySelector(".facts a.w")`))
+		p.sees("What would change it")
+	}
+	// The page's policy lets no script in but its own; the tester's comes by the debugger.
+	if _, err := p.page.Eval(`code => { if (!window.axe) (0, eval)(code) }`, axe); err != nil {
+		p.must("bringing axe", p.page.AddScriptTag("", axe))
+	}
+	found := p.asks(`async () => { const r = await axe.run(document, {resultTypes: ["violations"], runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice", "wcag2aaa"], rules: {"color-contrast-enhanced": {enabled: true}}});
+		return r.violations.map(v => v.id + ": " + v.nodes.map(n => n.html.slice(0, 120) + " " + (n.any[0] || {message: ""}).message).join(" | ")).join("\n") }`)
+	if found != "" {
+		p.t.Errorf("%s at the %s:\n%s", path, where, found)
 	}
 }
 

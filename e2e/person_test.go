@@ -21,6 +21,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/demo"
+	"glebata/demo/filled"
 	"glebata/e2e/browser"
 	"glebata/garden"
 	"glebata/station"
@@ -77,27 +78,8 @@ var (
 // patience is how long a person waits for something to show.
 const patience = 15 * time.Second
 
-// filledDemo is a file with the demo in it, made once and copied for each test.
-var filledDemo = sync.OnceValues(func() ([]byte, error) {
-	dir, err := os.MkdirTemp("", "glebata-e2e-")
-	if err != nil {
-		return nil, err
-	}
-	defer func() { _ = os.RemoveAll(dir) }()
-	path := filepath.Join(dir, "demo.glebata")
-	s, err := store.Open(context.Background(), path, store.Throwaway)
-	if err != nil {
-		return nil, err
-	}
-	err = demo.Fill(context.Background(), garden.Open(s, station.NewWeather(station.UsualSeed)))
-	if err := errors.Join(err, s.Close()); err != nil {
-		return nil, err
-	}
-	return os.ReadFile(path)
-})
-
 // The gardens a person sits down before.
-var demoGarden, emptyGarden = filledDemo, func() ([]byte, error) { return nil, nil }
+var demoGarden, emptyGarden = filled.Content, func() ([]byte, error) { return nil, nil }
 
 // sit someone down before a garden.
 func sit(t *testing.T, file func() ([]byte, error), size proto.EmulationSetDeviceMetricsOverride) *person {

@@ -7,7 +7,6 @@ import (
 	"maps"
 	"net/http"
 	"net/http/httptest"
-	"path/filepath"
 	"reflect"
 	"regexp"
 	"strings"
@@ -16,6 +15,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/demo"
+	"glebata/demo/filled"
 	"glebata/garden"
 	"glebata/garden/logbook"
 	"glebata/station"
@@ -78,27 +78,10 @@ var keys = regexp.MustCompile(`value="[0-9a-zA-Z_-]{20,}"`)
 // shown are pages of every stage.
 var shown = []string{"/", "/bags/R6", "/bags", "/plan", "/plan/season", "/plan/outlook", "/seed", "/compare", "/compare/seasons", "/site", "/plan/shopping", "/lift", "/tonight"}
 
-// filledFile is the demo in a file.
-func filledFile(t *testing.T) string {
-	t.Helper()
-	file := filepath.Join(t.TempDir(), "pages.glebata")
-	s, err := store.Open(ctx, file, store.Throwaway)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := demo.Fill(ctx, garden.Open(s, station.NewWeather(station.UsualSeed))); err != nil {
-		t.Fatal(err)
-	}
-	if err := s.Close(); err != nil {
-		t.Fatal(err)
-	}
-	return file
-}
-
 // The file is read once, in one transaction; while nothing is written a page asks it for its
 // revision alone. An entry has what is new in the log read, and the one log replayed.
 func TestWhatAPageCosts(t *testing.T) {
-	s, _ := serving(t, filledFile(t))
+	s, _ := serving(t, filled.File(t))
 	if _, transactions, queries := s.page("/"); transactions != 1 || queries > 40 || queries < 20 || len(s.replays) < 15 {
 		t.Errorf("the first page took %d transactions of %d queries and %d replays:\n%s", transactions, queries, len(s.replays), strings.Join(s.statements, "\n"))
 	}
@@ -143,7 +126,7 @@ func note(t *testing.T, g *garden.Garden, label, key, text string) {
 // What is carried from revision to revision is what would be worked out anew, to the last
 // digit: after each kind of write every page is that of a garden that has just been opened.
 func TestCarriedIsAsAnew(t *testing.T) {
-	file := filledFile(t)
+	file := filled.File(t)
 	s, _ := serving(t, file)
 	on := func(label string) logbook.ID {
 		v, err := s.Look(ctx, demo.Today())
@@ -221,7 +204,7 @@ func firstDifference(a, b string) string {
 
 // A page reads from a snapshot what the file would answer, whatever is chosen.
 func TestASnapshotAnswersAsTheFile(t *testing.T) {
-	s, file := serving(t, filledFile(t))
+	s, file := serving(t, filled.File(t))
 	v, err := s.Look(ctx, demo.Today())
 	if err != nil {
 		t.Fatal(err)

@@ -15,12 +15,12 @@ import (
 	"glebata/garden"
 )
 
-// killed is how often the writer is killed: 20 times, or as GLEBATA_KILLS says.
+// killed is how often the writer is killed: 6 times, or as GLEBATA_KILLS says.
 func killed() int {
 	if n, err := strconv.Atoi(os.Getenv("GLEBATA_KILLS")); err == nil && n > 0 {
 		return n
 	}
-	return 20
+	return 6
 }
 
 // writeUntilKilled is the child: it writes and says what was kept. Now and then it

@@ -39,6 +39,9 @@ type chaos struct {
 	last  string // the call that was made
 }
 
+// deep is set by make deep: then each check is made in full, else one of each kind.
+var deep = os.Getenv("GLEBATA_DEEP") != ""
+
 // steps of one run: as GLEBATA_CHAOS says, a number or a time.
 func chaosFor() (steps int, until time.Time) {
 	how := os.Getenv("GLEBATA_CHAOS")
@@ -48,7 +51,10 @@ func chaosFor() (steps int, until time.Time) {
 	if d, err := time.ParseDuration(how); err == nil {
 		return math.MaxInt, time.Now().Add(d)
 	}
-	return 2000, time.Time{}
+	if deep {
+		return 2000, time.Time{}
+	}
+	return 150, time.Time{}
 }
 
 // Nothing typed can break a garden: whatever is called, in whatever order, on whatever

@@ -10,27 +10,17 @@ import (
 	"testing"
 
 	"glebata/demo"
+	"glebata/demo/filled"
 	"glebata/garden"
 	"glebata/station"
 	"glebata/store"
 	"glebata/web"
 )
 
-// Every page at once, first thing after a start, twenty times: none waits for another
+// Every page at once, first thing after a start, several times: none waits for another
 // for good, and each answers.
 func TestAllPagesAtOnceOnAColdStart(t *testing.T) {
-	filled := filepath.Join(t.TempDir(), "filled.glebata")
-	s, err := store.Open(context.Background(), filled, store.Throwaway)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if err := demo.Fill(context.Background(), garden.Open(s, station.NewWeather(station.UsualSeed))); err != nil {
-		t.Fatal(err)
-	}
-	if err := s.Close(); err != nil {
-		t.Fatal(err)
-	}
-	content, err := os.ReadFile(filled)
+	content, err := filled.Content()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -38,7 +28,7 @@ func TestAllPagesAtOnceOnAColdStart(t *testing.T) {
 		"/", "/walk", "/plan", "/plan/design", "/plan/proposal?seed=plenty", "/plan/shopping", "/plan/outlook", "/plan/medium", "/plan/season", "/plan/succession", "/calendar.ics", "/bags", "/bags/R6", "/bags/R13",
 		"/plantings/30/ladder", "/plantings/25/weigh", "/plantings/36/card", "/terrace", "/seed", "/seed/trays/6", "/seed/allot", "/seed/nursery", "/labels", "/compare", "/compare/trials/1", "/compare/seasons", "/plantings/20/why", "/site", "/weather", "/guide",
 	}
-	for range 20 {
+	for range map[bool]int{false: 3, true: 20}[deep] {
 		path := filepath.Join(t.TempDir(), "cold.glebata")
 		if err := os.WriteFile(path, content, 0o600); err != nil {
 			t.Fatal(err)

@@ -14,6 +14,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/demo"
+	"glebata/demo/filled"
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/station"
@@ -83,8 +84,17 @@ func openWith(t testing.TB, path string, durability store.Durability, day measur
 }
 
 func demoSite(t testing.TB) *site {
-	return open(t, func(g *garden.Garden) error { return demo.Fill(context.Background(), g) })
+	return demoOn(t, demo.Today())
 }
+
+// demoOn a day: a copy of the demo, which is filled once for all tests.
+func demoOn(t testing.TB, day measure.Day) *site {
+	t.Helper()
+	return openFile(t, filled.File(t), day, asItIs)
+}
+
+// asItIs leaves a garden as its file has it.
+func asItIs(*garden.Garden) error { return nil }
 
 func emptySite(t testing.TB) *site { return open(t, func(*garden.Garden) error { return nil }) }
 

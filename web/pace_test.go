@@ -16,6 +16,7 @@ import (
 	"time"
 
 	"glebata/demo"
+	"glebata/demo/filled"
 	"glebata/garden"
 	"glebata/garden/logbook"
 	"glebata/store"
@@ -48,8 +49,8 @@ func dial(t *testing.T, server *httptest.Server) *net.TCPConn {
 // Eight clients that ask for page after page and read none of it keep nobody else waiting, and
 // nothing out of the file.
 func TestWhoStopsReadingKeepsNobodyWaiting(t *testing.T) {
-	path := filepath.Join(t.TempDir(), "stalled.glebata")
-	s := openFile(t, path, demo.Today(), func(g *garden.Garden) error { return demo.Fill(context.Background(), g) })
+	path := filled.File(t)
+	s := openFile(t, path, demo.Today(), asItIs)
 	for _, page := range []string{"/", "/plan/season", "/labels.pdf", "/terrace", "/compare", "/bags", "/seed", "/lift"} {
 		conn := dial(t, s.Server)
 		if _, err := io.WriteString(conn, strings.Repeat("GET "+page+" HTTP/1.1\r\nHost: localhost\r\n\r\n", 400)); err != nil {

@@ -13,6 +13,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/demo"
+	"glebata/demo/filled"
 	"glebata/garden"
 	"glebata/station"
 	"glebata/store"
@@ -58,10 +59,8 @@ func TestNothingCanBeSavedIsSaid(t *testing.T) {
 // A file that is damaged while the program has it open is told as that when it is read, and not
 // as if what was saved were safe.
 func TestADamagedFileIsToldOnReading(t *testing.T) {
-	path := filepath.Join(t.TempDir(), "damaged.glebata")
-	s := openFile(t, path, demo.Today(), func(g *garden.Garden) error { return demo.Fill(context.Background(), g) })
-	s.Close()
-	again := openFile(t, path, demo.Today(), func(*garden.Garden) error { return nil })
+	path := filled.File(t)
+	again := openFile(t, path, demo.Today(), asItIs)
 	content, err := os.ReadFile(path)
 	if err != nil {
 		t.Fatal(err)

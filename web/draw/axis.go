@@ -95,7 +95,7 @@ func (l *laid) at(v float64) int {
 // ticks visits each number of the axis.
 func (l *laid) ticks(visit func(px int, text Text)) {
 	for v := l.from; v <= l.end+l.step/1000; v += l.step {
-		text := l.Sys.Short(v, 2)
+		text := l.Sys.Text(Scale(v))
 		if l.Letters != nil {
 			text = l.Letters(v * l.Unit)
 		}
