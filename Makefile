@@ -3,10 +3,15 @@
 GO ?= go
 CSS = web/static/app.css
 
-.PHONY: test check browser css css-stale demo shots bench race truth fuzz kills chaos
+.PHONY: test deep check browser css css-stale demo shots bench race truth mutants golden fuzz kills chaos
 
 test: check css-stale browser ## formatting, vet, staticcheck, stylesheet, all tests
 	$(GO) test -count=1 ./...
+
+deep: browser ## each check in full: every page in every setting, long simulations, a thousand kills, hours of chaos in minutes
+	GLEBATA_DEEP=1 GLEBATA_KILLS=1000 $(GO) test -count=1 -timeout 90m ./...
+	$(GO) run ./cmd/truth
+	$(GO) run ./cmd/mutants
 
 check:
 	@bad=$$(gofmt -l $$(git ls-files -co --exclude-standard '*.go')); if [ -n "$$bad" ]; then echo "not formatted: $$bad"; exit 1; fi
@@ -48,6 +53,12 @@ race: browser ## the tests with the race detector, the chaos one shorter
 
 truth: ## each rule of the core against its own plain reference, ten thousand cases each
 	$(GO) run ./cmd/truth
+
+mutants: ## N one-line mutants of the rules, and which of them the tests beside them let live
+	$(GO) run ./cmd/mutants -n $(or $(N),200)
+
+golden: ## write down anew what is made of the demo: read the difference before it is committed
+	GLEBATA_GOLDEN=write $(GO) test -count=1 ./core/... ./garden/...
 
 fuzz:
 	$(GO) test -run '^$$' -fuzz FuzzParse -fuzztime 1m ./core/measure

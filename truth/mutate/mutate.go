@@ -91,7 +91,9 @@ func ofFile(root, folder, path string) ([]Mutant, error) {
 		} else if g, ok := d.(*ast.GenDecl); ok && g.Tok == token.IMPORT {
 			continue
 		}
-		ast.Inspect(d, func(n ast.Node) bool { return each(n, func(from token.Pos, was, is string) { add(function, from, was, is) }) })
+		ast.Inspect(d, func(n ast.Node) bool {
+			return each(n, func(from token.Pos, was, is string) { add(function, from, was, is) })
+		})
 	}
 	return out, nil
 }
