@@ -21,7 +21,9 @@ func TestWhatALiftComesTo(t *testing.T) {
 		low, high := batches[i].Range()
 		l.Add("batch", batches[i].Net(), low, high, fmt.Sprint(batches[i].Check()), FaultsText(batches[i].Faults), ParseFaults(FaultsText(batches[i].Faults)))
 	}
-	total := func(edible, gross, low, high measure.Mass) Total { return Total{Edible: edible, Gross: gross, Low: low, High: high} }
+	total := func(edible, gross, low, high measure.Mass) Total {
+		return Total{Edible: edible, Gross: gross, Low: low, High: high}
+	}
 	bags := []Bag{
 		{Total: total(2000, 2300, 2000, 2000), Seed: 120, Litres: 40, Area: 0.13, Plants: 2}, {Total: total(900, 900, 900, 900), Seed: 80, SeedLow: 70, SeedHigh: 90, Litres: 20, Area: 0.09, Plants: 1},
 		{Total: total(1500, 1700, 1200, 1900), Seed: 100, SeedLow: 100, SeedHigh: 100, Litres: 30, Area: 0.1, Plants: 3, Unweighed: true}, {}, {Total: total(500, 500, 500, 500), Plants: 2},
