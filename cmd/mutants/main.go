@@ -136,6 +136,9 @@ func (t *trial) work(ctx context.Context) {
 		case fate == mutate.Survived:
 			t.survivors = append(t.survivors, m)
 		}
+		if done := t.killed + len(t.survivors); done%20 == 0 && fate != mutate.Unborn {
+			fmt.Fprintf(os.Stderr, "%d tried, %d died\n", done, t.killed)
+		}
 		t.mu.Unlock()
 	}
 }

@@ -50,7 +50,9 @@ func TestHowPlantsGrow(t *testing.T) {
 				func(p *Plant) { p.End = planted + 90 }, func(p *Plant) { p.Shift, p.Rate, p.Tall = 40, 1.2, 0.8 }, func(p *Plant) { p.Head = 250 }, func(p *Plant) { p.Theta = dry }, func(p *Plant) { p.PacketDays = 100 },
 				func(p *Plant) {
 					p.Stays = append(p.Stays, Stay{From: planted + 40, Offset: climate.Greenhouse.Offset()})
-				}, func(p *Plant) { p.Suns = []SunSince{{From: planted + 50, Share: 0.3}} }, func(p *Plant) { p.Heated, p.Lamp, p.Stays = 20, 4, []Stay{{From: planted - 60, Offset: climate.Heated.Offset()}} },
+				}, func(p *Plant) { p.Suns = []SunSince{{From: planted + 50, Share: 0.3}} }, func(p *Plant) {
+					p.Heated, p.Lamp, p.Stays = 20, 4, []Stay{{From: planted - 60, Offset: climate.Heated.Offset()}}
+				},
 			} {
 				one := usual
 				change(&one)
