@@ -22,6 +22,7 @@ var mayImport = map[string][]string{
 	"garden":          {"garden/compare", "garden/forecast", "garden/logbook", "core"},
 	"store":           {"garden", "core"},
 	"demo":            {"garden", "core"},
+	"demo/filled":     {"demo", "store", "station", "garden"},
 	"station":         {"garden", "core"},
 	"openformat":      {"garden", "core"},
 	"web/draw":        {"garden/compare", "garden/forecast", "garden/logbook", "core"},

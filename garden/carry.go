@@ -2,6 +2,7 @@ package garden
 
 import (
 	"glebata/garden/logbook"
+	"maps"
 	"slices"
 )
 
@@ -67,8 +68,8 @@ func (v *View) listOf(f Filter, plantings []*logbook.Planting, logs map[logbook.
 		out.list, out.replays = append(out.list, r.state), append(out.replays, r)
 	}
 	if v.m.file != nil {
-		if len(c.lists) >= maxLists && c.lists[f] == nil {
-			clear(c.lists)
+		if len(c.lists) >= maxLists && c.lists[f] == nil { // those of one bag are soon made again
+			maps.DeleteFunc(c.lists, func(f Filter, _ *stateList) bool { return f.ID != 0 || f.Bag != 0 })
 		}
 		c.lists[f] = out
 	}

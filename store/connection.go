@@ -99,11 +99,12 @@ func (p *pool) close() error {
 	return errors.Join(err, p.db.Close())
 }
 
-// The longest that a page is read and that a write takes, the wait for a
-// connection included. Every transaction asks before each statement whether its
-// time is over, and gives its connection back.
+// The longest wait for a connection, and the longest that is read and written then: the whole of
+// a large garden is read once after a start, milliseconds after each write. Every transaction asks
+// before each statement whether its time is over, and gives its connection back.
 const (
-	maxRead  = 4 * time.Second
+	maxWait  = 4 * time.Second
+	maxRead  = 30 * time.Second
 	maxWrite = 20 * time.Second
 )
 

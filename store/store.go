@@ -167,12 +167,14 @@ func (s *Store) stillThere() bool {
 
 // Read implements garden.Store.
 func (s *Store) Read(ctx context.Context) (garden.Reader, func(), error) {
-	ctx, cancel := context.WithTimeout(ctx, maxRead)
-	t, err := begin(ctx, s.read, "BEGIN", s.trace.Load())
+	wait, cancelWait := context.WithTimeout(ctx, maxWait)
+	defer cancelWait()
+	t, err := begin(wait, s.read, "BEGIN", s.trace.Load())
 	if err != nil {
-		cancel()
 		return nil, nil, fmt.Errorf("reading the garden: %w", err)
 	}
+	whole, cancel := context.WithTimeout(ctx, maxRead)
+	t.ctx = whole
 	return &reader{transaction: t, store: s, memo: map[string]any{}}, func() {
 		cancel()
 		_, _ = t.on.run("ROLLBACK") // nothing was written
@@ -185,7 +187,7 @@ func (s *Store) Update(ctx context.Context, do func(garden.Writer) error) (err e
 	if err := s.Trouble(); err != nil {
 		return err
 	}
-	wait, cancel := context.WithTimeout(ctx, maxRead)
+	wait, cancel := context.WithTimeout(ctx, maxWait)
 	defer cancel()
 	t, err := begin(wait, s.write, "BEGIN IMMEDIATE", s.trace.Load())
 	if err != nil {

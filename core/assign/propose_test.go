@@ -150,3 +150,20 @@ func BenchmarkPropose(b *testing.B) {
 		Propose(p)
 	}
 }
+
+// A budget may be spent to the last, and litres be used up.
+func TestWhatThereIsMayBeUsedUp(t *testing.T) {
+	for name, c := range map[string]struct {
+		litres measure.Volume
+		cost   int
+		want   measure.Mass
+	}{"just enough": {30, 400, 1000}, "no limit": {0, 0, 1000}, "a cent short": {30, 399, 0}, "a litre short": {29, 400, 0}} {
+		p := Propose(Problem{
+			Seeds: []Seed{{Pieces: -1}}, Windows: []Window{{0, 3}}, Week: []measure.Mass{1000, 0, 0, 0}, Litres: c.litres, Cost: c.cost,
+			Pairs: [][]Pair{{{Pieces: 2, Yield: 1500, Litres: 30, Cost: 400}}},
+		})
+		if got := measure.Mass(worth(p) - overWorth*float64(p.Over)); got != c.want {
+			t.Errorf("%s: %v is fed, want %v", name, got, c.want)
+		}
+	}
+}

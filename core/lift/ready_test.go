@@ -73,3 +73,16 @@ func TestThreeDatesThatAreNeverTheSame(t *testing.T) {
 		t.Error("the bag that is wanted does not come first")
 	}
 }
+
+// What was treated may be lifted on the day its wait is over, and not before.
+func TestAWaitEndsOnItsDay(t *testing.T) {
+	p := Plant{Today: 20690, Planted: 20560, Class: "maincrop", Initiation: 20600, Mature: 20660, Ends: 20720, Yellow: -1, CutOn: 20665, HoldFor: "spray"}
+	free := p.Verdict()
+	for hold, held := range map[measure.Day]bool{p.Today - 1: false, p.Today: false, p.Today + 1: true} {
+		p.HoldOn = hold
+		v := p.Verdict()
+		if (len(v.Why) > len(free.Why)) != held || (v.Stage < free.Stage) != (held && free.Stage > Setting) {
+			t.Errorf("a wait until %d days on: stage %v of %v, held %v", hold-p.Today, v.Stage, free.Stage, held)
+		}
+	}
+}

@@ -89,3 +89,19 @@ func TestALostBagIsNotBlamedOnItsEnd(t *testing.T) {
 		t.Errorf("%+v", best)
 	}
 }
+
+// One tuber that split of one that was counted is a share of its harvest.
+func TestOneTuberThatSplit(t *testing.T) {
+	whole, split := Season{Counted: 1}, Season{Counted: 1, Split: 1}
+	of := func(s *Season) (said int) {
+		for _, f := range Diagnose(s) {
+			if f.Speaks == For {
+				said++
+			}
+		}
+		return said
+	}
+	if of(&split) != of(&whole)+1 {
+		t.Errorf("%d causes speak for it, %d without the split", of(&split), of(&whole))
+	}
+}

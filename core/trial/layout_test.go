@@ -112,3 +112,21 @@ func TestAdjustingFindsWhatWasPutIn(t *testing.T) {
 		t.Error("10 bags:", err)
 	}
 }
+
+// An arm of nothing comes to nothing, and a value has a range where either side of it has one.
+func TestValuesOfLittle(t *testing.T) {
+	if got := (Arm{}).OfTotals(); got != 0 {
+		t.Errorf("an empty arm comes to %v", got)
+	}
+	if got := (Arm{{Of: 5}}).OfTotals(); got != 0 {
+		t.Errorf("an arm over nothing comes to %v", got)
+	}
+	for _, c := range []struct {
+		o    Observed
+		want bool
+	}{{Observed{Of: 1, By: 1}, false}, {Observed{Of: 0.4, By: 1, OfLow: 0.3, OfHigh: 0.5}, true}, {Observed{Of: 1, By: 0.4, ByLow: 0.3, ByHigh: 0.5}, true}} {
+		if c.o.ranged() != c.want {
+			t.Errorf("%+v has a range: %v", c.o, !c.want)
+		}
+	}
+}

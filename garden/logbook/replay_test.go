@@ -130,3 +130,28 @@ func TestTheNurseryCountsWhatThereIs(t *testing.T) {
 		}
 	}
 }
+
+// What really went in on planting day counts whenever that is entered: before, or after the
+// planting of the same day; what is entered for a later day is no filling of it.
+func TestABagStandsAsItWasFilled(t *testing.T) {
+	p := cask(t)
+	planted := Entry{ID: 1, Kind: Planted, Day: 100, Seed: seed.Known{Pieces: []measure.Mass{60, 60}}}
+	usual, err := Replay(&p, []Entry{planted})
+	if err != nil {
+		t.Fatal(err)
+	}
+	filled := func(day measure.Day, id ID) Entry { return Entry{ID: id, Kind: Filled, Day: day, Amount: 32} }
+	for name, c := range map[string]struct {
+		log  []Entry
+		more bool
+	}{
+		"before":             {[]Entry{filled(99, 2), planted}, true},
+		"after, on that day": {[]Entry{planted, filled(100, 2)}, true},
+		"a day later":        {[]Entry{planted, filled(101, 2)}, false},
+	} {
+		s, err := Replay(&p, c.log)
+		if err != nil || (s.Level > usual.Level) != c.more || len(s.Aside) != 0 && c.more {
+			t.Errorf("filled %s it stands at %v, as planned at %v: %v, aside %v", name, s.Level, usual.Level, err, s.Aside)
+		}
+	}
+}

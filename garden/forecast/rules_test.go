@@ -1,0 +1,125 @@
+package forecast
+
+import (
+	"testing"
+
+	"glebata/core/calendar"
+	"glebata/core/climate"
+	"glebata/core/crop"
+	"glebata/core/lift"
+	"glebata/core/measure"
+	"glebata/garden/logbook"
+)
+
+func TestWhatADesignMayAsk(t *testing.T) {
+	right := DesignRequest{Class: crop.FirstEarly, Aim: "weight", By: ByAim, Headspace: 4}
+	for name, c := range map[string]struct {
+		change func(a *DesignRequest)
+		field  string
+	}{
+		"as it is":              {func(*DesignRequest) {}, ""},
+		"no headspace":          {func(a *DesignRequest) { a.Headspace = 0 }, ""},
+		"the most headspace":    {func(a *DesignRequest) { a.Headspace = 60 }, ""},
+		"more than that":        {func(a *DesignRequest) { a.Headspace = 60.5 }, "headspace"},
+		"less than none":        {func(a *DesignRequest) { a.Headspace = -0.5 }, "headspace"},
+		"nine sprouts":          {func(a *DesignRequest) { a.Sprouts = 9 }, ""},
+		"ten sprouts":           {func(a *DesignRequest) { a.Sprouts = 10 }, "sprouts"},
+		"two levels of earlies": {func(a *DesignRequest) { a.By = ByTwo }, ""},
+		"two levels, maincrop":  {func(a *DesignRequest) { a.By, a.Class = ByTwo, crop.Maincrop }, "by"},
+	} {
+		a := right
+		c.change(&a)
+		err := a.Check()
+		if (err != nil) != (c.field != "") || err != nil && logbook.AsFaults(err)[0].Field != c.field {
+			t.Errorf("%s: %v, want a fault at %q", name, err, c.field)
+		}
+	}
+}
+
+// A thing is carried only where it is warmer than where it stands, and warm enough.
+func TestWhereAThingIsCarried(t *testing.T) {
+	for name, c := range map[string]struct {
+		low, night float64
+		room       Room
+		want       climate.Shelter
+	}{
+		"into the house":                    {-3, -3, Room{Shelter: climate.FrostFree, Floor: 2}, climate.FrostFree},
+		"under glass on a mild night":       {2.5, 2.5, Room{Shelter: climate.Greenhouse, Floor: 2}, climate.Greenhouse},
+		"under glass where it freezes too":  {-6, -6, Room{Shelter: climate.Greenhouse, Floor: 2}, ""},
+		"no warmer than where it is":        {8, 2.5, Room{Shelter: climate.Greenhouse, Floor: 2}, ""},
+		"where there is no room":            {-3, -3, Room{Shelter: climate.FrostFree, Floor: 0.1}, ""},
+		"where what is left is just enough": {-3, -3, Room{Shelter: climate.FrostFree, Floor: 1, Taken: 0.5}, climate.FrostFree},
+	} {
+		n := Night{Forecast: Forecast{Min: c.night}, Rooms: []Room{c.room}}
+		thing := NightThing{Low: c.low, Floor: 0.5}
+		thing.carryIn(&n)
+		if thing.Into != c.want || (thing.Way == CarryIn) != (c.want != "") {
+			t.Errorf("%s: carried into %q (%v)", name, thing.Into, thing.Way)
+		}
+	}
+}
+
+// What is picked counts without the rotten and the old mother.
+func TestWhatIsPickedCounts(t *testing.T) {
+	s := PlantingForecast{PlantingState: stateOf(t, logbook.Entry{Kind: logbook.Weighed, Day: plantedOn + 90, Batches: []logbook.Batch{
+		{Gross: 500, Grade: string(lift.Keep)}, {Gross: 70, Grade: string(lift.Rotten)}, {Gross: 40, Grade: string(lift.OldMother)}, {Gross: 100, Tare: 20, Grade: string(lift.Green)},
+	}})}
+	var got measure.Mass
+	s.picked(func(_ measure.Day, net measure.Mass) { got += net })
+	if got != 580 {
+		t.Errorf("%v counts of what was picked, want 580 g", got)
+	}
+}
+
+// What leads up to planting is done by a lot, a tray with tubers, or what stands in the nursery.
+func TestWhatLeadsUpIsDone(t *testing.T) {
+	v := logbook.Variety{ID: 3}
+	lot := logbook.Lot{Variety: v, Year: 2026}
+	tray := logbook.TrayState{Tray: logbook.Tray{Lot: lot}}
+	full := tray
+	full.Tubers = make([]logbook.TuberState, 1)
+	pot := logbook.NursingState{Nursling: logbook.Nursling{Variety: v, Started: measure.Date(2026, 3, 1)}}
+	for name, c := range map[string]struct {
+		bench                 logbook.Bench
+		nursery               []logbook.NursingState
+		order, chit, slips, x bool
+	}{
+		"nothing":        {},
+		"a lot":          {bench: logbook.Bench{Lots: []logbook.Lot{lot}}, order: true},
+		"an empty tray":  {bench: logbook.Bench{Trays: []logbook.TrayState{tray}}},
+		"a tray of one":  {bench: logbook.Bench{Trays: []logbook.TrayState{full}}, order: true, chit: true},
+		"a pot":          {nursery: []logbook.NursingState{pot}, order: true, chit: true, slips: true},
+		"of another one": {bench: logbook.Bench{Lots: []logbook.Lot{{Variety: logbook.Variety{ID: 4}, Year: 2026}, {Variety: v, Year: 2025}}}},
+	} {
+		for kind, want := range map[calendar.Kind]bool{calendar.OrderSeed: c.order, calendar.StartChit: c.chit, calendar.StartSlips: c.slips, calendar.StartPots: c.slips, calendar.FillPots: c.slips, calendar.Emerge: false} {
+			if got := LeadDone(kind, v, 2026, &c.bench, c.nursery); got != want {
+				t.Errorf("%s: %s is done %v", name, kind, got)
+			}
+		}
+	}
+}
+
+// Ahead of today a planting stands as its climbs will have raised it.
+func TestAPlantingStandsHigherLater(t *testing.T) {
+	in := Inputs{Today: plantedOn + 30, Site: logbook.NewSite(climate.Presets()[0]), Station: ordinary{}}
+	list := []logbook.PlantingState{stateOf(t)}
+	in.Span(list)
+	st, err := Of(list[0], &in)
+	if err != nil || len(st.Grown.Climbs) < 2 {
+		t.Fatalf("%v, %d climbs", err, len(st.Grown.Climbs))
+	}
+	first, second := st.Grown.Climbs[0], st.Grown.Climbs[1]
+	for _, c := range []struct {
+		day  measure.Day
+		want measure.Length
+	}{{first.Day - 1, st.Level}, {first.Day, first.To}, {second.Day, second.To}} {
+		then, err := st.OnDay(c.day, in.Today)
+		if err != nil || then.Level != c.want || then.Raised != c.want-st.Level {
+			t.Errorf("on %v it stands at %v, raised %v (%v); want %v", c.day, then.Level, then.Raised, err, c.want)
+		}
+		level, raised := st.LevelOn(c.day, in.Today)
+		if level != c.want || raised != c.want-st.Level {
+			t.Errorf("on %v its level is %v, raised %v", c.day, level, raised)
+		}
+	}
+}
