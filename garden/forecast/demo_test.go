@@ -74,6 +74,22 @@ func TestForecastsOfTheDemo(t *testing.T) {
 	}
 }
 
+// settled waits until the windows of a row, and of the season's sheet, are worked out.
+func settled(t *testing.T, v *garden.View, row []forecast.PlantingForecast) {
+	t.Helper()
+	for range 200 {
+		_, progress, err := v.Prospects(row)
+		if err != nil {
+			t.Fatal(err)
+		}
+		lines := must(v.SeasonSheet(2026)).Lines
+		if more := must(v.Windows(lines)); !progress.Running() && !more.Running() {
+			return
+		}
+	}
+	t.Fatal("the windows are never worked out")
+}
+
 // What is forecast of all of them together, and proposed.
 func TestTheDemoTogether(t *testing.T) {
 	g, _ := filled.Garden(t)
@@ -81,6 +97,7 @@ func TestTheDemoTogether(t *testing.T) {
 		v := looked(t, g, day)
 		var l golden.Lines
 		row := must(v.Row())
+		settled(t, v, row)
 		growing := must(v.ExpectedInRow(row))
 		ahead := must(v.Forecast())
 		site, _, err := v.Site()
