@@ -76,7 +76,7 @@ var (
 )
 
 // patience is how long a person waits for something to show.
-const patience = 15 * time.Second
+const patience = 30 * time.Second
 
 // The gardens a person sits down before.
 var demoGarden, emptyGarden = filled.Content, func() ([]byte, error) { return nil, nil }

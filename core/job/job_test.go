@@ -100,6 +100,23 @@ func TestMostPressingJob(t *testing.T) {
 	}
 }
 
+// A raise that measures first, for which the sequence is due, takes the place of measuring.
+func TestARaiseThatMeasuresIsOneJob(t *testing.T) {
+	b := Bag{Today: today, Class: crop.Maincrop, Planted: today - 40, Next: &hill.Rung{From: 18, To: 28, Trigger: 18}, Tied: true, RaiseOn: today, Up: today - 14}
+	raises, measures := 0, 0
+	for _, j := range Of(b) {
+		switch j.Kind {
+		case Raise:
+			raises++
+		case Measure:
+			measures++
+		}
+	}
+	if raises != 1 || measures != 0 {
+		t.Errorf("%d raises, %d times measuring, want the raise alone", raises, measures)
+	}
+}
+
 // Put off, no kind of job is due before its day; what is late stays late until it is
 // done; and what is asked of a bag never depends on the order of its days.
 func TestPuttingOffNeverMakesAJobSooner(t *testing.T) {

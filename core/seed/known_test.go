@@ -39,6 +39,17 @@ func TestSeedIsTakenAsItIsKnown(t *testing.T) {
 	}
 }
 
+// What was weighed all together, and not counted, is spread over what was planned: one too.
+func TestATotalIsSpreadOverWhatWasPlanned(t *testing.T) {
+	for planned, steps := range map[int]int{0: 1, 1: 2, 4: 2} {
+		k := Known{Total: 230}
+		w := k.Amount(planned).Working(k)
+		if len(w.Steps) != steps || steps == 2 && w.Steps[1].Result != 230/measure.Mass(planned) {
+			t.Errorf("%d planned: %+v", planned, w.Steps)
+		}
+	}
+}
+
 // However little is known, what is reckoned lies in its own range and its pieces add up.
 func TestAmountsHoldTogether(t *testing.T) {
 	check := func(count, total, low, more uint8, pieces []uint8) bool {

@@ -161,6 +161,15 @@ func TestSwingAndWaterlogging(t *testing.T) {
 	if got := Swing(theta, 3); got != 0 {
 		t.Errorf("a bag that only dries swings by %.2f", got)
 	}
+	for at, want := range map[int]float64{7: 0, 8: 1} { // wet from that day on, looked back 20 days from day 29
+		long := make([]float64, 40)
+		for i := at; i < len(long); i++ {
+			long[i] = 1
+		}
+		if got := Swing(long, 29); got != want {
+			t.Errorf("a rise on day %d swings by %.2f 29 days on, want %.0f", at, got, want)
+		}
+	}
 	if got := Waterlogged(theta); math.Abs(got-3.0/8) > 1e-12 {
 		t.Errorf("full on %.3f of its days, want 0.375", got)
 	}

@@ -133,3 +133,22 @@ func TestWhatATrialMisses(t *testing.T) {
 		t.Errorf("of one bag: %s", got)
 	}
 }
+
+// What a difference has to be to be seen is said where bags of one arm vary among themselves.
+func TestWhatATrialCannotTell(t *testing.T) {
+	for name, c := range map[string]struct {
+		vary float64
+		n    int
+		want int
+	}{
+		"three bags an arm":    {0.2, 3, 2},
+		"nobody knows how far": {0, 3, 1},
+		"one bag an arm":       {0.2, 1, 1},
+	} {
+		s := TrialSheet{Arms: make([]TrialArm, 2), Least: 0.01, Vary: c.vary, Judged: &Verdict{Comparison: trial.Comparison{FirstN: c.n, SecondN: c.n + 1}}}
+		s.Year = 2026
+		if got := s.CannotTell(); len(got) != c.want {
+			t.Errorf("%s: %v", name, got)
+		}
+	}
+}

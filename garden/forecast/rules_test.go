@@ -3,6 +3,8 @@ package forecast
 import (
 	"testing"
 
+	"glebata/core/advice"
+	"glebata/core/bag"
 	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/crop"
@@ -120,6 +122,35 @@ func TestAPlantingStandsHigherLater(t *testing.T) {
 		level, raised := st.LevelOn(c.day, in.Today)
 		if level != c.want || raised != c.want-st.Level {
 			t.Errorf("on %v its level is %v, raised %v", c.day, level, raised)
+		}
+	}
+}
+
+// A bag planned with one piece is told of a second where it would take two, and only there.
+func TestABagOfOnePieceIsTold(t *testing.T) {
+	for name, c := range map[string]struct {
+		around float64 // cm
+		number int
+		told   bool
+	}{
+		"one where one has room":    {26, 1, false},
+		"one where two have room":   {34, 1, true},
+		"one where more have room":  {60, 1, true},
+		"two, one of which is here": {60, 2, false},
+	} {
+		shape, err := bag.NewRound(measure.Length(c.around), measure.Length(c.around), 42)
+		if err != nil {
+			t.Fatal(err)
+		}
+		p := stateOf(t).Planting
+		p.Bag.Model.Shape, p.Number = shape, c.number
+		d := AllotmentDraft{Places: []AllottedPlace{{Planting: p, Pieces: make([]logbook.PieceState, 1)}}}
+		d.Propose(&logbook.Bench{}, plantedOn)
+		if d.Advice.Has(advice.SeedShort) {
+			t.Errorf("%s: nothing is short, and more seed is asked for", name)
+		}
+		if told := d.Advice.Has(advice.SeedSingle); told != c.told {
+			t.Errorf("%s (room for %d): told is %v", name, bag.Suggest(shape, NewRoom(p.Filling), p.Variety.Class, false).Number, told)
 		}
 	}
 }
