@@ -72,10 +72,12 @@ func TestABoxWithTwoVarieties(t *testing.T) {
 	plant := func(variety, pieces string, share bool) {
 		t.Helper()
 		p.open("/plan")
+		p.asks(`() => { document.body.addEventListener("htmx:afterSettle", e => { window.drawn = e.detail.pathInfo.finalRequestPath }); return "" }`)
 		p.choose("Bag", "R10")
 		p.choose("Variety", variety)
 		p.fill("How many", pieces)
 		if share {
+			p.waits("the plan with so many drawn", `() => (window.drawn || "").includes("number=`+pieces+`")`)
 			p.sees("say below that they share it")
 			p.tick("Share the bag with Cold Quay")
 		}
