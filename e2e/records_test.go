@@ -180,20 +180,23 @@ func TestABoxIsNotDrawnAnewUnderAThumb(t *testing.T) {
 	p.open("/plan")
 	p.choose("Bag", "R6")
 	p.sees("Share the bag with Cold Quay")
-	p.asks(`() => {
-		window.answers = 0;
-		window.addEventListener("htmx:beforeOnLoad", () => window.answers++, {capture: true});
-		window.box = document.querySelector("[name=beside]");
-		window.box.dispatchEvent(new PointerEvent("pointerdown", {bubbles: true}));
-		document.querySelector("[name=number]").dispatchEvent(new Event("input", {bubbles: true}));
-		return "";
-	}`)
-	p.waits("the answer", `() => window.answers > 0`)
-	if got := p.asks(`() => window.box.isConnected`); got != "true" {
-		t.Error("the box was drawn anew while it was pressed")
+	for _, with := range [][2]string{{`new PointerEvent("pointerdown", {bubbles: true})`, `new PointerEvent("pointerup", {bubbles: true})`},
+		{`new KeyboardEvent("keydown", {key: " ", bubbles: true})`, `new KeyboardEvent("keyup", {key: " ", bubbles: true})`}} {
+		p.asks(`() => {
+			window.answers = 0;
+			window.addEventListener("htmx:beforeOnLoad", () => window.answers++, {capture: true});
+			window.box = document.querySelector("[name=beside]");
+			window.box.dispatchEvent(` + with[0] + `);
+			document.querySelector("[name=number]").dispatchEvent(new Event("input", {bubbles: true}));
+			return "";
+		}`)
+		p.waits("the answer", `() => window.answers > 0`)
+		if got := p.asks(`() => window.box.isConnected`); got != "true" {
+			t.Errorf("the box was drawn anew while it was pressed, by %s", with[0])
+		}
+		p.asks(`() => { window.box.dispatchEvent(` + with[1] + `); return "" }`)
+		p.waits("the answer to be drawn", `() => !window.box.isConnected`)
 	}
-	p.asks(`() => { window.box.dispatchEvent(new PointerEvent("pointerup", {bubbles: true})); return "" }`)
-	p.waits("the answer to be drawn", `() => !window.box.isConnected`)
 }
 
 // What is ticked just before the answer to something typed earlier comes stays ticked.

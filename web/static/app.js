@@ -65,17 +65,22 @@
   });
   lookAt(wrong);
 
-  // Nothing moves under a thumb: an answer that comes while something is being
+  // Nothing moves under a thumb, nor under the space bar: an answer that comes while something is being
   // pressed is drawn when it has been.
   let pressing = false;
   let waiting = [];
-  addEventListener("pointerdown", (e) => (pressing = !!e.target.closest?.("button, a, summary, label, input, select")), true);
-  for (const up of ["pointerup", "pointercancel"]) addEventListener(up, () => setTimeout(() => {
+  const press = (e) => (pressing = !!e.target.closest?.("button, a, summary, label, input, select"));
+  const release = () => setTimeout(() => {
     pressing = false;
     const came = waiting;
     waiting = [];
     for (const { elt, xhr } of came) if (elt.isConnected) xhr.onload();
-  }), true);
+  });
+  addEventListener("pointerdown", press, true);
+  addEventListener("keydown", (e) => e.key === " " && e.target.matches?.("button, summary, [type=checkbox], [type=radio]") && press(e), true);
+  for (const up of ["pointerup", "pointercancel"]) addEventListener(up, release, true);
+  addEventListener("keyup", (e) => e.key === " " && release(), true);
+  addEventListener("blur", release); // of the window: who looks away has let go
   // An answer to what a form said before it was typed in again is let go: the next is on
   // its way, and drawing this one would take back what was ticked in between.
   const typed = new WeakMap(), sent = new WeakMap();
