@@ -1,6 +1,7 @@
 package forecast
 
 import (
+	"math"
 	"testing"
 
 	"glebata/core/advice"
@@ -8,6 +9,7 @@ import (
 	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/crop"
+	"glebata/core/growth"
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
@@ -151,6 +153,29 @@ func TestABagOfOnePieceIsTold(t *testing.T) {
 		}
 		if told := d.Advice.Has(advice.SeedSingle); told != c.told {
 			t.Errorf("%s (room for %d): told is %v", name, bag.Suggest(shape, NewRoom(p.Filling), p.Variety.Class, false).Number, told)
+		}
+	}
+}
+
+// A bag drinks by the sun of the place where it stands now, whatever is known of the one before.
+func TestABagDrinksByItsSun(t *testing.T) {
+	since := func(share float64) []growth.SunSince {
+		return []growth.SunSince{{From: 10, Share: 0.9}, {From: 50, Share: share}}
+	}
+	for name, c := range map[string]struct {
+		plant growth.Plant
+		want  float64
+	}{
+		"nothing known":            {growth.Plant{}, 0},
+		"where it always stood":    {growth.Plant{Sun: 0.5}, sunnyHours * 0.5},
+		"moved":                    {growth.Plant{Sun: 0.5, Suns: since(0.3)}, sunnyHours * 0.3},
+		"moved out of the unknown": {growth.Plant{Suns: since(0.3)}, sunnyHours * 0.3},
+		"moved into the unknown":   {growth.Plant{Sun: 0.5, Suns: since(0)}, 0},
+		"under a lamp":             {growth.Plant{Suns: since(0.3), Lamp: 8, Stays: []growth.Stay{{Offset: climate.Heated.Offset()}}}, 0},
+	} {
+		st := PlantingForecast{PlantingState: stateOf(t), Grown: &GrowthRun{Plant: c.plant}}
+		if got := newWaterBag(&st).Sun; math.Abs(got-c.want) > 1e-9 {
+			t.Errorf("%s: %g h of sun, want %g", name, got, c.want)
 		}
 	}
 }

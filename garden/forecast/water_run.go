@@ -103,11 +103,13 @@ func (in *Inputs) water(st *PlantingForecast, a *air) *Water {
 func newWaterBag(st *PlantingForecast) water.Bag {
 	shape, part := st.Bag.Model.Shape, st.Planting.Part()
 	b := water.Bag{Top: float64(shape.AreaAt(shape.Height())) * part, Plants: max(1, st.Plants), Cloth: st.Bag.Model.Material == logbook.Fabric, Slips: st.Sweet()}
-	if p := &st.Grown.Plant; p.Sun > 0 && !(p.Lamp > 0 && p.Stays[len(p.Stays)-1].Offset.Kept) {
-		b.Sun = sunnyHours * p.Sun
-		if n := len(p.Suns); n > 0 {
-			b.Sun = sunnyHours * p.Suns[n-1].Share
-		}
+	p := &st.Grown.Plant
+	share := p.Sun
+	if n := len(p.Suns); n > 0 { // where it stands now
+		share = p.Suns[n-1].Share
+	}
+	if share > 0 && !(p.Lamp > 0 && p.Stays[len(p.Stays)-1].Offset.Kept) {
+		b.Sun = sunnyHours * share
 	}
 	return b
 }
