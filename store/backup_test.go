@@ -106,7 +106,7 @@ func TestOwnBackupsOfEachDay(t *testing.T) {
 		if _, err := os.Stat(want); err == nil {
 			break
 		}
-		if i == 200 {
+		if i == 3000 { // half a minute
 			t.Fatal("no backup of the day")
 		}
 		time.Sleep(10 * time.Millisecond)
