@@ -130,15 +130,14 @@ func TestWhatIsCompared(t *testing.T) {
 		low, high := o.Range()
 		l.Add("observed", o, o.Value(), low, high)
 	}
-	for _, cv := range []float64{0.1, 0.3, 0.6} {
-		for _, effect := range []float64{0.25, 0.5, 1} {
-			for armsN := 2; armsN <= 4; armsN++ {
-				n, err := BagsPerArm(cv, effect, armsN)
-				w, err2 := PowerWorking(cv, effect, armsN, 4)
-				d, ok := Detectable(cv, armsN, 5)
-				l.Add(fmt.Sprint("power ", cv, effect, armsN), Power(cv, effect, armsN, 3), Power(cv, effect, armsN, 8), n, fmt.Sprint(err), w, fmt.Sprint(err2), d, ok)
-			}
-		}
+	for _, c := range []struct {
+		cv, effect float64
+		arms       int
+	}{{0.1, 0.25, 2}, {0.1, 0.25, 4}, {0.3, 0.5, 3}, {0.3, 1, 2}, {0.6, 1, 4}, {0.6, 0.25, 2}} {
+		n, err := BagsPerArm(c.cv, c.effect, c.arms)
+		w, err2 := PowerWorking(c.cv, c.effect, c.arms, 4)
+		d, ok := Detectable(c.cv, c.arms, 5)
+		l.Add(fmt.Sprint("power ", c.cv, c.effect, c.arms), Power(c.cv, c.effect, c.arms, 3), Power(c.cv, c.effect, c.arms, 8), n, fmt.Sprint(err), w, fmt.Sprint(err2), d, ok)
 	}
 	var units []Unit
 	for i := range 12 {
