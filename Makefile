@@ -18,13 +18,15 @@ check:
 	$(GO) vet ./...
 	$(GO) tool staticcheck ./...
 
-# Chromium from Debian's packages, when it is not there yet.
+# Chromium from Debian's packages, when it is not there yet: the one without windows, which does
+# half the work for a page, or the usual where there is none.
 browser:
-	@if command -v chromium >/dev/null; then exit 0; fi; \
+	@if command -v chromium-headless-shell >/dev/null || command -v chromium >/dev/null; then exit 0; fi; \
 	echo "installing chromium"; \
 	if [ "$$(id -u)" = 0 ]; then as=; elif command -v sudo >/dev/null; then as=sudo; else \
-	echo "Chromium is missing and only root can install it: apt-get install chromium" >&2; exit 1; fi; \
-	$$as apt-get update -qq && DEBIAN_FRONTEND=noninteractive $$as apt-get install -y -qq --no-install-recommends chromium >/dev/null
+	echo "Chromium is missing and only root can install it: apt-get install chromium-headless-shell" >&2; exit 1; fi; \
+	get() { DEBIAN_FRONTEND=noninteractive $$as apt-get install -y -qq --no-install-recommends $$1 >/dev/null; }; \
+	$$as apt-get update -qq && { get chromium-headless-shell || get chromium; }
 
 node_modules/.package-lock.json: package.json package-lock.json
 	npm ci --no-audit --no-fund

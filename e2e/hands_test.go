@@ -2,32 +2,11 @@ package e2e
 
 import (
 	_ "embed"
-	"os"
-	"slices"
-	"strings"
 	"testing"
 
 	"github.com/go-rod/rod/lib/input"
 	"github.com/go-rod/rod/lib/proto"
 )
-
-//go:embed testdata/axe.min.js
-var axe string
-
-// everyPage of the demo, for checks that hold on all of them.
-var everyPage = []string{"/plan/medium", "/plan/outlook", "/plantings/30/ladder", "/walk", "/plantings/30/later/raise", "/", "/plan", "/plan?bag=9&variety=4", "/bags", "/bags/R6", "/bags/R13", "/bags/R10", "/bags/R15", "/bags/R16", "/bags/R19", "/plantings/1", "/plantings/30/weigh", "/plantings/30/water", "/plantings/26/leaf?which=old&looks=pale", "/compare", "/compare?by=plants&variety=4&measure=harvest&year=2025&table=variety-year", "/plantings/30/working/rung-1", "/guide", "/site", "/weather", "/plan/design?variety=4", "/plan/shopping", "/terrace", "/plan/proposal?seed=plenty", "/plantings/36/card", "/plan/season", "/plan/succession?variety=1&from=2026-07-01&until=2026-09-30", "/seed", "/seed/trays/6?tuber=3", "/seed/allot", "/seed/nursery", "/labels", "/labels/plain", "/correct", "/correct/model/1", "/correct/plan/30", "/entries?kind=sighted", "/walk/overdue", "/tonight", "/water/away", "/compare/bring", "/ask?litres=30", "/more", "/harvest-sheet", "/lift", "/lift/pool", "/lift/paper", "/plantings/1/sheet", "/compare/trials", "/compare/trials/1", "/compare/poor", "/plantings/20/why", "/compare/seasons", "/compare/money", "/bags/R99"}
-
-// deep is set by make deep: then each check goes through every page, else through one of each kind.
-var deep = os.Getenv("GLEBATA_DEEP") != ""
-
-// somePages are those that a check goes through which is one of several of its kind: every page,
-// or one of each stage and kind of drawing.
-func somePages() []string {
-	if deep {
-		return everyPage[:len(everyPage)-1]
-	}
-	return []string{"/", "/plan/season", "/plantings/30/ladder", "/bags/R6", "/terrace", "/lift", "/compare", "/site"}
-}
 
 func TestPhoneLogsARaiseAndAWeighInWithThumbs(t *testing.T) {
 	t.Parallel()
@@ -72,68 +51,6 @@ func (p *person) thumbs() {
 		.filter(([e, r]) => r.height < 47.5 || r.width < 40).map(([e, r]) => e.outerHTML.slice(0, 60) + " " + r.width + "×" + r.height).join("; ")`)
 	if small != "" {
 		p.t.Errorf("too small for a thumb: %s", small)
-	}
-}
-
-// Every page is opened once at each size, and looked at in every way: it keeps within its window,
-// each drawing is whole, ids and labels meet, and axe finds nothing. On the phone, where the same
-// elements stand in one column, axe reads some pages.
-func TestEveryPageIsWholeAndReadable(t *testing.T) {
-	t.Parallel()
-	for name, size := range map[string]proto.EmulationSetDeviceMetricsOverride{"desk": desk, "phone": phone} {
-		t.Run(name, func(t *testing.T) {
-			t.Parallel()
-			p := sit(t, demoGarden, size)
-			p.scheme("light")
-			for _, path := range everyPage[:len(everyPage)-1] {
-				p.open(path)
-				p.keepsWithin(path, size.Width)
-				p.meets(path)
-				if name == "desk" || slices.Contains(somePages(), path) {
-					p.axeFindsNothing(path, name)
-				}
-			}
-		})
-	}
-}
-
-// The colours of the evening are the same everywhere.
-func TestAxeFindsNothingInTheEvening(t *testing.T) {
-	t.Parallel()
-	p := sit(t, demoGarden, desk)
-	p.scheme("dark")
-	for _, path := range somePages() {
-		p.open(path)
-		p.axeFindsNothing(path, "desk in the evening", "color-contrast", "color-contrast-enhanced")
-	}
-}
-
-// scheme of colours, with nothing that moves: what flies in is paler on its way.
-func (p *person) scheme(name string) {
-	p.t.Helper()
-	still := proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "prefers-reduced-motion", Value: "reduce"}, {Name: "prefers-color-scheme", Value: name}}}
-	p.must("keeping still", still.Call(p.page))
-}
-
-// axeFindsNothing on the page that is open, nor on a working of it, by some of its rules or by all.
-func (p *person) axeFindsNothing(path, where string, rules ...string) {
-	p.t.Helper()
-	if strings.HasPrefix(path, "/bags/R6") {
-		p.click("a working", p.element("a working", `() => document.querySelector(".facts a.w")`))
-		p.sees("What would change it")
-	}
-	// The page's policy lets no script in but its own; the tester's comes by the debugger.
-	if _, err := p.page.Eval(`code => { if (!window.axe) (0, eval)(code) }`, axe); err != nil {
-		p.must("bringing axe", p.page.AddScriptTag("", axe))
-	}
-	if rules == nil {
-		rules = []string{} // of Go's nil, JavaScript would make a null
-	}
-	found := p.asks(`async rules => { const by = rules.length ? {runOnly: {type: "rule", values: rules}} : {runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice", "wcag2aaa"], rules: {"color-contrast-enhanced": {enabled: true}}};
-		const r = await axe.run(document, {resultTypes: ["violations"], ...by});
-		return r.violations.map(v => v.id + ": " + v.nodes.map(n => n.html.slice(0, 120) + " " + (n.any[0] || {message: ""}).message).join(" | ")).join("\n") }`, rules)
-	if found != "" {
-		p.t.Errorf("%s at the %s:\n%s", path, where, found)
 	}
 }
 
@@ -364,30 +281,4 @@ func TestAPressIsNotLostToWhatIsWorkedOutMeanwhile(t *testing.T) {
 	p.waits("the answer", `() => window.came`)
 	p.must("letting go", p.page.Mouse.Up(proto.InputMouseButtonLeft, 1))
 	p.marked("plan-number")
-}
-
-// Where the system sets its own colours, light on dark, drawings keep their inks on paper and
-// the strip is told in the system's.
-func TestForcedColoursLeaveDrawingsTheirInk(t *testing.T) {
-	t.Parallel()
-	p := sit(t, demoGarden, desk)
-	forced := proto.EmulationSetEmulatedMedia{Features: []*proto.EmulationMediaFeature{{Name: "forced-colors", Value: "active"}, {Name: "prefers-color-scheme", Value: "dark"}}}
-	p.must("forcing colours", forced.Call(p.page))
-	for _, path := range []string{"/", "/bags/R6", "/plantings/30/ladder", "/compare", "/plan/season", "/terrace", "/site", "/seed/trays/6?tuber=3"} {
-		p.open(path)
-		lost := p.asks(`() => {
-			const light = c => { const [r, g, b] = c.match(/[\d.]+/g).map(Number); return (0.2126 * r + 0.7152 * g + 0.0722 * b) / 255; };
-			const out = [];
-			for (const e of document.querySelectorAll("main svg text")) {
-				if (!e.checkVisibility() || !e.textContent.trim()) continue;
-				let root = e.ownerSVGElement; while (root.ownerSVGElement) root = root.ownerSVGElement;
-				if (getComputedStyle(root).backgroundColor !== "rgb(255, 255, 255)") out.push("no paper under " + e.textContent);
-			}
-			for (const s of [".line text", ".line rect"]) if (light(getComputedStyle(document.querySelector(s)).fill) < 0.6) out.push(s + " is dark on dark");
-			return out.slice(0, 5).join("; ");
-		}`)
-		if lost != "" {
-			t.Errorf("%s: %s", path, lost)
-		}
-	}
 }

@@ -65,15 +65,21 @@ type person struct {
 	// fields are looked for in it first.
 	entry string
 
+	looking string // how a page is looked at, to say so
+
 	mu       sync.Mutex
 	troubles []string // requests that left the machine, errors in the console
 }
 
 // window sizes.
 var (
-	desk  = proto.EmulationSetDeviceMetricsOverride{Width: 1280, Height: 800, DeviceScaleFactor: 1}
-	phone = proto.EmulationSetDeviceMetricsOverride{Width: 390, Height: 844, DeviceScaleFactor: 2, Mobile: true}
+	desk  = sized(1280, 800)
+	phone = sized(390, 844)
 )
+
+func sized(width, height int) proto.EmulationSetDeviceMetricsOverride {
+	return proto.EmulationSetDeviceMetricsOverride{Width: width, Height: height, DeviceScaleFactor: 1, Mobile: width < 700}
+}
 
 // patience is how long a person waits for something to show.
 const patience = 30 * time.Second
@@ -275,12 +281,17 @@ func (p *person) clicks(what string, find func() *rod.Element) {
 		_, err := el.Eval(`() => {
 			this.scrollIntoView({block: "center", behavior: "instant"});
 			window.unpressed = true;
-			this.addEventListener("click", () => { window.unpressed = false }, {once: true, capture: true}) }`)
+			if (window.seesPress) removeEventListener("click", window.seesPress, true);
+			const html = this.outerHTML;
+			const alike = () => this.id ? [document.getElementById(this.id)] : [...document.getElementsByTagName(this.tagName)].filter(e => e.outerHTML === html);
+			const nth = alike().indexOf(this);
+			const same = e => e === this || e === alike()[nth];
+			addEventListener("click", window.seesPress = e => { if (e.composedPath().some(at => at instanceof Element && same(at))) window.unpressed = false }, true) }`)
 		if err == nil {
 			err = el.Timeout(2*time.Second).Click(proto.InputMouseButtonLeft, 1)
 		}
-		// A press that landed is not repeated, though its answer came too late: a box would be
-		// ticked and unticked.
+		// A press that landed is not repeated, though its answer came too late or the page had
+		// just drawn the same thing anew: a box would be ticked and unticked.
 		if pressed := p.asks(`() => String(window.unpressed)`); pressed == "false" || err == nil && pressed != "true" {
 			return
 		}

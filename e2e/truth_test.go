@@ -27,9 +27,9 @@ var asking = []string{
 // the page was asked and in whatever units.
 func TestEveryWorkingComesToItsFigure(t *testing.T) {
 	t.Parallel()
-	pages, least := slices.Concat(somePages(), asking[:1]), 70
+	pages, least := slices.Concat(somePages, asking[:1]), 70
 	if deep {
-		pages, least = slices.Concat(somePages(), asking), 400
+		pages, least = slices.Concat(everyPage, asking), 400
 	}
 	if n := sit(t, demoGarden, desk).openWorkings(pages); n < least {
 		t.Errorf("only %d workings were opened", n)
@@ -131,10 +131,10 @@ func TestEveryPageSaysTheSameOfABag(t *testing.T) {
 		t.Fatalf("%d bags are spoken of", len(said))
 	}
 	for label := range said {
-		const shared = `["ready", "expected", "now", "plant-day"].map(f => [f, document.querySelector("#page .facts a.w[href*='/" + f + "'], #outlook ~ * a.w[href*='/" + f + "']")]).filter(x => x[1])
+		shared := `["ready", "expected", "now", "plant-day"].map(f => [f, document.querySelector("#page .facts a.w[href*='/" + f + "'], #outlook ~ * a.w[href*='/" + f + "']")]).filter(x => x[1])
 			.map(x => [LABEL, {expected: "gives", "plant-day": "plant"}[x[0]] ?? x[0], text(x[1])])`
-		gather("/bags/"+label, strings.ReplaceAll(shared, "LABEL", `"`+label+`"`))
-		gather("/bags/"+label, strings.ReplaceAll(`[...document.querySelectorAll("#page .figures dd")].map(d => text(d).match(/, (.* to .*) in four years of five/)).filter(m => m).map(m => [LABEL, "window", m[1]])`, "LABEL", `"`+label+`"`))
+		windows := `[...document.querySelectorAll("#page .figures dd")].map(d => text(d).match(/, (.* to .*) in four years of five/)).filter(m => m).map(m => [LABEL, "window", m[1]])`
+		gather("/bags/"+label, strings.ReplaceAll(shared+".concat("+windows+")", "LABEL", `"`+label+`"`))
 	}
 	feed := p.asks(`async () => (await (await fetch("/calendar.ics?season=2026")).text())`)
 	days := regexp.MustCompile(`UID:planting-\d+-(plant|emerge|ready)@[\s\S]*?DTSTART;VALUE=DATE:(\d+)\s+DTEND;VALUE=DATE:(\d+)\s+SUMMARY:(\w+):`).FindAllStringSubmatch(feed, -1)

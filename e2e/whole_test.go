@@ -1,25 +1,13 @@
 package e2e
 
 import (
-	"bytes"
-	"io"
 	"strings"
 	"testing"
-
-	"github.com/go-rod/rod/lib/proto"
 )
 
 // pans are drawings that a page pans inside a frame of their own: the Row, whose bags snap,
 // and the terrace.
 const pans = ".bags svg, svg.terrace"
-
-// Pages keep within the narrowest window too, and each drawing is whole inside it, with what is
-// lettered on it; the usual widths are seen to where every page is.
-func TestDrawingsAreWholeOnANarrowPhone(t *testing.T) {
-	t.Parallel()
-	p := sit(t, demoGarden, desk)
-	p.whole(320)
-}
 
 // Names as long as they may be cut nothing off.
 func TestLongNamesStillFit(t *testing.T) {
@@ -36,17 +24,10 @@ func TestLongNamesStillFit(t *testing.T) {
 		}
 		p.sees("Put right")
 	}
-	p.whole(390)
-}
-
-// whole checks that some pages keep within their window at a width in px.
-func (p *person) whole(width int) {
-	p.t.Helper()
-	size := proto.EmulationSetDeviceMetricsOverride{Width: width, Height: 844, DeviceScaleFactor: 1, Mobile: width < 700}
-	p.must("resizing", p.page.SetViewport(&size))
-	for _, path := range somePages() {
+	p.must("resizing", p.page.SetViewport(&phone))
+	for _, path := range goneThrough() {
 		p.open(path)
-		p.keepsWithin(path, width)
+		p.keepsWithin(path, phone.Width)
 	}
 }
 
@@ -85,59 +66,5 @@ func (p *person) meets(path string) {
 			for (const id of e.getAttribute(a).split(" ")) if (!document.getElementById(id)) out.push("nothing at #" + id)
 		return [...new Set(out)].slice(0, 6).join("; ") }`); out != "" {
 		p.t.Errorf("%s: %s", path, out)
-	}
-}
-
-// With text at twice its size, as a browser's setting has it, every page keeps within its
-// window and nothing is laid over anything else.
-func TestTextTwiceAsLargeStillFits(t *testing.T) {
-	t.Parallel()
-	for name, size := range map[string]proto.EmulationSetDeviceMetricsOverride{"desk": desk, "phone": phone} {
-		p := sit(t, demoGarden, size)
-		large := 32
-		p.must("reading large", proto.PageSetFontSizes{FontSizes: &proto.PageFontSizes{Standard: &large}}.Call(p.page))
-		for _, path := range somePages() {
-			p.open(path)
-			if got := p.asks(`() => getComputedStyle(document.documentElement).fontSize`); got != "34px" {
-				t.Fatalf("text is %s large", got)
-			}
-			if out := p.asks(`() => {
-				const wide = document.documentElement.clientWidth
-				if (document.documentElement.scrollWidth <= wide) return ""
-				return [...document.querySelectorAll("body *")].filter(e => e.checkVisibility() && e.getBoundingClientRect().right > wide + 1 && !e.closest(".scroll, .bags"))
-					.map(e => e.outerHTML.slice(0, 70) + " to " + Math.round(e.getBoundingClientRect().right)).slice(-3).join("; ") || "wide" }`); out != "" {
-				t.Errorf("%s at the %s, twice as large: %s", path, name, out)
-			}
-		}
-	}
-}
-
-// Every page goes to paper whole: nothing wider than the sheet, no button, no form and no
-// empty field, and no more sheets than are of use on a wall.
-func TestEveryPagePrintsWhole(t *testing.T) {
-	t.Parallel()
-	p := sit(t, demoGarden, desk)
-	for _, path := range somePages() {
-		p.open(path)
-		p.must("as on paper", proto.EmulationSetEmulatedMedia{Media: "print"}.Call(p.page))
-		width := 703 // A4 between its margins
-		if p.asks(`() => !!document.querySelector("main .landscape")`) == "true" {
-			width = 1038
-		}
-		size := proto.EmulationSetDeviceMetricsOverride{Width: width, Height: 1000, DeviceScaleFactor: 1}
-		p.must("as wide as paper", p.page.SetViewport(&size))
-		if out := p.asks(`width => [...document.querySelectorAll("main *")].filter(e => e.checkVisibility()).map(e => [e, e.getBoundingClientRect()])
-			.filter(([e, r]) => r.width && r.right > width + 1 || /^(BUTTON|INPUT|SELECT|TEXTAREA)$/.test(e.tagName))
-			.map(([e, r]) => e.outerHTML.slice(0, 80) + " to " + Math.round(r.right)).slice(0, 4).join("; ")`, width); out != "" {
-			t.Errorf("%s on paper: %s", path, out)
-		}
-		pdf, err := p.page.PDF(&proto.PagePrintToPDF{PreferCSSPageSize: true})
-		p.must("printing", err)
-		content, err := io.ReadAll(pdf)
-		if n := bytes.Count(content, []byte("/Type /Page\n")); err != nil || n < 1 || n > 9 {
-			t.Errorf("%s takes %d sheets, %v", path, n, err)
-		}
-		p.must("on the screen again", proto.EmulationSetEmulatedMedia{}.Call(p.page))
-		p.must("as wide as before", p.page.SetViewport(&desk))
 	}
 }
