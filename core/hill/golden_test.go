@@ -57,5 +57,6 @@ func TestHowBagsAreFilled(t *testing.T) {
 	for _, c := range crop.Classes() {
 		l.Add("usual", string(c), string(Default(c)))
 	}
+	l.Add("topped up after", Topping)
 	golden.Is(t, "filled", l.String())
 }

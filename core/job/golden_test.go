@@ -69,5 +69,6 @@ func TestWhatIsToDo(t *testing.T) {
 	for _, k := range []Kind{Plant, TopUp, Raise, Feed, Tie, Nip, Look, Measure, Move, CutHaulm, Lift, Wait, "sing", ""} {
 		l.Add("kind "+string(k), k.Facts(), k.LeadsUp(), k.Ends(), k.Known(), k.Quiet(), k.MayAssume(), k.MaySkip())
 	}
+	l.Add("asked after", FrostFresh)
 	golden.Is(t, "jobs", l.String())
 }
