@@ -183,6 +183,10 @@ func TestLanesStandTheirPointsOnTheAxis(t *testing.T) {
 				if math.Abs(float64(m.X)-at(m.Point.Y)) > 2 || m.Y < row.Top || m.Y > row.Foot || m.TX < 0 || m.X > l.W {
 					t.Errorf("%s of %g g stands at %d, %d; its lane is %d to %d", m.Label, m.Point.Y, m.X, m.Y, row.Top, row.Foot)
 				}
+				wide := TextWidth(m.Label.Plain(), 16)
+				if m.Anchor == "start" && m.X < row.At && row.At < m.TX+wide {
+					t.Errorf("the stroke at %d runs through %s, from %d to %d", row.At, m.Label, m.TX, m.TX+wide)
+				}
 				for _, o := range row.Marks[:i] {
 					if m.Y == o.Y && m.X-o.X < 2*pointR {
 						t.Errorf("%s covers %s", m.Label, o.Label)

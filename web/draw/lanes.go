@@ -118,11 +118,16 @@ func newLaneRow(g *LaneGroup, x *laid, y int, crowded bool, room int) LaneRow {
 	var ends []int
 	for _, p := range points {
 		px := x.at(p.Y)
-		from, to := px-pointR-3, px+pointR+6+TextWidth(p.Label.Plain(), 16)
-		anchor, tx := Mark("start"), px+pointR+4
-		if to > x.px1+18 {
+		wide, tail := TextWidth(p.Label.Plain(), 16), 0
+		if p.More {
+			tail = 20 // its arrow
+		}
+		from, to := px-pointR-3, px+pointR+6+tail+wide
+		anchor, tx := Mark("start"), px+pointR+4+tail
+		struck := px < row.At && row.At < to // the stroke would run through its label
+		if left := px - pointR - 6 - wide; to > x.px1+18 || struck && left > x.px0 {
 			anchor, tx = "end", px-pointR-4
-			from, to = px-pointR-6-TextWidth(p.Label.Plain(), 16), px+pointR+3
+			from, to = left, px+pointR+3+tail
 		}
 		if p.YHi > p.YLow {
 			from, to = min(from, x.at(p.YLow)), max(to, x.at(p.YHi))
@@ -140,9 +145,6 @@ func newLaneRow(g *LaneGroup, x *laid, y int, crowded bool, room int) LaneRow {
 		}
 		if p.More {
 			m.Arrow = Mark(fmt.Sprintf("M%d %dh16m-6 -5l6 5l-6 5", px+pointR+2, m.Y))
-			if anchor == "start" {
-				m.TX += 20
-			}
 		}
 		row.Marks = append(row.Marks, m)
 	}
