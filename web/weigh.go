@@ -107,15 +107,10 @@ func (r *reading) batches(from lift.Reader) []logbook.Batch {
 		tare, standIn = r.KnownMass("tare-1", r.Units.MassUnit())
 	}
 	l, err := from.Read(text)
-	if err == nil && len(l.Batches) > 1 && l.Weight.Tare == 0 && container+r.Text("tare-1") != "" { // what it is in comes off before it is divided
-		off := tare
-		if known, ok := from.Tares[container]; ok && off == 0 {
-			off = known
+	if err == nil && len(l.Batches) > 1 { // the fields beside it are of the whole, before it is divided
+		if whole := r.whole(from, &l, container, tare); whole != l.Text {
+			l, err = from.Read(whole)
 		}
-		if off == 0 {
-			r.Faults.Add("tare-1", "Weigh the {} empty once: then it is known by name.", container)
-		}
-		l, err = from.Read(l.Weight.Text + fmt.Sprintf(" less %g g", off.Grams()) + strings.TrimPrefix(l.Text, l.Weight.Text))
 	}
 	if err != nil {
 		if wrong, ok := err.(*lift.LineError); ok {
@@ -147,6 +142,29 @@ func (r *reading) batches(from lift.Reader) []logbook.Batch {
 	}
 	one.Faults = lift.FaultsText(faults)
 	return out
+}
+
+// whole is a line of several parts with what the fields beside it say of all of it: what it is in,
+// its count, and the grade of what is left over.
+func (r *reading) whole(from lift.Reader, l *lift.Line, container string, tare measure.Mass) string {
+	text := l.Text
+	if l.Weight.Text != "" && l.Weight.Tare == 0 && container+r.Text("tare-1") != "" {
+		off := tare
+		if known, ok := from.Tares[container]; ok && off == 0 {
+			off = known
+		}
+		if off == 0 {
+			r.Faults.Add("tare-1", "Weigh the {} empty once: then it is known by name.", container)
+		}
+		text = l.Weight.Text + fmt.Sprintf(" less %g g", off.Grams()) + strings.TrimPrefix(text, l.Weight.Text)
+	}
+	if n := r.Count("count-1"); n > 0 && l.Count() == 0 {
+		text += fmt.Sprintf(", %d tubers", n)
+	}
+	if g := lift.Grade(r.Text("grade-1")); g != "" && g != lift.Keep && l.Batches[0].Grade == lift.Keep {
+		text += ", " + g.Word()
+	}
+	return text
 }
 
 // beside a line of one batch stand its container, its grade and its count, where the line has
@@ -331,7 +349,7 @@ func weighForm(action string, cat garden.Catalogue, sys measure.System, today me
 	return form.Form{
 		Name: "weigh", Caution: beware("green", "lifting"), Action: action, Button: "Weigh in",
 		Fields: []form.Field{
-			{Name: "gross-1", Label: "On the scale", Kind: "quantity", Unit: string(sys.ScaleUnit()), Hint: "A weight, or the whole line: 3.4 less blue bucket, keep 40, green 3; about 1 kg; 12 tubers"},
+			{Name: "gross-1", Label: "On the scale", Kind: "quantity", Unit: string(sys.ScaleUnit()), Hint: "A weight, or the whole line: 3.4 less blue bucket, green 3; 40 tubers, rotten 200 g; about 1 kg; half a bucket; 12 tubers"},
 			{Name: "container-1", Label: "In which container", Kind: "choice", Options: containers},
 			{Name: "new-container", Label: "Another container: its name", Kind: "text"},
 			{Name: "tare-1", Term: "tare", Label: "and its empty weight", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},

@@ -116,6 +116,17 @@ func TestCalcWeighinOfWhatIsNotAllWeighed(t *testing.T) {
 	if got.Lines[3].Bag != "R1" || got.Lines[3].Known != "pooled" || got.Lines[2].Known != "counted" {
 		t.Errorf("lines %+v", got.Lines)
 	}
+	// Three of the usual 95 g of a maincrop, ± 55 % ÷ √3.
+	out, err = run("calc", "weighin", "--line", "2.4 kg, green 3", "--seed", "165g", "--json")
+	if err != nil || json.Unmarshal([]byte(out), &got) != nil {
+		t.Fatal(err)
+	}
+	off := 3 * 95 * 0.55 / math.Sqrt(3)
+	for name, c := range map[string][2]float64{"total": {got.Total, 2400 - 285}, "low": {got.Low, 2115 - off}, "high": {got.High, 2115 + off}, "ratio": {got.Ratio, 2115. / 165}} {
+		if math.Abs(c[0]-c[1]) > 0.002 {
+			t.Errorf("of a line with its parts %s is %.3f, want %.3f", name, c[0], c[1])
+		}
+	}
 	for says, args := range map[string][]string{
 		"R1 is in the pool twice": {"--pool", "6.2kg:R1=1,R1=2"}, "over 100": {"--line", "2 kg, keep 80 %, green 40 %"}, "lies outside": {"--line", "2 kg", "--seed", "100g", "--seed-range", "150g..190g"},
 	} {

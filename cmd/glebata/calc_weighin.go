@@ -9,6 +9,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"glebata/core/crop"
 	"glebata/core/lift"
 	"glebata/core/measure"
 )
@@ -49,7 +50,8 @@ func calcWeighin() *cobra.Command {
 		Use:   "weighin",
 		Short: "Net weights, their sum, and the ratio to the seed planted",
 		Long: `Each --batch is a gross weight, with its container taken off behind a dash: 3.41kg-412g.
-Each --line is as it is typed on the scale: "3 lb 2 oz less 412 g, keep 40, green 3".
+Each --line is as it is typed on the scale: "3 lb 2 oz less 412 g, keep 40, green 3"; what is counted
+and not weighed is of the usual tuber of the class.
 --estimate is low..high, --count is so many at so much each, and --pool a bin with what each
 bag was expected to give, by which it is shared out; the total has all of the bin.`,
 		Example: `  glebata calc weighin --batch 3.41kg-412g --batch 2lb3oz --seed 165g
@@ -90,6 +92,7 @@ bag was expected to give, by which it is shared out; the total has all of the bi
 	cmd.Flags().StringArrayVar(&counts, "count", nil, "what was counted, as 12@70g; may be given again")
 	cmd.Flags().StringArrayVar(&pools, "pool", nil, "a bin of several bags, as weight:bag=expected kg,bag=expected kg; may be given again")
 	cmd.Flags().String("seed", "", "seed planted")
+	cmd.Flags().String("class", string(crop.Maincrop), "class of the variety")
 	cmd.Flags().String("seed-range", "", "what the seed may be, as low..high")
 	return cmd
 }
@@ -122,7 +125,7 @@ func (a *asked) seed(b *lift.Bag) {
 
 // line as it is typed on the scale.
 func (a *asked) line(text string) []lift.Batch {
-	r := lift.Reader{Bare: "kg", Units: a.units}
+	r := lift.Reader{Bare: "kg", Units: a.units, Mean: lift.UsualTuber(a.class("class")), Off: lift.UsualOff}
 	l, err := r.Read(text)
 	if err != nil && a.err == nil {
 		a.refuse("line", fmt.Errorf("%q: %w", text, err))

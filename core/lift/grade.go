@@ -43,6 +43,9 @@ var gradeNames = map[Grade]measure.Phrase{
 // Name of the grade with what belongs in it.
 func (g Grade) Name() measure.Phrase { return gradeNames[g] }
 
+// Word of the grade, as it is typed in a line.
+func (g Grade) Word() string { return strings.ReplaceAll(string(g), "-", " ") }
+
 // Known reports whether g is one of Grades.
 func (g Grade) Known() bool { _, ok := gradeNames[g]; return ok }
 

@@ -2,7 +2,6 @@ package lift
 
 import (
 	"regexp"
-	"slices"
 	"strconv"
 	"strings"
 
@@ -63,10 +62,11 @@ type part struct {
 	some   bool // a figure was given
 }
 
-// Read one line: a weight with what is taken off it, as on paper, and behind commas what it
-// is of: "3 lb 2 oz less blue bucket, keep 40, green 3", "6.2 kg, keep 80 %, small 20 %, split
-// 4", "12 tubers, green". Where grades have counts or shares, the net is divided by them;
-// where they have weights, what is left over is of the grade that has none. It fails with a
+// Read one line: a weight with what is taken off it, as on paper, and behind commas the parts of
+// it: "3 lb 2 oz less blue bucket, keep 40, green 3", "6.2 kg, keep 80 %, small 20 %, split
+// 4", "2.4 kg, 40 tubers, green 3", "half a bucket, green 300 g". A grade alone is of all of it. Where
+// all are counted, or shares come to a hundred, the net is divided by them; else a part has its own
+// weight, share or count, and what is left over is of the grade that has none. It fails with a
 // *LineError that says what is wrong.
 func (r *Reader) Read(text string) (Line, error) {
 	l := Line{Text: strings.TrimSpace(measure.PlainLine(text))}
@@ -81,6 +81,11 @@ func (r *Reader) Read(text string) (Line, error) {
 	var grades []part
 	faults := map[Fault]int{}
 	for _, text := range rest {
+		if m := countOnly.FindStringSubmatch(text); m != nil && whole.Count == 0 {
+			if whole.Count, _ = strconv.Atoi(m[1]); whole.Count > 0 {
+				continue
+			}
+		}
 		p, err := r.part(text)
 		if err != nil {
 			return l, err
@@ -102,12 +107,12 @@ func (r *Reader) Read(text string) (Line, error) {
 			grades = []part{{word: strings.ToLower(l.Weight.Label)}}
 		}
 	}
-	if l.Batches, err = divide(whole, grades); err != nil {
+	if l.Batches, err = r.divide(whole, grades); err != nil {
 		return l, err
 	}
 	if len(faults) > 0 {
 		l.Batches[0].Faults = faults // of the whole line, kept with its first part
-		if n := l.count(); n > 0 {
+		if n := l.Count(); n > 0 {
 			for f, k := range faults {
 				if k > n {
 					return l, unread("{} are {}, of {} in all.", k, f.Name(), n)
@@ -127,10 +132,13 @@ func (r *Reader) Read(text string) (Line, error) {
 	return l, nil
 }
 
-// count of tubers in a line, 0 where they were not counted.
-func (l *Line) count() int {
+// Count of tubers in a line, 0 where they were not all counted.
+func (l *Line) Count() int {
 	n := 0
 	for _, b := range l.Batches {
+		if b.Count == 0 {
+			return 0
+		}
 		n += b.Count
 	}
 	return n
@@ -167,6 +175,9 @@ func (r *Reader) weight(text string, l *Line) (Batch, error) {
 			return Batch{}, unread("Weigh them, or write about what one weighs: “12 × 70 g”.")
 		}
 		return CountedBatch(n, r.Mean, r.Off), nil
+	}
+	if b, ok := heaped(text); ok {
+		return b, nil
 	}
 	s, err := paper.Sum(text, r.Bare, r.Units, r.Tares)
 	if err != nil || len(s.Lines) != 1 {
@@ -228,139 +239,4 @@ func (r *Reader) part(text string) (part, error) {
 		p.count = int(v)
 	}
 	return p, nil
-}
-
-// divide a batch among grades. The parts come to the whole.
-func divide(whole Batch, grades []part) ([]Batch, error) {
-	if len(grades) == 0 {
-		whole.Grade = Keep
-		return []Batch{whole}, nil
-	}
-	if len(grades) == 1 && grades[0].share == 0 && grades[0].weight == 0 {
-		whole.Grade = gradeWords[grades[0].word]
-		if grades[0].count > 0 {
-			whole.Count = grades[0].count
-		}
-		return []Batch{whole}, nil
-	}
-	kinds := 0
-	for _, has := range []func(part) bool{func(p part) bool { return p.count > 0 }, func(p part) bool { return p.share > 0 }, func(p part) bool { return p.weight > 0 }} {
-		if slices.ContainsFunc(grades, has) {
-			kinds++
-		}
-	}
-	if kinds != 1 {
-		return nil, unread("Write counts, or shares, or weights of the grades, not some of each.")
-	}
-	switch {
-	case grades[0].weight > 0 || slices.ContainsFunc(grades, func(p part) bool { return p.weight > 0 }):
-		return byWeight(whole, grades)
-	case slices.ContainsFunc(grades, func(p part) bool { return p.share > 0 }):
-		return byShare(whole, grades)
-	}
-	return byCount(whole, grades)
-}
-
-// rest is the grade that what is left over is of: one that was named without a figure, or keep.
-func rest(grades []part) (Grade, error) {
-	out := Keep
-	named := 0
-	for _, p := range grades {
-		if !p.some {
-			out = gradeWords[p.word]
-			named++
-		}
-	}
-	if named > 1 {
-		return out, unread("Two grades have no figure: which of them has the rest?")
-	}
-	return out, nil
-}
-
-func byWeight(whole Batch, grades []part) ([]Batch, error) {
-	over, err := rest(grades)
-	if err != nil {
-		return nil, err
-	}
-	var out []Batch
-	left := whole.Net()
-	for _, p := range grades {
-		if p.weight > 0 {
-			b := Batch{Gross: p.weight, Grade: gradeWords[p.word]}
-			if whole.Known == measure.Simulated {
-				b.Known = whole.Known
-			}
-			out = append(out, b)
-			left -= p.weight
-		}
-	}
-	if left < -grain {
-		return nil, unread("The grades come to {} more than was weighed.", -left)
-	}
-	if left > 0.5 {
-		b := whole
-		b.Gross, b.Tare, b.Grade, b.Count = left, 0, over, 0
-		if whole.High > 0 {
-			b.Low, b.High = max(0, left-(whole.Net()-whole.Low)), left+whole.High-whole.Net()
-		}
-		out = append([]Batch{b}, out...)
-	}
-	return out, nil
-}
-
-func byShare(whole Batch, grades []part) ([]Batch, error) {
-	over, err := rest(grades)
-	if err != nil {
-		return nil, err
-	}
-	sum := 0.0
-	weights := make([]float64, 0, len(grades)+1)
-	var of []Grade
-	for _, p := range grades {
-		if p.share > 0 {
-			sum += p.share
-			weights, of = append(weights, p.share), append(of, gradeWords[p.word])
-		}
-	}
-	if sum > 100+1e-9 {
-		return nil, unread("The shares come to {} %, over 100.", sum)
-	}
-	if left := 100 - sum; left > 1e-9 {
-		if i := slices.Index(of, over); i >= 0 && over == Keep && len(grades) == len(of) {
-			return nil, unread("The shares come to {} %: what is the rest?", sum)
-		}
-		weights, of = append(weights, left), append(of, over)
-	}
-	return parts(whole, weights, of, nil), nil
-}
-
-func byCount(whole Batch, grades []part) ([]Batch, error) {
-	var weights []float64
-	var of []Grade
-	var counts []int
-	for _, p := range grades {
-		if !p.some {
-			return nil, unread("Count the {} too.", p.word)
-		}
-		if p.count > 0 {
-			weights, of, counts = append(weights, float64(p.count)), append(of, gradeWords[p.word]), append(counts, p.count)
-		}
-	}
-	return parts(whole, weights, of, counts), nil
-}
-
-// parts of a batch by weights; they come to it.
-func parts(whole Batch, weights []float64, of []Grade, counts []int) []Batch {
-	nets := ShareOut(whole.Net(), weights)
-	out := make([]Batch, len(of))
-	for i := range of {
-		out[i] = Batch{Gross: nets[i], Grade: of[i], Known: whole.Known.Worse(measure.Counted)}
-		if counts != nil {
-			out[i].Count = counts[i]
-		}
-		if whole.High > 0 {
-			out[i].Low, out[i].High = nets[i]*whole.Low/whole.Net(), nets[i]*whole.High/whole.Net()
-		}
-	}
-	return out
 }

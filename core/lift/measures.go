@@ -152,9 +152,9 @@ func (t Total) MeanTuberWorking() working.Working {
 	return working.Working{
 		Title: "Mean tuber", Result: t.MeanTuber(), Mark: working.Sum,
 		Steps: []working.Step{
-			{Says: "weight of the batches that were counted", Result: t.Counted},
-			{Says: "tubers in them", Result: t.Count},
-			{Says: "{} ÷ {}", Args: []any{t.Counted, t.Count}, Result: t.MeanTuber()},
+			{Says: "weight of the batches that were counted and weighed", Result: t.Counted},
+			{Says: "tubers in them", Result: t.Own},
+			{Says: "{} ÷ {}", Args: []any{t.Counted, t.Own}, Result: t.MeanTuber()},
 		},
 		Changes: "Counting the other batches too.",
 	}

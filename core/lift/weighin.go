@@ -78,9 +78,12 @@ const grain measure.Mass = 1e-6
 type Total struct {
 	ByGrade map[Grade]measure.Mass
 	Count   int          // tubers counted, over counted grades
-	Counted measure.Mass // weight of the batches that carry a count
-	Edible  measure.Mass // keep + small + eat first + saved seed
-	Gross   measure.Mass // edible and discards; the old mother tuber never
+	Own     int          // of those, the ones whose weight is their own and not by a usual one
+	Counted measure.Mass // weight of those
+	// Uncounted is the weight of which nobody counted the tubers.
+	Uncounted measure.Mass
+	Edible    measure.Mass // keep + small + eat first + saved seed
+	Gross     measure.Mass // edible and discards; the old mother tuber never
 	// Low and High are what the edible harvest may be, by batches that were not weighed.
 	Low, High measure.Mass
 	Faults    map[Fault]int
@@ -110,18 +113,22 @@ func (t *Total) Add(b Batch) {
 		}
 		t.Faults[f] += n
 	}
-	if b.Count > 0 {
+	switch {
+	case b.Count == 0:
+		t.Uncounted += net
+	case b.Known == measure.Estimated || b.High > b.Low: // by a guess, or by the usual tuber
 		t.Count += b.Count
-		t.Counted += net
+	default:
+		t.Count, t.Own, t.Counted = t.Count+b.Count, t.Own+b.Count, t.Counted+net
 	}
 }
 
-// MeanTuber is the mean weight over the batches that were counted, 0 when none.
+// MeanTuber is the mean weight over the batches that were counted and weighed, 0 when none.
 func (t Total) MeanTuber() measure.Mass {
-	if t.Count == 0 {
+	if t.Own == 0 {
 		return 0
 	}
-	return t.Counted / measure.Mass(t.Count)
+	return t.Counted / measure.Mass(t.Own)
 }
 
 // Sum adds up batches.

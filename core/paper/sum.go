@@ -229,6 +229,9 @@ func tareOf(text string, bare measure.Unit, gross measure.Mass, sys measure.Syst
 		return m, nil
 	}
 	m, err := measure.ParseMass(text, bare, sys)
+	if at := startsAt.FindStringIndex(text); err != nil && at != nil && at[0] > 0 { // "pan 0.4 kg"
+		m, err = measure.ParseMass(text[at[0]:], bare, sys)
+	}
 	if err != nil && !strings.ContainsAny(text, "0123456789") {
 		return 0, errors.New("“" + text + "” is not known: weigh it empty once, or write its weight.")
 	}

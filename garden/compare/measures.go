@@ -75,13 +75,13 @@ var measures = []*Measure{
 	{Key: "plant", Name: "a plant", Of: edible, By: "tubers planted", kinds: []Kind{Tubers, Ground}, observe: perPlant, print: massOf, of: massOf, by: countOf},
 	{Key: "stem", Name: "a stem", Of: edible, By: "stems, as counted or usual", kinds: everywhere, observe: func(b *Bag) trial.Observed { return b.observed(b.stems(), 0, 0) }, print: massOf, of: massOf, by: countOf},
 	{Key: "tubers", Name: "tubers a plant", Of: "tubers counted", By: "plants", kinds: everywhere, observe: func(b *Bag) trial.Observed {
-		if b.Harvest.Count == 0 {
+		if b.Harvest.Count == 0 || b.Harvest.Uncounted > 0 { // counted in part, it had more
 			return trial.Observed{}
 		}
 		return trial.Observed{Of: float64(b.Harvest.Count), By: float64(b.Plants)}
 	}, print: eachOf, of: countOf, by: countOf},
 	{Key: "mean", Name: "weight of a tuber", Of: "weight of what was counted", By: "tubers counted", kinds: everywhere, observe: func(b *Bag) trial.Observed {
-		return trial.Observed{Of: float64(b.Harvest.Counted), By: float64(b.Harvest.Count)}
+		return trial.Observed{Of: float64(b.Harvest.Counted), By: float64(b.Harvest.Own)}
 	}, print: massOf, of: massOf, by: countOf},
 	{Key: "keep", Name: "share to keep", Of: "graded to keep", By: "all that was lifted", kinds: everywhere, observe: func(b *Bag) trial.Observed {
 		return trial.Observed{Of: float64(b.Harvest.ByGrade[lift.Keep]), By: float64(b.Harvest.Gross)}
