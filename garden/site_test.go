@@ -3,6 +3,7 @@ package garden_test
 import (
 	"context"
 	"errors"
+	"strings"
 	"testing"
 	"time"
 
@@ -61,7 +62,7 @@ func TestSiteIsKeptAndRefusedAtItsFields(t *testing.T) {
 		t.Errorf("after saving: %q, known %v, %v", s.Name, known, err)
 	}
 	for field, change := range map[string]func(*logbook.Site){
-		"name":     func(s *logbook.Site) { s.Name = " " },
+		"name":     func(s *logbook.Site) { s.Name = strings.Repeat("x", logbook.MaxName+1) },
 		"latitude": func(s *logbook.Site) { s.Latitude = -95 },
 		"min-4":    func(s *logbook.Site) { s.Monthly.Min[3] = 40; s.Monthly.Max[3] = 39 },
 		"max-7":    func(s *logbook.Site) { s.Monthly.Max[6] = 80 },

@@ -268,7 +268,7 @@ func siteForm(kept, site logbook.Site, nips bool, can measure.Volume, sign strin
 		return mine
 	}
 	return form.Form{Name: "site", Action: "/site", Button: "Save this site", Fields: []form.Field{
-		{Name: "name", Label: "Name", Kind: "text", Value: kept.Name},
+		{Name: "name", Label: "Name", Kind: "text", Value: kept.Name, Hint: "Empty: home"},
 		{Name: "climate", Label: "Climate", Kind: "choice", Value: site.Climate, Options: climates},
 		{Name: "latitude", Label: "Latitude", Kind: "quantity", Unit: "°", Value: sys.Text(own(number(kept.Latitude), number(usual.Latitude))), Hint: sys.Text("South below 0. Empty: " + number(site.Latitude))},
 		{Name: "risk", Term: "risk", Label: "Frost risk you take", Kind: "choice", Value: fmt.Sprintf("%g", float64(site.Risk)), Options: risks},

@@ -157,6 +157,10 @@ func readLine(text string, bare measure.Unit, took bool, sys measure.System, tar
 	if at := lessWord.FindStringIndex(text); at != nil && !isRange(text, at) {
 		gross, tare = text[:at[0]], strings.TrimSpace(text[at[1]:])
 	}
+	if strings.TrimSpace(gross) == "" {
+		l.Why = "A weight cannot be below zero."
+		return l
+	}
 	gross = l.label(gross)
 	if m := counted.FindStringSubmatch(gross); m != nil {
 		l.Count, _ = strconv.Atoi(m[1])

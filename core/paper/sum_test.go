@@ -70,6 +70,7 @@ func TestWhatCannotBeReadIsKeptAndSaid(t *testing.T) {
 		"3 kg less green bucket": "weigh it empty once",
 		"400 g less 412 g":       "as much as was weighed",
 		"2 furlongs":             "furlongs",
+		"-3 kg":                  "below zero",
 	} {
 		s, err := Sum("5 kg\n"+text, "kg", measure.Metric, nil)
 		if err != nil || s.Unread != 1 || len(s.Lines) != 2 || s.Lines[1].Text != text || !strings.Contains(s.Lines[1].Why, says) || !near(s.Total, 5000) {

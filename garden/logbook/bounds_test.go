@@ -68,7 +68,7 @@ func TestWhatASiteMayBe(t *testing.T) {
 		s.Name = "Net Loft Steps"
 		return s
 	}, (*Site).Check, []bound[Site]{
-		{"name", named(func(s *Site, v string) { s.Name = v }), []float64{1, MaxName}, []float64{0, MaxName + 1}},
+		{"name", named(func(s *Site, v string) { s.Name = v }), []float64{0, 1, MaxName}, []float64{MaxName + 1}}, // 0: home
 		{"latitude", func(s *Site, v float64) { s.Latitude, s.Meant = v, true }, []float64{-90, 0, 90}, []float64{-90.1, 90.1, nan}},
 		{"max-3", func(s *Site, v float64) { s.Monthly.Max[2] = v }, []float64{55}, []float64{55.1, nan}},
 		{"max-3", func(s *Site, v float64) { s.Monthly.Min[2] = v }, []float64{-60}, []float64{-60.1}},

@@ -201,6 +201,9 @@ func (d Doing) Says(e *Entry) measure.Phrase {
 		return irrigatedWords(d, e)
 	}
 	says, args := d.verb(), []any(nil)
+	if e.Thing == "" { // with what is not known
+		says = strings.TrimSuffix(says, " with")
+	}
 	add := func(s string, a ...any) { says, args = says+s, append(args, a...) }
 	switch {
 	case d.Kind == Moved && e.Text != "":

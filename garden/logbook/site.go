@@ -1,9 +1,11 @@
 package logbook
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"time"
 
 	"glebata/core/climate"
@@ -119,10 +121,13 @@ func (s *Site) Frosts(today measure.Day) climate.Frosts {
 	return f
 }
 
+// unnamedSite is the name of a site that its grower gave none.
+const unnamedSite = "home"
+
 // Check says what no site can be, at the fields of the site's form.
 func (s *Site) Check() error {
 	var faults Faults
-	s.Name = CheckName(&faults, "name", "site", s.Name)
+	s.Name = CheckName(&faults, "name", "site", cmp.Or(strings.TrimSpace(s.Name), unnamedSite))
 	if !(s.Latitude >= -90 && s.Latitude <= 90) {
 		faults.Add("latitude", "A latitude lies between −90 and 90 degrees, south of the equator below 0.")
 	}
