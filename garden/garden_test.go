@@ -341,7 +341,7 @@ func TestClosedBagTakesNothingUntilReopened(t *testing.T) {
 	refused(t, "measuring in a closed bag", err, "day", "was closed")
 	found, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Weighed, Day: today, Batches: []logbook.Batch{{Gross: 120, Grade: "keep"}}})
 	p.must(err)
-	if s := p.state(id); s.Harvest.Edible != 120 || !s.Unknown || s.Stage != logbook.StageClosed { // its harvest is not known for what is found later
+	if s := p.state(id); s.Harvest.Edible != 120 || s.Unknown || s.Stage != logbook.StageClosed { // weighed later, it is known
 		t.Errorf("found later: %+v, unknown %v", s.Harvest, s.Unknown)
 	}
 	_, err = p.Undo(context.Background(), found, p.asked())

@@ -123,6 +123,7 @@ func (s *State) weigh(_ *Planting, e *Entry) error {
 		batch := b.Lifted()
 		s.Batches = append(s.Batches, batch)
 		s.Harvest.Add(batch)
+		s.Unknown = false // closed without a weight, and weighed after all
 	}
 	return nil
 }

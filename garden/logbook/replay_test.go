@@ -155,3 +155,25 @@ func TestABagStandsAsItWasFilled(t *testing.T) {
 		}
 	}
 }
+
+// A bag that was closed without a weight is not known until it is weighed after all; taken back, it
+// is not known again.
+func TestClosedAndThenWeighed(t *testing.T) {
+	p := cask(t)
+	log := []Entry{{ID: 1, Kind: Planted, Day: 100, Seed: seed.Known{Pieces: []measure.Mass{60, 58}}}, {ID: 2, Kind: Closed, Day: 240}}
+	weighed := Entry{ID: 3, Kind: Weighed, Day: 243, Batches: []Batch{{Gross: 5890, Grade: "keep"}}}
+	for name, c := range map[string]struct {
+		log     []Entry
+		unknown bool
+		edible  measure.Mass
+	}{
+		"closed":                 {log, true, 0},
+		"weighed later":          {append(log[:2:2], weighed), false, 5890},
+		"weighed and taken back": {append(log[:2:2], weighed, Entry{ID: 4, Kind: Voided, Day: 243, Voids: 3}), true, 0},
+	} {
+		s, err := Replay(&p, c.log)
+		if err != nil || s.Unknown != c.unknown || s.Harvest.Edible != c.edible || s.Stage != StageClosed || len(s.Aside) > 0 {
+			t.Errorf("%s: not known %v with %v, stage %v, aside %v, %v", name, s.Unknown, s.Harvest.Edible, s.Stage, s.Aside, err)
+		}
+	}
+}
