@@ -286,3 +286,27 @@ func TestBackTestLeavesASeasonOut(t *testing.T) {
 		t.Errorf("one season is judged from itself: %+v", one)
 	}
 }
+
+// Liquid feed is water given, to the litre; feed by weight is none, and neither says that what is
+// not written down was not given.
+func TestLiquidFeedIsWater(t *testing.T) {
+	today := plantedOn + 75
+	watered := logbook.Entry{Kind: logbook.Watered, Day: today - 5, Amount: 6}
+	fed := logbook.Entry{Kind: logbook.Fed, Day: today - 1, Amount: 3.7, Level: logbook.FeedVolume}
+	grams := fed
+	grams.Level = 0
+	dry := forecastOn(t, today, nil, watered).Water
+	wet := forecastOn(t, today, nil, watered, fed).Water
+	if got := wet.Days[wet.Today-1].Given - dry.Days[dry.Today-1].Given; got != 3.7 {
+		t.Errorf("3.7 L of feed are %v of water", got)
+	}
+	if dry.Give < 3.5 || wet.Give > dry.Give-1.5 { // what is over the brim drains, and the day takes its own
+		t.Errorf("it asks for %v with 3.7 L of feed, for %v without", wet.Give, dry.Give)
+	}
+	if by := forecastOn(t, today, nil, watered, grams).Water; by.Give != dry.Give {
+		t.Errorf("fed by weight it asks for %v, want %v as before", by.Give, dry.Give)
+	}
+	if alone := forecastOn(t, today, nil, fed).Water; alone.Since != 0 {
+		t.Errorf("a feed alone is taken for the first watering of one who writes all down, since %v", alone.Since)
+	}
+}

@@ -190,6 +190,11 @@ func (w *Water) entries(st *PlantingForecast, holds measure.Volume) []water.Sigh
 			capacity := w.Days[at].Capacity / w.part
 			wet := st.FeedAsk.Mix.WetWeight(capacity/holds, st.Bag.Model.Empty)
 			see(math.Max(0, math.Min(1, 1+(e.Amount/1000-wet.Kilograms())/float64(capacity))), water.WeightSD)
+		case logbook.Fed: // liquid feed is water too, and tells nothing of other days
+			if e.Level == logbook.FeedVolume {
+				w.Days[at].Given += measure.Volume(e.Amount) * w.part
+			}
+			continue
 		case logbook.Mulched:
 			for i := at; i < len(w.Days); i++ {
 				w.Days[i].Mulched = e.Thing != logbook.MulchOff
