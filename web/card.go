@@ -9,6 +9,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/advice"
+	"glebata/core/calendar"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
@@ -30,7 +31,6 @@ type cardBody struct {
 	Parts   []cardPart
 	Later   string      // feed with later layers
 	Advice  advice.List // of the feed
-	Seed    string
 	Soak    measure.Volume
 	Mulch   measure.Volume
 	Wet     measure.Mass
@@ -44,7 +44,7 @@ type cardFill struct {
 	Says  string
 	Loose measure.Volume
 	Feed  string // that is mixed in
-	Set   bool   // the seed goes on it
+	Set   string // what goes on it, and how it lies; empty for nothing
 }
 
 // cardPart is how much of one component to measure out.
@@ -84,16 +84,7 @@ func (s *Site) card(c *gin.Context) error {
 	}
 	body.medium(&st, mix, cat.Recipes, site.LiftLimit)
 	body.dress(&st, products, sys)
-	body.Seed = counted(st.Number, "slip")
-	switch {
-	case len(supply.given) > 0:
-		body.Seed = fmt.Sprintf("%s in %d:", sys.Mass(supply.sum()), len(supply.given))
-		for _, p := range supply.given {
-			body.Seed += " " + p.Name
-		}
-	case st.SeedWanted() > 0:
-		body.Seed = fmt.Sprintf("%s, about %s", counted(st.Number, "piece"), sys.Mass(st.SeedWanted()))
-	}
+	body.set(&st, supply.given, sys)
 	body.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &st, Units: sys, Ladder: true}, &body.Drawing.Defs)
 	body.Above = draw.NewAbove(st.Bag.Model.Shape, st.Spots(&st.Planting), draw.SeedRef(st.Variety.Class.Crop()), &body.Drawing.Detail, sys)
 	code, err := newCodeView(requestAddress(c) + "/bags/" + st.Bag.Label + "#entries")
@@ -110,13 +101,8 @@ func (s *Site) card(c *gin.Context) error {
 func (b *cardBody) medium(st *forecast.PlantingForecast, mix medium.Mix, recipes []medium.Recipe, limit measure.Mass) {
 	shape := st.Bag.Model.Shape
 	var settled, loose measure.Volume
-	set := st.Ladder.Seed
 	for i, f := range st.Ladder.Fills {
-		fill := cardFill{Says: fillWords(st.Ladder, i), Loose: f.Loose}
-		if len(set) > 0 && math.Abs(float64(f.To-set[0])) < 1e-6 {
-			fill.Set, set = true, set[1:]
-		}
-		b.Fills = append(b.Fills, fill)
+		b.Fills = append(b.Fills, cardFill{Says: fillWords(st.Ladder, i), Loose: f.Loose})
 		if f.Of == hill.Medium {
 			settled, loose = settled+f.Settled, loose+f.Loose
 		}
@@ -132,6 +118,43 @@ func (b *cardBody) medium(st *forecast.PlantingForecast, mix medium.Mix, recipes
 		if r.Mix.String() == mix.String() {
 			b.Mix = r.Name
 		}
+	}
+}
+
+// set writes on each filling what lies on it: over all of them, as many as are planned.
+func (b *cardBody) set(st *forecast.PlantingForecast, given []logbook.PieceState, sys measure.System) {
+	lies := ", sprouts up, as drawn from above"
+	switch {
+	case st.Sweet():
+		lies = measure.Say(", slanting, {} to {} deep at the foot, two nodes under and the tip out, feet apart", measure.Length(6), measure.Length(8)).In(sys)
+	case st.Dates != nil && st.Dates.Way == calendar.PreGrown:
+		lies = ", out of the pot with the ball whole, shoots up, as drawn from above"
+	}
+	spots := st.Spots(&st.Planting)
+	for i, f := range st.Ladder.Fills {
+		n := 0
+		for _, s := range spots {
+			if math.Abs(float64(s.H-f.To)) < 1e-6 {
+				n++
+			}
+		}
+		if n == 0 {
+			continue
+		}
+		what := counted(n, "slip")
+		switch mine := given[:min(n, len(given))]; {
+		case len(mine) > 0:
+			var sum measure.Mass
+			names := ""
+			for _, p := range mine {
+				sum += p.Weight
+				names += " " + p.Name
+			}
+			what, given = fmt.Sprintf("%s in %d:%s", sys.Mass(sum), len(mine), names), given[len(mine):]
+		case st.SeedWanted() > 0:
+			what = fmt.Sprintf("%s, about %s", counted(n, "piece"), sys.Mass(st.SeedWanted()*measure.Mass(n)/measure.Mass(len(spots))))
+		}
+		b.Fills[i].Set = what + lies
 	}
 }
 
