@@ -12,6 +12,7 @@ import (
 	"glebata/core/growth"
 	"glebata/core/lift"
 	"glebata/core/measure"
+	"glebata/core/water"
 	"glebata/garden/logbook"
 )
 
@@ -176,6 +177,19 @@ func TestABagDrinksByItsSun(t *testing.T) {
 		st := PlantingForecast{PlantingState: stateOf(t), Grown: &GrowthRun{Plant: c.plant}}
 		if got := newWaterBag(&st).Sun; math.Abs(got-c.want) > 1e-9 {
 			t.Errorf("%s: %g h of sun, want %g", name, got, c.want)
+		}
+	}
+}
+
+// Seed rots in the wet and waits until it is dry; a plant out of a pot drinks from its first day.
+func TestAPlantOutOfAPotDrinksAtOnce(t *testing.T) {
+	for name, c := range map[string]struct {
+		run  GrowthRun
+		want float64
+	}{"seed": {GrowthRun{}, water.WantSeed}, "grown on in a pot": {GrowthRun{PotsUp: plantedOn - 10}, water.Want}} {
+		b := newWaterBag(&PlantingForecast{PlantingState: stateOf(t), Grown: &c.run})
+		if got := b.Threshold(3); got != c.want {
+			t.Errorf("%s wants water under %g, want %g", name, got, c.want)
 		}
 	}
 }

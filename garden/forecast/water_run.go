@@ -102,7 +102,7 @@ func (in *Inputs) water(st *PlantingForecast, a *air) *Water {
 // newWaterBag is a planting's part of its bag.
 func newWaterBag(st *PlantingForecast) water.Bag {
 	shape, part := st.Bag.Model.Shape, st.Planting.Part()
-	b := water.Bag{Top: float64(shape.AreaAt(shape.Height())) * part, Plants: max(1, st.Plants), Cloth: st.Bag.Model.Material == logbook.Fabric, Slips: st.Sweet()}
+	b := water.Bag{Top: float64(shape.AreaAt(shape.Height())) * part, Plants: max(1, st.Plants), Cloth: st.Bag.Model.Material == logbook.Fabric, Slips: st.Sweet() || st.Grown.PotsUp != 0}
 	p := &st.Grown.Plant
 	share := p.Sun
 	if n := len(p.Suns); n > 0 { // where it stands now
