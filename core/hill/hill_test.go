@@ -317,3 +317,21 @@ func TestAnOwnWayIsLaidAndItsConsequenceSaid(t *testing.T) {
 		t.Errorf("two levels of a maincrop in a tub: %v", said)
 	}
 }
+
+// Straw covers and feeds nothing: of a cask filled with 10 cm of mix and raised in straw, the mix
+// alone feeds, π · 10 ÷ 12 · (36² + 36 · 36.95 + 36.95²) cm³.
+func TestStrawFeedsNothing(t *testing.T) {
+	s, err := bag.NewRound(36, 40, 42)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for school, want := range map[School]float64{StrawOver: 10.450, Steps: 42.698} {
+		l, err := Lay(s, Defaults(school))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := float64(l.Feeds(s)); math.Abs(got-want) > 0.001 {
+			t.Errorf("%s: %.3f L feed, want %.3f", school, got, want)
+		}
+	}
+}

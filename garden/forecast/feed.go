@@ -15,7 +15,7 @@ func (in *Inputs) feedAsk(st *PlantingForecast) {
 		ask.Class = st.Variety.Class
 		return
 	}
-	ask.Class, ask.Litres = st.Variety.Class, st.Bag.Model.Shape.Between(st.Ladder.Bottom, st.Ladder.Top)*measure.Volume(st.Part())
+	ask.Class, ask.Litres = st.Variety.Class, st.Ladder.Feeds(st.Bag.Model.Shape)*measure.Volume(st.Part())
 	if in.Base != nil {
 		ask.Base = &in.Base.Feed
 	}

@@ -310,3 +310,28 @@ func TestLiquidFeedIsWater(t *testing.T) {
 		t.Errorf("a feed alone is taken for the first watering of one who writes all down, since %v", alone.Since)
 	}
 }
+
+// A bag raised in straw is fed, and expected of, by the litres of its mix.
+func TestStrawIsNotFed(t *testing.T) {
+	p := stateOf(t).Planting
+	p.Filling = hill.Defaults(hill.StrawOver)
+	log := []logbook.Entry{{ID: 1, Kind: logbook.Planted, Day: plantedOn, Seed: seed.Known{Count: 3}}, {ID: 2, Kind: logbook.Raised, Day: plantedOn + 40, RaiseBy: 10}, {ID: 3, Kind: logbook.Closed, Day: plantedOn + 150}}
+	for name, n := range map[string]int{"growing": 2, "closed": 3} {
+		s, err := logbook.NewPlantingState(p, log[:n])
+		if err != nil || len(s.Aside) > 0 {
+			t.Fatalf("%v, aside %+v", err, s.Aside)
+		}
+		in := inputsOn(plantedOn + 160)
+		in.Span([]logbook.PlantingState{s})
+		f, err := Of(s, in)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if got := float64(f.Growing(bag.Calibration{}).Usable); math.Abs(got-10.45) > 0.01 {
+			t.Errorf("%s: it is expected of %.2f L, want 10.45", name, got)
+		}
+		if got := float64(f.FeedAsk.Litres); n == 2 && math.Abs(got-10.45) > 0.01 {
+			t.Errorf("%s: it is fed as %.2f L, want 10.45", name, got)
+		}
+	}
+}

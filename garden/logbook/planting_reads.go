@@ -51,6 +51,17 @@ func (s *State) Settled() measure.Volume {
 	return v
 }
 
+// Feeding is the settled volume in the bag now that feeds what grows in it: medium alone.
+func (s *State) Feeding() measure.Volume {
+	var v measure.Volume
+	for _, l := range s.Layers {
+		if l.Of == hill.Medium {
+			v += l.Settled
+		}
+	}
+	return v
+}
+
 // Lifted reports whether there is a harvest to speak of: something was weighed, or the bag
 // was closed with nothing in it.
 func (s *State) Lifted() bool { return len(s.Batches) > 0 || s.Stage == StageClosed && !s.Unknown }
