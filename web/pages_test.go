@@ -55,6 +55,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plan/design/working/wet?kind=3":                             "tops in full growth",
 		"/models/2/working/wet":                                       "kg a litre",
 		"/plan?bag=9&variety=6&shelter=open":                          "No planting day is reached",
+		"/plan?bag=10&variety=4&shelter=heated":                       "Indoors without a lamp",
 		"/plan/working/expected?bag=9&variety=4":                      "uncrowded",
 		"/plan/season":                                                "Low Lamp",
 		"/plan/season?line=35&plant-day=2026-09-01":                   "What to mind",

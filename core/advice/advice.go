@@ -51,6 +51,7 @@ const (
 	Chips    Kind = "chips"     // fresh chips take nitrogen
 	Smallest Kind = "smallest"  // the smallest kind that does
 	Unusual  Kind = "unusual"   // filled otherwise than is usual
+	Dim      Kind = "dim"       // indoors without a lamp
 )
 
 // Kinds about medium and feed.

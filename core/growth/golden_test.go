@@ -52,6 +52,10 @@ func TestHowPlantsGrow(t *testing.T) {
 					p.Stays = append(p.Stays, Stay{From: planted + 40, Offset: climate.Greenhouse.Offset()})
 				}, func(p *Plant) { p.Suns = []SunSince{{From: planted + 50, Share: 0.3}} }, func(p *Plant) {
 					p.Heated, p.Lamp, p.Stays = 20, 4, []Stay{{From: planted - 60, Offset: climate.Heated.Offset()}}
+				}, func(p *Plant) {
+					p.Heated, p.Stays = 20, []Stay{{From: planted - 60, Offset: climate.Heated.Offset()}}
+				}, func(p *Plant) {
+					p.Lamp, p.Stays = 4, []Stay{{From: planted - 60, Offset: climate.FrostFree.Offset()}} // it hangs elsewhere
 				},
 			} {
 				one := usual

@@ -20,6 +20,10 @@ type SunSince struct {
 	Share float64
 }
 
+// WindowPAR is the light of a window, which is what there is indoors without a lamp, MJ/m² a day.
+// Practice.
+const WindowPAR = 2.0
+
 // Plant is one planting as growth sees it.
 type Plant struct {
 	Class      crop.Class
@@ -28,7 +32,7 @@ type Plant struct {
 	Need       float64 // °C·days in the medium until it is up: EmergenceNeed, ReappearNeed or EstablishNeed
 	Stays      []Stay  // by day, at least one
 	Heated     measure.Temperature
-	Lamp       float64    // PAR of the lamp where one keeps the warmth, MJ/m² a day; 0 for the sun's
+	Lamp       float64    // PAR of the lamp where one keeps the warmth, MJ/m² a day; 0 for a window's
 	Dark       bool       // a dark bag in the sun
 	Sun        float64    // share of the light its place gets, 0 for all of it
 	Suns       []SunSince // other shares that it got since, by day
@@ -53,6 +57,16 @@ type Plant struct {
 	// Theta is the share of available water left, day by day from Planted on; nil
 	// for enough.
 	Theta []float64
+}
+
+// Indoors reports whether a plant ends in a room, where the sun does not reach it.
+func (p *Plant) Indoors() bool {
+	return len(p.Stays) > 0 && p.Stays[len(p.Stays)-1].Offset.Frostless()
+}
+
+// Unlit reports whether it ends in a room without a lamp.
+func (p *Plant) Unlit() bool {
+	return p.Indoors() && !(p.Lamp > 0 && p.Stays[len(p.Stays)-1].Offset.Kept)
 }
 
 // Grow a planting through weather, from its planting day to the end of it or until
@@ -287,8 +301,11 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 		}
 		i := min(max(0, g.first+n), len(g.w.PAR)-1)
 		light := g.w.PAR[i] * g.light
-		if g.p.Lamp > 0 && g.shelter.Kept {
+		switch {
+		case g.p.Lamp > 0 && g.shelter.Kept:
 			light = g.p.Lamp * g.open
+		case g.shelter.Frostless(): // a room
+			light = math.Min(light, WindowPAR*g.open)
 		}
 		s := g.cover * g.share.at(warmth) * light
 		if n < len(g.p.Theta) {

@@ -341,3 +341,31 @@ func TestAnyWeatherGrowsWithinBounds(t *testing.T) {
 		t.Error(err)
 	}
 }
+
+// Indoors a plant has the light of its lamp, else a window's, whatever the sun does outside; an
+// index is in proportion to the light.
+func TestIndoorsIsNotTheOpenAir(t *testing.T) {
+	w := ordinary(t, climate.Presets()[0].Key)
+	index := func(shelter climate.Shelter, lamp float64) float64 {
+		p := planted(crop.Maincrop)
+		p.Heated, p.Lamp, p.Stays = 20, lamp, []Stay{{From: p.Planted - 60, Offset: shelter.Offset()}}
+		var c Run
+		Grow(&p, w, &c)
+		return c.Index[len(c.Index)-1]
+	}
+	if dim, lit := index(climate.Heated, 0), index(climate.Heated, 8); lit <= 0 || math.Abs(dim/lit-WindowPAR/8) > 1e-9 {
+		t.Errorf("with a window's light %g grows, under a lamp four times as bright %g", dim, lit)
+	}
+	if room, open := index(climate.FrostFree, 8), index(climate.Open, 8); room > open/2 {
+		t.Errorf("in a room without a lamp %g grows, in the open %g", room, open)
+	}
+	for shelter, unlit := range map[climate.Shelter]bool{climate.Open: false, climate.Greenhouse: false, climate.FrostFree: true, climate.Heated: true} {
+		p := Plant{Stays: []Stay{{Offset: climate.Open.Offset()}, {Offset: shelter.Offset()}}}
+		if p.Unlit() != unlit {
+			t.Errorf("%s is unlit: %v", shelter, p.Unlit())
+		}
+		if p.Lamp = 4; p.Unlit() != (shelter == climate.FrostFree) {
+			t.Errorf("%s is unlit under a lamp: %v", shelter, p.Unlit())
+		}
+	}
+}

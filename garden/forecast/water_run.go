@@ -108,7 +108,7 @@ func newWaterBag(st *PlantingForecast) water.Bag {
 	if n := len(p.Suns); n > 0 { // where it stands now
 		share = p.Suns[n-1].Share
 	}
-	if share > 0 && !(p.Lamp > 0 && p.Stays[len(p.Stays)-1].Offset.Kept) {
+	if share > 0 && !p.Indoors() {
 		b.Sun = sunnyHours * share
 	}
 	return b
@@ -134,8 +134,12 @@ func (w *Water) weather(st *PlantingForecast, a *air, n int, holds measure.Volum
 			low, high = mid-leastRange/2, mid+leastRange/2
 		}
 		et0 := climate.Evapotranspiration(low, high, a.ra[at])
-		if stands.Kept && p.Lamp > 0 {
-			et0 = climate.EvapotranspirationIn((low+high)/2, p.Lamp)
+		if stands.Frostless() {
+			light := growth.WindowPAR
+			if stands.Kept && p.Lamp > 0 {
+				light = p.Lamp
+			}
+			et0 = climate.EvapotranspirationIn((low+high)/2, light)
 		}
 		out[i] = water.Day{
 			ET0: et0, Rain: a.rain[at], Canopy: canopyOn(run, d), Covered: stands.Roof,
