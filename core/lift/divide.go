@@ -170,7 +170,7 @@ func (r *Reader) takeCounted(t *taking, p part, mean measure.Mass) error {
 
 // rest is what is left, with the parts.
 func (t *taking) rest(tubers int) []Batch {
-	if t.left <= 0.5 {
+	if t.left <= 0.5 && len(t.out) > 1 {
 		return t.out[1:]
 	}
 	b := Batch{Gross: t.left, Grade: t.over, Known: t.whole.Known, Count: tubers}

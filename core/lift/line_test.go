@@ -33,6 +33,7 @@ func TestLinesAsTheyAreTyped(t *testing.T) {
 		// Three of 70 g, ± 55 % ÷ √3; what is eaten is as unsure as what is thrown away.
 		"2.4 kg, green 3":                        "keep 2190 of 0 estimated 2123-2257; green 210 of 3 estimated 143-277",
 		"2.4 kg, green 3, split 5":               "keep 2190 of 0 estimated 2123-2257 split5; green 210 of 3 estimated 143-277",
+		"0.4 g, green 0, split 1":                "keep 0.4 of 0 split1",
 		"2.4 kg, rotten 1":                       "keep 2330 of 0 estimated 2292-2369; rotten 70 of 1 estimated 31-109",
 		"250 g, green 3":                         "keep 40 of 0 estimated 0-107; green 210 of 3 estimated 143-250",
 		"2.4 kg, small 10":                       "keep 2120 of 0 estimated; small 280 of 10 estimated", // of under 40 g: eaten all the same
