@@ -89,6 +89,7 @@ func TestLinesThatCannotBeRead(t *testing.T) {
 		"2 kg, keep 3, green 1, split 5":    "5 are split, of 4 in all",
 		"2 kg, green 3 kg":                  "more than was weighed",
 		"2 kg, keep 3, split 4":             "4 are split, of 3 in all",
+		"0 buckets":                         "“buckets” is not known",
 		"2 kg, purple 3":                    "no grade and no fault",
 		"2 kg, keep 3, small":               "Count the small too",
 		"2 kg, split 10 %":                  "Count the tubers",

@@ -40,6 +40,7 @@ func TestLines(t *testing.T) {
 		"3.41 kg - 412 g":          {2998, "", 0, ""},
 		"3.41 kg less pan 412 g":   {2998, "", 0, ""},
 		"2.4 kg less pan 0.4 kg":   {2000, "", 0, ""},
+		"2.4 kg less P 0.4 kg":     {2000, "", 0, ""},
 		"3.41kg-412g":              {2998, "", 0, ""},
 		"1.2 less 412":             {788, "", 0, ""}, // kg less g: 412 kg would not come off
 		"3,4":                      {3400, "", 0, ""},
