@@ -151,7 +151,7 @@ func (b *planBody) weigh(d *forecast.Draft, m medium.Mix, limit measure.Mass) {
 		b.Advice.Add(advice.Heavy, advice.Warn, "", "Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit)
 	}
 	if d.Grown != nil && d.Grown.Plant.Unlit() {
-		b.Advice.Add(advice.Dim, advice.Warn, "", "Indoors without a lamp there is a window's light, and little grows by it: write its lamp down with the site, or plan it a place outside.")
+		b.Advice.Add(advice.Dim, advice.Warn, "", "Indoors without a lamp there is a window's light, and little grows by it: plan it in the heated room and write the lamp down with the site, or plan it a place outside.")
 	}
 	b.Advice = slices.Concat(b.Advice, d.Bag.Condition.Advice(), medium.Rotting(m), medium.Acidity(d.Variety.Class.Crop(), m))
 }

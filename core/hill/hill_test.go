@@ -330,8 +330,8 @@ func TestStrawFeedsNothing(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if got := float64(l.Feeds(s)); math.Abs(got-want) > 0.001 {
-			t.Errorf("%s: %.3f L feed, want %.3f", school, got, want)
+		if got, _ := l.Wanted(); math.Abs(float64(got)-want) > 0.001 {
+			t.Errorf("%s: %.3f L feed, want %.3f", school, float64(got), want)
 		}
 	}
 }

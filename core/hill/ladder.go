@@ -99,20 +99,6 @@ type Ladder struct {
 	Rungs  []Rung           // raises to come
 }
 
-// Feeds are the settled litres of a ladder in a shape that feed what grows in it: medium does, chips
-// and straw do not.
-func (l *Ladder) Feeds(s bag.Shape) measure.Volume {
-	v := s.Between(l.Bottom, l.Top)
-	for _, rungs := range [...][]Rung{l.Fills, l.Rungs} {
-		for _, r := range rungs {
-			if r.Of == Straw {
-				v -= s.Between(r.From, r.To)
-			}
-		}
-	}
-	return max(0, v)
-}
-
 // Refusals of Lay. Each is a *PlanError naming the field.
 var (
 	ErrHeadspace = &PlanError{"headspace", measure.Say("The headspace leaves no room for medium in this bag.")}
@@ -379,7 +365,7 @@ func (p Plan) check(s bag.Shape) error {
 	return nil
 }
 
-// Wanted is the medium a whole ladder takes, settled and loose.
+// Wanted is the medium a whole ladder takes, settled and loose: of what goes in, it alone feeds.
 func (l Ladder) Wanted() (settled, loose measure.Volume) { return l.WantedMaterial(Medium) }
 
 // Amount of a material, loose.

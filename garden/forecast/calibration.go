@@ -176,7 +176,9 @@ func (l Learned) OverallWorking() working.Working {
 func (s *PlantingForecast) Growing(from bag.Calibration) bag.Growing {
 	g := bag.Growing{Class: s.Variety.Class, Plants: s.Plants, Sprouts: bag.UsualSprouts, Seed: s.Seed, Season: s.Index, From: from}
 	g.Depth = s.Ladder.Top - s.Ladder.Bottom
-	g.Usable = s.Ladder.Feeds(s.Bag.Model.Shape)
+	if g.Usable, _ = s.Ladder.Wanted(); s.Bag.Model.Shape.Ground() { // nothing is filled in: it is there
+		g.Usable = s.Bag.Model.Shape.Between(s.Ladder.Bottom, s.Ladder.Top)
+	}
 	if s.Stage == logbook.StageClosed {
 		g.Usable, g.Depth = s.Feeding(), s.Level-s.Ladder.Bottom
 		if s.Bag.Model.Shape.Ground() {

@@ -15,7 +15,8 @@ func (in *Inputs) feedAsk(st *PlantingForecast) {
 		ask.Class = st.Variety.Class
 		return
 	}
-	ask.Class, ask.Litres = st.Variety.Class, st.Ladder.Feeds(st.Bag.Model.Shape)*measure.Volume(st.Part())
+	feeds, _ := st.Ladder.Wanted()
+	ask.Class, ask.Litres = st.Variety.Class, feeds*measure.Volume(st.Part())
 	if in.Base != nil {
 		ask.Base = &in.Base.Feed
 	}

@@ -335,3 +335,21 @@ func TestStrawIsNotFed(t *testing.T) {
 		}
 	}
 }
+
+// Into a bed nothing is filled: what grows in it has the ground that is there.
+func TestABedHasItsGround(t *testing.T) {
+	shape, err := bag.NewBed(100, 80)
+	if err != nil {
+		t.Fatal(err)
+	}
+	p := stateOf(t).Planting
+	p.Bag.Model.Shape = shape
+	s, err := logbook.NewPlantingState(p, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	st := PlantingForecast{PlantingState: s}
+	if got := float64(st.Growing(bag.Calibration{}).Usable); math.Abs(got-240) > 1e-6 {
+		t.Errorf("a bed of 240 L is expected of %.1f L", got)
+	}
+}
