@@ -1,9 +1,10 @@
 package garden
 
 import (
-	"glebata/garden/logbook"
 	"maps"
 	"slices"
+
+	"glebata/garden/logbook"
 )
 
 // carry is what work makes, or made before from the same. Within a write nothing is

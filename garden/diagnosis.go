@@ -102,7 +102,7 @@ func (v *View) diagnose(bags []*compare.Bag) ([]compare.Diagnosis, error) {
 		return nil, err
 	}
 	first, until := in.SpanEnded(states)
-	if in.Own, err = v.r.Weather(v.ctx, first, min(v.today, until)); err != nil {
+	if in.Records, err = v.records(first, until); err != nil {
 		return nil, err
 	}
 	out := make([]compare.Diagnosis, len(bags))

@@ -59,13 +59,13 @@ func newPlot(t *testing.T, class crop.Class, drain bag.Drainage) *plot {
 			t.Error(err)
 		}
 	})
-	return plotIn(t, s, class, drain)
+	return plotIn(t, s, station.NewWeather(station.UsualSeed), class, drain)
 }
 
 // plotIn a store that is empty yet.
-func plotIn(t *testing.T, s garden.Store, class crop.Class, drain bag.Drainage) *plot {
+func plotIn(t *testing.T, s garden.Store, w forecast.Station, class crop.Class, drain bag.Drainage) *plot {
 	t.Helper()
-	p := &plot{Garden: garden.Open(s, station.NewWeather(station.UsualSeed)), t: t}
+	p := &plot{Garden: garden.Open(s, w), t: t}
 	shape, err := bag.NewRound(36, 40, 42)
 	if err != nil {
 		t.Fatal(err)

@@ -72,9 +72,9 @@ func (v *View) PotWater() ([]forecast.PotWater, error) {
 	for i := range nursery {
 		from = min(from, nursery[i].Started)
 	}
-	own, err := v.r.Weather(v.ctx, from, v.today)
+	known, err := v.records(from, v.today)
 	if err != nil {
 		return nil, err
 	}
-	return forecast.WaterOfPots(&site, normals, v.g.station, own, nursery, v.today), nil
+	return forecast.WaterOfPots(&site, normals, v.g.station, known, nursery, v.today), nil
 }

@@ -56,7 +56,7 @@ func (v *View) forecastAnew(f Filter, list []logbook.PlantingState) ([]forecast.
 		return nil, err
 	}
 	from, until := in.Span(list)
-	if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+	if in.Records, err = v.records(from, until); err != nil {
 		return nil, err
 	}
 	return forecast.OfAll(v.ctx, list, in)
@@ -165,7 +165,7 @@ func (v *View) endedAnew(f Filter, list []logbook.PlantingState) (_ []forecast.P
 		return nil, err
 	}
 	from, until := in.SpanEnded(list)
-	if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+	if in.Records, err = v.records(from, until); err != nil {
 		return nil, err
 	}
 	return forecast.Ended(list, in)

@@ -15,6 +15,7 @@ import (
 	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
+	"glebata/station"
 	"glebata/store"
 )
 
@@ -87,7 +88,7 @@ func TestWhatCannotBeAppliedIsSetAside(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer func() { _ = s.Close() }()
-	p := plotIn(t, s, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	p := plotIn(t, s, station.NewWeather(station.UsualSeed), crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
 	id, err := p.plan(2)
 	p.must(err)
 	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Planted, Day: today - 40, Seed: seed.Known{Pieces: []measure.Mass{60, 60}}})

@@ -3,6 +3,7 @@ package garden
 import (
 	"context"
 
+	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
@@ -179,6 +180,8 @@ type weatherReader interface {
 	// WeatherAhead is what forecasts of the grower's own said of the days from one to
 	// another, of each the newest.
 	WeatherAhead(ctx context.Context, from, until measure.Day) ([]logbook.DayRecord, error)
+	// RainSpans that stand, in the order they were brought in.
+	RainSpans(ctx context.Context) ([]climate.RainSpan, error)
 	// WeatherImports that stand, newest first.
 	WeatherImports(ctx context.Context) ([]logbook.WeatherImport, error)
 }

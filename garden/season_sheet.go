@@ -86,7 +86,7 @@ func (v *View) Try(st *forecast.PlantingForecast, t logbook.Timing) (forecast.Pl
 		return *st, err
 	}
 	from, until := in.Span(states.list)
-	if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+	if in.Records, err = v.records(from, until); err != nil {
 		return *st, err
 	}
 	in.Timings = map[logbook.ID]logbook.Timing{st.Planting.ID: t}
@@ -102,7 +102,7 @@ func (v *View) growDrafts(year int) (func(d *forecast.Draft, t logbook.Timing, m
 	draft := logbook.PlantingState{}
 	draft.Season.Year = year
 	from, until := in.Span([]logbook.PlantingState{draft})
-	if in.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+	if in.Records, err = v.records(from, until); err != nil {
 		return nil, err
 	}
 	return func(d *forecast.Draft, t logbook.Timing, mix medium.Mix) error {

@@ -3,6 +3,7 @@ package garden
 import (
 	"slices"
 
+	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
@@ -38,6 +39,7 @@ type snapshot struct {
 	terrace    terraceKnown
 	weather    []logbook.DayRecord // the grower's own, by day
 	ahead      []logbook.DayRecord // of the grower's own forecasts, by day
+	rains      []climate.RainSpan
 	imports    []logbook.WeatherImport
 	lots       []logbook.Lot
 	trays      []logbook.Tray

@@ -156,6 +156,9 @@ func readOwnWeather(ctx context.Context, r Reader, s *snapshot) (err error) {
 	if s.ahead, err = r.WeatherAhead(ctx, firstDay, lastDay); err != nil {
 		return err
 	}
+	if s.rains, err = r.RainSpans(ctx); err != nil {
+		return err
+	}
 	s.imports, err = r.WeatherImports(ctx)
 	return err
 }

@@ -5,6 +5,7 @@ import (
 	"context"
 	"slices"
 
+	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/core/terrace"
@@ -152,6 +153,8 @@ func (s *snapshot) Weather(_ context.Context, from, until measure.Day) ([]logboo
 func (s *snapshot) WeatherAhead(_ context.Context, from, until measure.Day) ([]logbook.DayRecord, error) {
 	return within(s.ahead, from, until), nil
 }
+
+func (s *snapshot) RainSpans(context.Context) ([]climate.RainSpan, error) { return s.rains, nil }
 
 // Photo is read from the file, where it never changes.
 func (s *snapshot) Photo(ctx context.Context, entry logbook.ID) (jpeg []byte, err error) {

@@ -3,6 +3,7 @@ package garden
 import (
 	"context"
 
+	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
 )
@@ -46,6 +47,12 @@ func (g *Garden) TypeWeather(ctx context.Context, t TypedWeather, a Request) (lo
 			return 0, err
 		}
 		d := before[0]
+		if own, err := w.Weather(ctx, t.Day, t.Day); err != nil {
+			return 0, err
+		} else if len(own) == 0 && g.station.Name() == logbook.Usual && !t.Min.Known && !t.Max.Known { // the gauge alone
+			span := climate.RainSpan{From: t.Day, Until: t.Day, Low: t.Rain.Value, High: t.Rain.Value}
+			return addRain(ctx, w, span, typedHere, a)
+		}
 		source := typedHere
 		if !d.Own() && !(t.Min.Known && t.Max.Known && t.Rain.Known) {
 			source = typedRest + d.Source
@@ -68,3 +75,90 @@ func (g *Garden) TypeWeather(ctx context.Context, t TypedWeather, a Request) (lo
 
 // maxTyped is how far back a day is typed, in days.
 const maxTyped = 366
+
+// Rained is how much it rained, as people say it.
+type Rained string
+
+// How much it rained.
+const (
+	RainedNot    Rained = "not"
+	RainedLittle Rained = "little"
+	RainedMuch   Rained = "much"
+)
+
+// amounts of rain by how it is said: mm of one day, and of a week. Practice.
+var amounts = map[Rained]struct {
+	source    string
+	day, week [2]float64
+}{
+	RainedNot:    {"no rain", [2]float64{0, 0}, [2]float64{0, 0}},
+	RainedLittle: {"rained a little", [2]float64{1, 4}, [2]float64{3, 12}},
+	RainedMuch:   {"rained much", [2]float64{8, 25}, [2]float64{20, 60}},
+}
+
+// Of the days that rain is said of together: yesterday, or the seven up to it.
+const rainWeek = 7
+
+// SayRain keeps how much it rained yesterday, or in the week up to yesterday, as it is said.
+// Days with rain on record keep that. Safe to repeat. Faults are at "rained".
+func (g *Garden) SayRain(ctx context.Context, how Rained, week bool, a Request) (logbook.ID, error) {
+	type sayRain struct {
+		How  Rained
+		Week bool
+	}
+	return g.idempotent(ctx, a.Key, sayRain{how, week}, func(w Writer) (logbook.ID, error) {
+		said, ok := amounts[how]
+		if !ok {
+			return 0, logbook.Refuse("rained", "Say a little, much, or not at all.")
+		}
+		span := climate.RainSpan{From: a.Today - 1, Until: a.Today - 1, Low: said.day[0], High: said.day[1]}
+		if week {
+			span.From, span.Low, span.High = a.Today-rainWeek, said.week[0], said.week[1]
+		}
+		return addRain(ctx, w, span, said.source, a)
+	})
+}
+
+// mostMonthly is the most rain that is believed of one month, mm.
+const mostMonthly = 2000
+
+// TypeMonth keeps the rain of a whole month, mm, or of one that is under way up to yesterday. Days with rain on record keep theirs, and the rest
+// is shared out over the others. Safe to repeat. Faults are at "month" and "total".
+func (g *Garden) TypeMonth(ctx context.Context, first measure.Day, mm float64, a Request) (logbook.ID, error) {
+	type typeMonth struct {
+		First measure.Day
+		MM    float64
+	}
+	return g.idempotent(ctx, a.Key, typeMonth{first, mm}, func(w Writer) (logbook.ID, error) {
+		var faults logbook.Faults
+		first := first.MonthStart()
+		last := min((first+31).MonthStart()-1, a.Today-1)
+		if first > last || first < a.Today-20*366 {
+			faults.Add("month", "A month up to this one, with a day that is over, at most 20 years back.")
+		}
+		if !(mm >= 0 && mm <= mostMonthly) {
+			faults.Add("total", "A month's rain of {} is not believed: up to {}.", measure.Rain(mm), measure.Rain(mostMonthly))
+		}
+		if faults != nil {
+			return 0, faults
+		}
+		own, err := w.Weather(ctx, first, last)
+		if err != nil {
+			return 0, err
+		}
+		measured := 0.0
+		for _, d := range own {
+			if d.Rain > 0 {
+				measured += d.Rain
+			}
+		}
+		if measured > mm+0.5 {
+			return 0, logbook.Refuse("total", "Its days on record have {} already: is it more?", measure.Rain(measured))
+		}
+		return addRain(ctx, w, climate.RainSpan{From: first, Until: last, Low: mm, High: mm}, "the month's rain", a)
+	})
+}
+
+func addRain(ctx context.Context, w Writer, span climate.RainSpan, source string, a Request) (logbook.ID, error) {
+	return w.AddWeather(ctx, logbook.WeatherImport{Source: source, Logged: a.Today, Key: a.Key, Rain: &span}, nil)
+}

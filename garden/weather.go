@@ -3,7 +3,9 @@ package garden
 import (
 	"context"
 	"math"
+	"slices"
 
+	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -30,6 +32,22 @@ func (v *View) Weather(from, until measure.Day) ([]logbook.DayRecord, error) {
 		out = append(out, logbook.DayRecord{Day: d, DayWeather: w, Humidity: math.Round(w.Humidity()), Wind: math.NaN(), Sun: math.NaN(), Source: v.g.station.Name()})
 	}
 	return out, nil
+}
+
+// records of the grower's own, from one day to another or to today.
+func (v *View) records(from, until measure.Day) (out forecast.Records, err error) {
+	if out.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+		return out, err
+	}
+	out.Rains, err = v.r.RainSpans(v.ctx)
+	return out, err
+}
+
+// RainSaid reports whether anything tells of the rain of a day that is not on record, by itself
+// or with others.
+func (v *View) RainSaid(d measure.Day) (bool, error) {
+	spans, err := v.r.RainSpans(v.ctx)
+	return slices.ContainsFunc(spans, func(s climate.RainSpan) bool { return s.From <= d && d <= s.Until }), err
 }
 
 // WeatherName is what stands in for weather that the grower has no record of:

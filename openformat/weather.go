@@ -23,7 +23,7 @@ var WeatherColumns = []Column{
 	{Key: "date", Name: "Day", Needed: true, Aliases: []string{"day", "datum", "when"}},
 	{Key: "tmin", Name: "Minimum", Needed: true, Aliases: []string{"min temp", "temp min", "tn", "lowest", "minimum", "low"}},
 	{Key: "tmax", Name: "Maximum", Needed: true, Aliases: []string{"max temp", "temp max", "tx", "highest", "maximum", "high"}},
-	{Key: "rain", Name: "Rain", Needed: true, Aliases: []string{"precipitation", "rainfall", "precip"}},
+	{Key: "rain", Name: "Rain", Aliases: []string{"precipitation", "rainfall", "precip"}},
 	{Key: "humidity", Name: "Humidity", Aliases: []string{"rel humidity", "rh"}},
 	{Key: "wind", Name: "Wind", Aliases: []string{"wind speed"}},
 	{Key: "sun", Name: "Sun", Aliases: []string{"sunshine", "sun hours"}},
@@ -72,7 +72,7 @@ func weatherLines(file []byte) *csv.Reader {
 }
 
 // ReadWeather reads days from CSV, separated by commas, semicolons or tabs: a heading line
-// with date, tmin, tmax and rain, and humidity, wind and sun where there are some; days like
+// with date, tmin and tmax, and rain, humidity, wind and sun where there are some; days like
 // 2026-06-09, °C, mm, %, m/s and hours, unless it is to be read otherwise. Days to come are a
 // forecast. Decimals may have a comma where commas do not separate. A column source names
 // where each day comes from. It returns the days in order, or every error with its line and
@@ -147,7 +147,7 @@ func parseColumns(header []string) (Mapping, []LineError) {
 	}
 	for _, name := range weatherColumns[:needed] {
 		if _, ok := at[name]; !ok {
-			return nil, []LineError{{1, measure.Say("The column {} is missing: the first line names date, tmin, tmax, rain.", name)}}
+			return nil, []LineError{{1, measure.Say("The column {} is missing: the first line names date, tmin and tmax.", name)}}
 		}
 	}
 	return at, nil
@@ -188,7 +188,7 @@ func (w *weatherReader) read(line int, fields []string) {
 		w.refuse(line, "“{}” is not a day. Write it like 2026-06-09.", text)
 	}
 	number := func(column string, must bool) float64 { return w.number(line, fields, column, must) }
-	d.Min, d.Max, d.Rain = w.celsius(number("tmin", true)), w.celsius(number("tmax", true)), number("rain", true)
+	d.Min, d.Max, d.Rain = w.celsius(number("tmin", true)), w.celsius(number("tmax", true)), number("rain", false)
 	if w.Inches {
 		d.Rain = hundredth(25.4 * d.Rain)
 	}

@@ -64,6 +64,11 @@ var rowsSince = map[int64][]string{
 		`INSERT INTO trial_arm (trial_id, position, name) VALUES (1, 0, 'steps'), (1, 1, 'fill once')`,
 		`INSERT INTO trial_bag (trial_id, planting_id, arm, block) VALUES (1, 1, 0, '')`,
 	},
+	27: {
+		`INSERT INTO weather_import (id, source, logged_day, client_key) VALUES (91, 'much', 20211, 'wr')`,
+		`INSERT INTO rain_span (import_id, first_day, last_day, low_mm, high_mm) VALUES (91, 20204, 20210, 20, 60)`,
+		`INSERT INTO weather_day (day, import_id, tmin, tmax, source) VALUES (20209, 91, 4, 13, 'half')`,
+	},
 	14: {`INSERT INTO photo (entry_id, width, height, jpeg) VALUES (3, 4, 3, x'ffd8ffd9')`},
 	13: {`INSERT INTO entry_detail (entry_id, about, count, total_g) VALUES (1, 1, 2, 119)`},
 	10: {

@@ -72,9 +72,9 @@ func (r *reader) weather(ctx context.Context, which string, from, until measure.
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		var d logbook.DayRecord
 		var day, logged int64
-		var humidity, wind, sun sql.NullFloat64
-		err := rows.Scan(&day, &d.Min, &d.Max, &d.Rain, &humidity, &wind, &sun, &d.Source, &logged)
-		d.Day, d.Humidity, d.Wind, d.Sun = measure.Day(day), orNaN(humidity), orNaN(wind), orNaN(sun)
+		var rain, humidity, wind, sun sql.NullFloat64
+		err := rows.Scan(&day, &d.Min, &d.Max, &rain, &humidity, &wind, &sun, &d.Source, &logged)
+		d.Day, d.Rain, d.Humidity, d.Wind, d.Sun = measure.Day(day), orNaN(rain), orNaN(humidity), orNaN(wind), orNaN(sun)
 		if d.Day > measure.Day(logged) {
 			d.Issued = measure.Day(logged)
 		}
@@ -90,6 +90,21 @@ func (r *reader) weather(ctx context.Context, which string, from, until measure.
 	return out, err
 }
 
+// RainSpans come in the order they were brought in, without what was taken back.
+func (r *reader) RainSpans(ctx context.Context) ([]climate.RainSpan, error) {
+	var out []climate.RainSpan
+	err := r.each(ctx, func(rows *sqlx.Rows) error {
+		var s climate.RainSpan
+		var from, until int64
+		err := rows.Scan(&from, &until, &s.Low, &s.High)
+		s.From, s.Until = measure.Day(from), measure.Day(until)
+		out = append(out, s)
+		return err
+	}, `SELECT s.first_day, s.last_day, s.low_mm, s.high_mm FROM rain_span s
+	     WHERE NOT EXISTS (SELECT 1 FROM weather_import v WHERE v.voids_id = s.import_id) ORDER BY s.import_id`)
+	return out, err
+}
+
 // WeatherImports come newest first, without what was taken back.
 func (r *reader) WeatherImports(ctx context.Context) ([]logbook.WeatherImport, error) {
 	var out []logbook.WeatherImport
@@ -100,8 +115,9 @@ func (r *reader) WeatherImports(ctx context.Context) ([]logbook.WeatherImport, e
 		i.Logged, i.From, i.Until = measure.Day(logged), measure.Day(from), measure.Day(until)
 		out = append(out, i)
 		return err
-	}, `SELECT i.id, i.source, i.logged_day, count(*), min(d.day), max(d.day) FROM weather_import i JOIN weather_day d ON d.import_id = i.id
-	     WHERE NOT EXISTS (SELECT 1 FROM weather_import v WHERE v.voids_id = i.id)
+	}, `SELECT i.id, i.source, i.logged_day, count(d.day), coalesce(min(d.day), r.first_day), coalesce(max(d.day), r.last_day)
+	      FROM weather_import i LEFT JOIN weather_day d ON d.import_id = i.id LEFT JOIN rain_span r ON r.import_id = i.id
+	     WHERE i.voids_id IS NULL AND (d.day IS NOT NULL OR r.first_day IS NOT NULL) AND NOT EXISTS (SELECT 1 FROM weather_import v WHERE v.voids_id = i.id)
 	     GROUP BY i.id ORDER BY i.id DESC`)
 	return out, err
 }
@@ -112,9 +128,15 @@ func (w *writer) AddWeather(ctx context.Context, i logbook.WeatherImport, days [
 	if err != nil {
 		return 0, err
 	}
+	if s := i.Rain; s != nil {
+		_, err := w.add(ctx, `INSERT INTO rain_span (import_id, first_day, last_day, low_mm, high_mm) VALUES (?, ?, ?, ?, ?)`, id, int(s.From), int(s.Until), s.Low, s.High)
+		if err != nil {
+			return 0, err
+		}
+	}
 	for _, d := range days {
 		_, err := w.add(ctx, `INSERT INTO weather_day (day, import_id, tmin, tmax, rain, humidity, wind, sun, source) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-			int(d.Day), id, d.Min, d.Max, d.Rain, unlessNaN(d.Humidity), unlessNaN(d.Wind), unlessNaN(d.Sun), d.Source)
+			int(d.Day), id, d.Min, d.Max, unlessNaN(d.Rain), unlessNaN(d.Humidity), unlessNaN(d.Wind), unlessNaN(d.Sun), d.Source)
 		if err != nil {
 			return 0, err
 		}

@@ -20,7 +20,7 @@ var sectionOf = map[string]garden.Section{
 	"product": garden.ShedSection, "stock_entry": garden.ShedSection,
 	"site": garden.SiteSection, "site_month": garden.SiteSection, "site_shelter": garden.SiteSection,
 	"terrace": garden.TerraceSection, "terrace_wall": garden.TerraceSection, "spot": garden.TerraceSection, "spot_since": garden.TerraceSection,
-	"weather_import": garden.WeatherSection, "weather_day": garden.WeatherSection,
+	"weather_import": garden.WeatherSection, "weather_day": garden.WeatherSection, "rain_span": garden.WeatherSection,
 	"lot": garden.BenchSection, "tray": garden.BenchSection, "seed_entry": garden.BenchSection, "seed_weight": garden.BenchSection, "seed_seen": garden.BenchSection, "seed_allotted": garden.BenchSection,
 	"nursling": garden.NurserySection, "nursery_entry": garden.NurserySection,
 	"setting": garden.SettingSection,

@@ -171,7 +171,7 @@ func (s *Site) readDevice(c *gin.Context, device string, r *reading) (string, er
 		if st.Water == nil {
 			return "", logbook.ErrNotFound
 		}
-		return fmt.Sprintf("%.0f %% %s", s.devices.Moisture(st.Water.Theta(), n), logbook.StandIn), nil
+		return fmt.Sprintf("%.0f %% %s", s.devices.Moisture(st.Water.Left, n), logbook.StandIn), nil
 	}
 	t, ok := st.MediumOn(look.Today())
 	if !ok {

@@ -132,7 +132,7 @@ func TestWeatherFileIsLookedAtAndThenKeptWhole(t *testing.T) {
 	status, body := s.upload("", "")
 	says(t, "no file", status, http.StatusUnprocessableEntity, body, "Choose a file", "Say whose record it is")
 	status, body = s.upload("shed", "day,low\n")
-	says(t, "another file", status, http.StatusUnprocessableEntity, body, "Say in which column the Maximum stands", "Say in which column the Rain stands", "Columns and units")
+	says(t, "another file", status, http.StatusUnprocessableEntity, body, "Say in which column the Maximum stands", "Columns and units")
 	status, body = s.upload("shed", "date;tmin;tmax;rain\n2026-06-07;6,5;14;0\n2026-06-08;7;15;2,5\n")
 	says(t, "a file", status, http.StatusOK, body, "2 days of “shed”: nothing is kept yet", "6.5 °C to 14 °C, 0 mm", "thermometer on the net loft wall")
 	if _, before := s.get("/weather.csv?from=2026-06-07&until=2026-06-08"); strings.Contains(before, "shed") {

@@ -36,7 +36,7 @@ func TestOwnGardenHoldsNothingSimulated(t *testing.T) {
 		}
 	}
 	status, page := own.get("/weather?until=2026-02-20")
-	says(t, "the weather", status, http.StatusOK, page, "usual, not measured; there is no forecast")
+	says(t, "the weather", status, http.StatusOK, page, "rain is not known and drawn from usual years; there is no forecast")
 }
 
 func TestPresumedSiteIsSaidUntilItIsSet(t *testing.T) {

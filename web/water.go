@@ -26,8 +26,11 @@ type waterWalk struct {
 	Places []waterPlace
 	Round  string   // how long the round is from the tap
 	Rain   string   // why some may be left be
+	If     bool     // some want that much if nothing was given since the day beside them
 	Short  []string // bags whose drip, reservoir or rain does not meet what they want
 	Error  string
+	// AskRain is the question how much it rained; nil where that is known.
+	AskRain *rainAsked
 }
 
 type waterPlace struct {
@@ -49,6 +52,7 @@ type waterBag struct {
 	ID     logbook.ID
 	Label  draw.Text
 	Litres draw.Text
+	Since  draw.Text // it was not watered, if it wants that much
 	Ticked bool
 }
 
@@ -66,7 +70,7 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 	for i := range row {
 		st := &row[i]
 		if st.Water != nil && st.Water.Short() {
-			out.Short = append(out.Short, fmt.Sprintf("%s, %d %% left", st.Bag.Label, st.Water.Percent()))
+			out.Short = append(out.Short, fmt.Sprintf("%s, %s left", st.Bag.Label, st.Water.Range()))
 		}
 	}
 	for _, st := range round {
@@ -74,7 +78,10 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 			out.Places = append(out.Places, waterPlace{Name: st.Bag.Place.Name})
 		}
 		at := &out.Places[len(out.Places)-1]
-		b := waterBag{"bag", st.Planting.ID, draw.Escape(st.Bag.Label), draw.Escape(sys.Volume(st.Water.Give)), !st.Water.LeaveBe()}
+		b := waterBag{"bag", st.Planting.ID, draw.Escape(st.Bag.Label), draw.Escape(sys.Volume(st.Water.Give)), "", !st.Water.LeaveBe()}
+		if st.Water.Doubtful() {
+			b.Since, out.If = draw.Escape(st.Water.Since.Short()), true
+		}
 		if !b.Ticked {
 			leave = st.Water.Rained
 		}
@@ -87,6 +94,9 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 	}
 	if len(out.Places)+len(out.Short) == 0 {
 		return nil, nil
+	}
+	if out.AskRain, err = askRain(look, "today"); err != nil {
+		return nil, err
 	}
 	can, err := look.Can()
 	if err != nil {
@@ -109,7 +119,7 @@ func (b *waterWalk) addPots(look *garden.View, sys measure.System) error {
 	place := waterPlace{Name: "Pots"}
 	for i := range pots {
 		if p := &pots[i]; p.Give > 0 {
-			place.Bags = append(place.Bags, waterBag{"pot", p.Nursling.ID, draw.Escape(p.Nursling.Label), draw.Escape(sys.Volume(p.Give)), true})
+			place.Bags = append(place.Bags, waterBag{"pot", p.Nursling.ID, draw.Escape(p.Nursling.Label), draw.Escape(sys.Volume(p.Give)), draw.Escape(p.Since.Short()), true})
 		}
 	}
 	if len(place.Bags) > 0 {
@@ -180,15 +190,21 @@ type waterBody struct {
 	Drowns bool
 	Source string // of the weather
 	Notes  []note
+	Key    string // of the press that says all is written down
 }
 
 // waterLine is one day of the table.
 type waterLine struct {
-	Day                 measure.Day
-	Percent             int
-	Rain, Given, Lost   measure.Volume
-	Ahead, Wants, Asked bool
+	Day               measure.Day
+	Left              string
+	Rain, Given, Lost measure.Volume
+	Taken             measure.Volume // as given, that nobody wrote down
+	Ahead, Wants      bool
 }
+
+// learned of a bag's own losses, when they are off by so much at the most, as a standard
+// deviation: something was learned by then.
+const learned = 0.25
 
 // waterDays of the past that the table lists.
 const waterDays = 14
@@ -198,7 +214,7 @@ func (s *Site) waterPage(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	body := waterBody{S: &st, W: st.Water, Source: look.WeatherName()}
+	body := waterBody{S: &st, W: st.Water, Source: look.WeatherName(), Key: form.NewKey()}
 	if st.Water != nil {
 		body.fill(sys)
 	}
@@ -216,16 +232,14 @@ func (b *waterBody) fill(sys measure.System) {
 		if i > w.Today-waterDays {
 			theta := w.Run.Theta[i]
 			b.Lines = append(b.Lines, waterLine{
-				Day: w.From + measure.Day(i), Percent: int(math.Round(100 * theta)), Rain: f.Rain, Given: f.Given, Lost: f.Lost,
-				Ahead: i > w.Today, Wants: theta < w.Bag.Threshold(i+1), Asked: w.Run.Taken[i] > 0,
+				Day: w.From + measure.Day(i), Left: w.RangeOn(i), Rain: f.Rain, Given: f.Given - w.Run.Taken[i], Taken: w.Run.Taken[i], Lost: f.Lost,
+				Ahead: i > w.Today, Wants: theta < w.Bag.Threshold(i+1),
 			})
 		}
 	}
-	if next := w.Today + 1; next < len(w.Run.Flows) {
-		b.Loss = w.Run.Flows[next].Lost
-	}
-	if k := w.Run.Belief; w.Since != 0 {
-		b.Factor = sys.Number(k.Factor, 2) + " ± " + sys.Number(k.FactorSD(), 2)
+	b.Loss = w.Tomorrow()
+	if w.Entries > 0 && w.Run.FactorSD < learned {
+		b.Factor = sys.Number(w.Run.Factor, 1) + " ± " + sys.Number(w.Run.FactorSD, 1)
 	}
 	if w.Plan.Regime != water.ByNeed {
 		for i := len(b.S.Care) - 1; i >= 0 && b.How == ""; i-- {
@@ -238,7 +252,7 @@ func (b *waterBody) fill(sys measure.System) {
 	if rise := water.Swing(past, w.Today); rise > water.Splits && b.S.Grown.Run.Initiation != 0 && b.S.Grown.Run.Initiation <= w.From+measure.Day(w.Today) {
 		b.Swing = fmt.Sprintf("It went up by %.0f %% within two days: after a swing like that tubers may split. Water little and often.", 100*rise)
 	}
-	share := water.Waterlogged(past)
+	share := water.Waterlogged(w.Run.Soaked[:w.Today+1])
 	b.Full, b.Drowns = int(math.Round(100*share)), share > water.Drowns
 	b.Notes = newNotes(b.S, []string{forecast.FigureWaterLeft, forecast.FigureWater, forecast.FigureWaterLoss}, sys)
 }

@@ -31,6 +31,8 @@ type weatherBody struct {
 	Simulated bool // the rest come from a stand-in
 	Form      form.Form
 	Typed     form.Form
+	Month     form.Form
+	AskRain   *rainAsked
 	Said      string
 	// After a file was read:
 	Wrong   []openformat.LineError
@@ -120,15 +122,26 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t form.
 	for _, i := range imports[:min(len(imports), maxBrought)] {
 		body.Brought = append(body.Brought, broughtLine{i, form.NewKey()})
 	}
-	body.Form, body.Typed = t.Fill(weatherForm()), t.Fill(typedForm(today, r.Units))
+	body.Form, body.Typed, body.Month = t.Fill(weatherForm()), t.Fill(typedForm(today, r.Units)), t.Fill(monthForm(today, r.Units))
+	if body.AskRain, err = askRain(look, ""); err != nil {
+		return err
+	}
 	s.render(c, status, "weather", view{Title: "Weather", Stage: "Site", Body: body})
 	return nil
+}
+
+// rainSays is the rain of a day, as far as it is known.
+func rainSays(mm float64, sys measure.System) string {
+	if math.IsNaN(mm) {
+		return "not known"
+	}
+	return sys.Print(measure.Rain(mm))
 }
 
 func (b *weatherBody) tell(days []logbook.DayRecord, nights []forecast.Forecast, sys measure.System) {
 	for i := len(days) - 1; i >= 0; i-- {
 		d := days[i]
-		l := weatherLine{Day: d.Day.Short(), Min: degrees(d.Min, sys), Max: degrees(d.Max, sys), Rain: sys.Print(measure.Rain(d.Rain)), Source: d.Source, Own: d.Own()}
+		l := weatherLine{Day: d.Day.Short(), Min: degrees(d.Min, sys), Max: degrees(d.Max, sys), Rain: rainSays(d.Rain, sys), Source: d.Source, Own: d.Own()}
 		if !math.IsNaN(d.Humidity) {
 			l.Humidity = fmt.Sprintf("%.0f %%", d.Humidity)
 		}

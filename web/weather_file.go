@@ -118,7 +118,7 @@ const maxChanges = 60
 func (b *weatherBody) preview(p garden.WeatherPreview, sys measure.System) {
 	b.Preview = &p
 	words := func(d logbook.DayRecord) string {
-		return fmt.Sprintf("%s to %s, %s", degrees(d.Min, sys), degrees(d.Max, sys), sys.Print(measure.Rain(d.Rain)))
+		return fmt.Sprintf("%s to %s, %s", degrees(d.Min, sys), degrees(d.Max, sys), rainSays(d.Rain, sys))
 	}
 	for i, ch := range p.Changes {
 		if i >= maxChanges {

@@ -34,6 +34,9 @@ func calcWater() *cobra.Command {
 			if a.err != nil {
 				return a.err
 			}
+			if lines, err := cmd.Flags().GetStringArray("log"); err != nil || len(lines) > 0 || a.text("rain") == usualRain {
+				return a.traceWater(bag, day, days)
+			}
 			s := water.State{In: measure.Volume(theta) * day.Capacity, Capacity: day.Capacity}
 			figures := struct {
 				Capacity json.Number   `json:"capacity_l"`
@@ -70,13 +73,14 @@ func calcWater() *cobra.Command {
 	cmd.Flags().String("canopy", "0", "share of leaf, 0 to 1")
 	cmd.Flags().Int("plants", 1, "plants in it")
 	cmd.Flags().String("et0", "4", "reference evaporation, mm a day")
-	cmd.Flags().String("rain", "0", "mm a day")
+	cmd.Flags().String("rain", "0", "mm a day, or usual: not known, drawn from usual years")
 	cmd.Flags().String("theta", "1", "share of its water that is left before the first day")
 	cmd.Flags().Int("days", 7, "days to reckon")
 	cmd.Flags().String("sun", "", "hours of sun a day, like 8h; empty for full sun")
 	cmd.Flags().Bool("mulch", false, "it is mulched")
 	cmd.Flags().Bool("fabric", false, "its sides breathe")
 	cmd.Flags().Bool("cover", false, "nothing rains in")
+	waterLogFlags(cmd)
 	return cmd
 }
 
@@ -98,8 +102,12 @@ func (a *asked) waterAsked() (b water.Bag, d water.Day, theta float64, days int)
 	if a.text("sun") != "" {
 		b.Sun = a.between("sun", strings.TrimSuffix(a.text("sun"), "h"), 0.1, 24)
 	}
+	rain := 0.0
+	if a.text("rain") != usualRain {
+		rain = a.between("rain", a.text("rain"), 0, 500)
+	}
 	d = water.Day{
-		ET0: a.between("et0", a.text("et0"), 0, 20), Rain: a.between("rain", a.text("rain"), 0, 500), Canopy: a.between("canopy", a.text("canopy"), 0, 1),
+		ET0: a.between("et0", a.text("et0"), 0, 20), Rain: rain, Canopy: a.between("canopy", a.text("canopy"), 0, 1),
 		Capacity: a.volume("litres") * measure.Volume(m.Water()), Mulched: a.set("mulch"), Covered: a.set("cover"),
 	}
 	return b, d, a.between("theta", a.text("theta"), 0, 1), a.whole("days", 1, mostDays)

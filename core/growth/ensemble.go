@@ -17,6 +17,9 @@ type Member struct {
 	Plant Plant
 	Fit   Fit
 	Seed  uint64
+	// Waters are draws of Plant.Water, which take turns over the years; none to take that itself.
+	// A draw that is nil has enough on every day.
+	Waters [][]float32
 }
 
 // Ensemble grows plantings through many years of weather, each with a shift and a
@@ -37,6 +40,9 @@ func Ensemble(ctx context.Context, plants []Member, years []Weather, visit func(
 				for k := range years {
 					p := s.Plant
 					s.Fit.draw(&p, rng)
+					if n := len(s.Waters); n > 0 {
+						p.Water = s.Waters[k%n]
+					}
 					Grow(&p, &years[k], &c)
 					s.Fit.Departure.draw(&c, rng)
 					visit(i, k, &c)

@@ -41,13 +41,13 @@ func TestHowPlantsGrow(t *testing.T) {
 			if class.Crop() == crop.SweetPotato {
 				usual.Need, usual.Start = EstablishNeed(), 12
 			}
-			dry := make([]float64, 120)
+			dry := make([]float32, 120)
 			for d := range dry {
-				dry[d] = 1 - float64(d%40)/40
+				dry[d] = float32(WaterShare(1 - float64(d%40)/40))
 			}
 			for what, change := range []func(p *Plant){
 				func(*Plant) {}, func(p *Plant) { p.Dark = true }, func(p *Plant) { p.Sun = 0.5 }, func(p *Plant) { p.Up = planted + 30 }, func(p *Plant) { p.Frosted = []measure.Day{planted + 45} }, func(p *Plant) { p.HaulmCut = planted + 80 },
-				func(p *Plant) { p.End = planted + 90 }, func(p *Plant) { p.Shift, p.Rate, p.Tall = 40, 1.2, 0.8 }, func(p *Plant) { p.Head = 250 }, func(p *Plant) { p.Theta = dry }, func(p *Plant) { p.PacketDays = 100 },
+				func(p *Plant) { p.End = planted + 90 }, func(p *Plant) { p.Shift, p.Rate, p.Tall = 40, 1.2, 0.8 }, func(p *Plant) { p.Head = 250 }, func(p *Plant) { p.Water = dry }, func(p *Plant) { p.PacketDays = 100 },
 				func(p *Plant) {
 					p.Stays = append(p.Stays, Stay{From: planted + 40, Offset: climate.Greenhouse.Offset()})
 				}, func(p *Plant) { p.Suns = []SunSince{{From: planted + 50, Share: 0.3}} }, func(p *Plant) {

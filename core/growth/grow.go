@@ -54,9 +54,9 @@ type Plant struct {
 	// °C·days.
 	Head float64
 
-	// Theta is the share of available water left, day by day from Planted on; nil
-	// for enough.
-	Theta []float64
+	// Water is the share of its growth that its water allows, day by day from Planted on:
+	// WaterShare. Days that it does not reach have enough.
+	Water []float32
 }
 
 // Indoors reports whether a plant ends in a room, where the sun does not reach it.
@@ -308,8 +308,8 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 			light = math.Min(light, WindowPAR*g.open)
 		}
 		s := g.cover * g.share.at(warmth) * light
-		if n < len(g.p.Theta) {
-			s *= WaterShare(g.p.Theta[n])
+		if n < len(g.p.Water) {
+			s *= float64(g.p.Water[n])
 		}
 		g.index += s
 	}

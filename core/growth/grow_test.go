@@ -82,13 +82,13 @@ func TestTheReferenceSeasonHasAnIndexOfOne(t *testing.T) {
 		if Grow(&p, &w, &c); math.Abs(c.Season()-0.5) > 1e-9 {
 			t.Errorf("%s in half the light: %g", class, c.Season())
 		}
-		p.Theta = make([]float64, 400)
+		p.Water = make([]float32, 400)
 		if Grow(&p, &w, &c); c.Season() != 0 {
 			t.Errorf("%s without water: %g", class, c.Season())
 		}
 	}
-	for theta, want := range map[float64]float64{0: 0, 0.05: 0, 0.25: 0.5, 0.5: 1, 1: 1} {
-		if got := WaterShare(theta); got != want {
+	for theta, want := range map[float64]float64{0: 0, -1: 0, 0.06: 0.2, 0.15: 0.5, 0.3: 1, 1: 1} {
+		if got := WaterShare(theta); math.Abs(got-want) > 1e-12 {
 			t.Errorf("θ of %g grows by %g", theta, got)
 		}
 	}
@@ -192,7 +192,7 @@ func TestDatesKeepTheirOrder(t *testing.T) {
 // The same seed gives the same spread; nothing is left out; it can be broken off.
 func TestEnsembleIsRepeatable(t *testing.T) {
 	years := simulated(t, 40)
-	plants := []Member{{planted(crop.Maincrop), Prior(planted(crop.Maincrop)), 1}, {planted(crop.FirstEarly), Prior(planted(crop.FirstEarly)), 2}}
+	plants := []Member{{Plant: planted(crop.Maincrop), Fit: Prior(planted(crop.Maincrop)), Seed: 1}, {Plant: planted(crop.FirstEarly), Fit: Prior(planted(crop.FirstEarly)), Seed: 2}}
 	run := func() [2]Spread {
 		var ups [2][]float64
 		err := Ensemble(context.Background(), plants, years, func(i, _ int, c *Run) { ups[i] = append(ups[i], float64(c.Up)) }, func() {})
@@ -260,7 +260,7 @@ func BenchmarkEnsemble(b *testing.B) {
 	plants := make([]Member, 48)
 	for i := range plants {
 		p := planted(crop.Classes()[i%4])
-		plants[i] = Member{p, Prior(p), uint64(i)}
+		plants[i] = Member{Plant: p, Fit: Prior(p), Seed: uint64(i)}
 	}
 	for b.Loop() {
 		err := Ensemble(context.Background(), plants, years, func(int, int, *Run) {}, func() {})

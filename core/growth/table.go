@@ -35,7 +35,7 @@ const (
 
 	referencePAR = 8.0 // MJ/m²/day of the reference season
 
-	driest, dryFrom = 0.1, 0.5 // shares of available water: growth stops, growth slows
+	dryFrom = 0.3 // share of available water under which growth slows
 
 	ShiftSD = 40.0 // °C·days, of the time to emergence between plantings
 	RateSD  = 0.25 // of stem growth between plantings, against the usual
@@ -99,7 +99,6 @@ func Table() []Constant {
 		row(growsAgain, "of maturity", "once, if the frost comes before"),
 		row(referencePAR, "MJ/m²/day", "light of the season that others are compared with"),
 		row(dryFrom, "of its water", "growth slows when the medium has less than"),
-		row(driest, "of its water", "and stops under"),
 		row(measure.DegreeDays(ShiftSD), "", "plantings differ in being up by"),
 		row(RateSD, "of the usual", "and in how fast stems grow by"),
 		row(TallSD, "of the usual", "and in how long they get by"),
@@ -123,14 +122,9 @@ func TemperatureShare(c crop.Crop, mean float64) float64 {
 	return shareResponse(c).at(mean)
 }
 
-// WaterShare of growth with a share θ of the available water left: all from half
-// on, none under a tenth. Model.
-func WaterShare(theta float64) float64 {
-	if theta < driest {
-		return 0
-	}
-	return math.Min(1, theta/dryFrom)
-}
+// WaterShare of growth with a share θ of the available water left: all from dryFrom on, in
+// proportion under it. Model.
+func WaterShare(theta float64) float64 { return math.Max(0, math.Min(1, theta/dryFrom)) }
 
 // Canopy is the share of the ground, or of the light, that leaves take at a thermal
 // time from being up, °C·days, of a plant that is mature at need. Model.

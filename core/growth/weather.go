@@ -10,6 +10,9 @@ import (
 type Weather struct {
 	From          measure.Day
 	Min, Max, PAR []float64
+	// Usual are days past of which nothing was recorded: as they are in the mean of years. Nil
+	// where there are none.
+	Usual []bool
 }
 
 // NewWeather puts the days from one to another, both counted, together: at gives the

@@ -41,7 +41,7 @@ func TestWindowsHoldWhatTheyPromise(t *testing.T) {
 				if actual == 0 || grown.StemOn(today) >= calls {
 					continue
 				}
-				low, high := window(t, Member{p, fit, uint64(trial)}, &truth, years[:120], today, calls)
+				low, high := window(t, Member{Plant: p, Fit: fit, Seed: uint64(trial)}, &truth, years[:120], today, calls)
 				all++
 				if actual >= low && actual <= high {
 					held++
@@ -90,7 +90,7 @@ func window(t *testing.T, m Member, known *Weather, years []Weather, today measu
 		return s
 	}
 	for k := range years {
-		mixed[k] = Weather{known.From, mix(known.Min, years[k].Min), mix(known.Max, years[k].Max), mix(known.PAR, years[k].PAR)}
+		mixed[k] = Weather{From: known.From, Min: mix(known.Min, years[k].Min), Max: mix(known.Max, years[k].Max), PAR: mix(known.PAR, years[k].PAR)}
 	}
 	var days []float64
 	err := Ensemble(context.Background(), []Member{m}, mixed, func(_, _ int, c *Run) {

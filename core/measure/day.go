@@ -74,6 +74,9 @@ func (d Day) YearDay() int { return d.time().YearDay() }
 // DayOfMonth is 1 to 31.
 func (d Day) DayOfMonth() int { return d.time().Day() }
 
+// MonthStart is the first of its month.
+func (d Day) MonthStart() Day { return d - Day(d.DayOfMonth()-1) }
+
 // MonthName is the short name of the month, "Jun".
 func (d Day) MonthName() string { return d.time().Format("Jan") }
 

@@ -38,6 +38,7 @@ type Bag struct {
 	Cloth  bool           // its sides breathe
 	Sun    float64        // hours a day; 0 for full sun
 	Below  measure.Volume // a reservoir or saucer holds, under the roots
+	Bed    bool           // leaves keep no rain off it: it has no rim
 	Factor float64        // of its own losses; 0 for 1
 	Slips  bool           // no seed lies in it that could rot
 }
@@ -57,6 +58,7 @@ type Day struct {
 type State struct {
 	In       measure.Volume // available to the roots
 	Below    measure.Volume // standing in its reservoir
+	Base     measure.Volume // that its reservoir holds
 	Capacity measure.Volume // of the medium when that was
 }
 
@@ -99,7 +101,10 @@ func Kc(canopy float64, mulched bool) float64 {
 //	ET0 · area · Kc · 1.3 for cloth · sun ÷ 10 (0.5 to 1) · the bag's own factor
 //
 // 1 mm on 1 m² is 1 L. Model.
-func (b *Bag) Loss(d *Day) measure.Volume {
+func (b *Bag) Loss(d *Day) measure.Volume { return b.usualLoss(d) * measure.Volume(orOne(b.Factor)) }
+
+// usualLoss is Loss with a factor of 1.
+func (b *Bag) usualLoss(d *Day) measure.Volume {
 	l := d.ET0 * b.Area(d.Canopy) * Kc(d.Canopy, d.Mulched)
 	if b.Cloth {
 		l *= clothFactor
@@ -107,41 +112,28 @@ func (b *Bag) Loss(d *Day) measure.Volume {
 	if b.Sun > 0 {
 		l *= math.Min(1, math.Max(leastSun, b.Sun/fullSun))
 	}
-	if b.Factor > 0 {
-		l *= b.Factor
-	}
 	return measure.Volume(math.Max(0, l))
 }
 
 // Step a day on: rain and can first, then what the reservoir gives up, then the day's loss.
 // More than the medium holds runs into the reservoir, and through.
 func (b *Bag) Step(s State, d *Day) (State, Flow) {
+	t := b.today(d, 0, nil)
+	t.rain = d.Rain
 	var f Flow
-	if d.Capacity > s.Capacity {
-		f.Brought = (d.Capacity - s.Capacity) * Moist
-	}
-	s.Capacity = d.Capacity
-	if !d.Covered {
-		f.Rain = measure.Volume(math.Max(0, d.Rain) * b.Top * (1 - shed*d.Canopy))
-	}
-	f.Given = max(0, d.Given)
-	s.In += f.Brought + f.Rain + f.Given
-	if over := s.In - s.Capacity; over > 0 {
-		s.In = s.Capacity
-		caught := min(over, b.Below-s.Below)
-		s.Below += max(0, caught)
-		f.Drained = over - max(0, caught)
-	}
-	if up := min(s.Below, s.Capacity-s.In); up > 0 {
-		s.In, s.Below = s.In+up, s.Below-up
-	}
-	loss := b.Loss(d)
-	if theta := s.Theta(); theta < holdsOn {
-		loss *= measure.Volume(theta / holdsOn)
-	}
-	f.Lost = min(loss, s.In)
-	s.In -= f.Lost
+	t.step(&s, &f, max(0, d.Given), b.Loss(d))
 	return s, f
+}
+
+// catches rain on so many m².
+func (b *Bag) catches(d *Day) float64 {
+	switch {
+	case d.Covered:
+		return 0
+	case b.Bed:
+		return b.Top
+	}
+	return b.Top * (1 - shed*d.Canopy)
 }
 
 // Threshold of θ that a bag wants water under, so many days after planting.
@@ -152,12 +144,14 @@ func (b *Bag) Threshold(days int) float64 {
 	return Want
 }
 
-// Give is how much brings a bag back to nearly full: to a quarter of a litre, at least one.
+// Give is how much brings a bag back to nearly full, its reservoir with it: to a quarter of a
+// litre, at least one.
 func (s State) Give() measure.Volume {
 	short := float64(s.Capacity) * (Full - s.Theta())
 	if short <= 0 {
 		return 0
 	}
+	short += float64(max(0, s.Base-s.Below))
 	return measure.Volume(math.Max(step, step*math.Round(short/step)))
 }
 

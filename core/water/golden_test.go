@@ -35,24 +35,28 @@ func TestWhatWaterDoes(t *testing.T) {
 				days[k].Given = 4
 			}
 		}
-		for _, plan := range []Plan{{}, {Regime: ByNeed}, {Regime: ByRhythm, Every: 3}, {Regime: ByRhythm, Every: 2, Litres: 1.5}, {Regime: ByDrip, Every: 1, Litres: 0.7}, {Regime: FromBelow, Every: 4}, {Regime: RainOnly}} {
-			for since := range 7 {
-				l.Add("gives", plan.Regime, since, plan.Gives(since, State{In: 3, Below: 0.5, Capacity: 9}, since%2 == 0))
-			}
+		for _, plan := range []Plan{{}, {Written: true}, {Regime: ByRhythm, Every: 3}, {Regime: ByRhythm, Every: 2, Litres: 1.5}, {Regime: ByDrip, Every: 1, Litres: 0.7}, {Regime: FromBelow, Every: 4}, {Regime: RainOnly}} {
 			var run Run
-			sights := []Sight{{Day: 10, Theta: 0.3, SD: 0.1}, {Day: 30, Theta: 0.8, SD: 0.05}, {Day: 45, Theta: 0.2, SD: 0.2}}
-			run.Trace(b, days, sights, func(day int, s State, wants bool) measure.Volume { return plan.Gives(day, s, wants) })
-			l.Add("run", run)
-			l.Add("swing", Swing(run.Theta, 20), Swing(run.Theta, 59), Waterlogged(run.Theta), Waterlogged(run.Theta[:8]))
+			c := Course{Days: days, Sights: []Sight{{Day: 10, Theta: 0.3, SD: 0.1}, {Day: 30, Theta: 0.8, SD: 0.05}, {Day: 45, Theta: 0.2, SD: 0.2}}, Plans: []PlanSince{{Plan: Plan{}}, {From: 5, Plan: plan}}, Today: 52, Base: b.Below}
+			for _, drawn := range []bool{false, true} {
+				if drawn {
+					c.Rain = make([][]float64, 10)
+					for k := range c.Rain {
+						for i := range days {
+							c.Rain[k] = append(c.Rain[k], float64((i*5+k*3)%13)*float64((i+k)%4/3))
+						}
+					}
+				}
+				run.Trace(b, &c, nil)
+				l.Add("run", run.Theta, run.Low, run.High, run.Soaked, run.Taken, run.State, run.Asked, run.Since, run.Next, run.Factor, run.FactorSD)
+				for i := range run.Flows {
+					if i%9 == 0 {
+						l.Add("flow", i, run.Flows[i])
+					}
+				}
+				l.Add("swing", Swing(run.Theta, 20), Swing(run.Theta, 59), Waterlogged(run.Soaked), Waterlogged(run.Soaked[:8]))
+			}
 		}
-	}
-	k := NewBelief()
-	for i := range 12 {
-		k.Pass(0.9-0.06*float64(i), 0.05, i%5 == 0)
-		if i%3 == 2 {
-			k.See(0.7-0.05*float64(i), 0.1)
-		}
-		l.Add("belief", k, k.SD(), k.FactorSD())
 	}
 	golden.Is(t, "water", l.String())
 }

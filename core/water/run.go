@@ -6,12 +6,6 @@ import (
 	"glebata/core/measure"
 )
 
-// Sight is evidence on a day: θ, give or take SD.
-type Sight struct {
-	Day       int // from the first of the run
-	Theta, SD float64
-}
-
 // Regime is how a bag comes by its water.
 type Regime uint8
 
@@ -29,20 +23,21 @@ type Plan struct {
 	Regime Regime
 	Every  int            // days
 	Litres measure.Volume // each time; 0 for as much as it wants
+	// Written, by need: all that it is given is written down. Else some of it is, and on days
+	// of which nothing is written a watering may have come.
+	Written bool
 }
 
-// Gives is what a plan brings on a day, so many after it was set: by need the day after a bag
-// wanted some.
-func (p Plan) Gives(since int, s State, wants bool) measure.Volume {
+// PlanSince is a plan from a day of the run on.
+type PlanSince struct {
+	From int
+	Plan Plan
+}
+
+// gives is what a plan other than by need brings on a day, so many after it was set.
+func (p *Plan) gives(since int, s State) measure.Volume {
 	switch {
-	case p.Regime == RainOnly:
-		return 0
-	case p.Regime == ByNeed:
-		if !wants {
-			return 0
-		}
-		return s.Give()
-	case since%max(1, p.Every) != 0:
+	case p.Regime == RainOnly || p.Regime == ByNeed || since%max(1, p.Every) != 0:
 		return 0
 	case p.Litres > 0:
 		return p.Litres
@@ -50,55 +45,359 @@ func (p Plan) Gives(since int, s State, wants bool) measure.Volume {
 	return s.Give()
 }
 
-// Run is a bag's water over a row of days, ready for Trace and best used again.
-type Run struct {
-	Theta, Low, High []float64 // at the end of each day, with what it may be: one standard deviation
-	Flows            []Flow
-	State            State // at the end
-	Belief           Belief
-	Taken            []measure.Volume // as given each day, that nobody wrote down
+// Course of a bag, to be traced.
+type Course struct {
+	Days   []Day
+	Sights []Sight // in order of their days
+	// Plans in order of their days, the first from the beginning on.
+	Plans []PlanSince
+	// Base is what stood in its reservoir after the soak.
+	Base measure.Volume
+	// Today is the last day that waterings nobody wrote down are drawn for.
+	Today int
+	// Rain drawn for every draw and day, mm, where it was not recorded; nil to take that of Days.
+	Rain [][]float64
 }
 
-// Trace a bag from its soak through days. Beside what is written down of a day, taken says what
-// is taken as given on it, from what is in by then and whether the bag wanted some the evening
-// before. Sights come in order of their days.
-func (r *Run) Trace(b *Bag, days []Day, sights []Sight, taken func(day int, s State, wants bool) measure.Volume) {
-	*r = Run{Theta: r.Theta[:0], Low: r.Low[:0], High: r.High[:0], Flows: r.Flows[:0], Taken: r.Taken[:0], Belief: NewBelief()}
-	if len(days) == 0 {
+// How late a bag that is watered by need may be watered, in days after the morning on which it
+// wants some, each as likely; under a share its leaves hang, and it is watered the next morning.
+// Practice.
+const (
+	latest = 4
+	hangs  = 0.2
+)
+
+// Due is the day on which water that was not written down is taken as given at the latest, to
+// what wants some with θ left at the end of a day; 0 where it wants none, before is what it was
+// the day before.
+func Due(day int, theta, wants float64, before int) int {
+	switch {
+	case theta >= wants:
+		return 0
+	case theta < hangs:
+		return day + 1
+	case before == 0:
+		return day + 1 + latest
+	}
+	return before
+}
+
+// Draws of a run: each with a loss of its own and waterings of its own lateness. Where rain is
+// drawn too there are as many as years of it.
+const Draws = 20
+
+// Run is a bag's water over a row of days, ready for Trace and best used again. Shares and
+// flows are means over draws of what is not written down.
+type Run struct {
+	Theta     []float64 // at the end of each day
+	Low, High []float64 // four in five lie between
+	Soaked    []float64 // share of the draws in which the medium stands full
+	Flows     []Flow
+	Taken     []measure.Volume // as given each day, that nobody wrote down
+	State     State            // at the end
+	// Asked is its water at the end of Course.Today, if no more was given since the day Since
+	// than is written down: what is asked for goes by it. By need a watering is taken as given
+	// at the latest four days after it was wanted.
+	Asked State
+	Since int // -1 for the soak of planting day
+	Next  int // day after today on which it wants some by that, if none is given; 0 for none
+	// Factor of its own losses, against the usual, and how far it may be off.
+	Factor, FactorSD float64
+
+	draws []draw
+}
+
+// draw is one way in which a bag's water may have gone.
+type draw struct {
+	State
+	factor float64
+	due    int // day of its next watering, 0 for none
+}
+
+// Theta of every draw on every day goes to visit, where it is not nil.
+func (r *Run) Trace(b *Bag, c *Course, visit func(day, draw int, theta float64)) {
+	n := Draws
+	if c.Rain != nil {
+		n = len(c.Rain)
+	}
+	r.begin(b, c, n)
+	if len(c.Days) == 0 {
 		return
 	}
-	own := *b
-	r.State = Start(days[0].Capacity)
-	wants := false
-	for i := range days {
-		d := days[i]
-		asked := max(0, taken(i, r.State, wants))
-		d.Given += asked
-		own.Factor = math.Max(1e-9, r.Belief.Factor*orOne(b.Factor))
+	loose := soakSD * soakSD // variance of θ that no draw shows
+	asked := draw{State: c.start(), factor: orOne(b.Factor)}
+	since, sights, plan := -1, c.Sights, 0
+	for i := range c.Days {
+		for plan+1 < len(c.Plans) && c.Plans[plan+1].From <= i {
+			plan++
+		}
+		at := PlanSince{}
+		if len(c.Plans) > 0 {
+			at = c.Plans[plan]
+		}
+		day := b.today(&c.Days[i], i, &at)
+		day.silent = at.Plan.Regime == ByNeed && !at.Plan.Written && i <= c.Today
+		day.rain = day.Rain
+		var sum Flow
+		var taken measure.Volume
+		wetted, drained := 0.0, 0.0
+		late := day.late
+		for k := range r.draws {
+			if c.Rain != nil {
+				day.rain = c.Rain[k][i]
+			}
+			through := sum.Drained
+			given := r.draws[k].pass(&day, &sum, late)
+			if late++; late > latest {
+				late = 0
+			}
+			if taken += given; given > 0 {
+				wetted++
+			}
+			if sum.Drained > through {
+				drained++
+			}
+		}
+		if c.Rain != nil {
+			day.rain = meanOf(c.Rain, i)
+		}
 		var f Flow
-		r.State, f = own.Step(r.State, &d)
-		base := 0.0
-		if r.State.Capacity > 0 && r.Belief.Factor > 0 {
-			base = float64(f.Lost/r.State.Capacity) / r.Belief.Factor
+		if given := asked.pass(&day, &f, latest); given > 0 || day.Given > 0 || f.Drained > 0 && f.Rain > 0 { // or rained full
+			since = i
 		}
-		r.Belief.Pass(r.State.Theta(), base, f.Drained > 0)
-		if asked > 0 { // who waters it as it wants looks at it too
-			r.Belief.See(r.Belief.Theta, AskedSD)
-		}
+		share := 1 / float64(n)
+		loose = loose*(1-drained*share) + soakSD*soakSD*drained*share + daySD*daySD
+		loose = loose*(1-wetted*share) + AskedSD*AskedSD*wetted*share // who waters it looks at it too
+		sum.scale(share)
 		for len(sights) > 0 && sights[0].Day <= i {
 			if sights[0].Day == i {
-				r.Belief.See(sights[0].Theta, sights[0].SD)
-				seen := measure.Volume(r.Belief.Theta) * r.State.Capacity
-				f.Seen += seen - r.State.In
-				r.State.In = seen
+				sum.Seen += r.see(sights[0], &loose)
+				asked.State, asked.factor, asked.due = r.mean(), r.meanFactor(), 0
+				since = i
 			}
 			sights = sights[1:]
 		}
-		t, sd := r.State.Theta(), r.Belief.SD()
-		wants = t < b.Threshold(i+1)
-		r.Theta, r.Low, r.High = append(r.Theta, t), append(r.Low, math.Max(0, t-sd)), append(r.High, math.Min(1, t+sd))
-		r.Flows, r.Taken = append(r.Flows, f), append(r.Taken, asked)
+		r.keep(i, sum, taken*measure.Volume(share), loose, visit)
+		switch {
+		case i <= c.Today:
+			r.Asked, r.Since = asked.State, since
+		case r.Next == 0 && asked.In < day.wants:
+			r.Next = i
+		}
 	}
+	r.State = r.mean()
+	r.Factor, r.FactorSD = r.meanFactor(), math.Sqrt(r.variance(func(d *draw) float64 { return d.factor }))
+}
+
+// start of a course.
+func (c *Course) start() State {
+	s := Start(c.Days[0].Capacity)
+	s.Below = c.Base
+	return s
+}
+
+// begin a run anew with n draws, whose factors are spread as what is not known of them is.
+func (r *Run) begin(b *Bag, c *Course, n int) {
+	*r = Run{
+		Theta: r.Theta[:0], Low: r.Low[:0], High: r.High[:0], Soaked: r.Soaked[:0], Flows: r.Flows[:0], Taken: r.Taken[:0],
+		Since: -1, Factor: 1, FactorSD: factorSD, draws: r.draws[:0],
+	}
+	if len(c.Days) == 0 {
+		return
+	}
+	sum := 0.0
+	for k := range n {
+		// Steps of seven go round all places, so that a draw's factor tells nothing of its lateness.
+		z := math.Sqrt2 * math.Erfinv(2*(float64(7*k%n)+0.5)/float64(n)-1)
+		sum += z * z
+		r.draws = append(r.draws, draw{State: c.start(), factor: z})
+	}
+	wide := factorSD / math.Sqrt(sum/float64(n))
+	for k := range r.draws {
+		r.draws[k].factor = orOne(b.Factor) * within(1+wide*r.draws[k].factor)
+	}
+}
+
+// today of a run, as all draws have it.
+type today struct {
+	*Day
+	at     int
+	plan   *PlanSince
+	silent bool // what nobody wrote down may have been given
+	late   int
+	rain   float64        // mm
+	kept   float64        // m² that it falls on
+	below  measure.Volume // that the reservoir holds
+	usual  measure.Volume // that it takes of a bag with a factor of 1 that has enough
+	holds  measure.Volume // in it, under which it takes less
+	wants  measure.Volume // in it, under which it wants water
+	hangs  measure.Volume // in it, under which leaves hang
+}
+
+func (b *Bag) today(d *Day, at int, plan *PlanSince) today {
+	return today{
+		Day: d, at: at, plan: plan, late: lateness(at), kept: b.catches(d), below: b.Below, usual: b.usualLoss(d),
+		holds: holdsOn * d.Capacity, wants: measure.Volume(b.Threshold(at+1)) * d.Capacity, hangs: hangs * d.Capacity,
+	}
+}
+
+// lateness of a day, which with a draw's number says how late it is watered.
+func lateness(day int) int {
+	h := uint32(day+1) * 2654435761
+	return int(h >> 16 % (latest + 1))
+}
+
+// pass a day, watered so late after it wanted some: what came and went is added to f, and what
+// is taken as given is returned.
+func (s *draw) pass(d *today, f *Flow, late int) (given measure.Volume) {
+	switch {
+	case d.plan.Plan.Regime != ByNeed:
+		given = d.plan.Plan.gives(d.at-d.plan.From, s.State)
+	case d.silent && s.due != 0 && d.at >= s.due:
+		given, s.due = s.Give(), 0
+	}
+	d.step(&s.State, f, d.Given+given, d.usual*measure.Volume(s.factor))
+	switch { // as Due, in litres
+	case s.In >= d.wants:
+		s.due = 0
+	case s.In < d.hangs:
+		s.due = d.at + 1
+	case s.due == 0:
+		s.due = d.at + 1 + late
+	}
+	return given
+}
+
+// step a state on through a day: rain and can first, then what the reservoir gives up, then a
+// loss from medium that has enough. What came and went is added to f.
+func (d *today) step(s *State, f *Flow, given, loss measure.Volume) {
+	if d.Capacity > s.Capacity {
+		brought := (d.Capacity - s.Capacity) * Moist
+		f.Brought += brought
+		s.In += brought
+	}
+	s.Capacity, s.Base = d.Capacity, d.below
+	rain := measure.Volume(d.rain * d.kept)
+	f.Rain += rain
+	f.Given += given
+	s.In += rain + given
+	if over := s.In - s.Capacity; over > 0 {
+		s.In = s.Capacity
+		caught := max(0, min(over, d.below-s.Below))
+		s.Below += caught
+		f.Drained += over - caught
+	}
+	if s.Below > 0 {
+		up := min(s.Below, s.Capacity-s.In)
+		s.In, s.Below = s.In+up, s.Below-up
+	}
+	if s.In < d.holds {
+		loss *= s.In / d.holds
+	}
+	loss = min(loss, s.In)
+	f.Lost += loss
+	s.In -= loss
+}
+
+// see that θ is about so much: a step of a square-root ensemble Kalman filter (published:
+// Whitaker and Hamill, 2002). It returns what it moves the mean by.
+func (r *Run) see(s Sight, loose *float64) measure.Volume {
+	mean, factor, n := 0.0, r.meanFactor(), float64(len(r.draws))
+	for k := range r.draws {
+		mean += r.draws[k].Theta() / n
+	}
+	tt, tf := 0.0, 0.0
+	for k := range r.draws {
+		off := r.draws[k].Theta() - mean
+		tt += off * off / n
+		tf += off * (r.draws[k].factor - factor) / n
+	}
+	noise := s.SD * s.SD
+	gain := 1 / (tt + *loose + noise)
+	toTheta, toFactor := (tt+*loose)*gain, tf*gain
+	narrows := 1 / (1 + math.Sqrt(noise*gain))
+	var moved measure.Volume
+	for k := range r.draws {
+		d := &r.draws[k]
+		off := d.Theta() - mean
+		theta := mean + toTheta*(s.Theta-mean) + off*(1-narrows*toTheta)
+		d.factor = within(d.factor + toFactor*(s.Theta-mean) - narrows*toFactor*off)
+		in := measure.Volume(math.Max(0, math.Min(1, theta))) * d.Capacity
+		moved += in - d.In
+		d.In, d.due = in, 0
+	}
+	*loose *= 1 - toTheta
+	return moved / measure.Volume(n)
+}
+
+// within what a factor is believed to be.
+func within(factor float64) float64 { return math.Max(leastLoss, math.Min(mostLoss, factor)) }
+
+// keep what a day came to.
+func (r *Run) keep(day int, flow Flow, taken measure.Volume, loose float64, visit func(day, draw int, theta float64)) {
+	mean, square, soaked, share := 0.0, 0.0, 0.0, 1/float64(len(r.draws))
+	full := 0.0
+	if holds := r.draws[0].Capacity; holds > 0 {
+		full = 1 / float64(holds)
+	}
+	for k := range r.draws {
+		theta := min(1, float64(r.draws[k].In)*full)
+		mean, square = mean+theta, square+theta*theta
+		if theta > Wet {
+			soaked += share
+		}
+		if visit != nil {
+			visit(day, k, theta)
+		}
+	}
+	mean, square = mean*share, square*share
+	off := tenths * math.Sqrt(math.Max(0, square-mean*mean)+loose)
+	mean = math.Min(1, mean)
+	r.Theta, r.Low, r.High = append(r.Theta, mean), append(r.Low, math.Max(0, mean-off)), append(r.High, math.Min(1, mean+off))
+	r.Soaked, r.Flows, r.Taken = append(r.Soaked, soaked), append(r.Flows, flow), append(r.Taken, taken)
+}
+
+// tenths of a normal distribution lie further off its mean, in standard deviations.
+const tenths = 1.2816
+
+// mean state of the draws.
+func (r *Run) mean() State {
+	var s State
+	n := measure.Volume(len(r.draws))
+	for k := range r.draws {
+		s.In, s.Below = s.In+r.draws[k].In/n, s.Below+r.draws[k].Below/n
+		s.Base, s.Capacity = r.draws[k].Base, r.draws[k].Capacity
+	}
+	return s
+}
+
+func (r *Run) meanFactor() (mean float64) {
+	for k := range r.draws {
+		mean += r.draws[k].factor / float64(len(r.draws))
+	}
+	return mean
+}
+
+func (r *Run) variance(of func(*draw) float64) float64 {
+	mean, square, n := 0.0, 0.0, float64(len(r.draws))
+	for k := range r.draws {
+		v := of(&r.draws[k])
+		mean, square = mean+v/n, square+v*v/n
+	}
+	return math.Max(0, square-mean*mean)
+}
+
+// meanOf what is drawn for a day.
+func meanOf(rows [][]float64, day int) (mean float64) {
+	for _, row := range rows {
+		mean += row[day] / float64(len(rows))
+	}
+	return mean
+}
+
+func (f *Flow) scale(by float64) {
+	v := measure.Volume(by)
+	f.Rain, f.Given, f.Brought, f.Lost, f.Drained, f.Seen = f.Rain*v, f.Given*v, f.Brought*v, f.Lost*v, f.Drained*v, f.Seen*v
 }
 
 func orOne(f float64) float64 {
@@ -123,18 +422,14 @@ func Swing(theta []float64, upTo int) float64 {
 // Splits is a swing over which tubers may split, after they have set.
 const Splits = 0.5
 
-// Waterlogged is the share of days with θ over 0.98; over 0.4 roots drown.
-func Waterlogged(theta []float64) float64 {
-	if len(theta) == 0 {
-		return 0
+// Waterlogged is the share of days on which the medium stood full, from Run.Soaked; over
+// Drowns roots drown.
+func Waterlogged(soaked []float64) float64 {
+	sum := 0.0
+	for _, share := range soaked {
+		sum += share
 	}
-	n := 0
-	for _, t := range theta {
-		if t > Wet {
-			n++
-		}
-	}
-	return float64(n) / float64(len(theta))
+	return sum / math.Max(1, float64(len(soaked)))
 }
 
 // Drowns is a share of full days over which a bag is waterlogged.

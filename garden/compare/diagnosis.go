@@ -10,6 +10,7 @@ import (
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/trial"
+	"glebata/core/water"
 	"glebata/core/working"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -76,9 +77,12 @@ func seasonOf(b *Bag, past *forecast.PlantingForecast, own int) trial.Season {
 	if gross := b.Harvest.Gross; gross > 0 {
 		s.Green = float64(b.Harvest.ByGrade[lift.Green] / gross)
 	}
-	if past.Water != nil && (past.Water.Routine() || b.Count(logbook.Watered) >= fewWaterings) {
-		for i, theta := range past.Water.Run.Theta {
-			if day := past.Water.From + measure.Day(i); theta < underDry && (b.Up == 0 || day >= b.Up) && day <= b.Ended {
+	if w := past.Water; w != nil && (!w.Loose() || w.Fits) {
+		for i, theta := range w.Run.Theta {
+			if w.Plan.Regime == water.RainOnly { // not surer than its rain
+				theta = w.Run.High[i]
+			}
+			if day := w.From + measure.Day(i); theta < underDry && (b.Up == 0 || day >= b.Up) && day <= b.Ended {
 				s.Under = append(s.Under, day)
 			}
 		}
@@ -87,9 +91,6 @@ func seasonOf(b *Bag, past *forecast.PlantingForecast, own int) trial.Season {
 	readModel(&s, b, past)
 	return s
 }
-
-// fewWaterings that are written down, from which on what the bag held is taken from them.
-const fewWaterings = 4
 
 // readLog takes what was entered.
 func readLog(s *trial.Season, b *Bag) {

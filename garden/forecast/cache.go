@@ -5,6 +5,7 @@ import (
 
 	lru "github.com/hashicorp/golang-lru/v2"
 
+	"glebata/core/climate"
 	"glebata/core/growth"
 	"glebata/core/measure"
 	"glebata/core/terrace"
@@ -19,6 +20,7 @@ type Cache struct {
 	ended *lru.Cache[uint64, end]
 	suns  *lru.Cache[string, map[logbook.ID][]growth.SunSince]
 	maps  *lru.Cache[string, terrace.Map]
+	rains *lru.Cache[climate.Normals, *climate.RainYears]
 }
 
 // end is what the model says of a planting that has ended: the index of its season, and how
@@ -30,6 +32,7 @@ const (
 	maxRuns  = 2500
 	maxEnded = 50_000
 	maxSuns  = 16
+	maxRains = 3
 )
 
 // NewCache makes an empty one. It fails never: the sizes stand above.
@@ -38,7 +41,8 @@ func NewCache() *Cache {
 	ended, _ := lru.New[uint64, end](maxEnded)
 	suns, _ := lru.New[string, map[logbook.ID][]growth.SunSince](maxSuns)
 	maps, _ := lru.New[string, terrace.Map](maxSuns)
-	return &Cache{runs, ended, suns, maps}
+	rains, _ := lru.New[climate.Normals, *climate.RainYears](maxRains)
+	return &Cache{runs, ended, suns, maps, rains}
 }
 
 func cached[K comparable, V any](c *lru.Cache[K, V], key K, work func() V) V {
@@ -69,6 +73,13 @@ func (c *Cache) sun(key string, work func() map[logbook.ID][]growth.SunSince) ma
 		return work()
 	}
 	return cached(c.suns, key, work)
+}
+
+func (c *Cache) rainYears(n *climate.Normals) *climate.RainYears {
+	if c == nil {
+		return climate.NewRainYears(n)
+	}
+	return cached(c.rains, *n, func() *climate.RainYears { return climate.NewRainYears(n) })
 }
 
 // SunMap of a terrace over some days, in cells of a width, m.

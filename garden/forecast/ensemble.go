@@ -61,6 +61,9 @@ func Ensemble(ctx context.Context, list []PlantingForecast, site *logbook.Site, 
 	for i := range list {
 		gr := list[i].Grown
 		plants[i] = growth.Member{Plant: gr.Plant, Fit: gr.Fit, Seed: list[i].identity()}
+		if w := list[i].Water; w != nil {
+			plants[i].Waters = w.Draws
+		}
 		if list[i].Variety.Class.Crop() == crop.Potato {
 			plants[i].Plant.End = 0 // each year has frosts of its own
 		}
@@ -89,7 +92,7 @@ func (s *PlantingForecast) identity() uint64 {
 }
 
 // knownTo a day is the weather from one day on that the plantings of a list were grown
-// through. Each knows that of its own days.
+// through, NaN where nothing of it was recorded. Each knows that of its own days.
 func knownTo(list []PlantingForecast, from, today measure.Day) *growth.Weather {
 	days := max(0, int(today-from)+1)
 	w := &growth.Weather{From: from, Min: make([]float64, days), Max: make([]float64, days)}
@@ -99,7 +102,9 @@ func knownTo(list []PlantingForecast, from, today measure.Day) *growth.Weather {
 	for i := range list {
 		a, begins := list[i].Grown.Air, list[i].Grown.Plant.Planted-airBefore
 		for d := max(begins, from, a.From); d <= today && int(d-a.From) < len(a.Min); d++ {
-			w.Min[d-from], w.Max[d-from] = a.Min[d-a.From], a.Max[d-a.From]
+			if at := d - a.From; int(at) >= len(a.Usual) || !a.Usual[at] {
+				w.Min[d-from], w.Max[d-from] = a.Min[at], a.Max[at]
+			}
 		}
 	}
 	return w

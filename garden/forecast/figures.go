@@ -135,8 +135,8 @@ func (s *PlantingForecast) waterFigure(figure string) (working.Working, error) {
 	case FigureWaterGiven:
 		return s.Water.givenWorking(), nil
 	case FigureWaterLoss:
-		if d := s.Water.Today + 1; d < len(s.Water.Run.Flows) {
-			return s.Water.lossWorking(d), nil
+		if w, ok := s.Water.lossWorking(); ok {
+			return w, nil
 		}
 	}
 	if text, ok := strings.CutPrefix(figure, FigureWaterOn); ok {

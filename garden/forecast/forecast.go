@@ -17,7 +17,8 @@ func (in *Inputs) weather() (*air, error) {
 	if err != nil {
 		return nil, err
 	}
-	in.air = newAir(&in.Site, n, in.Station, in.Own, in.Ahead, in.from, in.until, in.Today)
+	in.air = newAir(&in.Site, n, in.Station, in.Records, in.Ahead, in.from, in.until, in.Today)
+	in.air.cache = in.Cache
 	in.suns = sunShares(in.Cache, &in.Terrace, in.Spots, &in.Site, in.Today)
 	return in.air, nil
 }
@@ -66,9 +67,9 @@ func Of(state logbook.PlantingState, in *Inputs) (PlantingForecast, error) {
 		st.Dates = &s
 		return st, nil
 	}
-	st.Grown = in.grow(&st, &s, place, air, nil)
-	if st.Water = in.water(&st, air); st.Water != nil && st.Water.Written() { // what is written down of its water, its growth goes by
-		st.Grown = in.grow(&st, &s, place, air, st.Water.Run.Theta[:st.Water.Today+1])
+	st.Grown = in.grow(&st, &s, place, air)
+	if st.Water = in.water(&st, air); st.Water != nil && st.Water.Supply != nil {
+		st.Grown = in.Cache.watered(st.Grown, st.Water.Supply)
 	}
 	place.Follow(&s, st.Grown.course(&s))
 	st.Dates = &s

@@ -291,7 +291,7 @@ func TestBackTestLeavesASeasonOut(t *testing.T) {
 // not written down was not given.
 func TestLiquidFeedIsWater(t *testing.T) {
 	today := plantedOn + 75
-	watered := logbook.Entry{Kind: logbook.Watered, Day: today - 5, Amount: 6}
+	watered := logbook.Entry{Kind: logbook.Watered, Day: today - 6, Amount: 6}
 	fed := logbook.Entry{Kind: logbook.Fed, Day: today - 1, Amount: 3.7, Level: logbook.FeedVolume}
 	grams := fed
 	grams.Level = 0
@@ -300,14 +300,42 @@ func TestLiquidFeedIsWater(t *testing.T) {
 	if got := wet.Days[wet.Today-1].Given - dry.Days[dry.Today-1].Given; got != 3.7 {
 		t.Errorf("3.7 L of feed are %v of water", got)
 	}
-	if dry.Give < 3.5 || wet.Give > dry.Give-1.5 { // what is over the brim drains, and the day takes its own
+	if dry.Give < 1.5 || wet.Give > dry.Give-1.5 { // what is over the brim drains, and the day takes its own
 		t.Errorf("it asks for %v with 3.7 L of feed, for %v without", wet.Give, dry.Give)
 	}
 	if by := forecastOn(t, today, nil, watered, grams).Water; by.Give != dry.Give {
 		t.Errorf("fed by weight it asks for %v, want %v as before", by.Give, dry.Give)
 	}
-	if alone := forecastOn(t, today, nil, fed).Water; alone.Since != 0 {
-		t.Errorf("a feed alone is taken for the first watering of one who writes all down, since %v", alone.Since)
+	if alone := forecastOn(t, today, nil, fed).Water; alone.Entries != 0 {
+		t.Errorf("a feed alone counts as %d entries of its water", alone.Entries)
+	}
+}
+
+// watched is a station that observed days as they usually are.
+type watched struct{ ordinary }
+
+func (watched) Name() string { return logbook.Simulated }
+
+// Days past of which nothing is recorded may have been otherwise than usual: what is foretold
+// from them is as wide as that.
+func TestDaysNobodyRecordedMayHaveBeenOtherwise(t *testing.T) {
+	today := plantedOn + 100
+	wide := func(in *Inputs) float64 {
+		f := forecastOn(t, today, in)
+		n, err := in.Site.Monthly.Daily()
+		if err != nil {
+			t.Fatal(err)
+		}
+		found, err := Ensemble(t.Context(), []PlantingForecast{f}, &in.Site, n, nil, today, func() {})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return found[0].Index[0].High - found[0].Index[0].Low
+	}
+	in := inputsOn(today)
+	in.Station = watched{}
+	if without, with := wide(inputsOn(today)), wide(in); without < 1.04*with {
+		t.Errorf("the season so far is as wide as %.3f without a record, with one as %.3f", without, with)
 	}
 }
 

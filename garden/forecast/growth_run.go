@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"hash/maphash"
 	"math"
-	"slices"
 
 	"glebata/core/calendar"
 	"glebata/core/climate"
@@ -17,10 +16,9 @@ import (
 )
 
 // grow works out how a planting has grown and goes on.
-func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, place *calendar.Place, a *air, theta []float64) *GrowthRun {
+func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, place *calendar.Place, a *air) *GrowthRun {
 	p, potsUp := newPlant(&st.PlantingState, s, place, &in.Site, a, in.suns[st.Bag.ID])
 	p.Tall = in.Tall[st.Variety.ID]
-	p.Theta = slices.Clone(theta)
 	key := runKey(&p, st, a)
 	if len(st.Rungs) > 0 { // what is due is due today
 		key = key*31 + uint64(in.Today)
@@ -33,6 +31,25 @@ func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, place *calend
 		}
 		out.PotsUp = potsUp
 		return out
+	})
+}
+
+// watered is a run as it is with less water than enough: stems and leaves stay, for heights
+// were fitted without.
+func (c *Cache) watered(g *GrowthRun, supply []float32) *GrowthRun {
+	var h maphash.Hash
+	h.SetSeed(hashSeed)
+	maphash.WriteComparable(&h, g.key)
+	for _, share := range supply {
+		maphash.WriteComparable(&h, share)
+	}
+	key := h.Sum64()
+	return c.run(key, func() *GrowthRun {
+		out := *g
+		out.key, out.Plant.Water, out.Run = key, supply, growth.Run{}
+		growth.Grow(&out.Plant, g.Air, &out.Run)
+		out.Fit.Departure.Add(&out.Run)
+		return &out
 	})
 }
 
@@ -115,9 +132,6 @@ func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	}
 	for _, m := range st.Heights {
 		maphash.WriteComparable(&h, m)
-	}
-	for _, t := range p.Theta {
-		maphash.WriteComparable(&h, t)
 	}
 	maphash.WriteComparable(&h, a.hash(p.Planted-airBefore, p.Planted+airAfter))
 	return h.Sum64()

@@ -13,7 +13,7 @@ type Inputs struct {
 	Today    measure.Day
 	Site     logbook.Site
 	Timings  map[logbook.ID]logbook.Timing // of plantings for which one was chosen
-	Own      []logbook.DayRecord           // weather of the grower's own, in order of day
+	Records                                // weather of the grower's own
 	Ahead    []Forecast                    // days ahead
 	Station  Station
 	Mixes    map[logbook.ID]medium.Mix // of plantings for which one was chosen

@@ -20,8 +20,8 @@ func (s *PlantingForecast) LeafRecords(today measure.Day) leaf.Records {
 		}
 	}
 	if w := s.Water; w != nil {
-		r.Theta, r.Written = w.Theta(), w.Written()
-		r.Drowned = r.Written && water.Waterlogged(w.Run.Theta[:w.Today+1]) > water.Drowns
+		r.Theta, r.Written = w.Left, w.Written()
+		r.Drowned = r.Written && water.Waterlogged(w.Run.Soaked[:w.Today+1]) > water.Drowns
 	}
 	for i := range s.Care {
 		switch e := &s.Care[i]; e.Kind {

@@ -1,6 +1,8 @@
 package forecast
 
 import (
+	"math"
+
 	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
@@ -10,7 +12,7 @@ import (
 type Station interface {
 	// Name of its weather: a source of package logbook.
 	Name() string
-	// Day as observed at a site.
+	// Day as observed at a site; rain that is not known is NaN.
 	Day(s *logbook.Site, n *climate.Normals, d measure.Day) climate.DayWeather
 	// Forecast of the days after today, ForecastDays of them, or none.
 	Forecast(s *logbook.Site, n *climate.Normals, today measure.Day) []Forecast
@@ -38,7 +40,10 @@ const rainSaid, dryDay, drySaid = 0.8, 0.2, 0.1
 // made on.
 func OwnForecast(d logbook.DayRecord, today measure.Day) Forecast {
 	f := Forecast{Day: d.Day, Lead: int(d.Day - today), Min: d.Min, Max: d.Max, Spread: climate.ForecastSD(int(d.Day - d.Issued)), WetChance: drySaid, Rain: d.Rain, Source: d.Source}
-	if d.Rain > dryDay {
+	switch {
+	case math.IsNaN(d.Rain): // it does not say
+		f.WetChance, f.Rain = 0, 0
+	case d.Rain > dryDay:
 		f.WetChance = rainSaid
 	}
 	return f

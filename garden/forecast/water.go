@@ -1,6 +1,7 @@
 package forecast
 
 import (
+	"fmt"
 	"math"
 	"slices"
 
@@ -16,21 +17,32 @@ type Water struct {
 	Run   water.Run
 	Bag   water.Bag
 	Days  []water.Day
-	// Since is the first day of which anything is written down: what it was given, or how
-	// moist it was. Before, it is taken as watered when it wanted some. 0 where nothing is.
+	// Left is what is left of it at this hour, as a share of what roots can take; four times in
+	// five it lies from Low to High.
+	Left, Low, High float64
+	// Now is its water at this hour if nothing was given since the day Since but what is written
+	// down, and Give what brings that back; 0 while it has enough.
+	Now   water.State
 	Since measure.Day
-	// Now is its water at this hour, Give what brings it back; 0 while it has enough.
-	Now  water.State
-	Give measure.Volume // into the whole container
+	Give  measure.Volume // into the whole container
 	// Plan is how it comes by its water today.
 	Plan water.Plan
 	// Next is the day on which it wants water again, by the forecast; 0 for none in it.
 	Next measure.Day
 	// Rained is the chance of a wet day tomorrow, where rain comes in.
-	Rained  float64
-	part    measure.Volume // of its container that is its own, over 0 to 1
-	planned bool           // another regime than by need was set
-	beyond  []water.Day    // days after the forecast, by the normals
+	Rained float64
+	// Entries are what is written down of its water: what it was given, and how moist it was.
+	Entries int
+	// Fits reports that what is written down of its waterings may be all there were.
+	Fits bool
+	// Supply is the share of its growth that its water allows, by day, and Draws those that it
+	// is the mean of, nil where there is enough; both are nil where there always is.
+	Supply []float32
+	Draws  [][]float32
+
+	part             measure.Volume // of its container that is its own, over 0 to 1
+	waterings, first int            // that are written down, and the day of the first
+	beyond           []water.Day    // days after the forecast, by the normals
 }
 
 // AwayDays is how far ahead of today a bag's need is worked out.
@@ -66,14 +78,54 @@ func (w *Water) Ahead() []Drink {
 
 // whole container, of the part that is a planting's own.
 func (w *Water) whole(s water.State) water.State {
-	return water.State{In: s.In / w.part, Capacity: s.Capacity / w.part}
+	return water.State{In: s.In / w.part, Below: s.Below / w.part, Base: s.Base / w.part, Capacity: s.Capacity / w.part}
 }
 
-// Theta now.
-func (w *Water) Theta() float64 { return w.Now.Theta() }
+// Percent of its water that is left, in the middle of what may be.
+func (w *Water) Percent() int { return int(math.Round(100 * w.Left)) }
 
-// Percent of its water that is left.
-func (w *Water) Percent() int { return int(math.Round(100 * w.Theta())) }
+// Range of what is left, as it is known: to a hundredth where that is about as wide, else from
+// and to a twentieth.
+func (w *Water) Range() string { return rangeOf(w.Left, w.Low, w.High) }
+
+// RangeOn is what was left at the end of a day, by its place in the run.
+func (w *Water) RangeOn(day int) string {
+	return rangeOf(w.Run.Theta[day], w.Run.Low[day], w.Run.High[day])
+}
+
+// Known reports whether what is left is known well enough for one figure.
+func (w *Water) Known() bool { return w.High-w.Low < knownWell }
+
+func rangeOf(mid, low, high float64) string {
+	if high-low < knownWell {
+		return percent(mid)
+	}
+	return fmt.Sprintf("%d to %d %%", 5*int(math.Floor(20*low+1e-9)), 5*min(20, int(math.Ceil(20*high-1e-9))))
+}
+
+// knownWell is a range of what is left that is printed as one figure.
+const knownWell = 0.2
+
+// FirstWatered is the day of the first watering that is written down; the first of the run
+// where none is.
+func (w *Water) FirstWatered() measure.Day { return w.From + measure.Day(w.first) }
+
+// Asked is what is left by what is asked for: in words, with since when nothing must have been
+// given for it to be so.
+func (w *Water) Asked() string {
+	if w.Doubtful() {
+		return percent(w.Now.Theta()) + " if not watered since " + w.Since.Short()
+	}
+	return percent(w.Now.Theta())
+}
+
+// Doubtful reports whether what is asked for rests on nothing having been given since a day
+// before today.
+func (w *Water) Doubtful() bool { return w.Loose() && w.Since < w.From+measure.Day(w.Today) }
+
+// Loose reports whether it is watered by need, and waterings may have come that nobody wrote
+// down.
+func (w *Water) Loose() bool { return w.Plan.Regime == water.ByNeed && !w.Plan.Written }
 
 // Wants reports whether it wants water today.
 func (w *Water) Wants() bool { return w.Give > 0 }
@@ -84,16 +136,18 @@ func (w *Water) Asks() bool { return w.Wants() && w.Plan.Regime == water.ByNeed 
 // Short reports whether it wants water today, though it is seen to in another way.
 func (w *Water) Short() bool { return w.Wants() && w.Plan.Regime != water.ByNeed }
 
-// Written reports whether its water goes by more than being watered as it asks.
-func (w *Water) Written() bool { return w.Since != 0 || w.planned }
+// Written reports whether anything tells of its water but that it is watered as it asks.
+func (w *Water) Written() bool { return w.Entries > 0 || !w.Loose() }
 
 // LeaveBe reports whether rain is so likely tomorrow that watering can wait.
 func (w *Water) LeaveBe() bool {
-	return w.Wants() && w.Rained >= rainLikely && w.Theta() > water.WantSeed
+	return w.Wants() && w.Rained >= rainLikely && w.Now.Theta() > water.WantSeed
 }
 
 // rainLikely is a chance of rain tomorrow that watering waits for. Practice.
 const rainLikely = 0.7
 
-// Routine reports whether a way of watering other than by need was set.
-func (w *Water) Routine() bool { return w.planned }
+// Routine reports whether it is watered in another way than by need.
+func (w *Water) Routine() bool { return w.Plan.Regime != water.ByNeed }
+
+func percent(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }

@@ -4,6 +4,7 @@ import (
 	"math"
 	"slices"
 
+	"glebata/core/bag"
 	"glebata/core/climate"
 	"glebata/core/growth"
 	"glebata/core/hill"
@@ -12,30 +13,25 @@ import (
 	"glebata/garden/logbook"
 )
 
-// regimeSince is a plan of watering from a day of the run on.
-type regimeSince struct {
-	from int
-	plan water.Plan
-}
-
-// regimes by their keys in the log.
-var regimes = map[string]water.Regime{
-	logbook.AsItWants: water.ByNeed, logbook.ByRhythm: water.ByRhythm, logbook.OnTimer: water.ByDrip, logbook.FromBelow: water.FromBelow, logbook.RainAlone: water.RainOnly,
+// plansByKey are the plans by their keys in the log.
+var plansByKey = map[string]water.Plan{
+	logbook.AsItWants: {}, logbook.AllWritten: {Written: true},
+	logbook.ByRhythm: {Regime: water.ByRhythm}, logbook.OnTimer: {Regime: water.ByDrip}, logbook.FromBelow: {Regime: water.FromBelow}, logbook.RainAlone: {Regime: water.RainOnly},
 }
 
 // plans that were set, in the order of their days.
-func (w *Water) plans(st *PlantingForecast) []regimeSince {
-	out := []regimeSince{{}}
+func (w *Water) plans(st *PlantingForecast) []water.PlanSince {
+	out := []water.PlanSince{{}}
 	for i := range st.Care {
 		e := &st.Care[i]
 		if e.Kind != logbook.Irrigated {
 			continue
 		}
-		p := water.Plan{Regime: regimes[e.Thing], Every: max(1, e.Level), Litres: measure.Volume(e.Amount) * w.part}
-		w.planned = w.planned || p.Regime != water.ByNeed
-		out = append(out, regimeSince{max(0, int(e.Day-w.From)), p})
+		p := plansByKey[e.Thing]
+		p.Every, p.Litres = max(1, e.Level), measure.Volume(e.Amount)*w.part
+		out = append(out, water.PlanSince{From: max(0, int(e.Day-w.From)), Plan: p})
 	}
-	slices.SortStableFunc(out, func(a, b regimeSince) int { return a.from - b.from })
+	slices.SortStableFunc(out, func(a, b water.PlanSince) int { return a.From - b.From })
 	return out
 }
 
@@ -44,6 +40,7 @@ const (
 	wateredTo, wateredSD = 0.95, 0.10 // after a watering of nobody knows how much
 	saucerful            = 2          // litres that a saucer holds, where nobody says
 	sunnyHours           = 12         // h a day where nothing stands in the light
+	reservoirHolds       = 0.5        // of the room under the holes, which medium fills
 	leastRange           = 4          // °C between night and day, indoors too
 )
 
@@ -69,40 +66,94 @@ func (in *Inputs) water(st *PlantingForecast, a *air) *Water {
 		return nil
 	}
 	w := &Water{From: st.State.Planted, Today: past - 1, Bag: newWaterBag(st), part: measure.Volume(st.Planting.Part())}
-	w.Days = w.weather(st, a, past+AwayDays, holds)
-	if len(w.Days) < past { // it has stood for longer than the weather is held
+	c := water.Course{Plans: w.plans(st), Today: w.Today, Base: w.Bag.Below}
+	w.Plan = c.Plans[len(c.Plans)-1].Plan
+	days := past + AwayDays
+	if w.Routine() { // it goes on as it was set, to the end
+		days = max(days, int(st.Grown.Usual.End()-w.From)+1)
+	}
+	all := w.weather(st, a, days, holds)
+	if len(all) < past { // it has stood for longer than the weather is held
 		return nil
 	}
-	w.beyond = w.Days[min(past+ForecastDays, len(w.Days)):]
-	w.Days = w.Days[:len(w.Days)-len(w.beyond)]
-	sights := w.entries(st, holds)
-	first := len(w.Days)
-	if w.Since != 0 {
-		first = int(w.Since - w.From)
+	c.Days = all[:min(len(all), past+ForecastDays)]
+	w.beyond = all[len(c.Days):min(len(all), past+AwayDays)]
+	if w.Routine() {
+		c.Days = all
 	}
-	plans := w.plans(st)
-	w.Plan = plans[len(plans)-1].plan
-	w.Run.Trace(&w.Bag, w.Days, sights, func(day int, s water.State, wants bool) measure.Volume {
-		at := plans[0]
-		for _, p := range plans {
-			if p.from <= day {
-				at = p
-			}
-		}
-		if at.plan.Regime == water.ByNeed && day >= min(first, w.Today) { // whoever brings it writes it down
-			return 0
-		}
-		return at.plan.Gives(day-at.from, s, wants)
-	})
-	seen := len(sights) > 0 && sights[len(sights)-1].Day >= w.Today
-	w.ask(a, seen)
+	w.Days = c.Days
+	c.Sights = w.entries(st, holds)
+	if rained := func(d water.Day) bool { return !d.Covered }; slices.ContainsFunc(c.Days, rained) {
+		c.Rain = a.rains(int(w.From-a.From), len(c.Days))
+	}
+	w.Run.Trace(&w.Bag, &c, w.supplies(&c))
+	w.supplied()
+	w.Fits = w.allWritten(c)
+	w.cut(past + ForecastDays)
+	w.ask(a, len(c.Sights) > 0 && c.Sights[len(c.Sights)-1].Day >= w.Today)
 	return w
+}
+
+// supplies keeps what each draw's water allows of growth: by need that is enough after today.
+func (w *Water) supplies(c *water.Course) func(day, draw int, theta float64) {
+	n, upTo := water.Draws, w.Today
+	if c.Rain != nil {
+		n = len(c.Rain)
+	}
+	if w.Routine() {
+		upTo = len(c.Days) - 1
+	}
+	w.Draws = make([][]float32, n)
+	return func(day, draw int, theta float64) {
+		share := growth.WaterShare(theta)
+		if share == 1 || day > upTo {
+			return
+		}
+		if w.Draws[draw] == nil {
+			w.Draws[draw] = slices.Repeat([]float32{1}, upTo+1)
+		}
+		w.Draws[draw][day] = float32(share)
+	}
+}
+
+// supplied is the mean of the draws; nil, as are they, where all of them have enough.
+func (w *Water) supplied() {
+	short := 0
+	for _, row := range w.Draws {
+		for day, share := range row {
+			if w.Supply == nil {
+				w.Supply = make([]float32, len(row))
+			}
+			w.Supply[day] += 1 - share
+		}
+		short = max(short, len(row))
+	}
+	for day := range w.Supply {
+		w.Supply[day] = 1 - w.Supply[day]/float32(len(w.Draws))
+	}
+	if short == 0 {
+		w.Draws = nil
+	}
+}
+
+// cut what was traced off after so many days.
+func (w *Water) cut(days int) {
+	n := min(days, len(w.Days))
+	r := &w.Run
+	w.Days, r.Theta, r.Low, r.High = w.Days[:n], r.Theta[:n], r.Low[:n], r.High[:n]
+	r.Soaked, r.Flows, r.Taken = r.Soaked[:n], r.Flows[:n], r.Taken[:n]
 }
 
 // newWaterBag is a planting's part of its bag.
 func newWaterBag(st *PlantingForecast) water.Bag {
 	shape, part := st.Bag.Model.Shape, st.Planting.Part()
-	b := water.Bag{Top: float64(shape.AreaAt(shape.Height())) * part, Plants: max(1, st.Plants), Cloth: st.Bag.Model.Material == logbook.Fabric, Slips: st.Sweet() || st.Grown.PotsUp != 0}
+	b := water.Bag{
+		Top: float64(shape.AreaAt(shape.Height())) * part, Plants: max(1, st.Plants), Bed: shape.Ground(),
+		Cloth: st.Bag.Model.Material == logbook.Fabric, Slips: st.Sweet() || st.Grown.PotsUp != 0,
+	}
+	if d := st.Bag.Model.Drainage; d.Way == bag.SideHoles && !shape.Ground() { // water stands up to the holes
+		b.Below = shape.Between(0, d.HoleHeight) * reservoirHolds * measure.Volume(part)
+	}
 	p := &st.Grown.Plant
 	share := p.Sun
 	if n := len(p.Suns); n > 0 { // where it stands now
@@ -117,7 +168,7 @@ func newWaterBag(st *PlantingForecast) water.Bag {
 // weather of each day of the run, with the leaves and the medium of that day.
 func (w *Water) weather(st *PlantingForecast, a *air, n int, holds measure.Volume) []water.Day {
 	out := make([]water.Day, n)
-	p, run := &st.Grown.Plant, &st.Grown.Run
+	p, run := &st.Grown.Plant, &st.Grown.Usual // a height that was measured tells nothing of its water
 	stay := 0
 	var stands climate.MicroclimateOffset
 	for i := range out {
@@ -142,7 +193,7 @@ func (w *Water) weather(st *PlantingForecast, a *air, n int, holds measure.Volum
 			et0 = climate.EvapotranspirationIn((low+high)/2, light)
 		}
 		out[i] = water.Day{
-			ET0: et0, Rain: a.rain[at], Canopy: canopyOn(run, d), Covered: stands.Roof,
+			ET0: et0, Rain: a.rainOn(at), Canopy: canopyOn(run, d), Covered: stands.Roof,
 		}
 		if s := st.Bag.Model.Shape; s.Ground() {
 			out[i].Capacity = s.Between(0, bedRoots) * bedHolds * w.part
@@ -177,6 +228,9 @@ func (w *Water) entries(st *PlantingForecast, holds measure.Volume) []water.Sigh
 		see := func(theta, sd float64) { sights = append(sights, water.Sight{Day: at, Theta: theta, SD: sd}) }
 		switch e.Kind {
 		case logbook.Watered:
+			if w.waterings++; w.waterings == 1 || at < w.first {
+				w.first = at
+			}
 			w.given(e, at, see)
 		case logbook.Moisture:
 			switch {
@@ -212,9 +266,7 @@ func (w *Water) entries(st *PlantingForecast, holds measure.Volume) []water.Sigh
 		default:
 			continue
 		}
-		if w.Since == 0 || e.Day < w.Since {
-			w.Since = e.Day
-		}
+		w.Entries++
 	}
 	slices.SortStableFunc(sights, func(a, b water.Sight) int { return a.Day - b.Day })
 	return sights
@@ -238,20 +290,46 @@ func (w *Water) given(e *logbook.Entry, at int, see func(theta, sd float64)) {
 func (w *Water) ask(a *air, seen bool) {
 	r := &w.Run
 	capacity := w.Days[w.Today].Capacity
-	w.Now = water.State{In: measure.Volume(r.Theta[w.Today]) * capacity, Capacity: capacity}
-	if !seen {
-		w.Now.In = min(capacity, w.Now.In+r.Flows[w.Today].Lost)
+	w.Now, w.Left, w.Low, w.High = r.Asked, r.Theta[w.Today], r.Low[w.Today], r.High[w.Today]
+	if lost := r.Flows[w.Today].Lost; !seen && capacity > 0 {
+		w.Now.In = min(capacity, w.Now.In+lost)
+		still := float64(lost / capacity)
+		w.Left, w.Low, w.High = math.Min(1, w.Left+still), math.Min(1, w.Low+still), math.Min(1, w.High+still)
 	}
 	if w.Now.Theta() < w.Bag.Threshold(w.Today+1) {
 		w.Give = w.whole(w.Now).Give()
 	}
-	for i := w.Today + 1; i < len(r.Theta); i++ {
-		if r.Theta[i] < w.Bag.Threshold(i+1) {
-			w.Next = w.From + measure.Day(i)
-			break
-		}
+	w.Since = w.From + measure.Day(max(0, r.Since))
+	if r.Next != 0 {
+		w.Next = w.From + measure.Day(r.Next)
 	}
 	if tomorrow := w.Today + 1; tomorrow < len(w.Days) && !w.Days[tomorrow].Covered {
 		w.Rained = a.wetTomorrow
 	}
+}
+
+// Of entries that may be all there is: so many waterings, and so few of the days since the first
+// of them on which the bag would have been as good as empty, if they are. Practice.
+const (
+	tenWaterings = 10
+	emptyShare   = 0.05
+	emptyUnder   = 0.1
+)
+
+// allWritten reports whether the waterings that are written down may be all it was given.
+func (w *Water) allWritten(c water.Course) bool {
+	if !w.Loose() || w.waterings < tenWaterings {
+		return false
+	}
+	c.Plans = []water.PlanSince{{}, {From: w.first, Plan: water.Plan{Written: true}}}
+	c.Days = c.Days[:w.Today+1]
+	var run water.Run
+	run.Trace(&w.Bag, &c, nil)
+	empty := 0
+	for _, theta := range run.Theta[w.first:] {
+		if theta < emptyUnder {
+			empty++
+		}
+	}
+	return float64(empty) <= emptyShare*float64(len(run.Theta)-w.first)
 }

@@ -1,8 +1,6 @@
 package forecast
 
 import (
-	"fmt"
-
 	"glebata/core/measure"
 	"glebata/core/water"
 	"glebata/core/working"
@@ -12,23 +10,27 @@ import (
 // waterWorking shows how much a bag wants.
 func (s *PlantingForecast) waterWorking() working.Working {
 	w := s.Water
-	capacity, threshold := w.whole(w.Now).Capacity, w.Bag.Threshold(w.Today+1)
+	now := w.whole(w.Now)
+	capacity, threshold := now.Capacity, w.Bag.Threshold(w.Today+1)
+	left := working.Step{Says: "of that is left today", Result: percent(w.Now.Theta())}
+	if w.Doubtful() {
+		left.Says, left.Args = "of that is left today, if it was not watered since {}", []any{w.Since}
+	}
 	out := working.Working{
 		Title: "Water to give", Result: w.Give, Mark: working.Model,
 		Source:  "the balance of what rain and can bring, and sun, leaves and cloth take",
 		Changes: "A watering, a finger check or a weight that is entered; mulch, shade, rain.",
-		Steps: []working.Step{
-			s.capacityStep(capacity),
-			{Says: "of that is left today", Result: fmt.Sprintf("%d %%", w.Percent())},
-		},
+		Steps:   []working.Step{s.capacityStep(capacity), left},
 	}
 	if !w.Wants() {
-		out.Steps = append(out.Steps, working.Step{Says: "over {}, so it wants none", Args: []any{fmt.Sprintf("%.0f %%", 100*threshold)}, Result: w.Give})
+		out.Steps = append(out.Steps, working.Step{Says: "over {}, so it wants none", Args: []any{percent(threshold)}, Result: w.Give})
 		return out
 	}
-	out.Steps = append(out.Steps,
-		working.Step{Says: "under {}, so it wants some: up to {} of what it holds", Args: []any{fmt.Sprintf("%.0f %%", 100*threshold), fmt.Sprintf("%.0f %%", 100*water.Full)}, Result: capacity * measure.Volume(water.Full-w.Theta())},
-		working.Step{Says: "to a quarter of a litre", Result: w.Give})
+	out.Steps = append(out.Steps, working.Step{Says: "under {}, so it wants some: up to {} of what it holds", Args: []any{percent(threshold), percent(water.Full)}, Result: capacity * measure.Volume(water.Full-w.Now.Theta())})
+	if lacks := now.Base - now.Below; lacks > 0 {
+		out.Steps = append(out.Steps, working.Step{Says: "and what the reservoir under the roots lacks, of {}", Args: []any{now.Base}, Result: lacks})
+	}
+	out.Steps = append(out.Steps, working.Step{Says: "to a quarter of a litre", Result: w.Give})
 	return out
 }
 
@@ -43,7 +45,7 @@ func (s *PlantingForecast) capacityStep(capacity measure.Volume) working.Step {
 // leftWorking shows what is left now, from what was left last evening.
 func (w *Water) leftWorking() working.Working {
 	out := working.Working{
-		Title: "Water left, of what roots can take", Result: fmt.Sprintf("%d %%", w.Percent()), Mark: working.Model,
+		Title: "Water left, of what roots can take", Result: w.Range(), Mark: working.Model,
 		Source:  "the balance of what rain and can bring, and sun, leaves and cloth take; what you felt and weighed put right by a Kalman filter",
 		Changes: "A watering, a finger check or a weight that is entered; rain.",
 	}
@@ -52,8 +54,8 @@ func (w *Water) leftWorking() working.Working {
 			out.Steps = append(out.Steps, working.Step{Says: says, Result: v})
 		}
 	}
-	evening := w.Days[0].Capacity
-	says := "full after the soak of planting day"
+	capacity := w.Days[w.Today].Capacity
+	evening, now, says := w.Days[0].Capacity, measure.Volume(w.Left)*capacity, "full after the soak of planting day"
 	if w.Today > 0 {
 		evening, says = measure.Volume(w.Run.Theta[w.Today-1])*w.Days[w.Today-1].Capacity, "left last evening"
 	}
@@ -63,21 +65,52 @@ func (w *Water) leftWorking() working.Working {
 	step("given today", f.Given)
 	step("in new medium", f.Brought)
 	step("ran through", -f.Drained)
-	if rest := w.Now.In - (evening + f.Rain + f.Given + f.Brought - f.Drained); rest > 0.001 || rest < -0.001 {
+	if rest := now - (evening + f.Rain + f.Given + f.Brought - f.Drained); rest > 0.001 || rest < -0.001 {
 		step("put right by what was seen, or out of the reservoir", rest)
 	}
 	out.Steps = append(out.Steps,
-		working.Step{Says: "in it now, of {}", Args: []any{w.Now.Capacity}, Result: w.Now.In},
-		working.Step{Says: "{} ÷ {}", Args: []any{w.Now.In, w.Now.Capacity}, Result: out.Result})
+		working.Step{Says: "in it now, of {}", Args: []any{capacity}, Result: now},
+		working.Step{Says: "{} ÷ {}", Args: []any{now, capacity}, Result: percent(w.Left)})
+	if w.Range() != percent(w.Left) {
+		why := "waterings that nobody may have written down, and how much this bag loses"
+		if !w.Loose() {
+			why = "rain that nobody wrote down, and how much this bag loses"
+		}
+		out.Steps = append(out.Steps, working.Step{Says: "what is not known: {}; four times in five it lies in", Args: []any{why}, Result: w.Range()})
+	}
 	return out
 }
 
-// lossWorking shows what a day takes.
-func (w *Water) lossWorking(day int) working.Working {
-	b, f, d := w.Bag, w.Run.Flows[day], w.Days[day]
-	b.Factor = w.Run.Belief.Factor
-	before := measure.Volume(w.Run.Theta[day])*d.Capacity + f.Lost
-	return b.LossWorking(&d, water.State{In: before, Capacity: d.Capacity}, f.Lost)
+// tomorrow is the day after today, what is in the bag that morning in the middle of what may
+// be, and what the day takes of it; ok is false where it is not known.
+func (w *Water) tomorrow() (d *water.Day, before water.State, lost measure.Volume, ok bool) {
+	if w.Today+1 >= len(w.Days) {
+		return nil, before, 0, false
+	}
+	d = &w.Days[w.Today+1]
+	now := w.Days[w.Today].Capacity
+	s := water.State{In: measure.Volume(w.Run.Theta[w.Today]) * now, Capacity: now, Base: w.Run.Asked.Base, Below: w.Run.Asked.Below}
+	b := w.Bag
+	b.Factor = w.Run.Factor
+	next, f := b.Step(s, d)
+	return d, water.State{In: next.In + f.Lost, Capacity: d.Capacity}, f.Lost, true
+}
+
+// Tomorrow is what the day after today takes; 0 where that is not known.
+func (w *Water) Tomorrow() measure.Volume {
+	_, _, lost, _ := w.tomorrow()
+	return lost
+}
+
+// lossWorking shows what tomorrow takes.
+func (w *Water) lossWorking() (working.Working, bool) {
+	d, before, lost, ok := w.tomorrow()
+	if !ok {
+		return working.Working{}, false
+	}
+	b := w.Bag
+	b.Factor = w.Run.Factor
+	return b.LossWorking(d, before, lost), true
 }
 
 // drinkWorking shows what it will want on a day ahead.
@@ -100,15 +133,32 @@ func (w *Water) drinkWorking(d Drink) working.Working {
 func (w *Water) givenWorking() working.Working {
 	var sum measure.Volume
 	out := working.Working{Title: "Water given so far", Mark: working.Sum, Source: "the log; where it is silent, what the bag asked for", Changes: "A watering that is entered, or undone."}
+	var maybe measure.Volume // that nobody wrote down, since the day first
+	first, last := 0, 0
+	unwritten := func() {
+		if says := "{} to {}, in the mean of what may have been"; maybe > 0 {
+			out.Steps = append(out.Steps, working.Step{Says: says, Args: []any{(w.From + measure.Day(first)).Short(), (w.From + measure.Day(last)).Short()}, Result: maybe})
+		}
+		maybe = 0
+	}
 	for i, f := range w.Run.Flows[:w.Today+1] {
-		if f.Given > 0 {
-			says := "{}"
-			if w.Run.Taken[i] > 0 {
-				says = "{}, taken as given"
+		taken, day := w.Run.Taken[i], (w.From + measure.Day(i)).Short()
+		sum += f.Given
+		switch {
+		case taken > 0 && w.Loose():
+			if last = i; maybe == 0 {
+				first = i
 			}
-			out.Steps, sum = append(out.Steps, working.Step{Says: says, Args: []any{(w.From + measure.Day(i)).Short()}, Result: f.Given}), sum+f.Given
+			maybe += taken
+		case taken > 0:
+			out.Steps = append(out.Steps, working.Step{Says: "{}, taken as given", Args: []any{day}, Result: taken})
+		}
+		if written := f.Given - taken; written > 1e-9 {
+			unwritten()
+			out.Steps = append(out.Steps, working.Step{Says: "{}", Args: []any{day}, Result: written})
 		}
 	}
+	unwritten()
 	out.Result = sum
 	out.Steps = append(out.Steps, working.Step{Says: "together", Result: sum})
 	return out
@@ -150,10 +200,8 @@ func ofEachBag(row []PlantingForecast, wanted func(*PlantingForecast) bool) []*P
 func WaterSumWorking(row []PlantingForecast) working.Working {
 	out := working.Working{Title: "Water for all bags today", Result: WaterSum(row), Mark: working.Model, Source: "each bag's balance", Changes: "A watering, a finger check, rain."}
 	for _, s := range Thirsty(row) {
-		out.Steps = append(out.Steps, working.Step{Says: "{}, {} % left", Args: []any{s.Bag.Label, s.Water.Percent()}, Result: s.Water.Give})
+		out.Steps = append(out.Steps, working.Step{Says: "{}, {} left", Args: []any{s.Bag.Label, s.Water.Asked()}, Result: s.Water.Give})
 	}
 	out.Steps = append(out.Steps, working.Step{Says: "together", Result: out.Result})
 	return out
 }
-
-func percent(share float64) string { return fmt.Sprintf("%.0f %%", 100*share) }

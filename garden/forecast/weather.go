@@ -3,6 +3,7 @@ package forecast
 import (
 	"hash/maphash"
 	"math"
+	"slices"
 
 	"glebata/core/climate"
 	"glebata/core/growth"
@@ -14,8 +15,12 @@ import (
 type air struct {
 	growth.Weather
 	latitude float64
-	rain     []float64 // mm, by day
-	ra       []float64 // MJ/m² a day over the air, by day
+	rain     []float64 // mm, by day; NaN where it is not known
+	usual    *climate.Normals
+	spans    []climate.RainSpan // known of the rain of days together
+	cache    *Cache
+	drawn    [][]float64 // rain with what is not known drawn: rains
+	ra       []float64   // MJ/m² a day over the air, by day
 	// wetTomorrow is the chance of a wet day after today; 0 where there is no forecast.
 	wetTomorrow float64
 }
@@ -29,9 +34,11 @@ const (
 
 // newAir days from one on: own records, the station's observations, the forecast,
 // and then the normals.
-func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbook.DayRecord, ahead []Forecast, from, until, today measure.Day) *air {
-	forecast := byLead(ahead)
-	out := &air{latitude: site.Latitude}
+func newAir(site *logbook.Site, n *climate.Normals, station Station, known Records, ahead []Forecast, from, until, today measure.Day) *air {
+	forecast, own := byLead(ahead), known.Own
+	out := &air{latitude: site.Latitude, usual: n, spans: known.Rains}
+	unseen := station.Name() == logbook.Usual
+	var usual []bool
 	if f := forecast[1]; f != nil {
 		out.wetTomorrow = f.WetChance
 	}
@@ -40,15 +47,13 @@ func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbo
 		for len(own) > 0 && own[0].Day < d {
 			own = own[1:]
 		}
+		usual = append(usual, false)
 		switch lead := int(d - today); {
 		case d <= today && len(own) > 0 && own[0].Day == d:
-			if mm := own[0].Rain; mm >= 0 {
-				wet(mm)
-			} else { // not measured
-				wet(n.Rain.At(d))
-			}
+			wet(own[0].Rain)
 			return own[0].Min, own[0].Max
 		case d <= today:
+			usual[len(usual)-1] = unseen
 			w := station.Day(site, n, d)
 			wet(w.Rain)
 			return w.Min, w.Max
@@ -56,15 +61,56 @@ func newAir(site *logbook.Site, n *climate.Normals, station Station, own []logbo
 			wet(forecast[lead].Rain)
 			return forecast[lead].Min, forecast[lead].Max
 		}
-		wet(n.Rain.At(d))
+		wet(math.NaN())
 		return n.Min.At(d), n.Max.At(d)
 	}
 	out.Weather = growth.NewWeather(site.Latitude, from, until, at)
+	if slices.Contains(usual, true) {
+		out.Usual = usual
+	}
 	out.ra = make([]float64, len(out.Min))
 	for i := range out.ra {
 		out.ra[i] = climate.Radiation(site.Latitude, (from + measure.Day(i)).YearDay())
 	}
 	return out
+}
+
+// Records are the weather of the grower's own: days in their order, and the rain of days
+// together.
+type Records struct {
+	Own   []logbook.DayRecord
+	Rains []climate.RainSpan
+}
+
+// rains of n days from one on, by place in the air, a row for each draw: nil where all of them are known.
+func (a *air) rains(from, n int) [][]float64 {
+	if from < 0 || from+n > len(a.rain) || !slices.ContainsFunc(a.rain[from:from+n], math.IsNaN) {
+		return nil
+	}
+	if a.drawn == nil {
+		a.drawn = a.cache.rainYears(a.usual).Draw(a.From, a.rain, a.spans)
+	}
+	out := make([][]float64, len(a.drawn))
+	for k, row := range a.drawn {
+		out[k] = row[from : from+n]
+	}
+	return out
+}
+
+// rainOn a day, by its place in the air, mm: as it is known, else in the mean of the draws.
+func (a *air) rainOn(at int) float64 {
+	if known := a.rain[at]; known >= 0 {
+		return known
+	}
+	if d := a.From + measure.Day(at); !slices.ContainsFunc(a.spans, func(s climate.RainSpan) bool { return s.From <= d && d <= s.Until }) {
+		return a.usual.Rain.At(d)
+	}
+	mean := 0.0
+	rows := a.rains(at, 1)
+	for _, row := range rows {
+		mean += row[0] / float64(len(rows))
+	}
+	return mean
 }
 
 // hash of the weather of some days, both counted: what a planting that uses just those
@@ -82,6 +128,9 @@ func (a *air) hash(from, until measure.Day) uint64 {
 	for i := first; i < last; i++ {
 		mix(a.Min[i])
 		mix(a.Max[i])
+		if i < len(a.Usual) && a.Usual[i] { // years may have it otherwise
+			mix(1)
+		}
 	}
 	return h
 }
@@ -91,5 +140,5 @@ var hashSeed = maphash.MakeSeed()
 
 // usualAir is the normals of a run of days.
 func usualAir(s *logbook.Site, n *climate.Normals, from, until measure.Day) *air {
-	return &air{Weather: growth.Usual(n, s.Latitude, from, until), latitude: s.Latitude}
+	return &air{Weather: growth.Usual(n, s.Latitude, from, until), latitude: s.Latitude, usual: n}
 }

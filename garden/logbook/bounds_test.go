@@ -145,7 +145,7 @@ func TestWhatADayOfWeatherMayBe(t *testing.T) {
 		{"tmin", func(r *DayRecord, v float64) { r.Min, r.Max = v, 50 }, []float64{-60, 45}, []float64{-60.1, 45.1, math.NaN()}},
 		{"tmax", func(r *DayRecord, v float64) { r.Min, r.Max = -60, v }, []float64{-50, 55}, []float64{-50.1, 55.1, math.NaN()}},
 		{"tmax", func(r *DayRecord, v float64) { r.Min, r.Max = v, 10 }, []float64{9.9, 10}, []float64{10.1}},
-		{"rain", func(r *DayRecord, v float64) { r.Rain = v }, []float64{0, 300}, []float64{-0.1, 300.1, math.NaN()}},
+		{"rain", func(r *DayRecord, v float64) { r.Rain = v }, []float64{0, 300, math.NaN()}, []float64{-0.1, 300.1}},
 		{"humidity", func(r *DayRecord, v float64) { r.Humidity = v }, []float64{0, 100, math.NaN()}, []float64{-0.1, 100.1}},
 		{"wind", func(r *DayRecord, v float64) { r.Wind = v }, []float64{0, 90}, []float64{-0.1, 90.1}},
 		{"sun", func(r *DayRecord, v float64) { r.Sun = v }, []float64{0, 24}, []float64{-0.1, 24.1}},

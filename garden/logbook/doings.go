@@ -101,7 +101,7 @@ const BlightSpots = "blight"
 
 // Keys of how a bag comes by its water.
 const (
-	AsItWants, ByRhythm, OnTimer, FromBelow, RainAlone = "need", "rhythm", "timer", "below", "rain"
+	AsItWants, AllWritten, ByRhythm, OnTimer, FromBelow, RainAlone = "need", "written", "rhythm", "timer", "below", "rain"
 )
 
 // sights that are offered; the grower's own words stand beside them.
@@ -237,7 +237,7 @@ func (d Doing) Says(e *Entry) measure.Phrase {
 // irrigatedWords say how a bag comes by its water.
 func irrigatedWords(d Doing, e *Entry) measure.Phrase {
 	how, each := d.ThingName(e.Thing), "as much as it wants"
-	if e.Thing == AsItWants || e.Thing == RainAlone {
+	if e.Thing == AsItWants || e.Thing == AllWritten || e.Thing == RainAlone {
 		return measure.Say("watered from now on {}", how)
 	}
 	if e.Amount > 0 {

@@ -219,7 +219,7 @@ func careKinds() []EntryKind {
 		},
 		{
 			Kind: Irrigated, Name: "how it is watered", Apply: (*State).care,
-			Doing: &Doing{Title: "How it is watered from now on", Button: "Keep it", Bag: true, Must: true, ThingAsk: "How", Things: []Choice{{AsItWants, "by hand, when it wants some"}, {ByRhythm, "by hand, every so many days"}, {OnTimer, "drip or timer, every so many days"}, {FromBelow, "from below, saucer or reservoir filled every so many days"}, {RainAlone, "by rain alone"}}, Amount: InLitres, AmountAsk: "How much each time", High: 500, LevelAsk: "Every how many days", MostUnit: 60},
+			Doing: &Doing{Title: "How it is watered from now on", Button: "Keep it", Bag: true, Must: true, ThingAsk: "How", Things: []Choice{{AsItWants, "by hand, when it wants some, and some of it is written down"}, {AllWritten, "by hand, when it wants some, and all of it is written down"}, {ByRhythm, "by hand, every so many days"}, {OnTimer, "drip or timer, every so many days"}, {FromBelow, "from below, saucer or reservoir filled every so many days"}, {RainAlone, "by rain alone"}}, Amount: InLitres, AmountAsk: "How much each time", High: 500, LevelAsk: "Every how many days", MostUnit: 60},
 		},
 		{
 			Kind: Fed, Name: "fed", Work: true, Answers: job.Feed, Apply: careFor(job.Feed, Fed),

@@ -16,7 +16,7 @@ const (
 )
 
 // DayRecord is the weather of one day with where it came from. What was not
-// measured is NaN.
+// measured is NaN: rain that nobody wrote down is unknown, not none.
 type DayRecord struct {
 	Day measure.Day
 	climate.DayWeather
@@ -49,9 +49,9 @@ func (r DayRecord) Check(today measure.Day) error {
 	}
 	between("tmin", "minimum", r.Min, -60, 45, "°C")
 	between("tmax", "maximum", r.Max, -50, 55, "°C")
-	for field, v := range map[string]float64{"tmin": r.Min, "tmax": r.Max, "rain": r.Rain} {
+	for field, v := range map[string]float64{"tmin": r.Min, "tmax": r.Max} {
 		if math.IsNaN(v) {
-			faults.Add(field, "A day has a minimum, a maximum and its rain.")
+			faults.Add(field, "A day has a minimum and a maximum.")
 		}
 	}
 	if r.Min > r.Max {
@@ -74,13 +74,14 @@ type WeatherImport struct {
 	Logged      measure.Day
 	Key         string
 	Voids       ID
-	Days        int         // read only, as are
-	From, Until measure.Day // the first and the last of them
+	Rain        *climate.RainSpan // of days together, where that was brought in
+	Days        int               // read only, as are
+	From, Until measure.Day       // the first and the last of them
 }
 
 func SameWeather(a, b DayRecord) bool {
 	same := func(x, y float64) bool { return x == y || math.IsNaN(x) && math.IsNaN(y) }
-	return a.DayWeather == b.DayWeather && same(a.Humidity, b.Humidity) && same(a.Wind, b.Wind) && same(a.Sun, b.Sun)
+	return a.Min == b.Min && a.Max == b.Max && same(a.Rain, b.Rain) && same(a.Humidity, b.Humidity) && same(a.Wind, b.Wind) && same(a.Sun, b.Sun)
 }
 
 // OwnDays of a list, checked, each with its source.

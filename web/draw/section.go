@@ -84,10 +84,12 @@ type Section struct {
 	Gauge  *Gauge
 }
 
-// Gauge is a bag's water at its side: as high as the medium when it is full.
+// Gauge is a bag's water at its side, as high as the medium when it is full: thick up to what is
+// there for sure, thin to what may be.
 type Gauge struct {
-	X, Top, At int // y of its number, over full, and of what is left
-	Text       Text
+	X, Top, At int  // y of its number, over full, and of what is left for sure
+	May        int  // y of what may be left; 0 where that is as good as known
+	Text       Text // empty where it may
 	Low        bool // it wants some
 }
 
@@ -104,8 +106,13 @@ func newGauge(st *forecast.PlantingForecast) *Gauge {
 	if shape.Ground() {
 		level = shape.Height()
 	}
-	g := Gauge{X: mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height())))/2 + gaugeOut, Top: -mm(level), Text: Escape(strconv.Itoa(st.Water.Percent())), Low: st.Water.Wants()}
-	g.At = int(math.Round(float64(g.Top) * st.Water.Theta()))
+	g := Gauge{X: mm(max(shape.LengthAt(0), shape.LengthAt(shape.Height())))/2 + gaugeOut, Top: -mm(level), Low: st.Water.Wants()}
+	at := func(share float64) int { return int(math.Round(float64(g.Top) * share)) }
+	if w := st.Water; w.Known() {
+		g.At, g.Text = at(w.Left), Escape(strconv.Itoa(w.Percent()))
+	} else {
+		g.At, g.May = at(w.Low), at(w.High)
+	}
 	g.Top -= 12
 	return &g
 }

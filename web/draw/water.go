@@ -30,6 +30,16 @@ type WaterBar struct {
 	Title      Text
 }
 
+// given on a day of the run: what is written down or was set, and not what may have been.
+func given(w *forecast.Water, day int) measure.Volume {
+	if v := w.Run.Flows[day].Given; !w.Loose() {
+		return v
+	} else if v -= w.Run.Taken[day]; v > 1e-9 {
+		return v
+	}
+	return 0
+}
+
 // Days of the past that a phone shows; a desk shows all of the last weeks.
 const waterPastPhone, waterPastDesk = 14, 42
 
@@ -62,7 +72,7 @@ func NewWater(w *forecast.Water, sys measure.System, paper Paper) Water {
 			ahead = path(ahead, map[bool]string{true: "M", false: "L"}[i == w.Today], at, y(w.Run.Theta[i]))
 		}
 		command = "L"
-		most = math.Max(most, float64(w.Run.Flows[i].Rain+w.Run.Flows[i].Given))
+		most = math.Max(most, float64(w.Run.Flows[i].Rain+given(w, i)))
 	}
 	out.Band, out.Line, out.Ahead, out.Want = Mark(string(up)+string(down)+"z"), Mark(line), Mark(ahead), Mark(want)
 	step := niceStep(most, 3)
@@ -76,7 +86,7 @@ func NewWater(w *forecast.Water, sys measure.System, paper Paper) Water {
 			kind Mark
 			v    measure.Volume
 			says string
-		}{{"rain", f.Rain, "rain"}, {"given", f.Given, "given"}} {
+		}{{"rain", f.Rain, "rain"}, {"given", given(w, i), "given"}} {
 			if h := height(came.v); h > 0 {
 				foot -= h
 				title := fmt.Sprintf("%s: %s %s", (w.From + measure.Day(i)).Short(), sys.Volume(came.v), came.says)
@@ -96,6 +106,6 @@ func NewWater(w *forecast.Water, sys measure.System, paper Paper) Water {
 		out.Litres = append(out.Litres, Letter{X: out.Left - 8, Y: out.BarFoot - height(measure.Volume(v)) + 5, Text: Escape(sys.Short(v, 2) + " L")})
 	}
 	out.Today = x(w.Today + 1)
-	out.Says = Escape(fmt.Sprintf("Water in the bag from %s on: %d %% is left today", (w.From + measure.Day(first)).Short(), w.Percent()))
+	out.Says = Escape(fmt.Sprintf("Water in the bag from %s on: %s is left today", (w.From + measure.Day(first)).Short(), w.Range()))
 	return out
 }

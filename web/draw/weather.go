@@ -69,7 +69,7 @@ func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate
 	}
 	low, high, wettest := 0.0, 10.0, 10.0
 	for _, d := range days {
-		low, high, wettest = math.Min(low, d.Min), math.Max(high, d.Max), math.Max(wettest, d.Rain)
+		low, high, wettest = math.Min(low, d.Min), math.Max(high, d.Max), max(wettest, known(d.Rain))
 	}
 	for _, f := range nights {
 		low, high = math.Min(low, f.Min-likely*f.Spread), math.Max(high, f.Max)
@@ -87,8 +87,12 @@ func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate
 		if d.Own() {
 			c.Kind = "own"
 		}
-		c.rain(d.Rain, wettest)
-		c.Title = Escape(fmt.Sprintf("%s: %s to %s, %s, %s", d.Day.Short(), sys.Temperature(measure.Temperature(d.Min)), sys.Temperature(measure.Temperature(d.Max)), sys.Print(measure.Rain(d.Rain)), d.Source))
+		c.rain(known(d.Rain), wettest)
+		rain := "rain not known"
+		if !math.IsNaN(d.Rain) {
+			rain = sys.Print(measure.Rain(d.Rain))
+		}
+		c.Title = Escape(fmt.Sprintf("%s: %s to %s, %s, %s", d.Day.Short(), sys.Temperature(measure.Temperature(d.Min)), sys.Temperature(measure.Temperature(d.Max)), rain, d.Source))
 		w.Days = append(w.Days, c)
 	}
 	for _, f := range nights {
@@ -122,6 +126,14 @@ func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate
 
 func (w *Weather) column(from, to, low, high int) WeatherDay {
 	return WeatherDay{X: from + 2, W: max(2, to-from-4), Y: high, H: max(2, low-high)}
+}
+
+// known figure, 0 where it is not.
+func known(v float64) float64 {
+	if math.IsNaN(v) {
+		return 0
+	}
+	return v
 }
 
 func (c *WeatherDay) rain(mm, wettest float64) {
