@@ -68,8 +68,11 @@ func TestNightsThatMayFreeze(t *testing.T) {
 		t.Errorf("covered it is %q since %v, %v", how, since, ok)
 	}
 	fleeced := forecast.Nights(ahead, row(), nil, 0, nil)
-	if len(fleeced) != 1 || fleeced[0].Act() || fleeced[0].Things[0].Chance >= b.Chance {
+	if len(fleeced) != 0 { // 2.3 °C, Φ(−2.3 ÷ 0.8) = 0.2 %
 		t.Errorf("under fleece %+v", fleeced)
+	}
+	if cold := forecast.Nights([]forecast.Forecast{{Day: today + 1, Lead: 1, Min: -1, Spread: 0.8}}, row(), nil, 0, nil); len(cold) != 1 || cold[0].Act() || cold[0].Things[0].Low != 1 {
+		t.Errorf("under fleece at −1 °C %+v", cold)
 	}
 	_, err = p.record(logbook.Entry{Planting: id, Kind: logbook.Protected, Thing: logbook.Uncovered, Day: today})
 	p.must(err)
@@ -86,6 +89,55 @@ func TestNightsThatMayFreeze(t *testing.T) {
 	if list := forecast.Nights(ahead, []forecast.PlantingForecast{young.state(other)}, nil, 0, nil); len(list) != 0 {
 		t.Errorf("seed in the medium stands in danger: %+v", list)
 	}
+}
+
+// A night is judged by its chance: under 5 % nothing is asked. Nights that nothing is forecast of
+// have the chance of usual ones, and a minimum that was heard takes its place.
+func TestANightIsJudgedByItsChance(t *testing.T) {
+	p, id := planted(t)
+	_, err := p.record(logbook.Entry{Planting: id, Kind: logbook.Measured, Height: 25, Day: today})
+	p.must(err)
+	row := []forecast.PlantingForecast{p.state(id)}
+	for _, c := range []struct {
+		min    float64
+		listed bool
+	}{{1.2, true}, {1.4, false}, {2.4, false}} { // Φ(−1.2 ÷ 0.8) = 6.7 %, Φ(−1.4 ÷ 0.8) = 4.0 %
+		if got := forecast.Nights([]forecast.Forecast{{Day: today + 1, Lead: 1, Min: c.min, Spread: 0.8}}, row, nil, 0, nil); (len(got) > 0) != c.listed {
+			t.Errorf("%g °C forecast: %+v", c.min, got)
+		}
+	}
+	site, _, err := p.look().Site()
+	p.must(err)
+	n, err := site.Monthly.Daily()
+	p.must(err)
+	for d, most := range map[measure.Day]float64{today: 0.02, measure.Date(2026, 4, 1): 0.3, measure.Date(2026, 1, 15): 0.5} {
+		nights := forecast.NightsAhead([]forecast.Forecast{{Day: d + 2, Lead: 2, Min: -4, Spread: 1}}, n, d)
+		if len(nights) != forecast.ForecastDays || nights[1].Min != -4 || nights[0].Source != logbook.Usual {
+			t.Fatalf("nights from %v on: %+v", d, nights)
+		}
+		low, sd := n.UsualNight(d + 1)
+		if got, want := nights[0].FrostAt(climate.Open.Offset()), climate.Before(-low, sd); got != want || got > most || sd < 2 || sd > 3.5 {
+			t.Errorf("a usual night into %v has a chance of %.3f, want %.3f, at most %.2f", d+1, got, want, most)
+		}
+		if got := nights[0].FrostAt(climate.FrostFree.Offset()); got != 0 {
+			t.Errorf("where frost does not come the chance is %.3f", got)
+		}
+	}
+	own := usualPlot(t, crop.Maincrop)
+	kept, err := own.TypeNight(ctx, today+1, -1, own.asked())
+	own.must(err)
+	ahead, err := own.look().Forecast()
+	own.must(err)
+	if len(ahead) != 1 || ahead[0].Min != -1 || ahead[0].Max < 10 || ahead[0].Lead != 1 || ahead[0].Rain != 0 {
+		t.Errorf("a minimum that was heard is %+v", ahead)
+	}
+	_, err = own.UndoWeather(ctx, kept, own.asked())
+	own.must(err)
+	if ahead, err = own.look().Forecast(); err != nil || len(ahead) != 0 {
+		t.Errorf("taken back: %+v, %v", ahead, err)
+	}
+	refused(t, "last night", second(own.TypeNight(ctx, today, -1, own.asked())), "night", "One of the next")
+	refused(t, "an icy night", second(own.TypeNight(ctx, today+1, -99, own.asked())), "tmin", "is not believed")
 }
 
 // What is carried in and covered before a cold night is kept, and taken back, together: bags

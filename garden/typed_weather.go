@@ -2,9 +2,11 @@ package garden
 
 import (
 	"context"
+	"math"
 
 	"glebata/core/climate"
 	"glebata/core/measure"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -75,6 +77,51 @@ func (g *Garden) TypeWeather(ctx context.Context, t TypedWeather, a Request) (lo
 
 // maxTyped is how far back a day is typed, in days.
 const maxTyped = 366
+
+// TypeNight keeps the minimum of a coming night, °C, as it was heard or read: a forecast of the
+// grower's own. What else is known of that day stays. Safe to repeat. Faults are at "night" and
+// "tmin".
+func (g *Garden) TypeNight(ctx context.Context, day measure.Day, low float64, a Request) (logbook.ID, error) {
+	type typeNight struct {
+		Day measure.Day
+		Low float64
+	}
+	return g.idempotent(ctx, a.Key, typeNight{day, low}, func(w Writer) (logbook.ID, error) {
+		if day <= a.Today || day > a.Today+forecast.ForecastDays {
+			return 0, logbook.Refuse("night", "One of the next {} nights.", forecast.ForecastDays)
+		}
+		v := g.within(ctx, w, a.Today)
+		site, n, err := v.normals()
+		if err != nil {
+			return 0, err
+		}
+		ahead, err := v.Forecast()
+		if err != nil {
+			return 0, err
+		}
+		d := logbook.DayRecord{Day: day, DayWeather: climate.DayWeather{Min: low, Max: n.Max.At(day), Rain: math.NaN()}, Humidity: math.NaN(), Wind: math.NaN(), Sun: math.NaN(), Source: heard}
+		own, err := w.WeatherAhead(ctx, day, day)
+		if err != nil {
+			return 0, err
+		}
+		if len(own) > 0 {
+			d.Rain = own[0].Rain
+		}
+		if f, ok := logbook.Find(ahead, func(f forecast.Forecast) bool { return f.Day == day }); ok {
+			d.Max = f.Max
+		} else if g.station.Name() != logbook.Usual {
+			d.Max = g.station.Day(&site, n, day).Max
+		}
+		d.Max = max(d.Max, d.Min)
+		if err := d.Check(a.Today); err != nil {
+			return 0, err
+		}
+		return w.AddWeather(ctx, logbook.WeatherImport{Source: heard, Logged: a.Today, Key: a.Key}, []logbook.DayRecord{d})
+	})
+}
+
+// heard is the source of a night's minimum as the grower heard or read it.
+const heard = "what you heard"
 
 // Rained is how much it rained, as people say it.
 type Rained string

@@ -70,6 +70,19 @@ func (v *View) Forecast() ([]forecast.Forecast, error) {
 	})
 }
 
+// Nights that come next, as they are forecast, and where they are not, usual ones.
+func (v *View) Nights() ([]forecast.Forecast, error) {
+	ahead, err := v.Forecast()
+	if err != nil {
+		return nil, err
+	}
+	_, n, err := v.normals()
+	if err != nil {
+		return nil, err
+	}
+	return forecast.NightsAhead(ahead, n, v.today), nil
+}
+
 // WeatherChange is one day of an import beside what stood there.
 type WeatherChange struct {
 	New, Old logbook.DayRecord

@@ -69,7 +69,7 @@ func (s *Site) lookedForBlight(c *gin.Context) error {
 		_, err := s.garden.RecordMany(c.Request.Context(), e, r.ticked(), a)
 		return err
 	}, func(r *reading) error {
-		return s.tonightPage(c, http.StatusUnprocessableEntity, r.Faults[0].Says.In(r.Units))
+		return s.tonightPage(c, http.StatusUnprocessableEntity, r.Faults[0].Says.In(r.Units), form.Sent{})
 	})
 }
 

@@ -159,7 +159,11 @@ func ripeness(look *garden.View, row []forecast.PlantingForecast) ([]forecast.Ri
 		return nil, err
 	}
 	ahead, err := look.Forecast()
-	return forecast.RipenessOf(row, growing, ahead, look.Today()), err
+	if err != nil {
+		return nil, err
+	}
+	nights, err := look.Nights()
+	return forecast.RipenessOf(row, growing, ahead, nights, look.Today()), err
 }
 
 // liftWorking is of what a week more adds to a bag, or of the frost it may cost.

@@ -249,6 +249,8 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/weather", s.handle(s.weather))
 	r.POST("/weather", s.handle(s.importWeather))
 	r.POST("/weather/typed", s.handle(s.typeWeather))
+	r.POST("/tonight/heard", s.handle(s.heardNight))
+	r.GET("/tonight/heard", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, tonightAddress) })
 	r.POST("/weather/month", s.handle(s.typeMonth))
 	r.GET("/weather/month", func(c *gin.Context) { c.Redirect(http.StatusSeeOther, "/weather") })
 	r.POST("/weather/rained", s.handle(s.rained))

@@ -112,6 +112,7 @@ type todayBody struct {
 	Kept      keptTogether
 	Water     *waterWalk
 	Night     *nightView // the first that comes near freezing
+	Hot       []hotView  // days ahead
 	Out       *outView
 	Source    string // of the weather
 	Blight    *blightView
@@ -215,6 +216,9 @@ func (b *todayBody) outdoors(look *garden.View, bags []forecast.PlantingForecast
 	}
 	if b.Out = out; len(list) > 0 {
 		b.Night = &list[0]
+	}
+	if b.Hot, err = hotDays(look, bags, sys); err != nil {
+		return err
 	}
 	b.Blight, err = blightWarning(look, bags)
 	return err

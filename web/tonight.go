@@ -17,7 +17,10 @@ import (
 
 // tonightBody is the page of the nights ahead that may freeze, and of what stands covered.
 type tonightBody struct {
+	Answer string // what must come in tonight
 	Nights []nightView
+	Usual  *usualNights // that nothing is forecast of; nil where all are
+	Heard  form.Form    // a night's minimum, as it was heard
 	Out    *outView
 	Blight *blightView
 	Hot    []hotView
@@ -48,6 +51,7 @@ func hotDays(look *garden.View, row []forecast.PlantingForecast, sys measure.Sys
 type nightView struct {
 	Key, Day, Min, Source string
 	First                 bool // it is the next, and can be seen to now
+	Usual                 bool // nothing is forecast of it
 	Act                   bool
 	Things                []nightLine
 	Rooms                 []roomLine
@@ -107,7 +111,7 @@ func nightsOf(look *garden.View, row []forecast.PlantingForecast) ([]forecast.Ni
 	if err != nil {
 		return nil, nil, err
 	}
-	ahead, err := look.Forecast()
+	ahead, err := look.Nights()
 	if err != nil {
 		return nil, nil, err
 	}
@@ -116,6 +120,131 @@ func nightsOf(look *garden.View, row []forecast.PlantingForecast) ([]forecast.Ni
 		return nil, nil, err
 	}
 	return forecast.Nights(ahead, row, nursery, site.LiftLimit, forecast.Rooms(&site, row, nursery, look.Today())), nursery, nil
+}
+
+// usualNights are the chances of a frost in nights that nothing is forecast of, at each place
+// where something green stands.
+type usualNights struct {
+	Places []string
+	Nights []usualNight
+}
+
+type usualNight struct {
+	Day     string
+	Chances []string
+}
+
+// chanceWords say a chance as the lines of a night do.
+func chanceWords(p float64) string {
+	if p < 0.005 {
+		return "under 1 %"
+	}
+	return fmt.Sprintf("%d %%", int(100*p+0.5))
+}
+
+// answer says what must come in tonight, and puts down the nights that nothing is forecast of.
+func (b *tonightBody) answer(look *garden.View, row []forecast.PlantingForecast, sys measure.System) error {
+	nights, err := look.Nights()
+	if err != nil {
+		return err
+	}
+	nursery, err := look.Nursery()
+	if err != nil {
+		return err
+	}
+	places := forecast.Exposed(row, nursery, look.Today())
+	b.Heard = heardForm(look.Today(), sys)
+	if len(places) == 0 {
+		b.Answer = "Nothing must come in: nothing green stands where a frost could reach it."
+		return nil
+	}
+	for i := range nights {
+		f := &nights[i]
+		if f.Source != logbook.Usual {
+			continue
+		}
+		if b.Usual == nil {
+			b.Usual = &usualNights{}
+			for _, p := range places {
+				b.Usual.Places = append(b.Usual.Places, p.Where)
+			}
+		}
+		u := usualNight{Day: f.Day.Short()}
+		for _, p := range places {
+			u.Chances = append(u.Chances, chanceWords(f.FrostAt(p)))
+		}
+		b.Usual.Nights = append(b.Usual.Nights, u)
+	}
+	tonight := &nights[0]
+	by := sys.Temperature(measure.Temperature(tonight.Min)) + " is forecast in the open"
+	if tonight.Source == logbook.Usual {
+		by = "nothing is forecast, and by the usual nights of your site"
+	}
+	worst := tonight.FrostAt(places[0])
+	switch first := len(b.Nights) > 0 && b.Nights[0].First; {
+	case first && b.Nights[0].Act:
+		b.Answer = fmt.Sprintf("See to %s tonight: %s, a chance of frost of up to %s.", b.Nights[0].names(func(l *nightLine) bool { return l.Act }), by, chanceWords(worst))
+	case first:
+		b.Answer = fmt.Sprintf("Nothing must come in tonight; watch %s: %s, a chance of frost of up to %s.", b.Nights[0].names(nil), by, chanceWords(worst))
+	default:
+		b.Answer = fmt.Sprintf("Nothing must come in tonight: %s, a chance of frost of %s where it is coldest.", by, chanceWords(worst))
+	}
+	return nil
+}
+
+// names of the things of a night that are wanted, a few of them.
+func (v *nightView) names(wanted func(*nightLine) bool) string {
+	var out []string
+	for i := range v.Things {
+		if wanted == nil || wanted(&v.Things[i]) {
+			out = append(out, v.Things[i].Label)
+		}
+	}
+	if more := len(out) - manyThings; more > 0 {
+		return strings.Join(out[:manyThings], ", ") + fmt.Sprintf(" and %d more", more)
+	}
+	return strings.Join(out, ", ")
+}
+
+// heardForm is a coming night's minimum, as it was heard or read.
+func heardForm(today measure.Day, sys measure.System) form.Form {
+	f := form.Form{Name: "heard", Title: "A minimum you heard or read", Action: "/tonight/heard", Button: "Keep it", Fields: []form.Field{
+		{Name: "tmin", Label: "Minimum in the open", Kind: "quantity", Unit: string(sys.TemperatureUnit())},
+		{Name: "night", Label: "Night into", Kind: "choice"},
+	}}
+	for lead := 1; lead <= forecast.ForecastDays; lead++ {
+		d := today + measure.Day(lead)
+		name := d.Long()
+		if lead == 1 {
+			name = "tonight, into " + d.Short()
+		}
+		f.Fields[1].Options = append(f.Fields[1].Options, form.Option{Value: d.ISO(), Name: name})
+	}
+	return f
+}
+
+// heardNight keeps a coming night's minimum.
+func (s *Site) heardNight(c *gin.Context) error {
+	r, err := s.parseForm(c)
+	if err != nil {
+		return err
+	}
+	night := r.Day("night")
+	low, err := measure.ParseTemperature(r.Text("tmin"), r.Units.TemperatureUnit(), r.Units)
+	if err != nil {
+		r.Refuse("tmin", err)
+	}
+	kept, err := r.keep(func() error {
+		_, err := s.garden.TypeNight(c.Request.Context(), night, float64(low), s.asked(c))
+		return err
+	})
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.tonightPage(c, http.StatusUnprocessableEntity, "", refuse(c, r.Sent("heard")))
+	}
+	return s.redirectWithFlash(c, tonightAddress, "Kept: the night into "+night.Short()+". It can be taken back on the weather page.")
 }
 
 // nights ahead of a look, with what stands covered.
@@ -132,7 +261,7 @@ func nights(look *garden.View, row []forecast.PlantingForecast, sys measure.Syst
 }
 
 func newNightView(n *forecast.Night, sys measure.System) nightView {
-	v := nightView{Key: form.NewKey(), Day: n.Day.Short(), Min: sys.Temperature(measure.Temperature(n.Min)), Source: forecastName(n.Source), First: n.Lead <= 1, Act: n.Act()}
+	v := nightView{Key: form.NewKey(), Day: n.Day.Short(), Min: sys.Temperature(measure.Temperature(n.Min)), Source: forecastName(n.Source), First: n.Lead <= 1, Usual: n.Source == logbook.Usual, Act: n.Act()}
 	for i := range n.Things {
 		v.Things = append(v.Things, newNightLine(&n.Things[i], n.Lead, sys))
 		v.Most = max(v.Most, v.Things[i].Chance)
@@ -222,9 +351,9 @@ func forecastName(source string) string {
 	return "forecast of " + source
 }
 
-func (s *Site) tonight(c *gin.Context) error { return s.tonightPage(c, http.StatusOK, "") }
+func (s *Site) tonight(c *gin.Context) error { return s.tonightPage(c, http.StatusOK, "", form.Sent{}) }
 
-func (s *Site) tonightPage(c *gin.Context, status int, wrong string) error {
+func (s *Site) tonightPage(c *gin.Context, status int, wrong string, sent form.Sent) error {
 	look, row, sys, err := s.atRow(c)
 	if err != nil {
 		return err
@@ -233,6 +362,11 @@ func (s *Site) tonightPage(c *gin.Context, status int, wrong string) error {
 	if body.Nights, body.Out, err = nights(look, row, sys); err != nil {
 		return err
 	}
+	if err = body.answer(look, row, sys); err != nil {
+		return err
+	}
+	sent.Units = sys
+	body.Heard = sent.Fill(body.Heard)
 	if body.Blight, err = blightWarning(look, row); err != nil {
 		return err
 	}
@@ -262,7 +396,7 @@ func (s *Site) frostWorking(field string) func(*gin.Context) error {
 			for i := range n.Things {
 				t := &n.Things[i]
 				if l := newNightLine(t, n.Lead, sys); l.Field == field && l.ID == pathID(c) && fmt.Sprint(n.Lead) == c.Param("lead") {
-					return s.answerWorking(c, climate.FrostChanceWorking(t.Low, n.Spread), t.Label)
+					return s.answerWorking(c, climate.FrostChanceWorking(t.Low, n.Spread, n.Source == logbook.Usual), t.Label)
 				}
 			}
 		}
@@ -322,6 +456,6 @@ func (s *Site) protectTonight(c *gin.Context) error {
 		_, err := s.garden.Protect(c.Request.Context(), p, a)
 		return err
 	}, func(r *reading) error {
-		return s.tonightPage(c, http.StatusUnprocessableEntity, r.Faults[0].Says.In(r.Units))
+		return s.tonightPage(c, http.StatusUnprocessableEntity, r.Faults[0].Says.In(r.Units), form.Sent{})
 	})
 }

@@ -68,6 +68,15 @@ func SafeFromWorking(medianLast measure.Day, sd float64, risk RiskTolerance) wor
 	}
 }
 
-// FrostWatch and FrostAct are the forecast minimum under the shelter, in °C, at which
-// frost is watched for and acted on. Practice.
-const FrostWatch, FrostAct = 3.0, 0.5
+// FrostAct is the forecast minimum under the shelter, in °C, at which frost is acted on, and
+// FrostAsked the chance of one under which nothing is asked. Practice.
+const (
+	FrostAct   = 0.5
+	FrostAsked = 0.05
+)
+
+// UsualNight is the minimum of a night that nothing is forecast of, °C: its mean by the normals
+// and the standard deviation of nights about it, as simulated years have them.
+func (n *Normals) UsualNight(d measure.Day) (mean, sd float64) {
+	return n.Min.At(d), math.Hypot(anomalySpread, swingSpread/2)
+}

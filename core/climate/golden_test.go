@@ -66,7 +66,7 @@ func TestWhatTheSunAndTheFrostDo(t *testing.T) {
 		l.Add("shelter "+string(s), g, g.Frostless(), low, high)
 		for _, night := range []float64{-4, -1, 0.5, 2, 5} {
 			for lead := 0; lead <= 10; lead += 3 {
-				l.Add(fmt.Sprint("  ", night, " in ", lead), ForecastSD(lead), FrostChance(night, ForecastSD(lead), s), FrostChanceWorking(night, ForecastSD(lead)))
+				l.Add(fmt.Sprint("  ", night, " in ", lead), ForecastSD(lead), FrostChance(night, ForecastSD(lead), s), FrostChanceWorking(night, ForecastSD(lead), lead == 7))
 			}
 		}
 	}

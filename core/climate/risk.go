@@ -26,17 +26,21 @@ func FrostChance(forecast, sd float64, s Shelter) float64 {
 }
 
 // FrostChanceWorking shows the chance of a frost where the night comes to low °C by the
-// forecast, with the error of one so far ahead.
-func FrostChanceWorking(low, sd float64) working.Working {
+// forecast, with the error of one so far ahead; or as usual nights do, where there is none.
+func FrostChanceWorking(low, sd float64, usual bool) working.Working {
+	night, errs, source := "forecast minimum, with what its shelter gains by night", "a forecast so far ahead errs by so much", "a normal error of the forecast"
+	if usual {
+		night, errs, source = "usual minimum, with what its shelter gains by night", "nights of one season differ from it by so much", "usual nights of the site: nothing is forecast"
+	}
 	p := fmt.Sprintf("%.0f %%", 100*Before(-low, sd))
 	return working.Working{
 		Title: "Chance of a frost where it stands", Result: p, Mark: working.Model,
 		Steps: []working.Step{
-			{Says: "forecast minimum, with what its shelter gains by night", Result: measure.Temperature(low)},
-			{Says: "a forecast so far ahead errs by so much", Result: measure.Warming(sd)},
+			{Says: night, Result: measure.Temperature(low)},
+			{Says: errs, Result: measure.Warming(sd)},
 			{Says: "share of such nights that fall under {}", Args: []any{measure.Temperature(0)}, Result: p},
 		},
-		Source: "a normal error of the forecast", Changes: "A newer forecast; fleece, a wall, a place indoors.",
+		Source: source, Changes: "A newer forecast; fleece, a wall, a place indoors.",
 	}
 }
 

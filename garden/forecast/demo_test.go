@@ -108,7 +108,7 @@ func TestTheDemoTogether(t *testing.T) {
 		for i := range growing {
 			l.Asked("growing "+row[i].Bag.Label, growing[i], nil)
 		}
-		ripe := forecast.RipenessOf(row, growing, ahead, day)
+		ripe := forecast.RipenessOf(row, growing, ahead, ahead, day)
 		for i := range ripe {
 			l.Asked("ripe", &ripe[i], nil)
 			l.Add("ripe", ripe[i].Verdict, ripe[i].Low, ripe[i].High, ripe[i].Inside, ripe[i].Mean, ripe[i].Frost, ripe[i].Dry)

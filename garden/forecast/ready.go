@@ -29,11 +29,39 @@ type Ripeness struct {
 	Dry       *Forecast    // the first dry day ahead from its lifting day on; nil for none
 	next      measure.Mass // expected to be in it in a week
 	from      bag.Calibration
-	nights    []Night // in which it may freeze where it stands
+	nights    []coldNight // in which it may freeze where it stands
 }
 
-// RipenessOf each of a row that grows, the first to be lifted first.
-func RipenessOf(row []PlantingForecast, growing []bag.Growing, ahead []Forecast, today measure.Day) []Ripeness {
+// coldNight is a night in which it may freeze where a planting stands.
+type coldNight struct {
+	day    measure.Day
+	low    float64 // °C there
+	chance float64
+	usual  bool // nothing is forecast of it
+}
+
+// coldNights of the next ones for a planting.
+func (s *PlantingForecast) coldNights(nights []Forecast) []coldNight {
+	var out []coldNight
+	for i := range nights {
+		f := &nights[i]
+		if !s.green(f.Day) {
+			continue
+		}
+		where := s.standsOn(f.Day)
+		if p := f.FrostAt(where); p >= leastChance {
+			out = append(out, coldNight{f.Day, f.Min + float64(where.Night), p, f.Source == logbook.Usual})
+		}
+	}
+	return out
+}
+
+// leastChance of a frost in a night that is told.
+const leastChance = 0.005
+
+// RipenessOf each of a row that grows, the first to be lifted first: by what is forecast ahead,
+// and by NightsAhead.
+func RipenessOf(row []PlantingForecast, growing []bag.Growing, ahead, nights []Forecast, today measure.Day) []Ripeness {
 	var out []Ripeness
 	wanted := map[logbook.ID]measure.Day{}
 	for i := range row {
@@ -48,7 +76,7 @@ func RipenessOf(row []PlantingForecast, growing []bag.Growing, ahead []Forecast,
 		if s.Stage != logbook.StageGrowing || s.Grown == nil {
 			continue
 		}
-		r := Ripeness{Planting: s, from: growing[i].From, nights: Nights(ahead, row[i:i+1], nil, 0, nil)}
+		r := Ripeness{Planting: s, from: growing[i].From, nights: s.coldNights(nights)}
 		r.Frost = anyFrost(r.nights)
 		p := s.ripening(today)
 		p.Frost, p.WantedOn = r.Frost, wanted[s.Bag.ID]
@@ -76,10 +104,10 @@ func RipenessOf(row []PlantingForecast, growing []bag.Growing, ahead []Forecast,
 const dryChance = 0.35
 
 // anyFrost is the chance of a frost in any of some nights, as if they erred apart.
-func anyFrost(nights []Night) float64 {
+func anyFrost(nights []coldNight) float64 {
 	none := 1.0
 	for i := range nights {
-		none *= 1 - nights[i].Things[0].Chance
+		none *= 1 - nights[i].chance
 	}
 	return 1 - none
 }

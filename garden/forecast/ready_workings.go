@@ -31,7 +31,11 @@ func (r *Ripeness) FrostWorking() working.Working {
 	}
 	for i := range r.nights {
 		n := &r.nights[i]
-		out.Steps = append(out.Steps, working.Step{Says: "into {}, {} where it stands", Args: []any{n.Day.Short(), measure.Temperature(n.Things[0].Low)}, Result: percent(n.Things[0].Chance)})
+		says := "into {}, {} where it stands"
+		if n.usual {
+			says = "into {}, {} is usual where it stands, and nothing is forecast"
+		}
+		out.Steps = append(out.Steps, working.Step{Says: says, Args: []any{n.day.Short(), measure.Temperature(n.low)}, Result: percent(n.chance)})
 	}
 	out.Steps = append(out.Steps, working.Step{Says: "none of them: the chances that each passes, multiplied", Result: percent(1 - r.Frost)}, working.Step{Says: "else a frost", Result: chance})
 	return out

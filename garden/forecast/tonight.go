@@ -124,13 +124,58 @@ func Nights(ahead []Forecast, row []PlantingForecast, nursery []logbook.NursingS
 	return out
 }
 
-// add a thing that stands somewhere, if the night comes near freezing there.
+// actFrom is a chance of a frost that is acted on in a night that nothing is forecast of; it is
+// that of FrostAct by a forecast of the first night.
+const actFrom = 0.25
+
+// NightsAhead are the next nights, as they are forecast, and where they are not, usual ones.
+func NightsAhead(ahead []Forecast, n *climate.Normals, today measure.Day) []Forecast {
+	known := byLead(ahead)
+	out := make([]Forecast, 0, ForecastDays)
+	for lead := 1; lead <= ForecastDays; lead++ {
+		if f := known[lead]; f != nil {
+			out = append(out, *f)
+			continue
+		}
+		d := today + measure.Day(lead)
+		f := Forecast{Day: d, Lead: lead, Max: n.Max.At(d), Source: logbook.Usual}
+		f.Min, f.Spread = n.UsualNight(d)
+		out = append(out, f)
+	}
+	return out
+}
+
+// Exposed are the places at which something green stands that a frost could reach tonight, the
+// coldest first.
+func Exposed(row []PlantingForecast, nursery []logbook.NursingState, today measure.Day) []climate.MicroclimateOffset {
+	var out []climate.MicroclimateOffset
+	add := func(o climate.MicroclimateOffset) {
+		if !o.Frostless() && !slices.Contains(out, o) {
+			out = append(out, o)
+		}
+	}
+	for i := range row {
+		if row[i].green(today + 1) {
+			add(row[i].standsOn(today + 1))
+		}
+	}
+	for i := range nursery {
+		if nursery[i].Open() {
+			add(nursery[i].Now.Offset())
+		}
+	}
+	slices.SortStableFunc(out, func(a, b climate.MicroclimateOffset) int { return cmp.Compare(a.Night, b.Night) })
+	return out
+}
+
+// add a thing that stands somewhere, if a frost there is likely enough to be asked about.
 func (n *Night) add(t NightThing, where climate.MicroclimateOffset) {
 	t.Low = n.Min + float64(where.Night)
-	if where.Frostless() || t.Low > climate.FrostWatch {
+	t.Chance = climate.Before(-t.Low, n.Spread)
+	if where.Frostless() || t.Chance < climate.FrostAsked {
 		return
 	}
-	t.Chance, t.Act, t.Way = climate.Before(-t.Low, n.Spread), t.Low <= climate.FrostAct, Cover
+	t.Act, t.Way = t.Low <= climate.FrostAct || t.Chance >= actFrom, Cover
 	n.Things = append(n.Things, t)
 }
 
@@ -189,6 +234,14 @@ func (s *PlantingForecast) green(d measure.Day) bool {
 	}
 	run := &s.Grown.Run
 	return (run.Up != 0 && run.Up <= d || s.Sweet()) && (run.Gone == 0 || run.Gone > d || run.Ending == growth.Killed)
+}
+
+// FrostAt is the chance of a frost in a night at a place.
+func (f *Forecast) FrostAt(where climate.MicroclimateOffset) float64 {
+	if where.Frostless() {
+		return 0
+	}
+	return climate.Before(-(f.Min + float64(where.Night)), f.Spread)
 }
 
 // standsOn a day: what the shelter it then stands under does to the air.
