@@ -150,7 +150,15 @@ func TestABlightSpellFromTheWarningToTheLifting(t *testing.T) {
 		t.Error("all were looked at, and the warning stands")
 	}
 	p.open("/bags/R8")
-	p.sees("Spots of late blight were seen on 9 June 2026: cut the tops the same day")
+	p.sees("a second look decides")
+	p.clock.Step(2)
+	p.open("/bags/R8")
+	p.sees("look again: spots")
+	p.press("Something seen")
+	p.openEntry("Seen: pest, disease, damage")
+	p.choose("What", "dark wet patches on leaves (blight?)")
+	p.press("Seen")
+	p.sees("Spots of late blight were seen on 11 June 2026: cut the tops the same day")
 	p.open("/walk")
 	p.sees("cut tops: blight")
 	p.press("Cut R8")
@@ -163,7 +171,7 @@ func TestABlightSpellFromTheWarningToTheLifting(t *testing.T) {
 	p.clock.Step(1)
 	p.open("/bags/R8")
 	p.sees("lift dry")
-	p.sees("lift on a dry day between 23 June 2026 and 30 June 2026")
+	p.sees("lift on a dry day between 25 June 2026 and 2 July 2026")
 }
 
 // A leaf sign leads to a cause because of what the bag's records say, and to another once

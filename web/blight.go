@@ -18,7 +18,8 @@ import (
 // blightView is a warning of late blight, with the bags to look at.
 type blightView struct {
 	Key    string
-	Warned measure.Day // up to which the weather favoured it
+	Warned measure.Day // up to which the weather favoured it; 0 where it does not
+	Near   measure.Day // spots were seen beside them; 0 where they were not
 	Bags   []coveredBag
 	Source string // of its weather, where not all of it is the grower's own
 }
@@ -42,10 +43,21 @@ func blightWarning(look *garden.View, row []forecast.PlantingForecast) (*blightV
 		}
 		days = append(days, climate.HumidDay{Day: d.Day, Min: d.Min, Hours90: float64(d.Hours90())})
 	}
-	if v.Warned = forecast.Blight(days, today); v.Warned == 0 {
-		return nil, nil
+	var list []*forecast.PlantingForecast
+	if v.Warned = forecast.Blight(days, today); v.Warned != 0 {
+		list = forecast.ToLook(row, v.Warned, today)
 	}
-	for _, st := range forecast.ToLook(row, v.Warned, today) {
+	if len(list) == 0 {
+		v.Warned = 0
+	}
+	near, seen := forecast.NearSpots(row, today)
+	for _, st := range near {
+		v.Near = seen
+		if !slices.Contains(list, st) {
+			list = append(list, st)
+		}
+	}
+	for _, st := range list {
 		v.Bags = append(v.Bags, coveredBag{ID: st.Planting.ID, Label: st.Bag.Label})
 	}
 	if len(v.Bags) == 0 {
@@ -62,6 +74,8 @@ func (s *Site) lookedForBlight(c *gin.Context) error {
 		e.Kind, e.What = logbook.Tended, job.Look
 	case "spots":
 		e.Kind, e.Thing = logbook.Sighted, logbook.BlightSpots
+	case "much":
+		e.Kind, e.Thing = logbook.Sighted, logbook.BlightWhite
 	default:
 		return logbook.ErrNotFound
 	}

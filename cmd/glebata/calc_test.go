@@ -60,6 +60,22 @@ func TestCalcGrowthAndDates(t *testing.T) {
 			t.Errorf("%s: up %d, mature %d, index %g", class, got.Emergence, got.Mature, got.SeasonIndex)
 		}
 	}
+	for _, c := range []struct {
+		yellow     []string
+		mature     string
+		questioned int
+	}{
+		{nil, "09-08", 0}, {[]string{"--yellow", "08-20=0.5"}, "08-20", 0}, {[]string{"--yellow", "08-20=1"}, "09-08", 1}, {[]string{"--yellow", "08-20=1", "--yellow", "08-23=1"}, "08-13", 0},
+	} {
+		out, err := run(append([]string{"calc", "season", "--climate", "cool-maritime", "--class", "maincrop", "--plant", "04-10", "--chitted", "--json"}, c.yellow...)...)
+		var f struct {
+			Mature     string   `json:"mature_day"`
+			Questioned []string `json:"questioned"`
+		}
+		if err := errors.Join(err, json.Unmarshal([]byte(out), &f)); err != nil || f.Mature != c.mature || len(f.Questioned) != c.questioned {
+			t.Errorf("%v: half yellow on %s, %d questioned, %v", c.yellow, f.Mature, len(f.Questioned), err)
+		}
+	}
 	plain, err := run("calc", "growth", "--climate", "cool-maritime", "--class", "sweet-late", "--plant", "06-01")
 	if err != nil || !strings.Contains(plain, "not in this season") {
 		t.Errorf("sweet potatoes up north: %v\n%s", err, plain)
@@ -332,6 +348,7 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 		"3 numbers, where twelve":                 {"calc", "normals", "--min", "1,2,3", "--max", "1,2,3"},
 		"is none of cool-maritime":                {"calc", "normals", "--climate", "moon"},
 		"more than 0":                             {"calc", "weighin", "--batch", "3kg", "--seed", "0"},
+		"does not read like 08-20=0.5":            {"calc", "season", "--climate", "highland", "--plant", "04-10", "--yellow", "08-20=0.6"},
 		"there is no climate":                     {"calc", "growth", "--plant", "04-10"},
 		"like 04-24":                              {"calc", "growth", "--climate", "highland"},
 		"up to a third of the depth":              {"calc", "ladder", "--base", "36cm", "--height", "42cm", "--filler", "30cm"},

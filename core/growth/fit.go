@@ -51,7 +51,14 @@ type Fit struct {
 	Shift, ShiftSD float64
 	Rate, RateSD   float64
 	Tall, TallSD   float64 // TallSD is 0 while no height tells of it
-	Departure      Departure
+	// Ripe is the warmth it needs to be mature against what its packet says: Ripen.
+	Ripe, RipeSD float64
+	// HalfBy is the first day on which it was seen half yellow, GreenOn the last on which it was
+	// not; 0 for never.
+	HalfBy, GreenOn measure.Day
+	// LeafAsked are looks at its leaf that are questioned.
+	LeafAsked []LeafAsked
+	Departure Departure
 	// Outliers are measurements that no believable rate explains and no other bears
 	// out. They are left out of the fit.
 	Outliers []Measured
@@ -63,7 +70,7 @@ type Fit struct {
 // Prior is the fit of a planting that nothing was seen of yet; its stems get as long as
 // those of its variety did.
 func Prior(p Plant) Fit {
-	f := Fit{Rate: 1, Tall: 1, ShiftSD: ShiftSD, RateSD: RateSD}
+	f := Fit{Rate: 1, Tall: 1, ShiftSD: ShiftSD, RateSD: RateSD, Ripe: 1, RipeSD: RipeSD}
 	if p.Tall > 0 {
 		f.Tall = p.Tall
 	}

@@ -47,6 +47,11 @@ type Plant struct {
 	// usual, 0 for as usual.
 	Shift, Rate float64
 	Tall        float64 // how long its stems get against the usual of its class, 0 for as usual
+	// Ripe is how much warmth it needs to be mature against what its packet says, 0 for as much.
+	Ripe float64
+	// HalfBy is the day by which it was seen half yellow, GreenOn the last on which it was seen not
+	// to be; 0 for never.
+	HalfBy, GreenOn measure.Day
 
 	// Start is the length it stands with from the first day on, cm: of a slip.
 	Start float64
@@ -90,6 +95,10 @@ func Grow(p *Plant, w *Weather, c *Run) {
 	}
 	kind := p.Class.Crop()
 	g := grower{p: p, w: w, c: c, habit: habits[p.Class], need: MaturityNeed(p.Class, p.PacketDays), sweet: kind == crop.SweetPotato, degrees: *degreeResponse(kind), share: *shareResponse(kind)}
+	g.open = 1 / (referencePAR * math.Max(1e-9, reference(p.Class, g.need))) // by its packet
+	if p.Ripe > 0 {
+		g.need *= p.Ripe
+	}
 	g.leaves, g.upAt, g.first = newLeaves(g.need), p.Need+p.Shift-1e-9, int(p.Planted-w.From)
 	g.enter(0)
 	g.tt, g.stem = p.Head, p.Start
@@ -102,7 +111,6 @@ func Grow(p *Plant, w *Weather, c *Run) {
 		g.slowing /= p.Tall
 	}
 	g.cover = g.leaves.at(g.tt)
-	g.open = 1 / (referencePAR * math.Max(1e-9, reference(p.Class, g.need)))
 	g.light = g.open
 	if p.Sun > 0 {
 		g.light *= math.Min(1, p.Sun)
@@ -292,7 +300,7 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 	if g.c.Fading == 0 && g.tt >= g.leaves.fade {
 		g.c.Fading = d
 	}
-	if g.c.Mature == 0 && g.tt >= g.need-1e-9 {
+	if g.c.Mature == 0 && d > g.p.GreenOn && (g.tt >= g.need-1e-9 || g.p.HalfBy != 0 && d >= g.p.HalfBy) {
 		g.c.Mature = d
 	}
 	if g.tt >= g.habit.Initiation {

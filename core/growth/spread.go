@@ -115,7 +115,7 @@ func (o *Departure) draw(c *Run, rng *rand.Rand) {
 	}
 }
 
-// Draw a shift, a rate and how tall it gets, together.
+// draw a shift, a rate and how tall it gets, together, and when it is mature.
 func (f *Fit) draw(p *Plant, rng *rand.Rand) {
 	var z, v [3]float64
 	for i := range z {
@@ -130,6 +130,7 @@ func (f *Fit) draw(p *Plant, rng *rand.Rand) {
 	p.Shift = f.Shift + v[0]
 	p.Rate = min(high, max(low, f.Rate+v[1]))
 	p.Tall = max(0.3, f.Tall+v[2])
+	p.Ripe = min(ripeHigh, max(ripeLow, f.Ripe+f.RipeSD*rng.NormFloat64()))
 }
 
 // spread of shift, rate and tall that is left, from the curvature of the cost: the

@@ -41,6 +41,8 @@ const (
 	RateSD  = 0.25 // of stem growth between plantings, against the usual
 	TallSD  = 0.20 // of the longest stem between varieties of a class, against the usual
 
+	RipeSD = 0.08 // of the warmth to maturity between plantings, against the packet's
+
 	DepartureSD   = 3.0  // cm, of a planting from its course
 	departureDays = 10.0 // in which it fades by 1/e
 )
@@ -102,6 +104,7 @@ func Table() []Constant {
 		row(measure.DegreeDays(ShiftSD), "", "plantings differ in being up by"),
 		row(RateSD, "of the usual", "and in how fast stems grow by"),
 		row(TallSD, "of the usual", "and in how long they get by"),
+		row(RipeSD, "of the usual", "and in the warmth to half yellow by"),
 		row(measure.Length(DepartureSD), "", "a planting stands off its course by"),
 		row(departureDays, "days", "which fades by 1/e in"),
 	}

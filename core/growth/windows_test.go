@@ -79,7 +79,18 @@ func reaches(c *Run, l measure.Length, from measure.Day) measure.Day {
 // window of the day stems are so long, when the weather is known up to today.
 func window(t *testing.T, m Member, known *Weather, years []Weather, today measure.Day, l measure.Length) (low, high measure.Day) {
 	t.Helper()
-	const until = 250 // days of the year: stems are as long by then
+	s := NewSpread(daysOf(t, m, known, years, 250, today, func(c *Run) measure.Day { return reaches(c, l, today) })) // stems are as long by then
+	low = measure.Day(s.Low)
+	if math.IsInf(s.High, 1) {
+		return low, math.MaxInt32
+	}
+	return low, measure.Day(s.High)
+}
+
+// daysOf a moment in years whose first so many days are held, that are known up to today; +Inf
+// where it does not come.
+func daysOf(t *testing.T, m Member, known *Weather, years []Weather, until int, today measure.Day, of func(*Run) measure.Day) (days []float64) {
+	t.Helper()
 	n := int(today-known.From) + 1
 	mixed := make([]Weather, len(years))
 	room := make([]float64, 3*until*len(years))
@@ -92,22 +103,15 @@ func window(t *testing.T, m Member, known *Weather, years []Weather, today measu
 	for k := range years {
 		mixed[k] = Weather{From: known.From, Min: mix(known.Min, years[k].Min), Max: mix(known.Max, years[k].Max), PAR: mix(known.PAR, years[k].PAR)}
 	}
-	var days []float64
 	err := Ensemble(context.Background(), []Member{m}, mixed, func(_, _ int, c *Run) {
-		d := reaches(c, l, today)
-		if d == 0 {
-			days = append(days, math.Inf(1))
+		if d := of(c); d != 0 {
+			days = append(days, float64(d))
 			return
 		}
-		days = append(days, float64(d))
+		days = append(days, math.Inf(1))
 	}, func() {})
 	if err != nil {
 		t.Fatal(err)
 	}
-	s := NewSpread(days)
-	low = measure.Day(s.Low)
-	if math.IsInf(s.High, 1) {
-		return low, math.MaxInt32
-	}
-	return low, measure.Day(s.High)
+	return days
 }

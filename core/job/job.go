@@ -91,7 +91,8 @@ type Bag struct {
 	SeenOn   measure.Day // a pest or disease was seen last
 	Seen     string      // which
 	FrostOn  measure.Day // it froze where it stands, and nobody has looked since
-	BlightOn measure.Day // spots of late blight were first seen
+	BlightOn measure.Day // spots were seen that are taken for late blight
+	SpotsOn  measure.Day // spots were seen once, that may be it
 	HoldOn   measure.Day // nothing is lifted before, for what it was treated with
 	HoldFor  string
 
@@ -107,6 +108,7 @@ const (
 	firstMeasure    = 4 // days after being up
 	feelEarliesFrom = 70
 	lookEvery       = 7
+	spotsAgain      = 2  // days after spots that may be blight were seen once
 	checkEvery      = 3  // days, after something was seen
 	checkFor        = 14 // days from when it was seen last
 	skinSets        = 14 // days from cutting the tops to lifting
@@ -251,6 +253,9 @@ func tending(b *Bag, add adder) {
 		add(Tie, b.TieOn, measure.Say("guide vines"), measure.Say("Lead the vines up a mesh, or lift them where they trail: a node that lies on soil roots there, and takes from the roots in the bag."))
 	default:
 		add(Tie, b.TieOn, measure.Say("canes"), measure.Say("Canes and string, or a mesh, before stems reach {}: later they break.", TieAt))
+	}
+	if b.SpotsOn != 0 {
+		add(Look, b.SpotsOn+spotsAgain, measure.Say("look again: spots"), measure.Say("Dark patches were seen once, on {}: look again on {}, at the under-side of the leaves and at the bags beside it. Blight is dark and wet at its edge, with white bloom below in the morning; wind, sun and age leave dry, brittle or yellow patches. Enter what you see: seen again, the tops come off the same day.", b.SpotsOn, b.SpotsOn+spotsAgain))
 	}
 	if next := max(b.SeenOn, b.LookedOn) + checkEvery; b.SeenOn != 0 && next <= b.SeenOn+checkFor {
 		add(Look, next, measure.Say("look again: {}", b.Seen), measure.Say("Seen on {}: look at it every {} days for two weeks, and write down what you see.", b.SeenOn, checkEvery))

@@ -34,6 +34,8 @@ const (
 	Torn     Looks = "torn"    // brittle, torn, brown on one side
 	Wilted   Looks = "wilted"
 	Silvered Looks = "silvered" // silver or bronze
+	Spots    Looks = "spots"    // brown or dark
+	Holes    Looks = "holes"    // or eaten at the edge
 )
 
 // AllLooks with their names.
@@ -46,7 +48,7 @@ func AllLooks() []struct {
 		Name string
 	}{
 		{Pale, "pale or yellow all over"}, {Edges, "brown or scorched at the edges"}, {Veins, "yellow between veins that stay green"}, {Dull, "dull blue-green or purple, small"},
-		{Mottled, "mottled or curled, the plant stunted"}, {Twisted, "new growth twisted or cupped"}, {Torn, "brittle, torn, brown on one side"}, {Wilted, "wilting"}, {Silvered, "silver or bronzed"},
+		{Mottled, "mottled or curled, the plant stunted"}, {Twisted, "new growth twisted or cupped"}, {Torn, "brittle, torn, brown on one side"}, {Wilted, "wilting"}, {Silvered, "silver or bronzed"}, {Spots, "dark or brown spots"}, {Holes, "holes, or eaten at the edge"},
 	}
 }
 
@@ -64,6 +66,8 @@ type Records struct {
 	Theta   float64
 	Written bool
 	Drowned bool    // it stood full on too many of its days
+	Given   bool    // it was watered today or yesterday, so that a wet bag says nothing
+	Spotted bool    // dark patches were seen on it before
 	Cold    int     // nights under 8 °C of the last ten
 	Ripe    float64 // share of its time to ripeness that has passed
 	PH      float64 // of the medium, measured or by its mix
@@ -109,6 +113,11 @@ var kinds = []kind{
 	{"wind", "wind", "A windbreak, or a place out of it.", []Looks{Torn, Edges}, []Which{Old, Young, All}, nil},
 	{"thirst", "too little water", "Water until it runs out below, in the morning; then as it asks.", []Looks{Wilted, Edges}, []Which{Old, Young, All}, dry},
 	{"drowned", "roots drowned or rotting", "Stop watering; look whether water runs out below.", []Looks{Wilted, Pale}, []Which{Old, Young, All}, wet},
+	{"late-blight", "late blight, where they are dark and wet at the edge, with white bloom below", "Look again in two days, under the leaves and at the bags beside it. Seen twice, cut the tops the same day.", []Looks{Spots}, []Which{Old, Young, All}, spotted},
+	{"early-blight", "early blight, where they are brown, dry and ringed", "Pick the worst leaves off dry, keep them out of the compost; feed by its label.", []Looks{Spots}, []Which{Old}, nil},
+	{"age", "wind, sun or age", "Nothing: look again in a week.", []Looks{Spots}, []Which{Old}, aged},
+	{"slugs", "slugs, snails or caterpillars", "Look by lamp at night, and pick them off; baits by their label and local rules only.", []Looks{Holes}, []Which{Old, Young, All}, nil},
+	{"beetles", "leaf beetles or their grubs", "Pick off eggs and grubs by hand. In some places they must be reported: local rules.", []Looks{Holes}, []Which{Young, All}, nil},
 	{"mites", "mites or thrips", "Look under the leaves with a glass; rinse them off with water.", []Looks{Silvered}, []Which{Old, Young, All}, nil},
 }
 
@@ -184,10 +193,26 @@ func wet(r *Records, c *Cause) {
 		c.For, c.weight = append(c.For, measure.Say("it stood full of water on many of its days")), c.weight+3
 	case !r.Written:
 		c.Unknown = append(c.Unknown, measure.Say("how wet the medium is: feel in, and enter it"))
+	case r.Theta > sodden && r.Given:
+		c.Unknown, c.weight = append(c.Unknown, measure.Say("it was watered today or yesterday, so that wet says nothing: look in two days")), c.weight-2
 	case r.Theta > sodden:
 		c.For, c.weight = append(c.For, measure.Say("{} % of its water is left", int(100*r.Theta))), c.weight+2
 	default:
 		c.Against, c.weight = append(c.Against, measure.Say("{} % of its water is left", int(100*r.Theta))), c.weight-2
+	}
+}
+
+func spotted(r *Records, c *Cause) {
+	if r.Spotted {
+		c.For, c.weight = append(c.For, measure.Say("dark patches were seen on it before")), c.weight+3
+		return
+	}
+	c.Unknown = append(c.Unknown, measure.Say("whether they are there again in two days"))
+}
+
+func aged(r *Records, c *Cause) {
+	if r.Ripe >= ripening {
+		c.For, c.weight = append(c.For, measure.Say("{} % of its time to ripeness has passed", int(100*min(1, r.Ripe)))), c.weight+2
 	}
 }
 

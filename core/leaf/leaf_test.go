@@ -25,6 +25,12 @@ func TestRecordsDecideBetweenCauses(t *testing.T) {
 		"wilting, dry":                  {Sign{All, Wilted}, Records{Written: true, Theta: 0.1}, "thirst"},
 		"wilting, wet":                  {Sign{All, Wilted}, Records{Written: true, Theta: 0.97}, "drowned"},
 		"twisted under straw":           {Sign{Young, Twisted}, Records{Straw: true}, "weedkiller"},
+		"wilting, watered yesterday":    {Sign{All, Wilted}, Records{Written: true, Theta: 0.97, Given: true}, "thirst"},
+		"wilting, wet for weeks":        {Sign{All, Wilted}, Records{Written: true, Theta: 0.97, Given: true, Drowned: true}, "drowned"},
+		"spots":                         {Sign{All, Spots}, Records{}, "late-blight"},
+		"spots again":                   {Sign{Old, Spots}, Records{Spotted: true, Ripe: 0.9}, "late-blight"},
+		"spots on old leaves, late":     {Sign{Old, Spots}, Records{Ripe: 0.9}, "age"},
+		"holes":                         {Sign{All, Holes}, Records{}, "slugs"},
 		"silver":                        {Sign{All, Silvered}, Records{}, "mites"},
 		"mottled":                       {Sign{All, Mottled}, Records{}, "virus"},
 	} {

@@ -50,8 +50,10 @@ type Plant struct {
 	FeltOn         measure.Day
 	Yellow         int // quarters of its leaves, as it was seen last; -1 for not looked
 	YellowOn       measure.Day
+	Asked          int // days that look is off the forecast and questioned for; 0 where it is not
 	CutOn          measure.Day // the tops
-	Blight         bool        // they came off for it, or spots are on them
+	Blight         bool        // they came off for it, or are to, for spots that are taken for it
+	Spots          measure.Day // spots were seen once, that a second look decides about; 0 for none
 	HoldOn         measure.Day // nothing is lifted before, for what it was treated with
 	HoldFor        string
 	Frost          float64     // chance of one where it stands in the days ahead
@@ -130,8 +132,8 @@ func (p *Plant) potato(v *Verdict) {
 	}
 	switch {
 	case p.Blight && p.CutOn == 0:
-		v.Stage = TopsOff
-		v.why("Spots of late blight: the tops come off today.")
+		v.Stage, v.Tops, v.Lift = TopsOff, p.Today, p.Today+SkinsSet
+		v.why("Spots of late blight: the tops come off today. Lift dry, two to three weeks after.")
 	case p.CutOn != 0 && p.Today < v.Lift:
 		v.Stage = Setting
 		v.why("The tops were cut on {}: skins set until {}.", p.CutOn, v.Lift)
@@ -148,6 +150,9 @@ func (p *Plant) potato(v *Verdict) {
 		v.why("Half its leaves are yellow about {}.", v.Lift)
 	case v.Eat != 0 && v.Eat <= p.Today:
 		v.Stage = ToEat
+	}
+	if p.Spots != 0 {
+		v.why("Dark patches were seen once, on {}: a second look decides.", p.Spots)
 	}
 	p.cold(v)
 }
@@ -189,10 +194,10 @@ func (p *Plant) tops(v *Verdict) {
 	if p.Yellow >= 0 && p.YellowOn != 0 {
 		v.why("{} of its leaves yellow on {}.", [...]string{"None", "A quarter", "Half", "Three quarters", "All"}[min(p.Yellow, 4)], p.YellowOn)
 		switch {
-		case p.Yellow >= 2:
-			v.Tops = min(v.Tops, p.YellowOn)
-		case v.Tops != 0 && v.Tops <= p.YellowOn: // the forecast was early
-			v.Tops = p.YellowOn + askAgain
+		case p.Asked > 0:
+			v.why("That is {} days before its time: look again, and enter it. A second look decides.", p.Asked)
+		case p.Asked < 0:
+			v.why("That is {} days after its time: look again, and enter it. A second look decides.", -p.Asked)
 		}
 	} else if p.Mature != 0 {
 		v.why("Half its leaves yellow about {}, by the forecast.", p.Mature)

@@ -31,13 +31,15 @@ func TestThreeDatesThatAreNeverTheSame(t *testing.T) {
 		why             string
 	}{
 		"a maincrop that grows on":        {main(nil), ToEat, -15, 20, 34, "Half its leaves yellow about"},
-		"seen half yellow today":          {main(func(p *Plant) { p.Yellow, p.YellowOn = 2, today }), TopsOff, -15, 0, 14, "Half of its leaves yellow"},
-		"green where it was foretold":     {main(func(p *Plant) { p.Mature, p.Yellow, p.YellowOn = today-3, 1, today }), ToEat, -15, 7, 21, "A quarter of its leaves"},
+		"seen half yellow today":          {main(func(p *Plant) { p.Mature, p.Yellow, p.YellowOn = today, 2, today }), TopsOff, -15, 0, 14, "Half of its leaves yellow"},
+		"yellow before its time":          {main(func(p *Plant) { p.Yellow, p.YellowOn, p.Asked = 4, today-1, 25 }), ToEat, -15, 20, 34, "25 days before its time: look again"},
+		"green after its time":            {main(func(p *Plant) { p.Yellow, p.YellowOn, p.Asked = 0, today-1, -22 }), ToEat, -15, 20, 34, "22 days after its time"},
 		"tops cut a week ago":             {main(func(p *Plant) { p.CutOn = today - 7 }), Setting, -15, -7, 7, "skins set until"},
 		"tops cut two weeks ago":          {main(func(p *Plant) { p.CutOn = today - 14 }), ToLift, -15, -14, 0, "14 days ago"},
 		"rubbed early, and the skin held": {main(func(p *Plant) { p.CutOn, p.Felt, p.FeltOn = today-9, SkinHolds, today }), ToLift, -15, -9, 0, "the skin holds"},
 		"rubbed late, and it slipped":     {main(func(p *Plant) { p.CutOn, p.Felt, p.FeltOn = today-15, SkinSlips, today }), Setting, -15, -15, 7, "the skin slips"},
-		"spots of blight":                 {main(func(p *Plant) { p.Blight = true }), TopsOff, -15, 20, 34, "come off today"},
+		"spots seen once":                 {main(func(p *Plant) { p.Spots = today - 1 }), ToEat, -15, 20, 34, "a second look decides"},
+		"spots of blight":                 {main(func(p *Plant) { p.Blight = true }), TopsOff, -15, 0, 14, "come off today"},
 		"treated, and not over yet":       {main(func(p *Plant) { p.CutOn, p.HoldOn, p.HoldFor = today-20, today+3, "soap" }), Setting, -15, -20, 3, "by the days on its label"},
 		"an early after ten weeks":        {early(nil), ToEat, -2, 0, 12, "felt in for from 70 on"},
 		"an early in full flower":         {early(func(p *Plant) { p.Planted, p.FullFlower = today-60, today-1 }), ToEat, -1, 0, 12, "In full flower"},

@@ -264,6 +264,10 @@ func (s *PlantingForecast) readyWorking() working.Working {
 		{Says: "up on", Result: c.Up},
 		{Says: says, Args: []any{days, measure.Warming(each)}, Result: measure.DegreeDays(need)},
 	}
+	if ripe := s.Grown.Plant.Ripe; ripe > 0 && ripe != 1 {
+		w.Steps = append(w.Steps, working.Step{Says: "by what was seen of its leaf × {}", Args: []any{math.Round(100*ripe) / 100}, Result: measure.DegreeDays(need * ripe)})
+		w.Changes = "The weather to come; a look at how yellow it is."
+	}
 	if c.Mature != 0 {
 		w.Steps = append(w.Steps, working.Step{Says: "that is reached on", Result: c.Mature})
 		w.Result = c.Mature

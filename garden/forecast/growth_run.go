@@ -19,6 +19,9 @@ import (
 func (in *Inputs) grow(st *PlantingForecast, s *calendar.Schedule, place *calendar.Place, a *air) *GrowthRun {
 	p, potsUp := newPlant(&st.PlantingState, s, place, &in.Site, a, in.suns[st.Bag.ID])
 	p.Tall = in.Tall[st.Variety.ID]
+	if p.HaulmCut == 0 && st.spotted() != 0 { // they come off today
+		p.HaulmCut = max(in.Today, st.spotted())
+	}
 	key := runKey(&p, st, a)
 	if len(st.Rungs) > 0 { // what is due is due today
 		key = key*31 + uint64(in.Today)
@@ -58,8 +61,15 @@ func newGrown(p growth.Plant, st *PlantingForecast, a *air, key uint64, today me
 	out := &GrowthRun{key: key, Plant: p, Air: &a.Weather, Fit: growth.Prior(p)}
 	growth.Grow(&p, &a.Weather, &out.Usual)
 	out.Run = out.Usual
+	leaf := leafSeen(&st.PlantingState)
 	if len(seen) > 0 {
 		out.fit(p, &a.Weather, seen)
+	}
+	if len(leaf) > 0 {
+		out.Fit.Ripen(out.Plant, &a.Weather, leaf)
+		out.Fit.Ripened(&out.Plant)
+	}
+	if len(seen)+len(leaf) > 0 {
 		out.Run = growth.Run{}
 		growth.Grow(&out.Plant, &a.Weather, &out.Run)
 		out.Fit.Departure.Add(&out.Run)
@@ -75,6 +85,17 @@ func seenOf(st *logbook.PlantingState) []growth.Measured {
 	for _, m := range st.Heights {
 		if n := len(st.Frosted); n == 0 || m.Day > st.Frosted[n-1] {
 			seen = append(seen, growth.Measured{Day: m.Day, Length: m.Above + m.Raised})
+		}
+	}
+	return seen
+}
+
+// leafSeen of a planting: how yellow it was.
+func leafSeen(st *logbook.PlantingState) []growth.LeafSeen {
+	var seen []growth.LeafSeen
+	for i := range st.Care {
+		if e := &st.Care[i]; e.Kind == logbook.Yellowed && e.Level >= 1 && e.Level <= 5 {
+			seen = append(seen, growth.LeafSeen{Day: e.Day, Quarters: e.Level - 1})
 		}
 	}
 	return seen
@@ -132,6 +153,9 @@ func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	}
 	for _, m := range st.Heights {
 		maphash.WriteComparable(&h, m)
+	}
+	for _, s := range leafSeen(&st.PlantingState) {
+		maphash.WriteComparable(&h, s)
 	}
 	maphash.WriteComparable(&h, a.hash(p.Planted-airBefore, p.Planted+airAfter))
 	return h.Sum64()

@@ -24,7 +24,7 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 	}
 	b.Medium, b.MediumOn = s.measuredWarmth()
 	b.SeenOn, b.Seen = s.lastSeen()
-	b.BlightOn = s.spotted()
+	b.BlightOn, b.SpotsOn = s.spotted(), s.suspected()
 	b.HoldOn, b.HoldFor = s.WaitUntil()
 	if s.Stage == logbook.StageGrowing {
 		b.Planted = s.State.Planted

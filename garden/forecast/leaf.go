@@ -23,8 +23,12 @@ func (s *PlantingForecast) LeafRecords(today measure.Day) leaf.Records {
 		r.Theta, r.Written = w.Left, w.Written()
 		r.Drowned = r.Written && water.Waterlogged(w.Run.Soaked[:w.Today+1]) > water.Drowns
 	}
+	first, sure := s.spots()
+	r.Spotted = first != 0 || sure != 0
 	for i := range s.Care {
 		switch e := &s.Care[i]; e.Kind {
+		case logbook.Watered:
+			r.Given = r.Given || e.Day >= today-1
 		case logbook.Acidity:
 			r.PH = e.Amount
 		case logbook.Mulched:

@@ -141,11 +141,52 @@ func Surprising(st *logbook.PlantingState, net measure.Mass) (most measure.Mass,
 	return most, most > 0 && net > surprising*most
 }
 
+// leafAskedOn is how many days a look at its leaf is off the forecast, where it is questioned for
+// that; 0 where it is not.
+func (s *PlantingForecast) leafAskedOn(d measure.Day) int {
+	if s.Grown != nil {
+		for _, a := range s.Grown.Fit.LeafAsked {
+			if a.Day == d {
+				return a.Days
+			}
+		}
+	}
+	return 0
+}
+
+// Questions that a second look decides.
+func (s *PlantingForecast) Questions() (out []measure.Phrase) {
+	if d := s.suspected(); d != 0 {
+		out = append(out, measure.Say("Dark patches were seen once, on {}: a second look decides, in two days, at the under-side of the leaves and at the bags beside it.", d.Short()))
+	}
+	if q := s.leafQuestion(); !q.Empty() {
+		out = append(out, q)
+	}
+	return out
+}
+
+// leafQuestion asks about the last look at its leaf, where that is far off the forecast; empty
+// where it is not.
+func (s *PlantingForecast) leafQuestion() measure.Phrase {
+	e := s.LastCare(logbook.Yellowed)
+	if e == nil {
+		return measure.Phrase{}
+	}
+	d, _ := logbook.DoingOf(e.Kind)
+	switch days := s.leafAskedOn(e.Day); {
+	case days > 0:
+		return measure.Say("{}, on {}: that is {} days before its time, and its dates stay as they were. Look again and enter it: a second look decides. Tops that were cut are entered as that.", d.Says(e), e.Day.Short(), days)
+	case days < 0:
+		return measure.Say("{}, on {}: that is {} days after its time, and its dates stay as they were. Look again and enter it: a second look decides.", d.Says(e), e.Day.Short(), -days)
+	}
+	return measure.Phrase{}
+}
+
 // ripening is what lifting goes by.
 func (s *PlantingForecast) ripening(today measure.Day) lift.Plant {
 	p := lift.Plant{
 		Today: today, Planted: s.State.Planted, Class: s.Variety.Class, CutOn: s.HaulmCutOn(), Yellow: -1,
-		Blight: s.spotted() != 0,
+		Blight: s.spotted() != 0, Spots: s.suspected(),
 	}
 	p.HoldOn, p.HoldFor = s.WaitUntil()
 	if s.Grown != nil {
@@ -156,7 +197,7 @@ func (s *PlantingForecast) ripening(today measure.Day) lift.Plant {
 	for i := range s.Care {
 		switch e := &s.Care[i]; e.Kind {
 		case logbook.Yellowed:
-			p.Yellow, p.YellowOn = e.Level-1, e.Day
+			p.Yellow, p.YellowOn, p.Asked = e.Level-1, e.Day, s.leafAskedOn(e.Day)
 		case logbook.Felt:
 			p.Felt, p.FeltOn = lift.Felt(e.Thing), e.Day
 		case logbook.Flowered:

@@ -10,6 +10,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/growth"
+	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/water"
@@ -191,5 +192,74 @@ func TestAPlantOutOfAPotDrinksAtOnce(t *testing.T) {
 		if got := b.Threshold(3); got != c.want {
 			t.Errorf("%s wants water under %g, want %g", name, got, c.want)
 		}
+	}
+}
+
+// Spots seen once are looked at again; seen twice, much, or with their bloom, the tops come off,
+// and no page promises what would have grown after.
+func TestSpotsWantASecondLook(t *testing.T) {
+	today := plantedOn + 100
+	spot := func(day measure.Day, thing string, level int) logbook.Entry {
+		return logbook.Entry{Kind: logbook.Sighted, Thing: thing, Day: day, Level: level}
+	}
+	looked := func(day measure.Day) logbook.Entry {
+		return logbook.Entry{Kind: logbook.Tended, What: job.Look, Day: day}
+	}
+	before := forecastOn(t, today, nil)
+	for what, c := range map[string]struct {
+		log       []logbook.Entry
+		suspected measure.Day
+		sure      measure.Day
+	}{
+		"nothing":                    {nil, 0, 0},
+		"once":                       {[]logbook.Entry{spot(today-1, logbook.BlightSpots, 1)}, today - 1, 0},
+		"twice the same day":         {[]logbook.Entry{spot(today-1, logbook.BlightSpots, 1), spot(today-1, logbook.BlightSpots, 1)}, today - 1, 0},
+		"twice":                      {[]logbook.Entry{spot(today-3, logbook.BlightSpots, 1), spot(today-1, logbook.BlightSpots, 1)}, 0, today - 1},
+		"much":                       {[]logbook.Entry{spot(today-2, logbook.BlightSpots, 3)}, 0, today - 2},
+		"white below":                {[]logbook.Entry{spot(today-2, logbook.BlightWhite, 0)}, 0, today - 2},
+		"once, then none":            {[]logbook.Entry{spot(today-5, logbook.BlightSpots, 1), looked(today - 3)}, 0, 0},
+		"once, then none, then once": {[]logbook.Entry{spot(today-5, logbook.BlightSpots, 1), looked(today - 3), spot(today-1, logbook.BlightSpots, 1)}, today - 1, 0},
+		"ringed spots":               {[]logbook.Entry{spot(today-2, "early-blight", 3)}, 0, 0},
+	} {
+		f := forecastOn(t, today, nil, c.log...)
+		if f.suspected() != c.suspected || f.spotted() != c.sure {
+			t.Errorf("%s: suspected on %v, sure on %v; want %v, %v", what, f.suspected(), f.spotted(), c.suspected, c.sure)
+		}
+		if got := jobOn(&f, job.Look); c.suspected != 0 && got != c.suspected+2 {
+			t.Errorf("%s: looked at again on %v, want %v", what, got, c.suspected+2)
+		}
+		ends, now := f.Grown.Run.End(), f.Grown.Run.IndexOn(today)
+		if cut := jobOn(&f, job.CutHaulm); (c.sure != 0) != (cut != 0 && cut <= today) || (c.sure != 0) != (ends <= today) {
+			t.Errorf("%s: tops cut on %v, it grows until %v", what, cut, ends)
+		}
+		if c.sure != 0 && (f.Index > now+1e-9 || f.Index > 0.9*before.Index || f.ripening(today).Mature != 0) {
+			t.Errorf("%s: it goes on to %.3f of a season, has %.3f, and without spots would have %.3f", what, f.Index, now, before.Index)
+		}
+		p := f.ripening(today)
+		if v := p.Verdict(); c.sure != 0 && (v.Tops != today || v.Lift != today+14) {
+			t.Errorf("%s: tops off on %v, lifted on %v", what, v.Tops, v.Lift)
+		}
+	}
+}
+
+// Bags beside one with spots are looked at every second day.
+func TestBagsBesideSpotsAreLookedAt(t *testing.T) {
+	today := plantedOn + 100
+	spotted := forecastOn(t, today, nil, logbook.Entry{Kind: logbook.Sighted, Thing: logbook.BlightSpots, Day: today - 4, Level: 1})
+	for looked, want := range map[measure.Day]bool{0: true, today - 5: true, today - 3: true, today - 2: true, today - 1: false, today: false} {
+		var log []logbook.Entry
+		if looked != 0 {
+			log = append(log, logbook.Entry{Kind: logbook.Tended, What: job.Look, Day: looked})
+		}
+		beside := forecastOn(t, today, nil, log...)
+		list, seen := NearSpots([]PlantingForecast{spotted, beside}, today)
+		if got := len(list) == 1; got != want || want && seen != today-4 {
+			t.Errorf("looked at on %v: asked %v, spots seen %v", looked, got, seen)
+		}
+	}
+	elsewhere := forecastOn(t, today, nil)
+	elsewhere.Bag.Place.ID = 9
+	if list, _ := NearSpots([]PlantingForecast{spotted, elsewhere}, today); len(list) != 0 {
+		t.Error("spots elsewhere have it looked at")
 	}
 }

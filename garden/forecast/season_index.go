@@ -52,6 +52,11 @@ func TallOf(ended []PlantingForecast) map[logbook.ID]float64 {
 }
 
 func newEnd(p growth.Plant, st *PlantingForecast, a *air) end {
+	fit := growth.Prior(p)
+	if leaf := leafSeen(&st.PlantingState); len(leaf) > 0 {
+		fit.Ripen(p, &a.Weather, leaf)
+		fit.Ripened(&p)
+	}
 	var c growth.Run
 	growth.Grow(&p, &a.Weather, &c)
 	out := end{index: c.IndexOn(st.Ended)}

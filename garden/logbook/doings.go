@@ -96,8 +96,9 @@ var Sheltered = []string{Fleeced, Heaped, CarriedIn, UnderGlass}
 // StandIn is the thing of a reading that a stand-in gave and no device.
 const StandIn = "simulated"
 
-// BlightSpots is the key of what late blight looks like.
-const BlightSpots = "blight"
+// BlightSpots is the key of what late blight looks like, and BlightWhite of the same with its
+// bloom, which nothing else has.
+const BlightSpots, BlightWhite = "blight", "blight-white"
 
 // Keys of how a bag comes by its water.
 const (
@@ -107,7 +108,7 @@ const (
 // sights that are offered; the grower's own words stand beside them.
 var sights = []Choice{
 	{"aphids", "aphids"}, {"beetles", "leaf beetles or their grubs"}, {"slugs", "slugs or snails"}, {"whitefly", "whitefly"}, {"mites", "mites"}, {"caterpillars", "caterpillars"},
-	{BlightSpots, "dark wet patches on leaves (blight?)"}, {"early-blight", "brown ringed spots"}, {"virus", "mottled or rolled leaves"}, {"blackleg", "black stem at its foot"}, {"scab", "scab"},
+	{BlightSpots, "dark wet patches on leaves (blight?)"}, {BlightWhite, "dark patches, white bloom below (blight)"}, {"early-blight", "brown ringed spots"}, {"virus", "mottled or rolled leaves"}, {"blackleg", "black stem at its foot"}, {"scab", "scab"},
 	{"pale-old", "old leaves pale"}, {"pale-young", "young leaves pale"}, {"brown-edges", "brown leaf edges"}, {"purple", "purple leaves"}, {"wilting", "wilting"},
 	{"hail", "hail"}, {"wind", "wind damage"}, {"flooded", "standing water"}, {"animals", "gnawed or dug up"}, {"volunteers", "plants nobody planted"},
 }
