@@ -62,6 +62,13 @@ func TestYellowingMovesMaturity(t *testing.T) {
 	if early.RipeSD > 0.7*RipeSD || early.Ripe >= 1 {
 		t.Errorf("seen half yellow it needs %.3f ± %.3f of its warmth", early.Ripe, early.RipeSD)
 	}
+	for day, want := range map[[2]measure.Day]measure.Day{{0, due + 5}: due + 6, {due - 5, 0}: due - 5, {due + 5, 0}: due, {0, due - 5}: due} {
+		seen, run := p, Run{}
+		seen.HalfBy, seen.GreenOn = day[0], day[1]
+		if Grow(&seen, w, &run); run.Mature != want {
+			t.Errorf("half by %v, green on %v: mature on %v, want %v", day[0], day[1], run.Mature, want)
+		}
+	}
 	sweet := planted(crop.SweetMid)
 	if f, _ := fitted(sweet, LeafSeen{due - 31, 4}); f.Ripe != 1 || len(f.LeafAsked) != 0 {
 		t.Errorf("vines that yellow ripen nothing: %+v", f)
