@@ -9,7 +9,9 @@ import (
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/seed"
+	"glebata/core/trial"
 	"glebata/garden"
+	"glebata/garden/compare"
 	"glebata/garden/logbook"
 )
 
@@ -155,4 +157,60 @@ func TestVolunteersAreLiftedWithoutAPlanting(t *testing.T) {
 	refused(t, "of no class", err, "class", "as far as one can tell")
 	_, err = y.LiftVolunteers(ctx, garden.Volunteers{Bag: empty.ID, Class: crop.Maincrop, Day: today}, y.asked())
 	refused(t, "nothing weighed", err, "gross-1", "at least one")
+}
+
+// A bin keeps its identity to the page of comparisons: a group that holds all of it has its exact
+// sum, one that holds a part is as wide as its shares, and neither is judged. Closed first and
+// weighed after, its bags are known.
+func TestABinStaysOneWeighing(t *testing.T) {
+	y := newYard(t)
+	var ids []logbook.ID
+	one, two := y.named("Broad Sound", crop.FirstEarly), y.named("Pale Mole", crop.FirstEarly)
+	for i, b := range y.bags(litres(40), "Yard", "open", "A1", "A2", "A3", "A4", "A5", "A6") {
+		v := one
+		if i >= 3 {
+			v = two
+		}
+		id := y.put(b, v, 3, today-90, seed.Known{Pieces: []measure.Mass{60, 60, 60}})
+		y.did(id, logbook.Entry{Kind: logbook.Closed, Day: today - 1})
+		ids = append(ids, id)
+	}
+	pool := func(g measure.Mass, of ...logbook.ID) {
+		t.Helper()
+		_, err := y.Pool(ctx, garden.Pooling{Plantings: of, Batches: []logbook.Batch{{Gross: g, Grade: "keep"}}, By: garden.ByEven, Day: today}, y.asked())
+		y.must(err)
+	}
+	sheet := func() compare.Sheet {
+		t.Helper()
+		all, err := y.look().Compared()
+		y.must(err)
+		s, unknown := compare.New(all, compare.Ask{By: "variety", Measure: "litre"})
+		if len(unknown) > 0 && len(all) > 0 {
+			t.Fatalf("unknown: %v", unknown)
+		}
+		return s
+	}
+	if s := sheet(); len(s.Counted) != 0 {
+		t.Errorf("closed and not weighed, %d bags count", len(s.Counted))
+	}
+	pool(6000, ids[0], ids[1], ids[2])
+	pool(4500, ids[3], ids[4])
+	y.did(ids[5], logbook.Entry{Kind: logbook.Weighed, Batches: []logbook.Batch{{Gross: 1500, Grade: "keep"}}, Day: today, Another: true})
+	s := sheet()
+	if len(s.Counted) != 6 || len(s.Groups) != 2 || s.Judged == nil || s.Judged.Verdict != trial.InBins || s.Judged.FirstW != 1 || s.Judged.SecondW != 2 {
+		t.Fatalf("%d bags in %d groups, judged %+v", len(s.Counted), len(s.Groups), s.Judged)
+	}
+	for i := range s.Groups {
+		if low, high := s.Groups[i].Range(false); high-low > 1e-9 {
+			t.Errorf("%s holds its bins whole and is %g to %g", s.Groups[i].Key, low, high)
+		}
+	}
+	// Across the two, a third bin: both groups are known within its shares now.
+	pool(900, ids[2], ids[3])
+	s = sheet()
+	for i := range s.Groups {
+		if low, high := s.Groups[i].Range(false); !(low < s.Groups[i].Value(false) && s.Groups[i].Value(false) < high) {
+			t.Errorf("%s holds part of a bin and is %g to %g", s.Groups[i].Key, low, high)
+		}
+	}
 }

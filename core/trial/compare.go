@@ -3,6 +3,7 @@ package trial
 import (
 	"errors"
 	"math"
+	"slices"
 )
 
 // Numbers of the handbook.
@@ -30,6 +31,7 @@ const (
 	TooFew     Verdict = "too few bags to tell"
 	Chance     Verdict = "could be chance"
 	LikelyMore Verdict = "likely more"
+	InBins     Verdict = "weighed in bins: not judged"
 )
 
 // Comparison of two groups, the first less the second.
@@ -48,6 +50,7 @@ type Comparison struct {
 	Cloud             []float64
 	Verdict           Verdict
 	FirstN, SecondN   int
+	FirstW, SecondW   int // weighings that they rest on, where some of them are bins
 	Free              float64 // degrees of freedom of the interval
 	FirstLow          float64 // of the groups themselves, where their bags are known within a range
 	FirstHigh         float64
@@ -97,6 +100,10 @@ func Compare(arms []Arm, first, second int, seed uint64) (Comparison, error) {
 		c.Ratio = c.First / c.Second
 	}
 	c.Blocked = blocked(arms)
+	if slices.ContainsFunc(arms, Arm.Binned) { // bags of one bin are no bags apart
+		c.FirstW, c.SecondW, c.Verdict = a.Weighings(), b.Weighings(), InBins
+		return c, nil
+	}
 	c.arrange(arms, seed)
 	if min(len(a), len(b)) < 2 { // one bag has no spread
 		c.Verdict = TooFew
@@ -107,8 +114,8 @@ func Compare(arms []Arm, first, second int, seed uint64) (Comparison, error) {
 	return c, nil
 }
 
-// HasInterval reports whether one was drawn: both groups have two bags at least.
-func (c *Comparison) HasInterval() bool { return c.FirstN > 1 && c.SecondN > 1 }
+// HasInterval reports whether one was drawn: both groups have two bags at least, weighed apart.
+func (c *Comparison) HasInterval() bool { return c.FirstN > 1 && c.SecondN > 1 && c.Verdict != InBins }
 
 // tie is how far apart two differences may lie and count as the same, as a share of them.
 const tie = 1e-9

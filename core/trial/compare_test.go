@@ -316,3 +316,34 @@ func TestLeastP(t *testing.T) {
 		t.Errorf("9 bags see %v", effect)
 	}
 }
+
+// A bin that lies whole in a group is known as it was weighed; one that lies in it in part is as
+// wide as its shares; and bags of one bin are not judged as so many bags.
+func TestBinsAreOneWeighing(t *testing.T) {
+	share := func(bin string, of, whole float64, parts int) Observed {
+		return Observed{Of: of, By: 1, OfLow: 0.7 * of, OfHigh: 1.3 * of, Bins: []BinShare{{bin, 0.7 * of, 1.3 * of, parts, whole, whole}}}
+	}
+	whole := Arm{share("a", 2, 6, 3), share("a", 1, 6, 3), share("a", 3, 6, 3), {Of: 4, By: 1}}
+	if low, high := whole.TotalsRange(); low != 2.5 || high != 2.5 || whole.OfTotals() != 2.5 || whole.Weighings() != 2 || !whole.Binned() {
+		t.Errorf("a whole bin and a bag: %g, %g to %g, %d weighings", whole.OfTotals(), low, high, whole.Weighings())
+	}
+	part := whole[1:]
+	if low, high := part.TotalsRange(); math.Abs(low-(0.7*4+4)/3) > 1e-12 || math.Abs(high-(1.3*4+4)/3) > 1e-12 {
+		t.Errorf("part of a bin and a bag: %g to %g", low, high)
+	}
+	estimated := Arm{share("b", 2, 4, 2), share("b", 2, 4, 2)}
+	for i := range estimated {
+		estimated[i].Bins[0].WholeLow, estimated[i].Bins[0].WholeHigh = 3, 5
+	}
+	if low, high := estimated.TotalsRange(); low != 1.5 || high != 2.5 {
+		t.Errorf("a bin by eye: %g to %g", low, high)
+	}
+	var plain, other Arm
+	for range 4 {
+		plain, other = append(plain, Observed{Of: 10, By: 1}), append(other, share("c", 1, 4, 4))
+	}
+	c, err := Compare([]Arm{plain, other}, 0, 1, 1)
+	if err != nil || c.Verdict != InBins || c.HasInterval() || c.FirstW != 4 || c.SecondW != 1 || c.P != 0 {
+		t.Errorf("four bags against a bin of four: %+v, %v", c, err)
+	}
+}

@@ -1,6 +1,9 @@
 package trial
 
-import "math"
+import (
+	"math"
+	"slices"
+)
 
 // Observed is what one bag came to in a measure that is one quantity over another: harvest over
 // seed, over litres, over stems. By is 1 for a measure that is no quotient.
@@ -10,6 +13,18 @@ type Observed struct {
 	// exactly; both 0 where they were.
 	OfLow, OfHigh, ByLow, ByHigh float64
 	Block                        int // it was put to its arm within; the same for all where there are none
+	// Bins are the shares of it in weighings of several bags together.
+	Bins []BinShare
+}
+
+// BinShare is what one bag is taken to have had in a bin that was weighed as one: its own part is
+// known within a range, that of the whole bin is as well known as it was weighed.
+type BinShare struct {
+	Bin       string
+	Low, High float64 // of the share
+	Parts     int     // shares that the bin was given out in
+	// Whole range of the bin.
+	WholeLow, WholeHigh float64
 }
 
 // Value of the bag by itself; NaN where it has none.
@@ -57,9 +72,50 @@ func (a Arm) OfTotals() float64 {
 // MeanOfValues counts every bag the same. 0 for none.
 func (a Arm) MeanOfValues() float64 { return a.Each().OfTotals() }
 
-// TotalsRange is what OfTotals may be.
+// Weighings that an arm rests on: a bin is one, however many bags were in it.
+func (a Arm) Weighings() int {
+	n, bins := 0, map[string]bool{}
+	for _, o := range a {
+		own := true
+		for _, s := range o.Bins {
+			own, bins[s.Bin] = false, true
+		}
+		if own {
+			n++
+		}
+	}
+	return n + len(bins)
+}
+
+// Binned reports whether some of it was weighed in bins of several bags.
+func (a Arm) Binned() bool {
+	return slices.ContainsFunc(a, func(o Observed) bool { return len(o.Bins) > 0 })
+}
+
+// wholeBins is by how much the bins that lie whole in an arm are better known than their shares.
+func (a Arm) wholeBins() (low, high float64) {
+	type bin struct {
+		parts     int
+		low, high float64
+	}
+	got := map[string]bin{}
+	for _, o := range a {
+		for _, s := range o.Bins {
+			b := got[s.Bin]
+			b.parts, b.low, b.high = b.parts+1, b.low+s.Low, b.high+s.High
+			if got[s.Bin] = b; b.parts == s.Parts {
+				low, high = low+s.WholeLow-b.low, high+s.WholeHigh-b.high
+			}
+		}
+	}
+	return low, high
+}
+
+// TotalsRange is what OfTotals may be. A bin that lies in it whole is as well known as it was
+// weighed.
 func (a Arm) TotalsRange() (low, high float64) {
-	var from, to, least, most float64
+	from, to := a.wholeBins()
+	var least, most float64
 	for _, o := range a {
 		f, t, l, m := o.Of, o.Of, o.By, o.By
 		if o.OfHigh > 0 {

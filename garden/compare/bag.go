@@ -43,7 +43,8 @@ type Bag struct {
 	Parts   medium.Mix // of it; nil where it cannot be read
 	Sun     float64    // h a day where it stands; 0 where it is not known
 
-	Stood  []logbook.Place // from planting on: where it was taken in its season
+	Bins   []trial.BinShare // of it, g
+	Stood  []logbook.Place  // from planting on: where it was taken in its season
 	Cost   keep.Cost       // of its season
 	filled measure.Money   // that its medium cost when it was new
 	lacks  []string        // what of its cost is not known
@@ -117,6 +118,7 @@ func (b *Bag) observed(by, byLow, byHigh float64) trial.Observed {
 	if low, high := b.M.HarvestRange(); high > low {
 		o.OfLow, o.OfHigh = float64(low), float64(high)
 	}
+	o.Bins = b.Bins
 	if byHigh > byLow {
 		o.ByLow, o.ByHigh = byLow, byHigh
 	}

@@ -5,6 +5,7 @@ import (
 
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/trial"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -30,7 +31,7 @@ func Gather(done []forecast.PlantingForecast, g Garden) []Bag {
 	if all := g.Cs.Recipes(); len(all) > 0 {
 		usual = all[0].Mix
 	}
-	moves := movesOf(done, g.Open)
+	moves, bins := movesOf(done, g.Open), binsOf(done, g.Open)
 	out := make([]Bag, len(done))
 	for i := range done {
 		s := &done[i]
@@ -47,6 +48,7 @@ func Gather(done []forecast.PlantingForecast, g Garden) []Bag {
 			b.Mix = "the usual mix"
 			b.Parts = usual
 		}
+		b.Bins = bins[s.Planting.ID]
 		b.Stood = stood(&b, moves[s.Bag.ID], g.Places)
 		b.Cost, b.filled, b.lacks = costOf(&b, &g.Prices)
 		b.levels = make([]kept, len(factors))
@@ -102,6 +104,53 @@ func mixNames(cs medium.Components, own []logbook.OwnMix) map[string]string {
 	out := map[string]string{}
 	for _, r := range logbook.Recipes(cs, own) {
 		out[r.Mix.String()] = r.Name
+	}
+	return out
+}
+
+// binsOf plantings that were weighed several together: the shares of each.
+func binsOf(done []forecast.PlantingForecast, open []logbook.PlantingState) map[logbook.ID][]trial.BinShare {
+	type part struct {
+		planting  logbook.ID
+		low, high measure.Mass
+	}
+	bins := map[string][]part{}
+	whole := map[string]measure.Mass{}
+	add := func(s *logbook.PlantingState) {
+		for i := range s.Log {
+			e := &s.Log[i]
+			if e.Kind != logbook.Weighed || e.Group == "" {
+				continue
+			}
+			p, pooled := part{planting: s.Planting.ID}, false
+			for k := range e.Batches {
+				b := e.Batches[k].Lifted()
+				if pooled = pooled || b.Known == measure.Pooled; b.Grade.Edible() {
+					low, high := b.Range()
+					p.low, p.high, whole[e.Group] = p.low+low, p.high+high, whole[e.Group]+b.Net()
+				}
+			}
+			if pooled {
+				bins[e.Group] = append(bins[e.Group], p)
+			}
+		}
+	}
+	for i := range done {
+		add(&done[i].PlantingState)
+	}
+	for i := range open {
+		add(&open[i])
+	}
+	out := map[logbook.ID][]trial.BinShare{}
+	for key, parts := range bins {
+		if len(parts) < 2 {
+			continue
+		}
+		for _, p := range parts {
+			out[p.planting] = append(out[p.planting], trial.BinShare{
+				Bin: key, Low: float64(p.low), High: float64(p.high), Parts: len(parts), WholeLow: float64(whole[key]), WholeHigh: float64(whole[key]),
+			})
+		}
 	}
 	return out
 }

@@ -38,7 +38,11 @@ func (m *Measure) Observe(b *Bag) (o trial.Observed, ok bool) {
 	if !b.Counts() {
 		return o, false
 	}
-	o = m.observe(b)
+	if o = m.observe(b); len(o.Bins) == 0 {
+		for _, s := range b.Bins { // of another quantity than the harvest: no whole is known of it
+			o.Bins = append(o.Bins, trial.BinShare{Bin: s.Bin})
+		}
+	}
 	return o, o.By > 0 && !math.IsNaN(o.Of) && !math.IsInf(o.Of/o.By, 0)
 }
 

@@ -49,6 +49,9 @@ func Judge(groups []*Group, m *Measure, by *Factor, each bool, also ...*Factor) 
 	}
 	v := &Verdict{Comparison: c, Each: each}
 	v.Unlike = unlike(groups[0].Bags, groups[1].Bags, by)
+	if c.Verdict == trial.InBins {
+		return v, nil
+	}
 	v.adjust(groups[0], groups[1], by)
 	return v, nil
 }

@@ -112,6 +112,10 @@ func DiffWorking(v *Verdict, m *Measure, first, second *Group) working.Working {
 	if v.Ratio > 0 {
 		step(math.Round(1000*v.Ratio)/1000, "{} ÷ {}", m.print(v.First), m.print(v.Second))
 	}
+	if v.Verdict == trial.InBins {
+		step(nil, "some were weighed together: bags of one bin are no bags apart, and there is no interval")
+		return w
+	}
 	if !v.HasInterval() {
 		step(nil, "one bag by itself has no spread: there is no interval")
 		return w
@@ -216,6 +220,8 @@ func (v *Verdict) Sentence(m *Measure, first, second measure.Phrase) measure.Phr
 		mixed = ", but mixed"
 	}
 	switch v.Verdict {
+	case trial.InBins:
+		return measure.Say("Not judged: some were weighed together. {} bags were {} weighings and {} bags {}, and bags of one bin are no bags apart.", v.FirstN, v.FirstW, v.SecondN, v.SecondW)
 	case trial.TooFew:
 		return measure.Say("Too few bags to tell: at least {} in each group are needed.", trial.FewestBags)
 	case trial.LikelyMore:
