@@ -27,11 +27,15 @@ const slowest, fastest = 0.4, 2.0
 // Rates that two questioned measurements which bear each other out may bring. Model.
 const slowestBorneOut, fastestBorneOut = 0.1, 4.0
 
+// MostRise of a stem in a day, cm. Practice.
+const MostRise = 6
+
 // widerBorneOut is how much wider they make the spreads of rate and height. Model.
 const widerBorneOut = 4.0
 
 // Two questioned measurements bear each other out when they stand to the usual course
-// alike, to a quarter, within so many days. Model.
+// alike, to a quarter, within so many days, or when they differ as the course does between them,
+// within their error. Model.
 const (
 	borneOutShare             = 0.25
 	borneOutDays  measure.Day = 30
@@ -87,7 +91,8 @@ func Prior(p Plant) Fit {
 // and the departure of the planting from its course, 3 cm that fade by 1/e in 10 days.
 // δ is 0 where the day it came up was seen; λ₀ is Plant.Tall, what was fitted to its variety in
 // seasons before. What is left of the spread,
-// of all together, follows from the curvature there. Model.
+// of all together, follows from the curvature there. What stands over 6 cm a day higher than it was
+// measured before is questioned, as is what no rate from 0.4 to 2 explains. Model.
 func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
 	f := Prior(p)
 	if p.Up != 0 {
@@ -100,7 +105,7 @@ func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
 	q := question{p: p, w: w.until(seen), usualTall: f.Tall, prior: 1, slowest: slowest, fastest: fastest}
 	var good []Measured
 	for _, m := range seen {
-		if q.believable(m) {
+		if q.believable(m) && !leaps(good, m) {
 			good = append(good, m)
 		} else {
 			f.Outliers = append(f.Outliers, m)
@@ -201,6 +206,19 @@ func (q *question) believable(m Measured) bool {
 	return float64(m.Length) >= lowest && float64(m.Length) <= highest
 }
 
+// rises reports whether a stem would have grown more from one measurement to a later one than any
+// does.
+func rises(from, to Measured) bool {
+	days := float64(to.Day - from.Day)
+	return days > 0 && float64(to.Length-from.Length) > MostRise*days+math.Hypot(measureSD(from.Length), measureSD(to.Length))
+}
+
+// leaps reports whether a measurement stands higher over the last one before it than any stem
+// grows.
+func leaps(before []Measured, m Measured) bool {
+	return len(before) > 0 && rises(before[len(before)-1], m)
+}
+
 // borneOut are the questioned measurements that another questioned one agrees with.
 func (q *question) borneOut(asked []Measured) (borne, left []Measured) {
 	if len(asked) < 2 {
@@ -213,7 +231,12 @@ func (q *question) borneOut(asked []Measured) (borne, left []Measured) {
 		for k, o := range asked {
 			apart := m.Day - o.Day
 			if k != i && apart != 0 && apart <= borneOutDays && apart >= -borneOutDays {
-				agrees = agrees || math.Abs(share(m)-share(o)) <= borneOutShare*math.Max(share(m), share(o))
+				grew := float64(o.Length-m.Length) - float64(usual.StemOn(o.Day)-usual.StemOn(m.Day))
+				if rises(m, o) || rises(o, m) {
+					continue
+				}
+				agrees = agrees || math.Abs(share(m)-share(o)) <= borneOutShare*math.Max(share(m), share(o)) ||
+					math.Abs(grew) <= math.Hypot(measureSD(m.Length), measureSD(o.Length))
 			}
 		}
 		if agrees {

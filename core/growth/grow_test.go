@@ -298,6 +298,35 @@ func TestSharesOfGrowthAreBoundedAndWhole(t *testing.T) {
 	}
 }
 
+// Two heights that differ as the course does between them are believed over the model, however
+// far off it they both are.
+func TestTwoHeightsThatAgreeAreBelieved(t *testing.T) {
+	w := ordinary(t, "cool-maritime")
+	p := planted(crop.Maincrop)
+	var usual Run
+	Grow(&p, w, &usual)
+	first := Measured{usual.Up + 4, 45}
+	grew := usual.StemOn(first.Day+2) - usual.StemOn(first.Day)
+	if f := Calibrate(p, w, []Measured{first}); len(f.Outliers) != 1 {
+		t.Errorf("45 cm four days after it came up is taken: %+v", f)
+	}
+	f := Calibrate(p, w, []Measured{first, {first.Day + 2, 45 + grew + 3}})
+	p.Shift, p.Rate, p.Tall = f.Shift, f.Rate, f.Tall
+	var c Run
+	Grow(&p, w, &c)
+	f.Departure.Add(&c)
+	if got := c.StemOn(first.Day + 2); len(f.Outliers) != 0 || math.Abs(float64(got-48-grew)) > 3 {
+		t.Errorf("seen twice, it stands %.1f cm where %.1f were measured; questioned %v", got, 48+grew, f.Outliers)
+	}
+	late := usual.Up + 20
+	if f := Calibrate(p, w, []Measured{{late, 12}, {late + 2, 36}}); len(f.Outliers) != 1 || f.Outliers[0].Length != 36 {
+		t.Errorf("24 cm in two days are taken: %+v", f.Outliers)
+	}
+	if f := Calibrate(p, w, []Measured{first, {first.Day + 2, 70}}); len(f.Outliers) != 2 {
+		t.Errorf("25 cm more in two days bear each other out: %+v", f.Outliers)
+	}
+}
+
 // Whatever the weather, stems stay between 0 and their longest, the index never falls
 // and days keep their order; a course that is used again is as a new one.
 func TestAnyWeatherGrowsWithinBounds(t *testing.T) {

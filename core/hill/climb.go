@@ -39,6 +39,7 @@ func (p Plan) Climbs(s bag.Shape, at Height, stems Stems, into []Climb) []Climb 
 		return into
 	}
 	level, raised := at.Level, at.Raised
+	least := min(leastRaise, p.MaxLayer)
 	for i, length := range stems.Lengths {
 		d := stems.From + measure.Day(i)
 		if d < at.After {
@@ -52,8 +53,11 @@ func (p Plan) Climbs(s bag.Shape, at Height, stems Stems, into []Climb) []Climb 
 			continue
 		}
 		thick := nextThickness(top-level, p.MaxLayer)
+		if thick < least-1e-9 { // so little is not worth a raise
+			break
+		}
 		room := min(thick, p.Room(above))
-		if room < thinnest && room < thick-1e-9 {
+		if room < least-1e-9 {
 			continue
 		}
 		r := p.rung(s, p.over(), level, level+room)

@@ -121,8 +121,9 @@ type PlanError struct {
 // Error says it in metric, for logs and scripts.
 func (e *PlanError) Error() string { return e.Says.In(measure.Metric) }
 
-// thinnest layer that is worth a walk, in cm.
-const thinnest measure.Length = 1
+// thinnest layer that may be chosen, and leastRaise that is worth a walk where a layer is cut down
+// or little is left, in cm. Practice.
+const thinnest, leastRaise measure.Length = 1, 3
 
 // deepest that any layer of a plan is taken, in cm.
 const deepest measure.Length = 400

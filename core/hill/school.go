@@ -49,8 +49,8 @@ var habits = map[School]SchoolParams{
 		Base: 10, Cover: 8, Layer: 10, Trigger: 18, Showing: 6,
 	},
 	LittleAndOften: {
-		Name: "little and often", Reason: measure.Say("For growers at home every day: {} at a time as soon as stems stand {}.", measure.Length(5), measure.Length(7.5)),
-		Base: 8, Cover: 5, Layer: 5, Trigger: 7.5, Showing: 2.5,
+		Name: "little and often", Reason: measure.Say("For growers at home every day: {} at a time as soon as stems stand {}.", measure.Length(6), measure.Length(10)),
+		Base: 9, Cover: 6, Layer: 6, Trigger: 10, Showing: 4,
 	},
 	TwoLevel: {
 		Name: "two-level", Reason: measure.Say("Two rings of seed for determinate types in deep bags, filled on one day."),

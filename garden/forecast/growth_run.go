@@ -161,6 +161,10 @@ func runKey(p *growth.Plant, st *PlantingForecast, a *air) uint64 {
 	return h.Sum64()
 }
 
+// raisesEnd is how long before half its leaves are yellow a planting is raised no more, in days.
+// Practice.
+const raisesEnd = 28
+
 // climbs are the raises to come along a course, appended to into. A layer that is due and
 // was not laid is due today, since the day that is returned, and what comes after it is
 // laid from today on.
@@ -171,6 +175,9 @@ func climbs(st *PlantingForecast, c *growth.Run, today measure.Day, into []hill.
 	at := hill.Height{Level: st.Ladder.Start}
 	if st.Stage == logbook.StageGrowing {
 		at = hill.Height{Level: st.Level, Raised: st.Raised, After: st.Filled + 1}
+	}
+	if c.Mature != 0 {
+		at.Until = c.Mature - raisesEnd
 	}
 	stems := hill.Stems{From: c.Planted, Lengths: c.Stem}
 	list = st.Filling.Climbs(st.Bag.Model.Shape, at, stems, into)

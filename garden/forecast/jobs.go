@@ -34,6 +34,9 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 				b.RaiseOn = since
 			}
 		}
+		if c.Mature != 0 && today >= c.Mature-raisesEnd { // no more is raised
+			b.Next = nil
+		}
 		b.TieOn = job.TieOn(c)
 		b.FrostOn = s.frostUnseen(today)
 		if len(s.Rungs) == 0 && !s.Bag.Model.Shape.Ground() && s.Last(job.TopUp, logbook.Topped, logbook.Tended, logbook.Skipped) < s.Filled {
