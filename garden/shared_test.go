@@ -2,13 +2,16 @@ package garden_test
 
 import (
 	"math"
+	"slices"
 	"testing"
 
 	"glebata/core/bag"
 	"glebata/core/crop"
+	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/core/seed"
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -43,6 +46,19 @@ func TestTwoVarietiesShareOneContainer(t *testing.T) {
 	p.must(err)
 	if len(row) != 2 {
 		t.Errorf("the row shows %d of the two", len(row))
+	}
+	if row[0].Twin || !row[1].Twin || !row[0].OwnJob(job.Raise) || row[1].OwnJob(job.Raise) || !row[1].OwnJob(job.Lift) {
+		t.Error("the container is raised twice, or lifted once")
+	}
+	for i := range row { // each asks for a raise and a feed of the one container
+		row[i].Jobs = job.Of(job.Bag{Today: today, Planted: today - 50, Class: crop.Maincrop, Up: today - 30, FeedOn: today, Feed: 2})
+	}
+	if bags, due := forecast.BagsDue(row); bags != 1 || due != 1 {
+		t.Errorf("%d of %d bags want something", due, bags)
+	}
+	row[0].Jobs = nil
+	if due := row[1].JobDue(); due != slices.ContainsFunc(row[1].Jobs, func(j job.Job) bool { return j.Due() && j.Kind != job.Feed }) {
+		t.Errorf("the second has a job of its own: %v of %+v", due, row[1].Jobs)
 	}
 	_, err = p.Undo(ctx, raised, p.asked())
 	p.must(err)

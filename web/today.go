@@ -96,7 +96,7 @@ func newLine(st *forecast.PlantingForecast, sys measure.System) line {
 type todayBody struct {
 	Row       row
 	Lines     []line
-	Due       int
+	Bags, Due int
 	Loose     measure.Volume // to bring for the raises that are due
 	Ask       form.Form      // the question that comes first, where nothing is planned
 	Left      []leftLine
@@ -140,10 +140,8 @@ func (s *Site) todayPage(c *gin.Context, status int, wrong string) error {
 	for i := range bags {
 		b := &bags[i]
 		body.Lines[i] = newLine(b, sys)
-		if b.Job.Due() {
-			body.Due++
-		}
 	}
+	body.Bags, body.Due = forecast.BagsDue(bags)
 	body.Walk = newWalk(bags, 0, maxStops, sys, day)
 	if body.Walk.Unlike, err = unlikeTrials(look, sys); err != nil {
 		return err

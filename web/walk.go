@@ -94,6 +94,9 @@ func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System
 	for i := range row {
 		st := &row[i]
 		for _, j := range st.Jobs {
+			if !st.OwnJob(j.Kind) {
+				continue
+			}
 			if !j.Due() {
 				if j.Status() == job.Soon {
 					soon = append(soon, soonLine{j.Day.ISO() + j.Day.Short(), st.Bag.Label, j.Tag.In(sys)})
@@ -111,7 +114,7 @@ func newWalk(row []forecast.PlantingForecast, from, most int, sys measure.System
 			w.Stops = append(w.Stops, s)
 		}
 		for k := len(st.Log) - 1; k >= 0 && st.Log[k].Day == today; k-- {
-			if e := &st.Log[k]; e.Logged == today && logbook.KindOf(e.Kind).Work {
+			if e := &st.Log[k]; e.Logged == today && logbook.KindOf(e.Kind).Work && !(st.Twin && logbook.KindOf(e.Kind).Container) {
 				w.Done = append(w.Done, doneLine{newLogLine(st, e, sys), st.Planting.ID, st.Bag.Label})
 			}
 		}

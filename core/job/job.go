@@ -93,6 +93,7 @@ type Bag struct {
 	FrostOn  measure.Day // it froze where it stands, and nobody has looked since
 	BlightOn measure.Day // spots were seen that are taken for late blight
 	SpotsOn  measure.Day // spots were seen once, that may be it
+	KeepsOn  measure.Day // it keeps in its bag until then, once skins have set; 0 where it does not
 	HoldOn   measure.Day // nothing is lifted before, for what it was treated with
 	HoldFor  string
 
@@ -294,6 +295,9 @@ func ending(b *Bag, add adder) {
 		add(Lift, last, measure.Say("lift before cold"), why)
 	case b.CutOn != 0 && b.BlightOn != 0:
 		add(Lift, b.CutOn+skinSets, measure.Say("lift dry"), measure.Say("The tops were cut on {} for late blight: lift on a dry day between {} and {}, when spores on the surface are dead. Sort out every tuber with brown, sunken skin.", b.CutOn, b.CutOn+skinSets, b.CutOn+sporesDie))
+	case b.CutOn != 0 && b.KeepsOn > b.CutOn+skinSets: // kept till wanted it is not late
+		day := max(b.CutOn+skinSets, min(b.Today, b.KeepsOn))
+		add(Lift, day, measure.Say("lift when wanted"), measure.Say("The tops were cut on {}, and after {} days skins have set. Dry, dark and safe from frost it keeps in its bag until about {}.", b.CutOn, skinSets, b.KeepsOn))
 	case b.CutOn != 0:
 		add(Lift, b.CutOn+skinSets, measure.Say("lift"), measure.Say("The tops were cut on {}: after {} days skins have set.", b.CutOn, skinSets))
 	case b.Class == crop.FirstEarly || b.Class == crop.SecondEarly:

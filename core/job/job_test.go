@@ -60,6 +60,8 @@ func TestMostPressingJob(t *testing.T) {
 			b.BlightOn, b.FeedOn = today, today-9
 		}), CutHaulm, "cut tops: blight", Due},
 		"tops cut for blight, spores not dead": {main(60, func(b *Bag) { b.Next, b.BlightOn, b.CutOn, b.EndsOn = nil, today-13, today-13, today-13 }), Wait, "", ""},
+		"tops cut, kept till wanted":           {main(120, func(b *Bag) { b.Next, b.CutOn, b.EndsOn, b.KeepsOn = nil, today-60, today-60, today+20 }), Lift, "lift when wanted", Due},
+		"tops cut, kept for too long":          {main(120, func(b *Bag) { b.Next, b.CutOn, b.EndsOn, b.KeepsOn = nil, today-90, today-90, today-20 }), Lift, "lift when wanted", Late},
 		"tops cut for blight two weeks ago":    {main(60, func(b *Bag) { b.Next, b.BlightOn, b.CutOn, b.EndsOn = nil, today-14, today-14, today-14 }), Lift, "lift dry", Due},
 		"a treatment holds lifting back": {main(60, func(b *Bag) {
 			b.Next, b.CutOn, b.EndsOn, b.HoldOn, b.HoldFor = nil, today-20, today-20, today+1, "soap"

@@ -67,6 +67,9 @@ var kinds = []KindFacts{
 	{Harden, "Started", "hardening off started", nil, never},
 }
 
+// OfContainer reports whether work is done once for all that grows in a container.
+func (k Kind) OfContainer() bool { return k == Raise || k == TopUp || k == Feed || k == Move }
+
 // LeadsUp reports whether work comes before planting.
 func (k Kind) LeadsUp() bool {
 	switch k {

@@ -50,7 +50,7 @@ type Plant struct {
 	FeltOn         measure.Day
 	Yellow         int // quarters of its leaves, as it was seen last; -1 for not looked
 	YellowOn       measure.Day
-	Asked          int // days that look is off the forecast and questioned for; 0 where it is not
+	Asked          int         // days that look is off the forecast and questioned for; 0 where it is not
 	CutOn          measure.Day // the tops
 	Blight         bool        // they came off for it, or are to, for spots that are taken for it
 	Spots          measure.Day // spots were seen once, that a second look decides about; 0 for none
@@ -58,6 +58,7 @@ type Plant struct {
 	HoldFor        string
 	Frost          float64     // chance of one where it stands in the days ahead
 	WantedOn       measure.Day // the next crop goes into its bag
+	KeepsOn        measure.Day // it keeps in its bag until then, once its skins have set; 0 where it does not
 }
 
 // Verdict of when to lift: three dates that are never the same thing, and why.
@@ -140,8 +141,12 @@ func (p *Plant) potato(v *Verdict) {
 	case p.CutOn != 0:
 		v.Stage = ToLift
 		v.why("The tops were cut on {}, {} days ago.", p.CutOn, int(p.Today-p.CutOn))
-		if !p.Blight && p.WantedOn == 0 {
-			v.why("Dry and safe from frost it keeps in its bag for some weeks, until you want it.")
+		switch {
+		case p.Blight || p.WantedOn != 0 || p.KeepsOn == 0:
+		case p.KeepsOn >= p.Today:
+			v.why("Dry, dark and safe from frost it keeps in its bag until about {}: lift it when you want it.", p.KeepsOn)
+		default:
+			v.why("It kept in its bag until about {}: lift it, and look what is sound.", p.KeepsOn)
 		}
 	case v.Tops != 0 && v.Tops <= p.Today && !p.early():
 		v.Stage = TopsOff

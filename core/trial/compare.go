@@ -50,7 +50,7 @@ type Comparison struct {
 	Cloud             []float64
 	Verdict           Verdict
 	FirstN, SecondN   int
-	FirstW, SecondW   int // weighings that they rest on, where some of them are bins
+	FirstW, SecondW   int     // weighings that they rest on, where some of them are bins
 	Free              float64 // degrees of freedom of the interval
 	FirstLow          float64 // of the groups themselves, where their bags are known within a range
 	FirstHigh         float64

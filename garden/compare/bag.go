@@ -45,10 +45,10 @@ type Bag struct {
 
 	Bins   []trial.BinShare // of it, g
 	Stood  []logbook.Place  // from planting on: where it was taken in its season
-	Cost   keep.Cost       // of its season
-	filled measure.Money   // that its medium cost when it was new
-	lacks  []string        // what of its cost is not known
-	levels []kept          // of the factors, in their order
+	Cost   keep.Cost        // of its season
+	filled measure.Money    // that its medium cost when it was new
+	lacks  []string         // what of its cost is not known
+	levels []kept           // of the factors, in their order
 }
 
 // Sown is what the bench knows of the seed of a planting; empty where it knows nothing.

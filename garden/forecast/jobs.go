@@ -26,6 +26,7 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 	b.SeenOn, b.Seen = s.lastSeen()
 	b.BlightOn, b.SpotsOn = s.spotted(), s.suspected()
 	b.HoldOn, b.HoldFor = s.WaitUntil()
+	b.KeepsOn = s.keepsOn()
 	if s.Stage == logbook.StageGrowing {
 		b.Planted = s.State.Planted
 		if len(s.Grown.Climbs) > 0 {

@@ -31,6 +31,8 @@ type PlantingForecast struct {
 	mixUnread error // why the mix that was chosen cannot be read; the usual stands in
 	// Water in its bag; nil where it does not grow in one.
 	Water *Water
+	// Twin reports that another planting of the same container stands before it in its row.
+	Twin bool
 	// Index of its season: of what has grown by its end, by the model. 0 where it
 	// was not reckoned.
 	Index float64
@@ -166,7 +168,34 @@ func OneToABag(row []PlantingForecast) []PlantingForecast {
 		return cmp.Or(cmp.Compare(x.Place.Position, y.Place.Position), cmp.Compare(x.Place.ID, y.Place.ID),
 			cmp.Compare(len(x.Label), len(y.Label)), cmp.Compare(x.Label, y.Label))
 	})
+	seen := map[logbook.ID]bool{}
+	for i := range out {
+		out[i].Twin, seen[out[i].Bag.ID] = seen[out[i].Bag.ID], true
+	}
 	return out
+}
+
+// OwnJob reports whether a job is a planting's own, and not the same for all that grow in its
+// container, where another that stands before it has it.
+func (s *PlantingForecast) OwnJob(k job.Kind) bool { return !s.Twin || !k.OfContainer() }
+
+// JobDue reports whether some job of its own is due.
+func (s *PlantingForecast) JobDue() bool {
+	return slices.ContainsFunc(s.Jobs, func(j job.Job) bool { return j.Due() && s.OwnJob(j.Kind) })
+}
+
+// BagsDue are how many containers of a row there are, and how many of them have a job that is due.
+func BagsDue(row []PlantingForecast) (bags, due int) {
+	of := map[logbook.ID]bool{}
+	for i := range row {
+		of[row[i].Bag.ID] = of[row[i].Bag.ID] || row[i].JobDue()
+	}
+	for _, any := range of {
+		if any {
+			due++
+		}
+	}
+	return len(of), due
 }
 
 // Before another planting of the same bag: what grows comes first, the one planted last of

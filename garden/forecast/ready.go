@@ -154,6 +154,16 @@ func (s *PlantingForecast) leafAskedOn(d measure.Day) int {
 	return 0
 }
 
+// keepsOn is the day until which it keeps in its bag, once its tops are cut; 0 where they stand, or
+// came off for blight.
+func (s *PlantingForecast) keepsOn() measure.Day {
+	cut := s.HaulmCutOn()
+	if cut == 0 || s.spotted() != 0 || s.Bag.Model.Shape.Ground() {
+		return 0
+	}
+	return lift.KeepsUntil(s.Variety.Class, cut+lift.SkinsSet, s.MediumOn)
+}
+
 // Questions that a second look decides.
 func (s *PlantingForecast) Questions() (out []measure.Phrase) {
 	if d := s.suspected(); d != 0 {
@@ -188,6 +198,7 @@ func (s *PlantingForecast) ripening(today measure.Day) lift.Plant {
 		Today: today, Planted: s.State.Planted, Class: s.Variety.Class, CutOn: s.HaulmCutOn(), Yellow: -1,
 		Blight: s.spotted() != 0, Spots: s.suspected(),
 	}
+	p.KeepsOn = s.keepsOn()
 	p.HoldOn, p.HoldFor = s.WaitUntil()
 	if s.Grown != nil {
 		run := &s.Grown.Run
