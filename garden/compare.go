@@ -8,6 +8,7 @@ import (
 	"glebata/core/measure"
 	"glebata/core/terrace"
 	"glebata/garden/compare"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -25,7 +26,7 @@ type comparedFrom struct {
 func (v *View) Compared() ([]compare.Bag, error) {
 	return v.m.compared.get(v.today, func() ([]compare.Bag, error) {
 		done, err := v.states(Filter{Finished: true})
-		if err != nil || len(done.list) == 0 {
+		if err != nil {
 			return nil, err
 		}
 		open, err := v.states(Filter{Open: true})
@@ -42,6 +43,10 @@ func (v *View) comparedFrom(done, open *stateList) comparedFrom {
 	}
 	var moves []byte
 	for i := range open.list {
+		if n := len(open.list[i].Batches); n > 0 { // what is weighed and left open may count
+			moves = binary.AppendVarint(moves, int64(open.list[i].Planting.ID))
+			moves = binary.AppendVarint(moves, int64(len(open.list[i].Log)))
+		}
 		for j := range open.list[i].Care {
 			if e := &open.list[i].Care[j]; e.Kind == logbook.Moved {
 				moves = binary.AppendVarint(moves, int64(e.ID))
@@ -62,13 +67,18 @@ func (v *View) gather(open []logbook.PlantingState) ([]compare.Bag, error) {
 	if err != nil {
 		return nil, err
 	}
+	left, err := v.leftOpen()
+	if err != nil || len(done)+len(left) == 0 {
+		return nil, err
+	}
+	done = append(left, done...)
 	g := compare.Garden{Open: open, Places: map[logbook.ID]logbook.Place{}}
 	bench, err := v.Bench()
 	if err != nil {
 		return nil, err
 	}
 	g.Bench = &bench
-	if g.Mixes, err = v.mixes(Filter{Finished: true}); err != nil {
+	if g.Mixes, err = v.mixes(Filter{}); err != nil {
 		return nil, err
 	}
 	m, err := v.media()
@@ -90,6 +100,25 @@ func (v *View) gather(open []logbook.PlantingState) ([]compare.Bag, error) {
 		return nil, err
 	}
 	return compare.Gather(done, g), nil
+}
+
+// leftOpen are plantings that were weighed in as if that was all of them, and not closed: they
+// count as they are, up to the day they were weighed.
+func (v *View) leftOpen() ([]forecast.PlantingForecast, error) {
+	open, err := v.states(Filter{Open: true})
+	if err != nil || !slices.ContainsFunc(open.list, func(s logbook.PlantingState) bool { return len(s.Batches) > 0 }) {
+		return nil, err
+	}
+	row, err := v.forecasts(Filter{Open: true})
+	var out []forecast.PlantingForecast
+	for i := range row {
+		if d := row[i].Emptied(); d != 0 {
+			s := row[i]
+			s.Ended, s.LeftOpen = d, true
+			out = append(out, s)
+		}
+	}
+	return out, err
 }
 
 // sunHours a day at the spot of each bag that was put on the terrace.

@@ -1,11 +1,13 @@
 package garden_test
 
 import (
+	"fmt"
 	"math"
 	"strings"
 	"testing"
 
 	"glebata/core/crop"
+	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/seed"
@@ -212,5 +214,44 @@ func TestABinStaysOneWeighing(t *testing.T) {
 		if low, high := s.Groups[i].Range(false); !(low < s.Groups[i].Value(false) && s.Groups[i].Value(false) < high) {
 			t.Errorf("%s holds part of a bin and is %g to %g", s.Groups[i].Key, low, high)
 		}
+	}
+}
+
+// A bag that was weighed in when its time had come and left open counts as it is, wants nothing
+// but to be closed, and is a closed one like the others once it is. A picking before its time
+// is none.
+func TestWeighedAndLeftOpenItCounts(t *testing.T) {
+	y := newYard(t)
+	v := y.named("Broad Sound", crop.Maincrop)
+	bags := y.bags(litres(40), "Yard", "open", "A1", "A2")
+	ripe := y.put(bags[0], v, 3, today-150, seed.Known{Pieces: []measure.Mass{60, 60, 60}})
+	young := y.put(bags[1], v, 3, today-70, seed.Known{Pieces: []measure.Mass{60, 60, 60}})
+	y.did(ripe, logbook.Entry{Kind: logbook.Tended, What: job.CutHaulm, Day: today - 20})
+	counted := func() (labels string) {
+		t.Helper()
+		all, err := y.look().Compared()
+		y.must(err)
+		for i := range all {
+			if all[i].Counts() {
+				labels += fmt.Sprintf("%s %g open %v; ", all[i].Bag.Label, float64(all[i].M.Edible), all[i].LeftOpen)
+			}
+		}
+		return labels
+	}
+	for _, id := range []logbook.ID{ripe, young} {
+		y.did(id, logbook.Entry{Kind: logbook.Weighed, Batches: []logbook.Batch{{Gross: 1800, Grade: "keep"}}, Day: today - 2})
+	}
+	if got := counted(); got != "A1 1800 open true; " {
+		t.Errorf("weighed and left open: %q", got)
+	}
+	if st := y.state(ripe); len(st.Jobs) != 1 || st.Jobs[0].Tag.In(measure.Metric) != "was that all?" {
+		t.Errorf("emptied, it wants %+v", st.Jobs)
+	}
+	if st := y.state(young); st.Emptied() != 0 || len(st.Jobs) == 0 || st.Jobs[0].Tag.In(measure.Metric) == "was that all?" {
+		t.Errorf("picked from, it wants %+v", st.Jobs)
+	}
+	y.did(ripe, logbook.Entry{Kind: logbook.Closed, Day: today})
+	if got := counted(); got != "A1 1800 open false; " {
+		t.Errorf("closed: %q", got)
 	}
 }

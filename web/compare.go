@@ -21,7 +21,8 @@ import (
 type compareBody struct {
 	Sheet     compare.Sheet
 	Said      string
-	Any       bool // finished bags at all
+	Any       bool     // finished bags at all
+	LeftOpen  []string // bags that were weighed in and not closed
 	Fields    []compareField
 	Asked     url.Values
 	Unknown   []string // what was asked for and is not there
@@ -132,6 +133,11 @@ func (s *Site) compare(c *gin.Context) error {
 	}
 	q := c.Request.URL.Query()
 	body := compareBody{Sheet: sheet, Said: s.said(c), Any: len(all) > 0, Asked: keptOf(q), Unknown: unknown}
+	for i := range all {
+		if all[i].LeftOpen {
+			body.LeftOpen = append(body.LeftOpen, all[i].Bag.Label)
+		}
+	}
 	if body.Any {
 		body.fill(all, q, sys)
 	}

@@ -175,6 +175,10 @@ func newStop(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop 
 	case job.Plant:
 		s.Go, s.GoTag = "/bags/"+s.Label+"#entries", "Plant it"
 	case job.Lift:
+		if st.Emptied() != 0 {
+			s.Go, s.GoTag = "/bags/"+s.Label+"#entries", "Close it"
+			break
+		}
 		s.Go, s.GoTag = draw.Escape(fmt.Sprintf("/plantings/%d/weigh", s.ID)), "Weigh in"
 	}
 	return s

@@ -16,7 +16,7 @@ import (
 func TestEmptyGardenSaysWhatToDoFirst(t *testing.T) {
 	s := emptySite(t)
 	for path, says := range map[string]string{
-		"/": "What is left until your garden is ready", "/plan": "First write down the bags", "/bags": "First a kind of bag", "/compare": "No bag is closed yet",
+		"/": "What is left until your garden is ready", "/plan": "First write down the bags", "/bags": "First a kind of bag", "/compare": "No bag is weighed in yet",
 	} {
 		if status, body := s.get(path); status != http.StatusOK || !strings.Contains(body, says) {
 			t.Errorf("%s answers %d and does not say %q", path, status, says)

@@ -73,29 +73,30 @@ type Bag struct {
 	MeasuredOn   measure.Day
 	Up           measure.Day // over the medium, seen or reckoned
 
-	TopUpOn  measure.Day
-	TopUp    measure.Volume // about so much, loose
-	FeedOn   measure.Day
-	Feed     measure.Volume // water with feed
-	TieOn    measure.Day
-	Tied     bool
-	Nips     bool        // the grower nips flowers
-	Flowered measure.Day // open flowers were seen
-	MoveOn   measure.Day
-	MoveTo   string
-	MatureOn measure.Day // half the leaves yellow, reached alive
-	CutOn    measure.Day // the tops were cut
-	EndsOn   measure.Day // its last day; nothing but lifting comes after
-	Dies     bool        // of cold, on that day, or is lifted before
-	LookedOn measure.Day
-	SeenOn   measure.Day // a pest or disease was seen last
-	Seen     string      // which
-	FrostOn  measure.Day // it froze where it stands, and nobody has looked since
-	BlightOn measure.Day // spots were seen that are taken for late blight
-	SpotsOn  measure.Day // spots were seen once, that may be it
-	KeepsOn  measure.Day // it keeps in its bag until then, once skins have set; 0 where it does not
-	HoldOn   measure.Day // nothing is lifted before, for what it was treated with
-	HoldFor  string
+	TopUpOn   measure.Day
+	TopUp     measure.Volume // about so much, loose
+	FeedOn    measure.Day
+	Feed      measure.Volume // water with feed
+	TieOn     measure.Day
+	Tied      bool
+	Nips      bool        // the grower nips flowers
+	Flowered  measure.Day // open flowers were seen
+	MoveOn    measure.Day
+	MoveTo    string
+	MatureOn  measure.Day // half the leaves yellow, reached alive
+	CutOn     measure.Day // the tops were cut
+	EndsOn    measure.Day // its last day; nothing but lifting comes after
+	Dies      bool        // of cold, on that day, or is lifted before
+	LookedOn  measure.Day
+	SeenOn    measure.Day // a pest or disease was seen last
+	Seen      string      // which
+	FrostOn   measure.Day // it froze where it stands, and nobody has looked since
+	BlightOn  measure.Day // spots were seen that are taken for late blight
+	SpotsOn   measure.Day // spots were seen once, that may be it
+	EmptiedOn measure.Day // it was weighed in as if that was all, and not closed
+	KeepsOn   measure.Day // it keeps in its bag until then, once skins have set; 0 where it does not
+	HoldOn    measure.Day // nothing is lifted before, for what it was treated with
+	HoldFor   string
 
 	// Until is the day a kind of job was put off to, or is quiet to after it was
 	// done or skipped.
@@ -128,6 +129,8 @@ func Of(b Bag) []Job {
 	switch {
 	case b.Planted == 0:
 		planting(&b, add)
+	case b.EmptiedOn != 0: // whatever else it wanted, it wants no more
+		add(Lift, b.EmptiedOn, measure.Say("was that all?"), measure.Say("It was weighed in on {} and left open. It counts as it is; if that was all, close it, and if more is in it, weigh that in too.", b.EmptiedOn))
 	case b.BlightOn != 0 && b.CutOn == 0: // nothing else matters to it
 		add(CutHaulm, b.BlightOn, measure.Say("cut tops: blight"), measure.Say("Spots of late blight were seen on {}: cut the tops the same day, bag them, and keep them out of the compost. Then wait two to three weeks, and lift dry.", b.BlightOn))
 	default:

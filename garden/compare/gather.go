@@ -116,7 +116,12 @@ func binsOf(done []forecast.PlantingForecast, open []logbook.PlantingState) map[
 	}
 	bins := map[string][]part{}
 	whole := map[string]measure.Mass{}
+	read := map[logbook.ID]bool{}
 	add := func(s *logbook.PlantingState) {
+		if read[s.Planting.ID] { // weighed in and left open, it stands among both
+			return
+		}
+		read[s.Planting.ID] = true
 		for i := range s.Log {
 			e := &s.Log[i]
 			if e.Kind != logbook.Weighed || e.Group == "" {

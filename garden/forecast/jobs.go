@@ -48,6 +48,7 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 			b.MoveOn, b.MoveTo = sch.Move, sch.Then.Offset().Where
 		}
 	}
+	b.EmptiedOn = s.Emptied()
 	b.Until = s.quiet()
 	s.Jobs = job.Of(b)
 	s.Job = job.Pressing(b, s.Jobs)

@@ -13,6 +13,29 @@ import (
 // until it is mature. Practice.
 const regrows = 0.1
 
+// emptiedBefore is how long before its lifting a weigh-in is taken as the last of it, in days.
+// Practice.
+const emptiedBefore = 14
+
+// Emptied is the day on which a planting that was not closed was weighed in as if that was all of
+// it: with its tops off, or near its lifting or after it; 0 where it was not.
+func (s *PlantingForecast) Emptied() measure.Day {
+	if s.Stage != logbook.StageGrowing || s.Grown == nil {
+		return 0
+	}
+	last := measure.Day(0)
+	s.picked(func(d measure.Day, net measure.Mass) {
+		if net > 0 {
+			last = max(last, d)
+		}
+	})
+	cut, lifted := s.HaulmCutOn(), s.LiftOn()
+	if last != 0 && (cut != 0 && last >= cut || lifted != 0 && last >= lifted-emptiedBefore) {
+		return last
+	}
+	return 0
+}
+
 // gone from a planting by a day, of what would be in it had nothing been picked: what was
 // picked, less what small ones that were left have grown since.
 func (s *PlantingForecast) gone(d measure.Day) measure.Mass {

@@ -31,6 +31,9 @@ type PlantingForecast struct {
 	mixUnread error // why the mix that was chosen cannot be read; the usual stands in
 	// Water in its bag; nil where it does not grow in one.
 	Water *Water
+	// LeftOpen reports that it was weighed in as if that was all, and not closed, where it stands
+	// among those that were.
+	LeftOpen bool
 	// Twin reports that another planting of the same container stands before it in its row.
 	Twin bool
 	// Index of its season: of what has grown by its end, by the model. 0 where it
