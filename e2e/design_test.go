@@ -46,7 +46,7 @@ func TestShoppingIsTickedOffOnAPhone(t *testing.T) {
 	p := sit(t, demoGarden, phone)
 	p.open("/plan/shopping")
 	p.thumbs()
-	p.sees("3 sacks of 40.0 L, €14.40; 13.0 L left over.")
+	p.sees("3 sacks of 40.0 L, €14.40; 14.4 L left over.")
 	p.press("Bought 3 of harbour compost")
 	p.sees("Bought: 3.")
 	p.sees("bought 3 today")

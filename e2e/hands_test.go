@@ -208,7 +208,7 @@ func TestPlanFollowsEveryChoice(t *testing.T) {
 	p.choose("Filling", "two-level")
 	p.sees("at two levels the lower ring is mostly in the way")
 	p.choose("Filling", "little and often")
-	p.sees("raise 1, when stems stand 7.5 cm 13 cm")
+	p.sees("raise 1, when stems stand 10 cm 15 cm")
 	p.press("Levels and settling")
 	p.fill("Kept free below the rim", "3 in")
 	p.sees("to 26.4 cm")

@@ -2,6 +2,7 @@ package garden_test
 
 import (
 	"fmt"
+	"math"
 	"strings"
 	"testing"
 
@@ -120,4 +121,34 @@ func TestFrostyNightsNameThePotsThatStandOpen(t *testing.T) {
 	if got, want := said(nights[1]), "P1 in frost-free 0.07; "; got != want {
 		t.Errorf("the second night: %s, want %s", got, want)
 	}
+}
+
+// A pot is planted as its seed is known: weighed, by eye, or as a usual piece where nobody weighed
+// it; a root by eye gives a ratio that says so.
+func TestPotsAndRootsNeedNotBeWeighed(t *testing.T) {
+	p := newPlot(t, crop.FirstEarly, bag.Drainage{Way: bag.ThroughWall})
+	id, err := p.plan(3)
+	p.must(err)
+	var pots []logbook.ID
+	for label, n := range map[string]logbook.Nursling{"P1": {Weight: 60}, "P2": {Weight: 50, How: measure.Estimated}, "P3": {}} {
+		n.Label, n.Kind, n.Variety, n.Shelter, n.Started = label, logbook.Pot, p.variety, climate.Greenhouse, today-30
+		pot, err := p.Start(ctx, n, p.asked())
+		p.must(err)
+		pots = append(pots, pot)
+	}
+	_, err = p.PlantFromNursery(ctx, id, today, garden.FromNursery{Pots: pots}, p.asked())
+	p.must(err)
+	// 60 g, 50 g give or take a fifth, and 55 g give or take 35 %.
+	if st := p.state(id); st.Seed != 165 || math.Abs(float64(st.SeedLow)-(60+40+35.75)) > 1e-9 || math.Abs(float64(st.SeedHigh)-(60+60+74.25)) > 1e-9 {
+		t.Errorf("%v of seed, %v to %v", st.Seed, st.SeedLow, st.SeedHigh)
+	}
+	list, err := p.look().Nursery()
+	p.must(err)
+	for i := range list {
+		if n := &list[i]; n.Label == "P2" && (n.How != measure.Estimated || n.Weight != 50) {
+			t.Errorf("it is kept as %+v", n.Nursling)
+		}
+	}
+	_, err = p.Start(ctx, logbook.Nursling{Label: "P9", Kind: logbook.Pot, Variety: p.variety, Weight: 1, Shelter: climate.Greenhouse, Started: today}, p.asked())
+	refused(t, "a tuber of a gram", err, "weight", "is not believed")
 }

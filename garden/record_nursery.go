@@ -51,8 +51,11 @@ func (g *Garden) Start(ctx context.Context, n logbook.Nursling, a Request) (logb
 		if n.Kind == logbook.Root && !(n.Temp >= 5 && n.Temp <= 40) {
 			faults.Add("temp", "Roots are started at {} to {}.", measure.Temperature(22), measure.Temperature(28))
 		}
-		if n.Weight != 0 && !(n.Weight >= seed.MinPiece && n.Weight <= 3*measure.Kilogram) || n.Kind == logbook.Pot && n.Weight == 0 {
-			faults.Add("weight", "Weigh the tuber: between {} and {}.", seed.MinPiece, seed.MaxPiece)
+		if n.Weight != 0 && !(n.Weight >= seed.MinPiece && n.Weight <= 3*measure.Kilogram) {
+			faults.Add("weight", "A tuber or root of {} is not believed: between {} and {}, or leave it empty.", n.Weight, seed.MinPiece, 3*measure.Kilogram)
+		}
+		if n.Weight == 0 {
+			n.How = measure.Weighed // there is nothing to know
 		}
 		if !n.Shelter.Known() {
 			faults.Add("shelter", "Choose where it stands.")
@@ -208,8 +211,15 @@ func takeNurslings(p *logbook.Planting, list []logbook.NursingState, from FromNu
 		case pot.Variety.ID != p.Variety.ID:
 			return nil, logbook.Refuse("pot", "Pot {} is {}, and {} is planned here.", pot.Label, pot.Variety.Name, p.Variety.Name)
 		}
-		e.Seed.Pieces = append(e.Seed.Pieces, pot.Weight)
+		piece, how := pot.Weight, pot.How
+		if piece == 0 { // nobody weighed it
+			piece, how = crop.SeedPiece, measure.Counted
+		}
+		e.Seed.Pieces, e.Seed.Hows = append(e.Seed.Pieces, piece), append(e.Seed.Hows, how)
 		used = append(used, pot)
+	}
+	if !slices.ContainsFunc(e.Seed.Hows, func(h measure.Known) bool { return h != measure.Weighed }) {
+		e.Seed.Hows = nil // all were weighed
 	}
 	return used, nil
 }

@@ -62,7 +62,7 @@ func (v *View) RootHarvests(nursery []logbook.NursingState) (map[logbook.ID]fore
 		if h.Slips > 0 {
 			h.PerSlip = h.Edible / measure.Mass(h.Slips)
 			if n.Weight > 0 {
-				h.Ratio = float64(h.Edible / n.Weight)
+				h.Ratio, h.About = float64(h.Edible/n.Weight), n.How != measure.Weighed
 			}
 			out[n.ID] = h
 		}

@@ -187,22 +187,22 @@ func (r *reader) Nurslings(ctx context.Context) ([]logbook.Nursling, error) {
 	err = r.each(ctx, func(rows *sqlx.Rows) error {
 		var n logbook.Nursling
 		var variety logbook.ID
-		var kind, method, shelter string
+		var kind, method, shelter, how string
 		var grams, temp float64
 		var started int64
-		err := rows.Scan(&n.ID, &n.Label, &kind, &variety, &grams, &method, &temp, &shelter, &started)
-		n.Kind, n.Method, n.Shelter = logbook.NurseKind(kind), logbook.Method(method), climate.Shelter(shelter)
+		err := rows.Scan(&n.ID, &n.Label, &kind, &variety, &grams, &how, &method, &temp, &shelter, &started)
+		n.How, n.Kind, n.Method, n.Shelter = measure.Known(how), logbook.NurseKind(kind), logbook.Method(method), climate.Shelter(shelter)
 		n.Weight, n.Temp, n.Started, n.Variety = measure.Mass(grams), measure.Temperature(temp), measure.Day(started), varieties[variety]
 		out = append(out, n)
 		return err
-	}, `SELECT id, label, kind, variety_id, grams, method, temp_c, shelter, started FROM nursling ORDER BY kind DESC, length(label), label`)
+	}, `SELECT id, label, kind, variety_id, grams, how, method, temp_c, shelter, started FROM nursling ORDER BY kind DESC, length(label), label`)
 	return out, err
 }
 
 func (w *writer) AddNursling(ctx context.Context, n logbook.Nursling) (logbook.ID, error) {
 	return w.add(ctx,
-		`INSERT INTO nursling (label, kind, variety_id, grams, method, temp_c, shelter, started) VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
-		n.Label, string(n.Kind), n.Variety.ID, n.Weight.Grams(), string(n.Method), float64(n.Temp), string(n.Shelter), int(n.Started))
+		`INSERT INTO nursling (label, kind, variety_id, grams, how, method, temp_c, shelter, started) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		n.Label, string(n.Kind), n.Variety.ID, n.Weight.Grams(), string(n.How), string(n.Method), float64(n.Temp), string(n.Shelter), int(n.Started))
 }
 
 func (r *reader) NurseryLog(ctx context.Context) ([]logbook.NurseryEntry, error) {

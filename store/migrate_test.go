@@ -64,6 +64,7 @@ var rowsSince = map[int64][]string{
 		`INSERT INTO trial_arm (trial_id, position, name) VALUES (1, 0, 'steps'), (1, 1, 'fill once')`,
 		`INSERT INTO trial_bag (trial_id, planting_id, arm, block) VALUES (1, 1, 0, '')`,
 	},
+	28: {`INSERT INTO nursling (id, label, kind, variety_id, grams, how, method, temp_c, shelter, started) VALUES (28, 'M28', 'root', 2, 198, 'estimated', 'sand', 24, 'heated', 20150)`},
 	27: {
 		`INSERT INTO weather_import (id, source, logged_day, client_key) VALUES (91, 'much', 20211, 'wr')`,
 		`INSERT INTO rain_span (import_id, first_day, last_day, low_mm, high_mm) VALUES (91, 20204, 20210, 20, 60)`,

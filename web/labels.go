@@ -113,7 +113,7 @@ func (s *Site) allLabels(c *gin.Context) ([]labelGroup, error) {
 		}
 		weight := n.Method.Name()
 		if n.Weight > 0 {
-			weight = sys.Mass(n.Weight)
+			weight = n.How.Mark(sys.Mass(n.Weight))
 		}
 		pots.Labels = append(pots.Labels, labelTick{fmt.Sprintf("pot-%d", n.ID), n.Label + " " + n.Variety.Name, false, openformat.Label{
 			Tag: n.Label, Title: n.Variety.Name, Lines: []string{n.Variety.Class.Name(), "since " + labelDay(n.Started), weight},

@@ -207,7 +207,7 @@ func rootForm(sweet []logbook.Variety, sys measure.System, today measure.Day) fo
 			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
 			{Name: "label", Label: "Label", Kind: "text", Hint: "Like S1"},
 			{Name: "method", Label: "How", Kind: "choice", Options: methods},
-			{Name: "weight", Label: "It weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass", Hint: "If you want kg per kg of mother root later"},
+			{Name: "weight", Label: "It weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass", Hint: "If you want kg per kg of mother root later; “about 7 oz” will do"},
 			{Name: "temp", Label: "Kept at", Kind: "quantity", Unit: string(sys.TemperatureUnit()), Value: sys.Fine(seed.UsualRootsAt), Hint: measure.Say("{} to {}", measure.Temperature(22), measure.Temperature(28)).In(sys)},
 			{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()},
 		},
@@ -225,7 +225,7 @@ func potForm(potatoes []logbook.Variety, sys measure.System, today measure.Day) 
 		Fields: []form.Field{
 			{Name: "variety", Label: "Variety", Kind: "choice", Options: varieties},
 			{Name: "label", Label: "Label", Kind: "text", Hint: "Like P1"},
-			{Name: "weight", Label: "The tuber weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass"},
+			{Name: "weight", Label: "The tuber weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass", Hint: "“About 60” will do; empty where nobody weighed it"},
 			{Name: "shelter", Label: "It stands", Kind: "choice", Value: string(climate.FrostFree), Options: shelterOptions()},
 			{Name: "day", Label: "On", Kind: "day", Value: today.ISO(), Max: today.ISO()},
 		},
@@ -277,7 +277,7 @@ func (s *Site) start(c *gin.Context, kind logbook.NurseKind, name string) error 
 		n.Temp, n.Shelter = measure.Temperature(r.Degrees("temp", float64(seed.UsualRootsAt))), climate.Heated
 	}
 	if r.Text("weight") != "" {
-		n.Weight = r.Mass("weight", r.Units.MassUnit())
+		n.Weight, n.How = r.KnownMass("weight", r.Units.MassUnit())
 	}
 	kept, err := r.keep(func() error {
 		_, err := s.garden.Start(c.Request.Context(), n, s.asked(c))

@@ -90,7 +90,7 @@ func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, a
 		f.Fields = []form.Field{
 			{Name: "slips", Label: "How many were planted", Kind: "count", Value: fmt.Sprint(st.Number), Hint: "Empty: not counted"},
 			{Name: "start", Label: "Grown from", Kind: "choice", Options: []form.Option{{Value: string(logbook.Slips), Name: "slips"}, {Value: string(logbook.Cuttings), Name: "vine cuttings"}, {Value: string(logbook.WholeRoot), Name: "a root, or a piece with shoots"}}},
-			{Name: "mother", Label: "Weight of the root", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass", Hint: "If a root went in. It is mother weight, not seed"}, day,
+			{Name: "mother", Label: "Weight of the root", Kind: "quantity", Unit: string(sys.MassUnit()), Read: "/read/mass", Hint: "If a root went in; “about 7 oz” will do. It is mother weight, not seed"}, day,
 		}
 		return f
 	}
@@ -120,13 +120,21 @@ func plantForm(st *forecast.PlantingForecast, from supply, sys measure.System, a
 	return f
 }
 
+// potWeight of a pot's tuber, as it is known.
+func potWeight(n *logbook.Nursling, sys measure.System) string {
+	if n.Weight == 0 {
+		return "not weighed"
+	}
+	return n.How.Mark(sys.Mass(n.Weight))
+}
+
 func potsForm(st *forecast.PlantingForecast, from supply, sys measure.System, at string, day form.Field) form.Form {
 	f := form.Form{
 		Name: "transplant", Title: "Transplant from pots", Action: at + "transplant", Button: "Transplanted", Open: true, Caution: beware("mix"),
 		Says: "Set the ball whole and bury it to the leaf tips: they come through again in three or four days.",
 	}
 	for i, p := range from.pots {
-		field := form.Field{Name: fmt.Sprintf("pot-%d", p.ID), Label: fmt.Sprintf("Pot %s, %s", p.Label, sys.Mass(p.Weight)), Kind: "tick"}
+		field := form.Field{Name: fmt.Sprintf("pot-%d", p.ID), Label: fmt.Sprintf("Pot %s, %s", p.Label, potWeight(&p.Nursling, sys)), Kind: "tick"}
 		if i < st.Number {
 			field.Value = "yes"
 		}

@@ -200,7 +200,11 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast, products []
 		if st.Variety.Class.Crop() == crop.SweetPotato {
 			e.Slips, e.Start = r.Count("slips"), logbook.Start(r.Text("start"))
 			if r.Text("mother") != "" {
-				e.Seed.Total = r.Mass("mother", r.Units.MassUnit())
+				if low, high := r.MassRange("mother", r.Units.MassUnit()); low == high {
+					e.Seed.Total = low
+				} else {
+					e.Seed.Low, e.Seed.High = low, high
+				}
 			}
 			if e.Start == logbook.WholeRoot {
 				e.Seed.Count, e.Slips = e.Slips, 0

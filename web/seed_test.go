@@ -49,7 +49,7 @@ func TestSeedFormsSayWhatIsWrongAndKeepWhatWasTyped(t *testing.T) {
 	status, body = s.post("/seed/trays/99/weigh", "weights", "60")
 	says(t, "an unknown tray", status, http.StatusNotFound, body)
 	status, body = s.post("/seed/nursery/pots", "label", "P1", "variety", "6", "weight", "", "shelter", "cave", "day", "2027-01-01")
-	says(t, "a bad pot", status, http.StatusUnprocessableEntity, body, "“P1” is there already", "start it as a mother root", "Weigh the tuber", "Choose where it stands", "today or before")
+	says(t, "a bad pot", status, http.StatusUnprocessableEntity, body, "“P1” is there already", "start it as a mother root", "Choose where it stands", "today or before")
 	status, body = s.post("/seed/nursery/1/log", "what", "taken", "count", "0", "day", "2026-06-01")
 	says(t, "no slips", status, http.StatusUnprocessableEntity, body, "Count 1 to 60.")
 	status, body = s.post("/seed/nursery/1/log", "what", "sold", "day", "2026-06-01")

@@ -32,7 +32,8 @@ type Amount struct {
 
 // Amount that was planted, of seed for which a number was planned.
 //
-//   - each weighed: their sum; those given as about are 20 % off at the most,
+//   - each weighed: their sum; those given as about are 20 % off at the most, those that are only
+//     counted are usual pieces, 35 % off,
 //   - a count and a total: spread evenly,
 //   - a total alone: spread over the number planned,
 //   - a range: its middle,
@@ -76,8 +77,11 @@ func (k Known) weighed() Amount {
 			how = k.Hows[i]
 		}
 		off := measure.Mass(0)
-		if how == measure.Estimated {
+		switch how {
+		case measure.Estimated:
 			off = p * measure.ByEye
+		case measure.Counted: // a usual piece
+			off = p * UsualSpread
 		}
 		a.Mass, a.Low, a.High, a.How = a.Mass+p, a.Low+p-off, a.High+p+off, a.How.Worse(how)
 	}

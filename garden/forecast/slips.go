@@ -54,6 +54,7 @@ type RootHarvest struct {
 	Edible  measure.Mass
 	PerSlip measure.Mass
 	Ratio   float64 // kg to kg of mother root; 0 when the root was not weighed
+	About   bool    // it was weighed by eye
 }
 
 func roots(n int) string { return counted(n, "root") }

@@ -41,8 +41,9 @@ type Nursling struct {
 	Label   string
 	Kind    NurseKind
 	Variety Variety
-	Weight  measure.Mass // of the tuber or root; 0 when not weighed
-	Method  Method       // of a root
+	Weight  measure.Mass  // of the tuber or root; 0 when not weighed
+	How     measure.Known // that weight
+	Method  Method        // of a root
 	Temp    measure.Temperature
 	Shelter climate.Shelter // it was started under
 	Started measure.Day
