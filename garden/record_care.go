@@ -16,21 +16,36 @@ func (g *Garden) RecordMany(ctx context.Context, e logbook.Entry, plantings []lo
 		Plantings []logbook.ID
 	}
 	return g.idempotent(ctx, a.Key, many{e, plantings}, func(w Writer) (logbook.ID, error) {
-		if len(plantings) == 0 {
-			return 0, logbook.Refuse("bags", "Tick the bags it was done to.")
-		}
-		if len(plantings) > mostTogether {
-			return 0, logbook.Refuse("bags", "At most {} bags at once.", mostTogether)
-		}
-		entries := make([]logbook.Entry, 0, len(plantings))
+		entries := make([]logbook.Entry, len(plantings))
 		for i, id := range plantings {
-			if !slices.Contains(plantings[:i], id) { // ticked twice is done once
-				e.Planting = id
-				entries = append(entries, e)
-			}
+			entries[i] = e
+			entries[i].Planting = id
 		}
-		return recordGroup(ctx, w, entries, record, a)
+		return recordEach(ctx, w, entries, a)
 	})
+}
+
+// RecordEach keeps an entry for each of several plantings, for all or for none; of one planting
+// the first counts. They are taken back together. Safe to repeat. Faults are those of an entry,
+// at "bags", or at "bag-" and the planting's ID.
+func (g *Garden) RecordEach(ctx context.Context, entries []logbook.Entry, a Request) (logbook.ID, error) {
+	return g.idempotent(ctx, a.Key, entries, func(w Writer) (logbook.ID, error) { return recordEach(ctx, w, entries, a) })
+}
+
+func recordEach(ctx context.Context, w Writer, entries []logbook.Entry, a Request) (logbook.ID, error) {
+	if len(entries) == 0 {
+		return 0, logbook.Refuse("bags", "Tick the bags it was done to.")
+	}
+	if len(entries) > mostTogether {
+		return 0, logbook.Refuse("bags", "At most {} bags at once.", mostTogether)
+	}
+	once := make([]logbook.Entry, 0, len(entries))
+	for i := range entries {
+		if !slices.ContainsFunc(once, func(o logbook.Entry) bool { return o.Planting == entries[i].Planting }) { // ticked twice is done once
+			once = append(once, entries[i])
+		}
+	}
+	return recordGroup(ctx, w, once, record, a)
 }
 
 // Photo of an entry as JPEG; ErrNotFound when it has none.

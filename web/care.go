@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"net/http"
 	"net/url"
+	"slices"
 	"strings"
 
 	"github.com/gin-gonic/gin"
@@ -311,12 +312,24 @@ func (s *Site) manyPage(c *gin.Context, status int, t form.Sent) error {
 	if !ok {
 		d = logbook.Doings[0]
 	}
-	body := manyBody{None: true, Said: s.said(c)}
-	for _, o := range logbook.Doings {
-		body.Kinds = append(body.Kinds, form.Option{Value: string(o.Kind), Name: o.Title, Chosen: o.Kind == d.Kind})
+	body := manyBody{None: len(row) == 0, Said: s.said(c)}
+	grows := func(st forecast.PlantingForecast) bool { return st.Stage == logbook.StageGrowing }
+	if kind == "" && len(row) > 0 && !slices.ContainsFunc(row, grows) { // all of them are plans
+		kind = "plant"
 	}
-	f := careForm(d, shelf, t.Units, "", dayField(look.Today()))
-	f.Action, f.Fields = "/entries", append(f.Fields, form.Field{Name: "kind", Kind: "hidden", Value: string(d.Kind)})
+	work := workOf(string(kind))
+	for i := range manyWorks {
+		o := &manyWorks[i]
+		body.Kinds = append(body.Kinds, form.Option{Value: o.key, Name: o.title, Chosen: o == work, Group: "Work"})
+	}
+	for _, o := range logbook.Doings {
+		body.Kinds = append(body.Kinds, form.Option{Value: string(o.Kind), Name: o.Title, Chosen: work == nil && o.Kind == d.Kind, Group: "Done and seen"})
+	}
+	f, key := careForm(d, shelf, t.Units, "", dayField(look.Today())), string(d.Kind)
+	if work != nil {
+		f, key = work.form(t.Units, dayField(look.Today())), work.key
+	}
+	f.Action, f.Fields = "/entries", append(f.Fields, form.Field{Name: "kind", Kind: "hidden", Value: key})
 	body.Form = t.Fill(f)
 	ticked := map[string]bool{}
 	for _, id := range t.Values["bag"] {
@@ -324,10 +337,9 @@ func (s *Site) manyPage(c *gin.Context, status int, t form.Sent) error {
 	}
 	for i := range row {
 		st := &row[i]
-		if st.Stage != logbook.StageGrowing && !(d.Before && st.Stage == logbook.StagePlanned) {
+		if work != nil && !work.asks(st) || work == nil && st.Stage != logbook.StageGrowing && !(d.Before && st.Stage == logbook.StagePlanned) {
 			continue
 		}
-		body.None = false
 		if n := len(body.Places); n == 0 || body.Places[n-1].Name != st.Bag.Place.Name {
 			body.Places = append(body.Places, manyPlace{Name: st.Bag.Place.Name})
 		}
@@ -350,28 +362,44 @@ func (s *Site) saveMany(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	d, ok := logbook.DoingOf(logbook.Kind(r.Text("kind")))
-	if !ok {
+	key := r.Text("kind")
+	work := workOf(key)
+	d, ok := logbook.DoingOf(logbook.Kind(key))
+	if !ok && work == nil {
 		return logbook.ErrNotFound
 	}
 	products, err := look.Products()
 	if err != nil {
 		return err
 	}
-	e := r.care(d, products)
-	e.Day, e.About = r.Day("day"), r.Text("about") != ""
-	ids := r.ticked()
+	var entries []logbook.Entry
+	if work != nil {
+		list := make([]forecast.PlantingForecast, len(r.ticked()))
+		for i, id := range r.ticked() {
+			if list[i], err = look.Planting(id); err != nil {
+				return err
+			}
+		}
+		entries = r.manyEntries(work, list, products)
+	} else {
+		e := r.care(d, products)
+		e.Day, e.About = r.Day("day"), r.Text("about") != ""
+		for _, id := range r.ticked() {
+			e.Planting = id
+			entries = append(entries, e)
+		}
+	}
 	asked := s.asked(c)
 	kept, err := r.keep(func() error {
-		_, err := s.garden.RecordMany(c.Request.Context(), e, ids, asked)
+		_, err := s.garden.RecordEach(c.Request.Context(), entries, asked)
 		return err
 	})
 	if err != nil {
 		return err
 	}
 	if !kept {
-		return s.manyPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent(string(d.Kind))))
+		return s.manyPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent(key)))
 	}
-	c.Redirect(http.StatusSeeOther, "/entries?kind="+string(d.Kind)+"&done="+asked.Key)
+	c.Redirect(http.StatusSeeOther, "/entries?kind="+key+"&done="+asked.Key)
 	return nil
 }
