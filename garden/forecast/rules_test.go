@@ -2,6 +2,7 @@ package forecast
 
 import (
 	"math"
+	"math/rand/v2"
 	"testing"
 
 	"glebata/core/advice"
@@ -261,5 +262,50 @@ func TestBagsBesideSpotsAreLookedAt(t *testing.T) {
 	elsewhere.Bag.Place.ID = 9
 	if list, _ := NearSpots([]PlantingForecast{spotted, elsewhere}, today); len(list) != 0 {
 		t.Error("spots elsewhere have it looked at")
+	}
+}
+
+// Any one true entry, of a kind that does not change what is done to the bag, moves what is
+// expected of it within the range that was said before.
+func TestOneTrueEntryStaysWithinTheRange(t *testing.T) {
+	today := plantedOn + 105
+	before, site := forecastOn(t, today, nil), inputsOn(today).Site
+	n, err := site.Monthly.Daily()
+	if err != nil {
+		t.Fatal(err)
+	}
+	found, err := Ensemble(t.Context(), []PlantingForecast{before}, &site, n, nil, today, func() {})
+	if err != nil {
+		t.Fatal(err)
+	}
+	said := before.YieldOutlook(before.Growing(bag.Calibration{}), found[0], today)
+	if said.Ready.Low <= 0 || said.Ready.High <= said.Ready.Low {
+		t.Fatalf("it says %+v", said.Ready)
+	}
+	rng := rand.New(rand.NewPCG(8, 8))
+	run, w := &before.Grown.Run, before.Water
+	for range 40 {
+		d := run.Up + measure.Day(5+rng.IntN(int(today-run.Up)-6))
+		at := int(d - w.From)
+		stem := float64(run.StemOn(d)) * (1 + 0.1*rng.NormFloat64())
+		for _, e := range []logbook.Entry{
+			{Kind: logbook.Watered, Thing: "can", Amount: 1 + 3*rng.Float64()},
+			{Kind: logbook.Watered},
+			{Kind: logbook.Moisture, Amount: math.Round(100 * math.Min(1, math.Max(0.05, w.Run.Theta[at]+0.1*rng.NormFloat64())))},
+			{Kind: logbook.Moisture, Level: 1 + rng.IntN(4)},
+			{Kind: logbook.Measured, Height: measure.Length(math.Max(1, stem))},
+			{Kind: logbook.Yellowed, Level: 1},
+			{Kind: logbook.Noted, Text: "looks well"},
+			{Kind: logbook.Fed, Amount: 2, Level: logbook.FeedVolume},
+		} {
+			e.Day = d
+			if e.Kind == logbook.Yellowed && run.Fading != 0 && d > run.Fading {
+				continue
+			}
+			f := forecastOn(t, today, nil, e)
+			if now := f.YieldOutlook(f.Growing(bag.Calibration{}), nil, today); now.Ready.Yield < said.Ready.Low || now.Ready.Yield > said.Ready.High {
+				t.Errorf("%s %g %d on %v: %v, said %v, %v to %v", e.Kind, e.Amount, e.Level, e.Day, now.Ready.Yield, said.Ready.Yield, said.Ready.Low, said.Ready.High)
+			}
+		}
 	}
 }
