@@ -52,6 +52,10 @@ func (g *Garden) TypeWeather(ctx context.Context, t TypedWeather, a Request) (lo
 		if own, err := w.Weather(ctx, t.Day, t.Day); err != nil {
 			return 0, err
 		} else if len(own) == 0 && g.station.Name() == logbook.Usual && !t.Min.Known && !t.Max.Known { // the gauge alone
+			read := d
+			if read.Rain = t.Rain.Value; read.Check(a.Today) != nil {
+				return 0, read.Check(a.Today)
+			}
 			span := climate.RainSpan{From: t.Day, Until: t.Day, Low: t.Rain.Value, High: t.Rain.Value}
 			return addRain(ctx, w, span, typedHere, a)
 		}

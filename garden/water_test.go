@@ -209,12 +209,13 @@ func TestDaysWithoutARecordAreNotDry(t *testing.T) {
 	p.must(err)
 	days, err := p.look().Weather(today-2, today-1)
 	p.must(err)
-	if days[1].Own() || !math.IsNaN(days[0].Rain) || days[0].Min != 9 {
+	if days[1].Own() || days[1].Rain != 7 || !math.IsNaN(days[0].Rain) || days[0].Min != 9 {
 		t.Errorf("typed in part they are %+v", days)
 	}
 	if said, err := p.look().RainSaid(today - 1); err != nil || !said {
 		t.Errorf("the gauge read yesterday is not known: %v", err)
 	}
+	refused(t, "five metres of rain", second(p.TypeWeather(ctx, garden.TypedWeather{Day: today - 3, Rain: garden.Reading{Known: true, Value: 5000}}, p.asked())), "rain", "is not believed")
 	for what, refusedAt := range map[string]error{
 		"month": second(p.TypeMonth(ctx, today+40, 10, p.asked())), "total": second(p.TypeMonth(ctx, month, -1, p.asked())), "rained": second(p.SayRain(ctx, "cats", false, p.asked())),
 	} {

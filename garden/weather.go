@@ -22,13 +22,31 @@ func (v *View) Weather(from, until measure.Day) ([]logbook.DayRecord, error) {
 	if err != nil {
 		return nil, err
 	}
+	spans, err := v.r.RainSpans(v.ctx)
+	if err != nil {
+		return nil, err
+	}
+	gauge := map[measure.Day]float64{} // rain that was read of one day by itself, the last that was
+	for _, s := range spans {
+		if s.From == s.Until && s.Low == s.High {
+			gauge[s.From] = s.Low
+		}
+	}
 	out := make([]logbook.DayRecord, 0, max(0, int(until-from)+1))
 	for d := from; d <= until; d++ {
+		mm, read := gauge[d]
 		if len(own) > 0 && own[0].Day == d {
-			out, own = append(out, own[0]), own[1:]
+			day := own[0]
+			if read && math.IsNaN(day.Rain) {
+				day.Rain = mm
+			}
+			out, own = append(out, day), own[1:]
 			continue
 		}
 		w := v.g.station.Day(&site, n, d)
+		if read && math.IsNaN(w.Rain) {
+			w.Rain = mm
+		}
 		out = append(out, logbook.DayRecord{Day: d, DayWeather: w, Humidity: math.Round(w.Humidity()), Wind: math.NaN(), Sun: math.NaN(), Source: v.g.station.Name()})
 	}
 	return out, nil

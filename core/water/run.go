@@ -299,40 +299,6 @@ func (d *today) step(s *State, f *Flow, given, loss measure.Volume) {
 	s.In -= loss
 }
 
-// see that θ is about so much: a step of a square-root ensemble Kalman filter (published:
-// Whitaker and Hamill, 2002). It returns what it moves the mean by.
-func (r *Run) see(s Sight, loose *float64) measure.Volume {
-	mean, factor, n := 0.0, r.meanFactor(), float64(len(r.draws))
-	for k := range r.draws {
-		mean += r.draws[k].Theta() / n
-	}
-	tt, tf := 0.0, 0.0
-	for k := range r.draws {
-		off := r.draws[k].Theta() - mean
-		tt += off * off / n
-		tf += off * (r.draws[k].factor - factor) / n
-	}
-	noise := s.SD * s.SD
-	gain := 1 / (tt + *loose + noise)
-	toTheta, toFactor := (tt+*loose)*gain, tf*gain
-	narrows := 1 / (1 + math.Sqrt(noise*gain))
-	var moved measure.Volume
-	for k := range r.draws {
-		d := &r.draws[k]
-		off := d.Theta() - mean
-		theta := mean + toTheta*(s.Theta-mean) + off*(1-narrows*toTheta)
-		d.factor = within(d.factor + toFactor*(s.Theta-mean) - narrows*toFactor*off)
-		in := measure.Volume(math.Max(0, math.Min(1, theta))) * d.Capacity
-		moved += in - d.In
-		d.In, d.due = in, 0
-	}
-	*loose *= 1 - toTheta
-	return moved / measure.Volume(n)
-}
-
-// within what a factor is believed to be.
-func within(factor float64) float64 { return math.Max(leastLoss, math.Min(mostLoss, factor)) }
-
 // keep what a day came to.
 func (r *Run) keep(day int, flow Flow, taken measure.Volume, loose float64, visit func(day, draw int, theta float64)) {
 	mean, square, soaked, share := 0.0, 0.0, 0.0, 1/float64(len(r.draws))
