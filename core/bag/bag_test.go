@@ -171,6 +171,24 @@ func TestPlacingByNumber(t *testing.T) {
 	if d := Nearest(two); d < 8 {
 		t.Errorf("an upper piece lies %.1f cm from one below: the ring is not turned", d)
 	}
+	// 2 a ring from 33 cm across, 3 from 37, 4 from 44: 2 · (across ÷ 2 − 8) · sin(π ÷ 2k) is 10 cm at least.
+	for _, c := range []struct {
+		across measure.Length
+		each   int
+		clear  bool
+	}{{33, 2, true}, {29, 2, false}, {37, 3, true}, {35, 3, false}, {44, 4, true}, {41, 4, false}, {52, 1, true}} {
+		round, err := NewRound(c.across, c.across, 50)
+		if err != nil {
+			t.Fatal(err)
+		}
+		spots := PlaceLevels(round, []measure.Length{14, 28}, 2*c.each, 18)
+		if over := Over(spots); (over >= LeastOver) != c.clear || ToWall(round, spots) < WallGap-1e-9 || len(spots) != 2*c.each {
+			t.Errorf("%d a ring in %v: an upper piece lies %.1f cm from straight over a lower one, %.1f from the wall", c.each, c.across, over, ToWall(round, spots))
+		}
+	}
+	if over := Over(Place(s, 10, 5, Layout{})); over != 1000 {
+		t.Errorf("one level lies %v over itself", over)
+	}
 	// Four in the crate make two rows of two, 30 and 20 cm apart.
 	if d := Nearest(Place(crate(t), 10, 4, Layout{})); !near(float64(d), 20, 1e-9) {
 		t.Errorf("four in the crate lie %v apart, want 20", d)

@@ -47,14 +47,48 @@ func Place(s Shape, h measure.Length, n int, as Layout) []Spot {
 
 // PlaceLevels places n pieces over the given levels, lowest first, sharing them
 // as evenly as can be with the lower level taking the odd one, each upper ring
-// turned so that its pieces stand between those below.
+// turned so that its pieces stand between those below. In a round bag rings of two levels
+// lie WallGap off the wall, so that no piece comes up through another: Over.
 func PlaceLevels(s Shape, levels []measure.Length, n int, spacing measure.Length) []Spot {
 	var spots []Spot
 	for i, h := range levels {
 		share := (n + len(levels) - 1 - i) / len(levels)
+		if len(levels) == 2 && s.Round() && !s.Ground() && (share > 1 || i > 0) {
+			spots = append(spots, alongWall(s, h, share, 0.25+0.5*float64(i))...)
+			continue
+		}
 		spots = append(spots, Place(s, h, share, Layout{spacing, 0.5 * float64(i)})...)
 	}
 	return spots
+}
+
+// alongWall places a ring of n as far out as WallGap allows, turned by parts of its step.
+func alongWall(s Shape, h measure.Length, n int, turn float64) []Spot {
+	radius, flat := s.LengthAt(h)/2, s.WidthAt(h)/s.LengthAt(h)
+	ring := max(0, radius-WallGap)
+	spots := make([]Spot, n)
+	for i := range spots {
+		angle := 2 * math.Pi * (float64(i) + turn) / float64(n)
+		spots[i] = Spot{X: ring * measure.Length(math.Cos(angle)), Y: ring * measure.Length(math.Sin(angle)) * flat, H: h}
+	}
+	return spots
+}
+
+// LeastOver is how near to straight over a lower piece an upper one may lie, cm. Practice.
+const LeastOver measure.Length = 10
+
+// Over is how near to straight over a lower piece the nearest upper one lies, cm; 1000 where
+// there is one level only.
+func Over(spots []Spot) measure.Length {
+	nearest := measure.Length(1000)
+	for _, a := range spots {
+		for _, b := range spots {
+			if b.H > a.H {
+				nearest = min(nearest, measure.Length(math.Hypot(float64(a.X-b.X), float64(a.Y-b.Y))))
+			}
+		}
+	}
+	return nearest
 }
 
 func placeRing(s Shape, h measure.Length, n int, as Layout) []Spot {

@@ -150,7 +150,7 @@ func TestTwoLevelsOfSeed(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if len(l.Seed) != 2 || !near(float64(l.Seed[0]), 38.0/3, 1e-9) || !near(float64(l.Seed[1]), 20.9, 1e-9) || l.Start != 38 {
+	if len(l.Seed) != 2 || !near(float64(l.Seed[0]), 11.4, 1e-9) || !near(float64(l.Seed[1]), 22.8, 1e-9) || l.Start != 38 {
 		t.Errorf("seed at %v, filled to %v", l.Seed, l.Start)
 	}
 }

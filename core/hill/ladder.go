@@ -223,7 +223,7 @@ func UsualFiller(top measure.Length) measure.Length { return top / 5 }
 const maxFiller = 1.0 / 3
 
 // Levels of the two rings, as shares of the filled depth.
-const lowerRing, upperRing = 1.0 / 3, 0.55
+const lowerRing, upperRing = 0.3, 0.6
 
 func layTwoLevel(s bag.Shape, p Plan, top measure.Length) (Ladder, error) {
 	if top-p.Filler < twoLevelLeast {

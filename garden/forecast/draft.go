@@ -93,6 +93,9 @@ func concerns(d *Draft, k crop.Constants) advice.List {
 			said.Add(advice.Crowded, advice.Tip, "", "{} apart, {} wanted: expect smaller {}.", near, k.Spacing, k.Crop.Lifted())
 		}
 	}
+	if over := bag.Over(d.Spots(&d.Planting)); over < bag.LeastOver-0.05 {
+		warn(advice.Crowded, "An upper {} lies {} from straight over a lower one, {} wanted: the lower one has to come up through it. Fewer at each level, or a wider bag.", k.Crop.SetOut(1), over, bag.LeastOver)
+	}
 	if lowest := d.Ladder.Seed[0]; d.Drainage.Plantable && lowest < d.Drainage.Level {
 		warn(advice.Drainage, "Seed at {} would lie in standing water, which reaches {}.", lowest, d.Drainage.Level)
 	}
