@@ -30,7 +30,7 @@ func TestAFirstVisitLeadsSomewhere(t *testing.T) {
 	p.sees("Kept: your site, this bag and its plan.")
 	p.sees("unknown maincrop")
 	p.sees(takes)
-	p.sees("Ready about " + ready)
+	p.sees("Tops off about " + ready)
 	p.open("/")
 	p.sees("✓ Where your garden is")
 	p.sees("Seed in hand")

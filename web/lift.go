@@ -51,10 +51,10 @@ func (b *liftBody) need(r *reading, ripe []forecast.Ripeness, sys measure.System
 	}
 	switch {
 	case len(chosen) == 0:
-		b.Enough = "Nothing is ready to eat yet."
+		b.Enough = "Nothing is big enough to eat yet."
 		return
 	case sum < wanted:
-		b.Enough = "All that is ready has less in it, " + strings.Join(labels, ", ") + ": about"
+		b.Enough = "All that can be eaten has less in it, " + strings.Join(labels, ", ") + ": about"
 	default:
 		b.Enough = "Lift " + strings.Join(labels, ", ") + ": about"
 	}

@@ -17,7 +17,7 @@ var pagesOf = map[string][]sitePage{
 		{"/plan/proposal", "How much", "bags and seed for the people who eat from them"},
 		{"/plan/design", "Which bag", "sizes and numbers compared"},
 		{"/plan/season", "The season", "every bag's dates on one sheet"},
-		{"/plan/outlook", "Outlook", "what may be ready, week by week"},
+		{"/plan/outlook", "Outlook", "what may come out of the bags, week by week"},
 		{"/plan/succession", "One after another", "batches through the season"},
 		{"/plan/medium", "Medium and feed", "mixes, products and doses"},
 		{"/plan/shopping", "Shopping", "sacks to buy, ticked off with a thumb"},
@@ -33,7 +33,7 @@ var pagesOf = map[string][]sitePage{
 		{"/terrace", "Terrace", "where each bag stands, and its sun"},
 	},
 	"lift": {
-		{"/lift", "What is ready", "which bag lifts first, and why"},
+		{"/lift", "What lifts", "which bag lifts first, and why"},
 		{"/lift/pool", "One bin", "of several bags, shared out"},
 		{"/lift/paper", "Sheet of paper", "a list typed as it stands"},
 		{"/harvest-sheet", "Harvest sheet", "to print and write on in the shed"},

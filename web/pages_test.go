@@ -88,7 +88,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plantings/30/working/expected":                              "season and sun",
 		"/terrace/working/6":                                          "takes by itself",
 		"/plantings/25/working/now":                                   "season and sun",
-		"/plan/outlook":                                               "When each is ready",
+		"/plan/outlook":                                               "When each is lifted, or its tops are off",
 		"/walk":                                                       "feel for tubers",
 		"/walk?from=3":                                                "raise",
 		"/plantings/30/later/raise":                                   "Put it off",

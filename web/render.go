@@ -54,6 +54,7 @@ func loadPages(a *assets) (*pages, error) {
 		"scale":     draw.Scale,
 		"class":     func(c crop.Class) string { return c.Name() },
 		"fillwords": fillWords,
+		"title":     measure.Upper,
 		"seedof":    seedOf,
 		"seedmark":  seedMark,
 		"newkey":    form.NewKey,

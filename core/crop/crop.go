@@ -167,6 +167,15 @@ func ByDays(crop Crop, days int) (Class, bool) {
 	return best, best != ""
 }
 
+// Done is what is done with a plant of the class when it is mature: tops come off what is lifted
+// when its skins have set, the others are lifted.
+func (c Class) Done() string {
+	if c == EarlyMaincrop || c == Maincrop {
+		return "tops off"
+	}
+	return "lift"
+}
+
 // EatenFor is how long the harvest of a class is eaten from, in days after it is
 // ready: earlies as they are lifted, maincrops out of the store. Practice.
 func (c Class) EatenFor() measure.Day {

@@ -351,7 +351,7 @@ func waiting(b *Bag, jobs []Job) Job {
 		return wait(measure.Say("raise at {}", r.Trigger), measure.Say("The next layer goes on when stems stand {} above the medium.", r.Trigger))
 	}
 	if b.MatureOn > b.Today {
-		return wait(measure.Say(""), measure.Say("Nothing to do; ready about {}.", b.MatureOn))
+		return wait(measure.Say(""), measure.Say("Nothing to do; {} about {}.", b.Class.Done(), b.MatureOn))
 	}
 	if b.EndsOn > b.Today {
 		return wait(measure.Say(""), measure.Say("Nothing to do; it ends about {}.", b.EndsOn))

@@ -20,7 +20,7 @@ const (
 	LiftNow       // or it is lost
 )
 
-var stageNames = [...]string{"not yet", "ready to eat", "tops off", "skins are setting", "lift", "lift now"}
+var stageNames = [...]string{"not yet", "eat from now", "tops off", "skins are setting", "lift", "lift now"}
 
 // Name of the stage.
 func (s Stage) Name() string { return stageNames[min(max(s, 0), LiftNow)] }

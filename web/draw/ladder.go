@@ -314,9 +314,9 @@ func (c *LadderChart) events(st *forecast.PlantingForecast, p *forecast.Ensemble
 	case dates.Likely == 0:
 		add(st.LiftOn(), "ends "+st.LiftOn().Short())
 	case dates.Early != dates.Late:
-		add(dates.Likely, "ready "+measure.ShortSpan(dates.Early, dates.Late))
+		add(dates.Likely, st.Variety.Class.Done()+" "+measure.ShortSpan(dates.Early, dates.Late))
 	default:
-		add(dates.Likely, "ready "+dates.Likely.Short())
+		add(dates.Likely, st.Variety.Class.Done()+" "+dates.Likely.Short())
 	}
 }
 

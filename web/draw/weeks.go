@@ -63,7 +63,7 @@ func NewWeeks(weeks []forecast.ProposedWeek, sys measure.System, paper Paper) We
 		w.Amounts = append(w.Amounts, Letter{X: w.Left - 8, Y: at(measure.Mass(v*1000)) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
 	}
 	if wanted == 0 {
-		w.Says = Escape(fmt.Sprintf("%s are ready over %d weeks", sys.Mass(fed), len(weeks)))
+		w.Says = Escape(fmt.Sprintf("%s come out of the bags over %d weeks", sys.Mass(fed), len(weeks)))
 		return w
 	}
 	w.Wanted = at(weeks[0].Wanted)
