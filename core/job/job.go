@@ -223,8 +223,11 @@ func raising(b *Bag, add adder) {
 	old := b.Today-b.MeasuredOn > heightLasts
 	switch due := b.RaiseOn != 0 && b.RaiseOn <= b.Today; {
 	case b.StemKnown && b.StemMeasured >= r.Trigger && !old:
-		add(Raise, min(b.MeasuredOn, b.Today), measure.Say("raise {}", r.Thickness()),
-			measure.Say("Stems stand {} above the medium; {} calls for the next layer. Bring {} loose.", b.StemMeasured, r.Trigger, r.Loose))
+		why := measure.Say("Stems stand {} above the medium; {} calls for the next layer. Bring {} loose.", b.StemMeasured, r.Trigger, r.Loose)
+		if b.MeasuredOn < b.Today && b.Stem > b.StemMeasured { // they have grown since
+			why = measure.Say("Stems stand about {} above the medium, measured {} on {}; {} calls for the next layer. Bring {} loose.", b.Stem, b.StemTyped, b.MeasuredOn, r.Trigger, r.Loose)
+		}
+		add(Raise, min(b.MeasuredOn, b.Today), measure.Say("raise {}", r.Thickness()), why)
 	case b.StemKnown && b.StemMeasured >= r.Trigger:
 		add(Raise, b.MeasuredOn, measureFirst, measure.Say("Measured {} on {}, which calls for the next layer. Bring {} loose.", b.StemTyped, b.MeasuredOn, r.Loose))
 	case due && b.StemKnown:

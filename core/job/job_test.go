@@ -1,6 +1,7 @@
 package job
 
 import (
+	"strings"
 	"testing"
 	"testing/quick"
 
@@ -147,5 +148,24 @@ func TestPuttingOffNeverMakesAJobSooner(t *testing.T) {
 	}
 	if err := quick.Check(holds, nil); err != nil {
 		t.Error(err)
+	}
+}
+
+// A height of some days ago is told as that, beside what stems stand at by now.
+func TestAnOldHeightIsNotTodays(t *testing.T) {
+	b := Bag{Today: 20700, Planted: 20640, Class: crop.Maincrop, Up: 20660, Next: &hill.Rung{From: 18, To: 28, Trigger: 18, Loose: 12}, StemKnown: true, StemMeasured: 19, StemTyped: 19, MeasuredOn: 20699, Stem: 20.1}
+	says := func() string {
+		for _, j := range Of(b) {
+			if j.Kind == Raise {
+				return j.Why.In(measure.Metric)
+			}
+		}
+		return ""
+	}
+	if got := says(); !strings.Contains(got, "about 20.1 cm") || !strings.Contains(got, "measured 19 cm on") {
+		t.Errorf("measured yesterday it says %q", got)
+	}
+	if b.MeasuredOn = b.Today; !strings.Contains(says(), "Stems stand 19 cm above") {
+		t.Errorf("measured today it says %q", says())
 	}
 }
