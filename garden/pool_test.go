@@ -14,6 +14,7 @@ import (
 	"glebata/core/trial"
 	"glebata/garden"
 	"glebata/garden/compare"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -243,6 +244,12 @@ func TestWeighedAndLeftOpenItCounts(t *testing.T) {
 	}
 	if got := counted(); got != "A1 1800 open true; " {
 		t.Errorf("weighed and left open: %q", got)
+	}
+	if st := y.state(ripe); st.Water != nil || st.Upcoming() != nil {
+		t.Errorf("emptied, it wants %+v and a layer %v", st.Water, st.Upcoming())
+	}
+	if list := forecast.Nights([]forecast.Forecast{{Day: today + 1, Lead: 1, Min: -3, Spread: 0.8}}, []forecast.PlantingForecast{y.state(ripe)}, nil, 0, nil); len(list) != 0 {
+		t.Errorf("emptied, it stands in danger of frost: %+v", list)
 	}
 	if st := y.state(ripe); len(st.Jobs) != 1 || st.Jobs[0].Tag.In(measure.Metric) != "was that all?" {
 		t.Errorf("emptied, it wants %+v", st.Jobs)

@@ -128,8 +128,18 @@ func TestANightIsJudgedByItsChance(t *testing.T) {
 	own.must(err)
 	ahead, err := own.look().Forecast()
 	own.must(err)
-	if len(ahead) != 1 || ahead[0].Min != -1 || ahead[0].Max < 10 || ahead[0].Lead != 1 || ahead[0].Rain != 0 {
+	if len(ahead) != 1 || ahead[0].Min != -1 || ahead[0].Max < 10 || ahead[0].Lead != 1 || !math.IsNaN(ahead[0].Rain) || !math.IsNaN(ahead[0].WetChance) {
 		t.Errorf("a minimum that was heard is %+v", ahead)
+	}
+	watched := newPlot(t, crop.Maincrop, bag.Drainage{Way: bag.ThroughWall})
+	said, err := watched.look().Forecast()
+	watched.must(err)
+	_, err = watched.TypeNight(ctx, today+1, -1, watched.asked())
+	watched.must(err)
+	now, err := watched.look().Forecast()
+	watched.must(err)
+	if now[0].Min != -1 || now[0].Rain != said[0].Rain || now[0].WetChance != said[0].WetChance || now[0].Max != max(said[0].Max, -1) {
+		t.Errorf("a minimum that was heard makes %+v of %+v", now[0], said[0])
 	}
 	_, err = own.UndoWeather(ctx, kept, own.asked())
 	own.must(err)

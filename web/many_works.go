@@ -1,6 +1,7 @@
 package web
 
 import (
+	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/core/seed"
 	"glebata/garden/forecast"
@@ -67,6 +68,8 @@ func (w *manyWork) form(sys measure.System, day form.Field) form.Form {
 	switch w.key {
 	case "plant":
 		f.Caution = beware("green", "mix", "dust")
+	case "cut":
+		f.Caution = bewareOf([]job.Kind{job.CutHaulm})
 	case "raise":
 		f.Caution = beware("mix", "lifting")
 	}

@@ -98,7 +98,7 @@ func (s *Site) rained(c *gin.Context) error {
 	if r.Text("back") == "today" {
 		to = "/"
 	}
-	return s.redirectWithFlash(c, to, "Kept: how much it rained. Water goes by it.")
+	return s.redirectWithFlash(c, to, "Kept: how much it rained. Water goes by it; it is taken back on the weather page.")
 }
 
 // rainAsked is the question how much it rained, for one press.

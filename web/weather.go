@@ -130,6 +130,14 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t form.
 	return nil
 }
 
+// wetSays is the chance of a wet day, as far as a forecast says it.
+func wetSays(chance float64) string {
+	if math.IsNaN(chance) {
+		return "not said"
+	}
+	return fmt.Sprintf("%.0f %%", 100*chance)
+}
+
 // rainSays is the rain of a day, as far as it is known.
 func rainSays(mm float64, sys measure.System) string {
 	if math.IsNaN(mm) {
@@ -155,7 +163,7 @@ func (b *weatherBody) tell(days []logbook.DayRecord, nights []forecast.Forecast,
 			b.OwnAhead++
 		}
 		b.Ahead = append(b.Ahead, weatherLine{
-			Day: f.Day.Short(), Min: degrees(f.Min, sys), Max: degrees(f.Max, sys), Rain: fmt.Sprintf("%.0f %%", f.WetChance*100),
+			Day: f.Day.Short(), Min: degrees(f.Min, sys), Max: degrees(f.Max, sys), Rain: wetSays(f.WetChance),
 			Source: f.Source, Humidity: "± " + sys.Print(measure.Warming(f.Spread)), Frost: fmt.Sprintf("%.0f %%", 100*f.FrostChance("open")),
 		})
 	}

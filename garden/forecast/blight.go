@@ -24,7 +24,7 @@ const blightFresh, blightLeaf = 7, 0.5
 
 // AtRisk of late blight on a day.
 func (s *PlantingForecast) AtRisk(d measure.Day) bool {
-	return s.Stage == logbook.StageGrowing && !s.Sweet() && s.Grown != nil && canopyOn(&s.Grown.Run, d) >= blightLeaf && !s.standsOn(d).Roof
+	return s.Stage == logbook.StageGrowing && !s.Sweet() && s.Grown != nil && s.Emptied() == 0 && canopyOn(&s.Grown.Run, d) >= blightLeaf && !s.standsOn(d).Roof
 }
 
 // ToLook are the bags at risk that nobody has looked at since a day of warning, 0 for all of

@@ -79,6 +79,13 @@ func Of(state logbook.PlantingState, in *Inputs) (PlantingForecast, error) {
 	in.feedAsk(&st)
 	feed := medium.FeedSeason(st.FeedAsk)
 	st.Feed = &feed
+	if st.Stage == logbook.StageGrowing {
+		mature := st.Grown.Run.Mature
+		st.raisingOver = mature != 0 && in.Today >= mature-raisesEnd
+		if st.Emptied() != 0 {
+			st.raisingOver, st.Water = true, nil
+		}
+	}
 	st.jobs(in.Nips, in.Today)
 	return st, nil
 }

@@ -35,9 +35,6 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 				b.RaiseOn = since
 			}
 		}
-		if c.Mature != 0 && today >= c.Mature-raisesEnd { // no more is raised
-			b.Next = nil
-		}
 		b.TieOn = job.TieOn(c)
 		b.FrostOn = s.frostUnseen(today)
 		if len(s.Rungs) == 0 && !s.Bag.Model.Shape.Ground() && s.Last(job.TopUp, logbook.Topped, logbook.Tended, logbook.Skipped) < s.Filled {

@@ -3,6 +3,7 @@ package forecast
 import (
 	"math"
 
+	"glebata/core/crop"
 	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/working"
@@ -13,9 +14,9 @@ import (
 // until it is mature. Practice.
 const regrows = 0.1
 
-// emptiedBefore is how long before its lifting a weigh-in is taken as the last of it, in days.
-// Practice.
-const emptiedBefore = 14
+// emptiedBefore is how long before its lifting a weigh-in is taken as the last of it, in days; of
+// earlies, which are picked from before, none. Practice.
+const emptiedBefore measure.Day = 14
 
 // Emptied is the day on which a planting that was not closed was weighed in as if that was all of
 // it: with its tops off, or near its lifting or after it; 0 where it was not.
@@ -29,8 +30,11 @@ func (s *PlantingForecast) Emptied() measure.Day {
 			last = max(last, d)
 		}
 	})
-	cut, lifted := s.HaulmCutOn(), s.LiftOn()
-	if last != 0 && (cut != 0 && last >= cut || lifted != 0 && last >= lifted-emptiedBefore) {
+	cut, lifted, before := s.HaulmCutOn(), s.LiftOn(), emptiedBefore
+	if c := s.Variety.Class; c == crop.FirstEarly || c == crop.SecondEarly {
+		before = 0
+	}
+	if last != 0 && (cut != 0 && last >= cut || lifted != 0 && last >= lifted-before) {
 		return last
 	}
 	return 0

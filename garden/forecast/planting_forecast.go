@@ -30,7 +30,8 @@ type PlantingForecast struct {
 	FeedAsk   medium.FeedAsk
 	mixUnread error // why the mix that was chosen cannot be read; the usual stands in
 	// Water in its bag; nil where it does not grow in one.
-	Water *Water
+	Water       *Water
+	raisingOver bool // it is near its end, or emptied: no layer goes on any more
 	// LeftOpen reports that it was weighed in as if that was all, and not closed, where it stands
 	// among those that were.
 	LeftOpen bool
@@ -54,9 +55,9 @@ type PlantingForecast struct {
 
 // Upcoming is the next layer as it will go on: as planned while the stems are
 // short of calling for it, and fitted to them once they do; nil when the bag is
-// full.
+// full, or raising has ended.
 func (s *PlantingForecast) Upcoming() *hill.Rung {
-	if len(s.Rungs) == 0 {
+	if len(s.Rungs) == 0 || s.raisingOver {
 		return nil
 	}
 	r := s.Rungs[0]

@@ -309,3 +309,21 @@ func TestOneTrueEntryStaysWithinTheRange(t *testing.T) {
 		}
 	}
 }
+
+// A bag that was emptied with its tops on stands in no frost, takes no layer and drinks nothing.
+func TestAnEmptiedBagIsLeftInPeace(t *testing.T) {
+	before := forecastOn(t, plantedOn+100, nil)
+	lifted := before.LiftOn()
+	weighed := logbook.Entry{Kind: logbook.Weighed, Day: lifted - 6, Batches: []logbook.Batch{{Gross: 1800, Grade: "keep"}}}
+	stands, emptied := forecastOn(t, lifted-5, nil), forecastOn(t, lifted-5, nil, weighed)
+	if stands.Emptied() != 0 || !stands.green(lifted-4) || stands.Water == nil {
+		t.Fatalf("still growing: emptied %v, green %v", stands.Emptied(), stands.green(lifted-4))
+	}
+	if emptied.Emptied() != lifted-6 || emptied.green(lifted-4) || emptied.Water != nil || emptied.Upcoming() != nil || emptied.AtRisk(lifted-5) {
+		t.Errorf("emptied on %v: green %v, water %v, layer %v", emptied.Emptied(), emptied.green(lifted-4), emptied.Water, emptied.Upcoming())
+	}
+	weighed.Day = lifted - 40
+	if early := forecastOn(t, lifted-39, nil, weighed); early.Emptied() != 0 {
+		t.Error("picked from weeks before, it is taken as emptied")
+	}
+}

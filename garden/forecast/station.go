@@ -27,8 +27,8 @@ type Forecast struct {
 	Lead      int
 	Min, Max  float64 // °C
 	Spread    float64 // °C, of either
-	WetChance float64
-	Rain      float64 // mm, expected
+	WetChance float64 // NaN where it does not say
+	Rain      float64 // mm, expected; NaN where it does not say
 	Source    string  // whose it is
 }
 
@@ -41,8 +41,8 @@ const rainSaid, dryDay, drySaid = 0.8, 0.2, 0.1
 func OwnForecast(d logbook.DayRecord, today measure.Day) Forecast {
 	f := Forecast{Day: d.Day, Lead: int(d.Day - today), Min: d.Min, Max: d.Max, Spread: climate.ForecastSD(int(d.Day - d.Issued)), WetChance: drySaid, Rain: d.Rain, Source: d.Source}
 	switch {
-	case math.IsNaN(d.Rain): // it does not say
-		f.WetChance, f.Rain = 0, 0
+	case math.IsNaN(d.Rain):
+		f.WetChance = math.NaN()
 	case d.Rain > dryDay:
 		f.WetChance = rainSaid
 	}
@@ -56,7 +56,11 @@ func Ahead(own []logbook.DayRecord, stations []Forecast, today measure.Day) []Fo
 	for lead := 1; lead <= ForecastDays; lead++ {
 		day := today + measure.Day(lead)
 		if d, ok := logbook.Find(own, func(d logbook.DayRecord) bool { return d.Day == day }); ok {
-			out = append(out, OwnForecast(d, today))
+			f := OwnForecast(d, today)
+			if theirs, ok := logbook.Find(stations, func(f Forecast) bool { return f.Day == day }); ok && math.IsNaN(f.Rain) {
+				f.Rain, f.WetChance = theirs.Rain, theirs.WetChance
+			}
+			out = append(out, f)
 		} else if f, ok := logbook.Find(stations, func(f Forecast) bool { return f.Day == day }); ok {
 			out = append(out, f)
 		}

@@ -229,7 +229,7 @@ func (t *NightThing) carryIn(n *Night) {
 
 // green reports whether there are leaves over the medium on a day that a frost could take.
 func (s *PlantingForecast) green(d measure.Day) bool {
-	if s.Stage != logbook.StageGrowing || s.Grown == nil {
+	if s.Stage != logbook.StageGrowing || s.Grown == nil || s.Emptied() != 0 {
 		return false
 	}
 	run := &s.Grown.Run

@@ -39,7 +39,7 @@ func newAir(site *logbook.Site, n *climate.Normals, station Station, known Recor
 	out := &air{latitude: site.Latitude, usual: n, spans: known.Rains}
 	unseen := station.Name() == logbook.Usual
 	var usual []bool
-	if f := forecast[1]; f != nil {
+	if f := forecast[1]; f != nil && f.WetChance > 0 { // not NaN
 		out.wetTomorrow = f.WetChance
 	}
 	wet := func(mm float64) { out.rain = append(out.rain, mm) }

@@ -101,7 +101,9 @@ func NewWeather(days []logbook.DayRecord, nights []forecast.Forecast, n *climate
 		c.Kind, c.Mid = "fore", (c.X+c.X+c.W)/2
 		c.LowY = at(f.Min - likely*f.Spread)
 		c.Wide = c.LowY - at(f.Min+likely*f.Spread)
-		c.WetChance = Escape(fmt.Sprintf("%.0f", f.WetChance*100))
+		if !math.IsNaN(f.WetChance) {
+			c.WetChance = Escape(fmt.Sprintf("%.0f", f.WetChance*100))
+		}
 		c.Title = Escape(fmt.Sprintf("%s: forecast %s to %s, give or take %s, %s", f.Day.Short(), sys.Temperature(measure.Temperature(f.Min)), sys.Temperature(measure.Temperature(f.Max)), sys.Print(measure.Warming(f.Spread)), f.Source))
 		w.Days = append(w.Days, c)
 	}
