@@ -208,7 +208,7 @@ func TestWaysOfGrowing(t *testing.T) {
 			_, err = y.PlantFromNursery(ctx, id, today-40, garden.FromNursery{Pots: []logbook.ID{pot}, Height: 24}, y.asked())
 			y.must(err)
 			st := y.state(id)
-			put := st.Filling.Loose(st.Bag.Model.Shape.Between(st.Level-2, st.Level))
+			put := st.Filling.LooseMaterial(st.Filling.Over(), st.Bag.Model.Shape.Between(st.Level-2, st.Level))
 			y.did(id, logbook.Entry{Kind: logbook.Topped, Loose: put, Day: today - 10})
 			if got := y.state(id); got.Level != st.Level || got.Seed != 62 {
 				t.Errorf("topped up where it sank it stands at %v, before %v", got.Level, st.Level)

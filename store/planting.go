@@ -122,7 +122,7 @@ func (r *reader) plantings(ctx context.Context, f garden.Filter) ([]logbook.Plan
 		}
 	}, `SELECT p.id, p.season_id, s.year, p.bag_id, b.label, b.model_id, b.place_id, b.condition, p.variety_id, p.number, p.school, p.headspace_cm,
 	           p.base_cm, p.cover_cm, p.layer_cm, p.settling, p.planned_day, p.filler_cm, p.trigger_cm, p.showing_cm, p.raises, p.beside, p.share,
-	           CASE WHEN p.beside = 0 THEN 0 ELSE (SELECT sum(q.number) FROM planting q WHERE q.beside = p.beside
+	           CASE WHEN p.beside = 0 THEN 0 ELSE (SELECT coalesce(sum(q.number), 0) FROM planting q WHERE q.beside = p.beside
 	             AND NOT EXISTS (SELECT 1 FROM entry e WHERE e.planting_id = q.id AND e.kind = 'dropped' AND NOT EXISTS (SELECT 1 FROM entry v WHERE v.voids_id = e.id))) END AS together
 	      FROM planting p JOIN season s ON s.id = p.season_id
 	      JOIN bag b ON b.id = p.bag_id JOIN place l ON l.id = b.place_id

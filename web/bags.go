@@ -55,7 +55,7 @@ func newBagLine(b logbook.Bag, now *forecast.PlantingForecast, sys measure.Syste
 	}
 	l.In, l.Medium, l.Ahead = draw.Escape(now.Variety.Name), "planned", draw.Escape(now.Job.Tag.In(sys))
 	if now.Stage == logbook.StageGrowing {
-		l.Medium = draw.Escape(sys.Length(now.Level))
+		l.Medium = draw.Escape(sys.Length(now.Bag.Model.Shape.Told(now.Level)))
 	}
 	if now.Job.Due() {
 		l.Due = draw.Mark(now.Job.Kind)

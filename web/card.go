@@ -183,8 +183,8 @@ func fillWords(l hill.Ladder, i int) string {
 	switch {
 	case f.Of == hill.Chips:
 		return "of aged chips at the bottom"
-	case f.Of == hill.Straw:
-		return "of straw over the seed"
+	case f.Of.Litter():
+		return "of " + f.Of.Name() + " over the seed"
 	case f.To <= l.Seed[0]+1e-6:
 		return "under the seed"
 	case len(l.Seed) > 1 && f.From >= l.Seed[1]-1e-6:

@@ -7,6 +7,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/bag"
+	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/garden/forecast"
@@ -44,6 +45,7 @@ type ladderBody struct {
 // rungLine is one rung of the ladder as a row of its table.
 type rungLine struct {
 	Status, When, Window string
+	Of                   string // what it is made of, where that is not medium
 	From, To             measure.Length
 	Settled, Loose       measure.Volume
 	Feed                 string
@@ -128,7 +130,7 @@ func (b *ladderBody) draw(p *forecast.EnsembleForecast, sys measure.System) erro
 	b.PxW, b.PxH = draw.Px(b.Section.W, scale), b.Chart.H
 	b.Section.View = draw.Mark(fmt.Sprintf("%d %d %d %d", b.Section.X0, b.Section.Y0, b.Section.W, b.Section.H))
 	b.Section.Label = draw.Escape(st.Bag.Label)
-	b.Level = then.Level
+	b.Level = st.Bag.Model.Shape.Told(then.Level)
 	b.Stem, _ = then.Shows()
 	return nil
 }
@@ -136,16 +138,17 @@ func (b *ladderBody) draw(p *forecast.EnsembleForecast, sys measure.System) erro
 // rungs that are laid and those to come, with the windows of their days.
 func (b *ladderBody) rungs(p *forecast.EnsembleForecast, sys measure.System) {
 	st := b.S
+	told := st.Bag.Model.Shape.Told
 	for i, l := range st.Layers {
 		status := "planting day"
 		if i > 0 && l.Day > st.State.Planted {
 			status = "done"
 		}
-		b.Rungs = append(b.Rungs, rungLine{Status: status, When: l.Day.Short(), From: l.From, To: l.To, Settled: l.Settled, Loose: st.Filling.LooseMaterial(l.Of, l.Settled)})
+		b.Rungs = append(b.Rungs, rungLine{Status: status, When: l.Day.Short(), Of: litter(l.Of), From: told(l.From), To: told(l.To), Settled: l.Settled, Loose: st.Filling.LooseMaterial(l.Of, l.Settled)})
 	}
 	if len(st.Layers) == 0 {
 		for i, f := range st.Ladder.Fills {
-			b.Rungs = append(b.Rungs, rungLine{Status: "planting day", When: st.Grown.Plant.Planted.Short(), From: f.From, To: f.To, Settled: f.Settled, Loose: f.Loose,
+			b.Rungs = append(b.Rungs, rungLine{Status: "planting day", When: st.Grown.Plant.Planted.Short(), Of: litter(f.Of), From: told(f.From), To: told(f.To), Settled: f.Settled, Loose: f.Loose,
 				Working: fmt.Sprintf("/plantings/%d/working/fill-%d", st.Planting.ID, i+1)})
 		}
 	}
@@ -157,7 +160,7 @@ func (b *ladderBody) rungs(p *forecast.EnsembleForecast, sys measure.System) {
 		}
 	}
 	for i, r := range st.Grown.Climbs {
-		line := rungLine{Status: "to come", When: "about " + r.Day.Short(), From: r.From, To: r.To, Settled: r.Settled, Loose: r.Loose, Feed: doses[r.To], Cut: r.Cut}
+		line := rungLine{Status: "to come", When: "about " + r.Day.Short(), Of: litter(r.Of), From: told(r.From), To: told(r.To), Settled: r.Settled, Loose: r.Loose, Feed: doses[r.To], Cut: r.Cut}
 		if i == 0 && st.RaiseDue() {
 			line.Status, line.When = "due", "now"
 		}
@@ -170,6 +173,14 @@ func (b *ladderBody) rungs(p *forecast.EnsembleForecast, sys measure.System) {
 		}
 		b.Rungs = append(b.Rungs, line)
 	}
+}
+
+// litter that a layer is made of; empty for medium, which needs no word.
+func litter(of hill.Material) string {
+	if of == hill.Medium {
+		return ""
+	}
+	return of.Name()
 }
 
 // tell what a measurement moved, and what is questioned.
@@ -228,7 +239,7 @@ func (b *ladderBody) forms(t form.Sent, today measure.Day) {
 		f.Fields = append(f.Fields, from)
 		return t.Fill(f)
 	}
-	if st.Level < st.Bag.Model.Shape.Height()-0.05 {
+	if st.Level < st.Bag.Model.Shape.Rim()-0.05 {
 		f := fill(raiseForm(st, t.Units, at, day))
 		b.Raise = &f
 	}

@@ -8,6 +8,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/garden"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/form"
 )
@@ -15,6 +16,7 @@ import (
 // poolBody is the page of a bin that several bags went into.
 type poolBody struct {
 	Bags  []poolBag
+	Pick  pickBody
 	Form  form.Form
 	Error string
 }
@@ -45,11 +47,9 @@ func (s *Site) pooling(c *gin.Context, status int, t form.Sent) error {
 	}})
 	body := poolBody{Form: t.Fill(f)}
 	body.Error = strings.TrimSpace(t.At("bags") + " " + t.At(""))
-	for i := range row {
-		st := &row[i]
-		if st.Stage != logbook.StageGrowing {
-			continue
-		}
+	offered := inABin(row)
+	body.Pick = offerPicks(offered, t)
+	for _, st := range offered {
 		name := fmt.Sprintf("count-%d", st.Planting.ID)
 		b := poolBag{ID: st.Planting.ID, Label: st.Bag.Label, Variety: st.Variety.Name, Count: form.Field{ID: "pool-" + name, Name: name, Label: "Tubers of " + st.Bag.Label, Kind: "count", Value: t.Values.Get(name), Error: t.At(name)}}
 		for _, id := range t.Values["bag"] {
@@ -64,6 +64,11 @@ func (s *Site) pooling(c *gin.Context, status int, t form.Sent) error {
 	return nil
 }
 
+// inABin may lie what grows.
+func inABin(row []forecast.PlantingForecast) []*forecast.PlantingForecast {
+	return offeredFor(row, nil, logbook.Doing{})
+}
+
 // pool keeps a bin that several bags went into.
 func (s *Site) pool(c *gin.Context) error {
 	return s.keepTogether(c, liftAddress+"?done=", func(r *reading, a garden.Request) error {
@@ -75,7 +80,11 @@ func (s *Site) pool(c *gin.Context) error {
 		if err != nil {
 			return err
 		}
-		p := garden.Pooling{Plantings: r.ids("bag"), By: garden.PoolBy(r.Text("by")), Day: r.Day("day")}
+		row, err := look.Row()
+		if err != nil {
+			return err
+		}
+		p := garden.Pooling{Plantings: r.picked(inABin(row)), By: garden.PoolBy(r.Text("by")), Day: r.Day("day")}
 		for _, id := range p.Plantings {
 			n := 0
 			if p.By == garden.ByCount {

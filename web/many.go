@@ -17,6 +17,7 @@ type manyBody struct {
 	Kinds  []form.Option
 	Form   form.Form
 	Places []manyPlace
+	Pick   pickBody
 	None   bool // nothing grows
 	Error  string
 	Said   string
@@ -83,11 +84,9 @@ func (s *Site) manyPage(c *gin.Context, status int, t form.Sent) error {
 	for _, id := range t.Values["bag"] {
 		ticked[id] = true
 	}
-	for i := range row {
-		st := &row[i]
-		if work != nil && !work.asks(st) || work == nil && st.Stage != logbook.StageGrowing && !(d.Before && st.Stage == logbook.StagePlanned) {
-			continue
-		}
+	offered := offeredFor(row, work, d)
+	body.Pick = offerPicks(offered, t)
+	for _, st := range offered {
 		if n := len(body.Places); n == 0 || body.Places[n-1].Name != st.Bag.Place.Name {
 			body.Places = append(body.Places, manyPlace{Name: st.Bag.Place.Name})
 		}
@@ -104,7 +103,19 @@ func (s *Site) manyPage(c *gin.Context, status int, t form.Sent) error {
 	return nil
 }
 
-// saveMany keeps one entry for the bags that are ticked.
+// offeredFor work, or for something done or seen, are the plantings it can be of.
+func offeredFor(row []forecast.PlantingForecast, work *manyWork, d logbook.Doing) []*forecast.PlantingForecast {
+	var out []*forecast.PlantingForecast
+	for i := range row {
+		st := &row[i]
+		if work != nil && work.asks(st) || work == nil && (st.Stage == logbook.StageGrowing || d.Before && st.Stage == logbook.StagePlanned) {
+			out = append(out, st)
+		}
+	}
+	return out
+}
+
+// saveMany keeps one entry for the bags that are picked.
 func (s *Site) saveMany(c *gin.Context) error {
 	look, r, err := s.lookAndForm(c)
 	if err != nil {
@@ -120,10 +131,15 @@ func (s *Site) saveMany(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
+	row, err := look.Row()
+	if err != nil {
+		return err
+	}
+	picked := r.picked(offeredFor(row, work, d))
 	var entries []logbook.Entry
 	if work != nil {
-		list := make([]forecast.PlantingForecast, len(r.ticked()))
-		for i, id := range r.ticked() {
+		list := make([]forecast.PlantingForecast, len(picked))
+		for i, id := range picked {
 			if list[i], err = look.Planting(id); err != nil {
 				return err
 			}
@@ -132,7 +148,7 @@ func (s *Site) saveMany(c *gin.Context) error {
 	} else {
 		e := r.care(d, products)
 		e.Day, e.About = r.Day("day"), r.Text("about") != ""
-		for _, id := range r.ticked() {
+		for _, id := range picked {
 			e.Planting = id
 			entries = append(entries, e)
 		}

@@ -3,7 +3,7 @@ package web
 import (
 	"glebata/core/job"
 	"glebata/core/measure"
-	"glebata/core/seed"
+	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/form"
@@ -22,8 +22,9 @@ var manyWorks = []manyWork{
 	{key: "plant", title: "Planted", button: "Planted", planned: true, says: "As many as each plan has.", fields: func(sys measure.System) []form.Field {
 		return []form.Field{{Name: "each", Label: "A piece weighs", Kind: "quantity", Unit: string(sys.MassUnit()), Hint: "55, about 55, or empty: a usual piece. Slips have no weight"}}
 	}},
+	{key: "drop", title: "Plan dropped", button: "Drop these plans", planned: true, says: "Frees their bags. Nothing was planted."},
 	{key: "raise", title: "Raised by a layer", button: "Raised", fields: func(sys measure.System) []form.Field {
-		return []form.Field{{Name: "by", Label: "How much went on", Kind: "quantity", Unit: string(sys.LengthUnit()), Hint: "Empty: to each as its ladder has it"}}
+		return []form.Field{{Name: "by", Label: "How much went on", Kind: "quantity", Unit: string(sys.LengthUnit()), Hint: "Empty: to each as its ladder has it"}, ofField()}
 	}, may: func(st *forecast.PlantingForecast) bool { return st.Upcoming() != nil }},
 	{key: "up", title: "Shoots are through", button: "They are up", may: func(st *forecast.PlantingForecast) bool { return st.Up == 0 && !st.Sweet() }},
 	{key: "measure", title: "Stem height, alike in all", button: "Measured", fields: func(sys measure.System) []form.Field {
@@ -86,7 +87,7 @@ func (r *reading) manyEntries(w *manyWork, list []forecast.PlantingForecast, pro
 		case w.key == "plant":
 			e = r.plantedAlike(st)
 		case w.key == "raise" && r.Text("by") == "":
-			e.Kind, e.Day, e.About = logbook.Raised, r.Day("day"), r.Text("about") != ""
+			e.Kind, e.Thing, e.Day, e.About = logbook.Raised, r.Text("of"), r.Day("day"), r.Text("about") != ""
 			if next := st.Forced(); next != nil {
 				e.RaiseBy = next.Thickness()
 			}
@@ -104,20 +105,11 @@ func (r *reading) manyEntries(w *manyWork, list []forecast.PlantingForecast, pro
 
 // plantedAlike is the planting of what a plan has, each piece of the weight that was typed.
 func (r *reading) plantedAlike(st *forecast.PlantingForecast) logbook.Entry {
-	e := logbook.Entry{Kind: logbook.Planted, Day: r.Day("day"), About: r.Text("about") != ""}
-	if st.Sweet() {
-		e.Slips, e.Start = st.Number, logbook.Slips
-		return e
+	var low, high measure.Mass
+	if r.Text("each") != "" {
+		low, high = r.MassRange("each", r.Units.MassUnit())
 	}
-	e.Seed = seed.Known{Count: st.Number}
-	if r.Text("each") == "" {
-		return e
-	}
-	low, high := r.MassRange("each", r.Units.MassUnit())
-	if n := measure.Mass(st.Number); low == high {
-		e.Seed.Total = low * n
-	} else {
-		e.Seed.Low, e.Seed.High = low*n, high*n
-	}
+	e := garden.PlantedAlike(st.Variety.Class.Crop(), st.Number, low, high)
+	e.Day, e.About = r.Day("day"), r.Text("about") != ""
 	return e
 }

@@ -14,6 +14,7 @@ type sitePage struct{ To, Name, Says string }
 var pagesOf = map[string][]sitePage{
 	"plan": {
 		{"/plan", "A bag", "how many, how deep, how many litres"},
+		{manyPlansAddress, "Many bags", "a list as it stands on paper: R1–R12, three each"},
 		{"/plan/proposal", "How much", "bags and seed for the people who eat from them"},
 		{"/plan/design", "Which bag", "sizes and numbers compared"},
 		{"/plan/season", "The season", "every bag's dates on one sheet"},

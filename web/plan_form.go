@@ -93,5 +93,5 @@ func callsAt(p hill.Plan, sys measure.System) string {
 }
 
 func raisesOptions() []form.Option {
-	return []form.Option{{Value: "0", Name: "as the school has it"}, {Value: "1", Name: "medium"}, {Value: "2", Name: "straw"}}
+	return []form.Option{{Value: "0", Name: "as the school has it"}, {Value: "1", Name: "medium"}, {Value: "2", Name: "straw"}, {Value: "3", Name: "leaves"}, {Value: "4", Name: "hay"}, {Value: "5", Name: "clippings, dried"}}
 }

@@ -142,7 +142,7 @@ func varietyValue(v logbook.Variety) string {
 // ownWay reads how the grower raises, where that is not as the school has it.
 func (r *reading) ownWay(p hill.Plan) hill.Plan {
 	p.Trigger, p.Showing = r.LengthOr("trigger", p.Trigger), r.LengthOr("showing", p.Showing)
-	if n := r.Count("raises"); n >= 0 && n <= int(hill.OfStraw) && r.Text("raises") != "" {
+	if n := r.Count("raises"); hill.Raises(n).Known() && r.Text("raises") != "" {
 		p.Raises = hill.Raises(n)
 	}
 	return p

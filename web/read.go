@@ -105,12 +105,12 @@ func (s *Site) readRise(c *gin.Context, r *reading) string {
 	if err != nil || r.Faults != nil {
 		return ""
 	}
-	to, settled, loose, err := st.Raising(by, loose)
+	to, settled, loose, err := st.Raising(r.Text("of"), by, loose)
 	if faults, ok := asFaults(err); ok {
 		r.Faults = faults
 		return ""
 	}
-	words := measure.Say("= {}, to a level of {}: {} loose, settling to {}.", to-st.Level, to, loose, settled).In(r.Units)
+	words := measure.Say("= {}, to a level of {}: {} loose, settling to {}.", to-st.Level, st.Bag.Model.Shape.Told(to), loose, settled).In(r.Units)
 	stem, known := st.Shows()
 	if room := st.Filling.Room(stem); known && to-st.Level > room+0.05 {
 		words += measure.Say(" That buries too much: of {} stem, raise by {} at the most.", stem, room).In(r.Units)

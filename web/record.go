@@ -8,6 +8,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/crop"
+	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/measure"
 	"glebata/core/seed"
@@ -29,7 +30,7 @@ func entryForms(st *forecast.PlantingForecast, from supply, sys measure.System, 
 		)
 	case logbook.StageGrowing:
 		forms := []form.Form{measureForm(st, sys, at, day)}
-		if st.Level < st.Bag.Model.Shape.Height()-0.05 {
+		if st.Level < st.Bag.Model.Shape.Rim()-0.05 {
 			forms = append([]form.Form{raiseForm(st, sys, at, day)}, forms...)
 		}
 		forms = append(forms, seenForms(st, at, day)...)
@@ -99,7 +100,11 @@ func raiseForm(st *forecast.PlantingForecast, sys measure.System, at string, day
 		by.Hint = "A height, or loose gallons: 4 in or 3 gal"
 	}
 	next := st.Forced()
+	shape := st.Bag.Model.Shape
 	switch {
+	case next == nil && shape.Ground():
+		f.Title, f.Button = "Earth up", "Earthed up"
+		f.Says = "Soil drawn up the stems, or straw or leaves laid round them."
 	case next == nil:
 		f.Title, f.Button = "Top up", "Topped up"
 		f.Says = "The bag is full to its planned level. A top-up may go as far as the rim."
@@ -107,13 +112,24 @@ func raiseForm(st *forecast.PlantingForecast, sys measure.System, at string, day
 		f.Says = fmt.Sprintf("Stems are too short: a layer now would bury them. The next goes on at %s.", sys.Length(next.Trigger))
 	default:
 		f.Says = fmt.Sprintf("Planned: %s, to a level of %s. Bring %s loose; it settles to %s.",
-			sys.Length(next.Thickness()), sys.Length(next.To), sys.Volume(next.Loose), sys.Volume(next.Settled))
+			sys.Length(next.Thickness()), sys.Length(shape.Told(next.To)), sys.Volume(next.Loose), sys.Volume(next.Settled))
 		if next.Cut {
 			f.Says += " Thinner than planned, so that enough stem shows."
 		}
 		by.Value = sys.Fine(next.Thickness())
 	}
-	f.Fields = []form.Field{by, day}
+	f.Fields = []form.Field{by, ofField(), day}
+	return f
+}
+
+// ofField asks what a layer is made of.
+func ofField() form.Field {
+	f := form.Field{Name: "of", Label: "Of", Kind: "choice", Options: []form.Option{{Value: "", Name: "what is planned"}}}
+	for m := hill.Medium; m <= hill.LastMaterial; m++ {
+		if m != hill.Chips {
+			f.Options = append(f.Options, form.Option{Value: m.Name(), Name: m.Name()})
+		}
+	}
 	return f
 }
 
@@ -213,7 +229,7 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast, products []
 		}
 		e.Seed = r.seed()
 	case "raise":
-		e.Kind = logbook.Raised
+		e.Kind, e.Thing = logbook.Raised, r.Text("of")
 		e.RaiseBy, e.Loose = r.Rise("by")
 	case "measure":
 		e.Kind = logbook.Measured
@@ -240,7 +256,7 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast, products []
 		e.Kind = logbook.Topped
 		by, loose := r.Rise("by")
 		if by > 0 { // what is put back where it sank lies under the level
-			loose = st.Filling.Loose(st.Bag.Model.Shape.Between(max(0, st.Level-by), st.Level))
+			loose = st.Filling.LooseMaterial(st.Filling.Over(), st.Bag.Model.Shape.Between(max(0, st.Level-by), st.Level))
 		}
 		e.Loose = loose
 	default:

@@ -131,6 +131,10 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/plan", s.handle(s.plan))
 	r.POST("/plan", s.handle(s.savePlan))
 	r.GET("/plan/working/:figure", s.handle(s.planWorking))
+	r.GET(manyPlansAddress, s.handle(s.manyPlans))
+	r.POST(manyPlansAddress, s.handle(s.savePlans))
+	r.POST("/plan/many/read", s.handle(s.readPlans))
+	r.POST("/plan/many/undo", s.handle(s.undoPlans))
 	r.GET("/plan/design", s.handle(s.design))
 	r.GET("/plan/design/working/:figure", s.handle(s.designWorking))
 	r.GET("/plan/proposal", s.handle(s.proposal))
@@ -215,7 +219,7 @@ func (s *Site) routes(r *gin.RouterGroup) {
 	r.GET("/seed/nursery/water/:id", s.handle(s.potWorking))
 	r.POST("/seed/nursery/entries/:id/undo", s.handle(s.undoNursery))
 	r.GET("/seed/nursery/working/:variety", s.handle(s.slipsWorking))
-	for _, form := range []string{"/plan/shopping/products", "/plan/medium/mixes", "/plan/medium/components", "/plan/medium/handful", "/plan/shopping/stock", "/seed/lots", "/seed/trays", "/seed/nursery/pots", "/seed/nursery/roots"} {
+	for _, form := range []string{"/plan/many/read", "/plan/many/undo", "/plan/shopping/products", "/plan/medium/mixes", "/plan/medium/components", "/plan/medium/handful", "/plan/shopping/stock", "/seed/lots", "/seed/trays", "/seed/nursery/pots", "/seed/nursery/roots"} {
 		r.GET(form, func(c *gin.Context) {
 			c.Redirect(http.StatusSeeOther, c.Request.URL.Path[:strings.LastIndex(c.Request.URL.Path, "/")])
 		})

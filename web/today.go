@@ -86,7 +86,7 @@ func newLine(st *forecast.PlantingForecast, sys measure.System) line {
 	if st.Stage == logbook.StagePlanned {
 		return l
 	}
-	l.Planted, l.Level, l.Weighed = draw.Escape(st.State.Planted.Short()), draw.Escape(sys.Length(st.Level)), st.State.Seed > 0
+	l.Planted, l.Level, l.Weighed = draw.Escape(st.State.Planted.Short()), draw.Escape(sys.Length(st.Bag.Model.Shape.Told(st.Level))), st.State.Seed > 0
 	if stem, ok := st.Shows(); ok {
 		l.Stems = draw.Escape(sys.Length(stem))
 	}

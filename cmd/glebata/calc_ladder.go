@@ -181,7 +181,7 @@ func tellLadder(w io.Writer, a *asked, l hill.Ladder, climbs []hill.Climb, rest 
 	for i, r := range rest {
 		fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", fmt.Sprintf("raise %d", len(climbs)+i+1), u.Length(r.From), u.Length(r.To), u.Volume(r.Settled), u.Volume(r.Loose))
 	}
-	for of := hill.Medium; of <= hill.Straw; of++ {
+	for of := hill.Medium; of <= hill.LastMaterial; of++ {
 		if settled, loose := l.WantedMaterial(of); settled > 0 {
 			fmt.Fprintf(w, "%-14s %10s %10s %10s %10s\n", [...]string{"in all", "aged chips", "straw"}[of], "", "", u.Volume(settled), u.Volume(loose))
 		}

@@ -252,6 +252,26 @@ func (s Shape) BetweenWorking(a, b measure.Length) working.Working {
 // Full is the volume to the rim.
 func (s Shape) Full() measure.Volume { return s.Between(0, s.height) }
 
+// overGround is how far over the ground straw, leaves or soil may be heaped in a bed or row, in
+// cm. Practice.
+const overGround measure.Length = 40
+
+// Rim is the level that nothing goes over: that of a container, or of a heap in the ground.
+func (s Shape) Rim() measure.Length {
+	if s.Ground() {
+		return s.height + overGround
+	}
+	return s.height
+}
+
+// Told is a level as it is told: over the base, in the ground over the ground.
+func (s Shape) Told(level measure.Length) measure.Length {
+	if s.Ground() {
+		return max(0, level-s.height)
+	}
+	return level
+}
+
 // UsableTop is the level the medium may reach: the rim less the headspace kept
 // for watering and mulch, never under 0.
 func (s Shape) UsableTop(headspace measure.Length) measure.Length {

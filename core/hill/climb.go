@@ -34,8 +34,8 @@ type Height struct {
 // is appended to into.
 func (p Plan) Climbs(s bag.Shape, at Height, stems Stems, into []Climb) []Climb {
 	calls := p.CallsAt()
-	top := s.UsableTop(p.Headspace)
-	if s.Ground() || calls <= 0 || p.MaxLayer <= 0 {
+	top := p.top(s)
+	if p.flat(s) || calls <= 0 || p.MaxLayer <= 0 {
 		return into
 	}
 	level, raised := at.Level, at.Raised

@@ -50,7 +50,7 @@ func TestHowBagsAreFilled(t *testing.T) {
 				for d := range 90 {
 					lengths = append(lengths, float64(d*d)/90)
 				}
-				l.Add("climbed", p.Climbs(s, Height{Level: ladder.Start}, Stems{From: 20560, Lengths: lengths}, nil), p.Climbs(s, Height{Level: 25, Raised: 6, After: 20600}, Stems{From: 20560, Lengths: lengths}, nil), p.Loose(10), p.Settled(10), p.LooseMaterial(Straw, 10))
+				l.Add("climbed", p.Climbs(s, Height{Level: ladder.Start}, Stems{From: 20560, Lengths: lengths}, nil), p.Climbs(s, Height{Level: 25, Raised: 6, After: 20600}, Stems{From: 20560, Lengths: lengths}, nil), p.LooseMaterial(p.Over(), 10), p.Settled(p.Over(), 10), p.LooseMaterial(Straw, 10))
 			}
 		}
 	}

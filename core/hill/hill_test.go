@@ -335,3 +335,61 @@ func TestStrawFeedsNothing(t *testing.T) {
 		}
 	}
 }
+
+// Straw, leaves, hay and clippings lie on a bed as they do in a bag: their litres are those of the
+// ground under them, and they are raised as stems grow.
+func TestLitterLiesOnABed(t *testing.T) {
+	bed, err := bag.NewBed(200, 100)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for raises, want := range map[Raises]struct {
+		of    Material
+		loose measure.Volume // 15 cm over 2 m²
+	}{
+		BySchool:    {Straw, 300 / 0.6},
+		OfStraw:     {Straw, 300 / 0.6},
+		OfHay:       {Hay, 300 / 0.6},
+		OfLeaves:    {Leaves, 300 / 0.5},
+		OfClippings: {Clippings, 300 / 0.5},
+	} {
+		p := Defaults(StrawOver)
+		p.Raises = raises
+		l, err := Lay(bed, p)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if len(l.Fills) != 1 || l.Fills[0].Of != want.of || math.Abs(float64(l.Fills[0].Loose-want.loose)) > 1e-6 || len(l.Rungs) != 2 || l.Seed[0] != bed.Height() {
+			t.Errorf("%v: %+v", raises, l)
+		}
+		if got := l.Beside(); len(got) != 1 || got[0].Of != want.of || got[0].Loose <= want.loose {
+			t.Errorf("%v: beside %+v", raises, got)
+		}
+		if settled, _ := l.Wanted(); settled != 0 {
+			t.Errorf("%v: %v of medium", raises, settled)
+		}
+		if left, err := Replan(bed, p, l.Start+10); err != nil || len(left) != 1 || left[0].To != l.Top {
+			t.Errorf("%v: after a raise %+v, %v", raises, left, err)
+		}
+		lengths := make([]float64, 60)
+		for i := range lengths {
+			lengths[i] = float64(i)
+		}
+		if got := p.Climbs(bed, Height{Level: l.Start}, Stems{Lengths: lengths}, nil); len(got) != 2 || got[0].Day != 17 {
+			t.Errorf("%v: climbs %+v", raises, got)
+		}
+	}
+	p := Defaults(Steps)
+	if l, err := Lay(bed, p); err != nil || len(l.Fills)+len(l.Rungs) != 0 || l.Top != bed.Height() {
+		t.Errorf("medium on a bed: %+v, %v", l, err)
+	}
+	p = Defaults(StrawOver)
+	if p.Cover = 41; p.check(bed) == nil {
+		t.Error("straw higher than any heap")
+	}
+	for name, want := range map[string]bool{"medium": true, "leaves": true, "chips": false, "": false, "snow": false} {
+		if _, ok := MaterialNamed(name); ok != want {
+			t.Errorf("%q can be raised: %v", name, ok)
+		}
+	}
+}

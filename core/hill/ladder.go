@@ -31,7 +31,14 @@ const (
 	BySchool Raises = iota
 	OfMedium
 	OfStraw
+	OfLeaves
+	OfHay
+	OfClippings
+	lastRaises = OfClippings
 )
+
+// Known reports whether raises can be made of it.
+func (r Raises) Known() bool { return r >= BySchool && r <= lastRaises }
 
 // CallsAt is the stem above the medium that calls for a raise; 0 where there are none.
 func (p Plan) CallsAt() measure.Length {
@@ -59,19 +66,50 @@ func Defaults(s School) Plan {
 // Material that a layer is made of.
 type Material int
 
-// The materials. Medium is what the grower mixed, Chips are coarse and aged at the
-// bottom, Straw goes over the seed where that is the school.
+// The materials. Medium is what the grower mixed, Chips are coarse and aged at the bottom. The
+// others are litter: they go over the seed in place of medium, keep it dark, and feed nothing.
 const (
 	Medium Material = iota
 	Chips
 	Straw
+	Leaves
+	Hay
+	Clippings
+	LastMaterial = Clippings
 )
 
-// Name of a component the material is; empty for the medium, which is a mix.
-func (m Material) Name() string { return [...]string{Chips: "chips", Straw: "straw"}[m] }
+// materials by their number: their name, the component they are, which is empty for the medium,
+// a mix, and the share of their loose volume that they settle by. Practice.
+var materials = [...]struct {
+	name, component string
+	settles         float64
+}{
+	Medium:    {name: "medium"},
+	Chips:     {"chips", "chips", 0.08},
+	Straw:     {"straw", "straw", 0.40},
+	Leaves:    {"leaves", "dry leaves", 0.50},
+	Hay:       {"hay", "hay", 0.40},
+	Clippings: {"clippings", "clippings", 0.50},
+}
 
-// Shares of their loose volume that chips and straw settle by. Practice.
-const chipsSettle, strawSettles = 0.08, 0.40
+// Name of the material.
+func (m Material) Name() string { return materials[m].name }
+
+// Component that the material is; empty for the medium, which is a mix.
+func (m Material) Component() string { return materials[m].component }
+
+// Litter reports whether it goes over the seed in place of medium, and feeds nothing.
+func (m Material) Litter() bool { return m >= Straw }
+
+// MaterialNamed that raises can be made of.
+func MaterialNamed(name string) (Material, bool) {
+	for m := range materials {
+		if of := Material(m); of.Name() == name && (of == Medium || of.Litter()) {
+			return of, true
+		}
+	}
+	return Medium, false
+}
 
 // Rung is one filling of the bag from a level to the next.
 type Rung struct {
@@ -164,6 +202,21 @@ func (p Plan) Unusual(s bag.Shape, c crop.Class) []measure.Phrase {
 	return out
 }
 
+// litterTop is how high over the ground litter is raised in a bed, in cm: what goes on at planting
+// and two layers. Practice.
+const litterTop measure.Length = 35
+
+// top that raises go to.
+func (p Plan) top(s bag.Shape) measure.Length {
+	if s.Ground() {
+		return s.Height() + max(litterTop, p.Cover)
+	}
+	return s.UsableTop(p.Headspace)
+}
+
+// flat reports whether nothing is raised over the plant: in the ground, but for litter.
+func (p Plan) flat(s bag.Shape) bool { return s.Ground() && !p.over().Litter() }
+
 // Lay lays the whole ladder of a bag.
 //
 // U = height − headspace, S = base + cover. When S ≥ U, or the school fills
@@ -173,11 +226,19 @@ func Lay(s bag.Shape, p Plan) (Ladder, error) {
 	if err := p.check(s); err != nil {
 		return Ladder{}, err
 	}
-	if s.Ground() { // nothing is filled in: seed lies under its cover
+	if p.flat(s) { // nothing is filled in: seed lies under its cover
 		top := s.Height()
 		return Ladder{School: FillOnce, Top: top, Start: top, Seed: []measure.Length{max(5, top-p.Cover)}}, nil
 	}
-	top := s.UsableTop(p.Headspace)
+	top := p.top(s)
+	if s.Ground() { // seed lies on the ground, and litter over it
+		start := s.Height() + p.Cover
+		l := Ladder{School: p.School, Top: top, Start: start, Bottom: s.Height(), Seed: []measure.Length{s.Height()}, Fills: []Rung{p.rung(s, p.over(), s.Height(), start)}}
+		if l.Rungs = rise(s, p, start, top); p.CallsAt() <= 0 {
+			l.Top, l.Rungs = start, nil
+		}
+		return l, nil
+	}
 	if p.School == TwoLevel {
 		return layTwoLevel(s, p, top)
 	}
@@ -206,8 +267,10 @@ func (p Plan) chips(s bag.Shape) []Rung {
 // over is what goes over the seed.
 func (p Plan) over() Material {
 	switch {
-	case p.Raises == OfStraw, p.Raises == BySchool && p.School.Params().Straw:
+	case p.Raises == BySchool && p.School.Params().Straw:
 		return Straw
+	case p.Raises > OfMedium && p.Raises <= lastRaises:
+		return Straw + Material(p.Raises-OfStraw)
 	}
 	return Medium
 }
@@ -244,10 +307,10 @@ func Replan(s bag.Shape, p Plan, level measure.Length) ([]Rung, error) {
 	if err := p.check(s); err != nil {
 		return nil, err
 	}
-	if s.Ground() {
+	if p.flat(s) {
 		return nil, nil
 	}
-	return rise(s, p, level, s.UsableTop(p.Headspace)), nil
+	return rise(s, p, level, p.top(s)), nil
 }
 
 // slack under which a remaining height counts as none, in cm.
@@ -275,13 +338,10 @@ func (p Plan) rung(s bag.Shape, of Material, from, to measure.Length) Rung {
 
 // settling is the share of its loose volume that a stuff loses.
 func (p Plan) settling(of Material) float64 {
-	switch of {
-	case Chips:
-		return chipsSettle
-	case Straw:
-		return strawSettles
+	if of == Medium {
+		return p.Settling
 	}
-	return p.Settling
+	return materials[of].settles
 }
 
 // LooseMaterial is the loose volume of a stuff that settled to a volume.
@@ -289,15 +349,9 @@ func (p Plan) LooseMaterial(of Material, settled measure.Volume) measure.Volume 
 	return settled / measure.Volume(1-p.settling(of))
 }
 
-// Loose volume to bring for a settled volume of what a raise is made of: settled ÷
-// (1 − settling).
-func (p Plan) Loose(settled measure.Volume) measure.Volume {
-	return settled / measure.Volume(1-p.settling(p.over()))
-}
-
-// Settled volume that a loose one comes down to: loose × (1 − settling).
-func (p Plan) Settled(loose measure.Volume) measure.Volume {
-	return loose * measure.Volume(1-p.settling(p.over()))
+// Settled volume that a loose one of a material comes down to: loose × (1 − settling).
+func (p Plan) Settled(of Material, loose measure.Volume) measure.Volume {
+	return loose * measure.Volume(1-p.settling(of))
 }
 
 // Fit cuts a rung down so that a stem of the given height above the medium
@@ -342,9 +396,16 @@ func (p Plan) check(s bag.Shape) error {
 		return ErrTrigger
 	case p.Showing != 0 && !(p.Showing > 0 && p.Showing < max(p.CallsAt(), 3)):
 		return ErrShowing
-	case s.Ground(): // what is left free, put under and raised does not count in a bed
-		if !(p.Cover > 0 && p.Cover <= s.Height()) {
+	case s.Ground(): // what is left free and put under does not count in a bed
+		deepest := s.Height()
+		if p.over().Litter() {
+			deepest = s.Rim() - s.Height()
+		}
+		if !(p.Cover > 0 && p.Cover <= deepest) {
 			return ErrCover
+		}
+		if p.over().Litter() && p.CallsAt() > 0 && p.MaxLayer < thinnest {
+			return ErrLayer
 		}
 		return nil
 	}
@@ -378,7 +439,7 @@ type Amount struct {
 // Beside is what a whole ladder takes beside the medium: chips below, straw over the seed.
 func (l Ladder) Beside() []Amount {
 	var out []Amount
-	for of := Chips; of <= Straw; of++ {
+	for of := Chips; of <= LastMaterial; of++ {
 		if _, loose := l.WantedMaterial(of); loose > 0 {
 			out = append(out, Amount{of, loose})
 		}

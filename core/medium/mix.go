@@ -44,6 +44,9 @@ var components = Components{
 	{Key: "perlite", Name: "perlite", WetKg: 0.30, Settling: 0.05, Water: 0.12, PH: 7, Inert: true, Dusty: true},
 	{Key: "chips", Name: "aged wood chips or twigs", WetKg: 0.45, Settling: 0.08, Water: 0.10, PH: 6, Takes: true},
 	{Key: "straw", Name: "straw", WetKg: 0.15, Settling: 0.40, Water: 0.05, PH: 6.5, Takes: true},
+	{Key: "dry leaves", Name: "dry leaves", WetKg: 0.15, Settling: 0.50, Water: 0.05, PH: 6, Takes: true},
+	{Key: "hay", Name: "hay", WetKg: 0.15, Settling: 0.40, Water: 0.05, PH: 6.5, Takes: true},
+	{Key: "clippings", Name: "dried clippings", WetKg: 0.20, Settling: 0.50, Water: 0.05, PH: 6.5},
 	{Key: "leaves", Name: "leaf mould", WetKg: 0.60, Settling: 0.50, Water: 0.22, PH: 6.3},
 }
 

@@ -59,7 +59,7 @@ func costOf(b *Bag, p *Prices) (c keep.Cost, medium measure.Money, lacks []strin
 		loose := 0.0
 		for _, l := range b.Layers {
 			if l.Of == hill.Medium {
-				loose += float64(b.Filling.Loose(l.Settled)) * b.Part()
+				loose += float64(b.Filling.LooseMaterial(l.Of, l.Settled)) * b.Part()
 			}
 		}
 		if medium = measure.Money(per * loose); medium > 0 {

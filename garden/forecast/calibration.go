@@ -176,14 +176,12 @@ func (l Learned) OverallWorking() working.Working {
 func (s *PlantingForecast) Growing(from bag.Calibration) bag.Growing {
 	g := bag.Growing{Class: s.Variety.Class, Plants: s.Plants, Sprouts: bag.UsualSprouts, Seed: s.Seed, Season: s.Index, From: from}
 	g.Depth = s.Ladder.Top - s.Ladder.Bottom
-	if g.Usable, _ = s.Ladder.Wanted(); s.Bag.Model.Shape.Ground() { // nothing is filled in: it is there
-		g.Usable = s.Bag.Model.Shape.Between(s.Ladder.Bottom, s.Ladder.Top)
-	}
+	g.Usable, _ = s.Ladder.Wanted()
 	if s.Stage == logbook.StageClosed {
 		g.Usable, g.Depth = s.Feeding(), s.Level-s.Ladder.Bottom
-		if s.Bag.Model.Shape.Ground() {
-			g.Usable, g.Depth = s.Bag.Model.Shape.Full(), s.Bag.Model.Shape.Height()
-		}
+	}
+	if shape := s.Bag.Model.Shape; shape.Ground() { // nothing is filled in: it is there
+		g.Usable, g.Depth = shape.Full(), shape.Height()
 	}
 	g.Usable *= measure.Volume(s.Part())
 	if s.Stage == logbook.StagePlanned {
@@ -205,8 +203,8 @@ func (s *PlantingForecast) WetWeight(mix medium.Mix) measure.Mass {
 		return 0
 	}
 	of := map[string]measure.Volume{"chips": shape.Between(0, l.Bottom)}
-	if s.Filling.Over() == hill.Straw && len(l.Seed) > 0 {
-		of["straw"] = shape.Between(l.Seed[0], l.Top)
+	if over := s.Filling.Over(); over.Litter() && len(l.Seed) > 0 {
+		of[over.Component()] = shape.Between(l.Seed[0], l.Top)
 	}
 	settled := shape.Between(0, l.Top)
 	other := 0.0

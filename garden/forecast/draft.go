@@ -79,8 +79,8 @@ func concerns(d *Draft, k crop.Constants) advice.List {
 	for _, says := range ladder.Unusual(shape, d.Variety.Class) {
 		warn(advice.Unusual, "{}", says)
 	}
-	if ladder.Over() == hill.Straw {
-		warn(advice.Straw, "Straw from a field you do not know may carry weedkiller: sow beans in a sample for three weeks first.")
+	if of := ladder.Over(); of == hill.Straw || of == hill.Hay {
+		warn(advice.Straw, "{} from a field you do not know may carry weedkiller: sow beans in a sample for three weeks first.", measure.Upper(ladder.Over().Name()))
 	}
 	if ladder.Filler > 0 {
 		warn(advice.Chips, "Chips below must be aged: fresh ones take nitrogen while they rot.")

@@ -22,7 +22,7 @@ import (
 
 // ComponentShare of a component in what a layer is made of, 0 to 1.
 func (s *PlantingForecast) ComponentShare(of hill.Material, component string, cs medium.Components) float64 {
-	if key := of.Name(); key != "" {
+	if key := of.Component(); key != "" {
 		if strings.EqualFold(key, component) {
 			return 1
 		}

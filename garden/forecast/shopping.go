@@ -93,7 +93,7 @@ func (l *ShoppingLine) add(n Need) {
 func (s *ShoppingList) Fill(st *PlantingForecast, cs medium.Components, today measure.Day) {
 	ask := func(what string, by measure.Day, r hill.Rung) {
 		parts := st.FeedAsk.Mix
-		if key := r.Of.Name(); key != "" {
+		if key := r.Of.Component(); key != "" {
 			c, _ := cs.Named(key)
 			parts = medium.Mix{{Component: c, Share: 1}}
 		}
@@ -104,7 +104,7 @@ func (s *ShoppingList) Fill(st *PlantingForecast, cs medium.Components, today me
 	}
 	planted := st.Grown.Plant.Planted
 	if st.Stage == logbook.StagePlanned {
-		for of := hill.Medium; of <= hill.Straw; of++ {
+		for of := hill.Medium; of <= hill.LastMaterial; of++ {
 			sum := hill.Rung{Of: of}
 			for _, f := range st.Ladder.Fills {
 				if f.Of == of {

@@ -3,6 +3,7 @@ package logbook
 import (
 	"glebata/core/crop"
 	"glebata/core/growth"
+	"glebata/core/hill"
 	"glebata/core/job"
 	"glebata/core/lift"
 	"glebata/core/measure"
@@ -38,10 +39,15 @@ func mainKinds() []EntryKind {
 			Apply: (*State).plant,
 		},
 		{
-			Kind: Raised, Name: "raised", Speaks: []Field{riseField, looseField}, Container: true, Work: true, Answers: job.Raise, Form: "raise",
+			Kind: Raised, Name: "raised", Speaks: []Field{riseField, looseField, thingField}, Container: true, Work: true, Answers: job.Raise, Form: "raise",
 			Says: func(_ *Planting, e *Entry) measure.Phrase {
-				if e.Loose > 0 {
+				switch {
+				case e.Loose > 0 && e.Thing != "":
+					return measure.Say("raised with {} of {}, loose", e.Loose, e.Thing)
+				case e.Loose > 0:
 					return measure.Say("raised with {} loose", e.Loose)
+				case e.Thing != "":
+					return measure.Say("raised {} with {}", e.RaiseBy, e.Thing)
 				}
 				return measure.Say("raised {}", e.RaiseBy)
 			},
@@ -49,6 +55,9 @@ func mainKinds() []EntryKind {
 				byHeight, byLitres := e.RaiseBy > 0 && e.RaiseBy <= 400, e.Loose > 0 && e.Loose <= 5000
 				if byHeight == byLitres || e.RaiseBy != 0 && e.Loose != 0 {
 					faults.Add("by", "Say how much went on: centimetres or litres, more than 0.")
+				}
+				if _, ok := hill.MaterialNamed(e.Thing); !ok && e.Thing != "" {
+					faults.Add("of", "Choose what went on.")
 				}
 			},
 			Apply: (*State).raise,

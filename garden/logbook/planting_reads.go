@@ -33,11 +33,12 @@ func (s *State) Times(what job.Kind, as ...Kind) int {
 	return n
 }
 
-// Raising says what a raise by a height, or with loose litres, would come to:
+// Raising says what a raise by a height, or with loose litres, of what is said or as planned, would come to:
 // the level, and the litres settled and loose. Faults when it cannot be.
-func (s *PlantingState) Raising(by measure.Length, loose measure.Volume) (to measure.Length, settled, bring measure.Volume, err error) {
-	to, settled, err = s.raised(&s.Planting, by, loose)
-	return to, settled, s.Filling.Loose(settled), err
+func (s *PlantingState) Raising(said string, by measure.Length, loose measure.Volume) (to measure.Length, settled, bring measure.Volume, err error) {
+	of := s.stuff(said)
+	to, settled, err = s.raised(&s.Planting, of, by, loose)
+	return to, settled, s.Filling.LooseMaterial(of, settled), err
 }
 
 // Settled volume in the bag now that roots grow in: all but chips at the bottom.
@@ -69,5 +70,9 @@ func (s *State) Lifted() bool { return len(s.Batches) > 0 || s.Stage == StageClo
 // Measures of the bag for comparing.
 func (s *PlantingState) Measures() lift.Bag {
 	shape := s.Bag.Model.Shape
-	return lift.Bag{Area: shape.AreaAt(shape.Height()) * measure.Area(s.Part()), Seed: s.Seed, SeedLow: s.SeedLow, SeedHigh: s.SeedHigh, Plants: s.Plants, Litres: s.Settled() * measure.Volume(s.Part()), Total: s.Harvest, Unweighed: s.Unweighed}
+	litres := s.Feeding()
+	if shape.Ground() { // what is heaped over it is no bag's
+		litres = 0
+	}
+	return lift.Bag{Area: shape.AreaAt(shape.Height()) * measure.Area(s.Part()), Seed: s.Seed, SeedLow: s.SeedLow, SeedHigh: s.SeedHigh, Plants: s.Plants, Litres: litres * measure.Volume(s.Part()), Total: s.Harvest, Unweighed: s.Unweighed}
 }

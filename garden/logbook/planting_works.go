@@ -1,11 +1,12 @@
 package logbook
 
 import (
+	"slices"
+
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
-	"slices"
 )
 
 func (s *State) plant(p *Planting, e *Entry) error {
@@ -79,7 +80,8 @@ func (s *State) stack(p *Planting, e *Entry) error {
 
 func (s *State) raise(p *Planting, e *Entry) error {
 	shape := p.Bag.Model.Shape
-	to, settled, err := s.raised(p, e.RaiseBy, e.Loose)
+	of := s.stuff(e.Thing)
+	to, settled, err := s.raised(p, of, e.RaiseBy, e.Loose)
 	if err != nil {
 		return err
 	}
@@ -87,7 +89,7 @@ func (s *State) raise(p *Planting, e *Entry) error {
 	if err != nil {
 		return PlanFault(err)
 	}
-	s.Layers = append(s.Layers, Layer{s.stuff(), s.Level, to, settled, e.Day})
+	s.Layers = append(s.Layers, Layer{of, s.Level, to, settled, e.Day})
 	if s.StemKnown {
 		s.Stem = max(0, s.Stem-(to-s.Level))
 	}
@@ -99,20 +101,22 @@ func (s *State) raise(p *Planting, e *Entry) error {
 	return nil
 }
 
-// raised is the level a raise comes to and the settled litres it lays.
-func (s *State) raised(p *Planting, by measure.Length, loose measure.Volume) (measure.Length, measure.Volume, error) {
+// raised is the level a raise of a material comes to and the settled litres it lays.
+func (s *State) raised(p *Planting, of hill.Material, by measure.Length, loose measure.Volume) (measure.Length, measure.Volume, error) {
 	shape := p.Bag.Model.Shape
 	to := s.Level + by
 	if loose > 0 {
-		to = shape.LevelAfter(s.Level, p.Filling.Settled(loose))
+		to = shape.LevelAfter(s.Level, p.Filling.Settled(of, loose))
 	}
-	rim := shape.Height()
+	rim := shape.Rim()
 	switch {
 	case to <= s.Level:
 		return 0, 0, Refuse("by", "Say how much went on: more than 0.")
+	case to > rim+0.05 && shape.Ground():
+		return 0, 0, Refuse("by", "That would stand {} over the ground: up to {} is believed.", shape.Told(to), shape.Told(rim))
 	case to > rim+0.05:
 		return 0, 0, Refuse("by", "That is {} over the rim: at most {} more fits, {} loose.",
-			to-rim, rim-s.Level, p.Filling.Loose(shape.Between(s.Level, rim)))
+			to-rim, rim-s.Level, p.Filling.LooseMaterial(of, shape.Between(s.Level, rim)))
 	}
 	return to, shape.Between(s.Level, to), nil
 }
@@ -128,8 +132,11 @@ func (s *State) weigh(_ *Planting, e *Entry) error {
 	return nil
 }
 
-// stuff that raises are made of.
-func (s *State) stuff() hill.Material {
+// stuff that a raise is made of: as it was said, else as the plan has it.
+func (s *State) stuff(said string) hill.Material {
+	if of, ok := hill.MaterialNamed(said); ok {
+		return of
+	}
 	return s.over
 }
 

@@ -60,7 +60,10 @@ func NewDetail(l Look, defs *Defs) Detail {
 	d.Scale = math.Min(0.5, (phoneWidth-leftPx-rightPx)/body)
 	left, right := int(leftPx/d.Scale), int(rightPx/d.Scale)
 	d.X0, d.W = -half-leaves-left, int(body)+left+right
-	top := mm(shape.Height()) + 40
+	top := mm(max(shape.Height(), st.Ladder.Top, st.Level)) + 40
+	if shape.Ground() { // small to scale, its letters stand over it
+		top += int(2 * linePx / d.Scale)
+	}
 	stem, stands := st.Shows()
 	if stands {
 		top = max(top, mm(st.Level+stem)+70)
@@ -99,20 +102,24 @@ type level struct {
 
 func (d *Detail) letterLevels(st *forecast.PlantingForecast, sys measure.System, line int) {
 	var levels []level
+	shape := st.Bag.Model.Shape
+	add := func(at measure.Length, strong bool) {
+		levels = append(levels, level{at, sys.Length(shape.Told(at)), strong})
+	}
 	for _, l := range st.Layers {
-		levels = append(levels, level{l.To, sys.Length(l.To), true})
+		add(l.To, true)
 	}
 	if st.Stage == logbook.StagePlanned {
 		for _, f := range st.Ladder.Fills {
-			levels = append(levels, level{f.To, sys.Length(f.To), true})
+			add(f.To, true)
 		}
 	}
 	if st.Stage != logbook.StageClosed {
 		for _, r := range st.Rungs {
-			levels = append(levels, level{r.To, sys.Length(r.To), false})
+			add(r.To, false)
 		}
 	}
-	levels = append(levels, level{st.Bag.Model.Shape.Height(), sys.Length(st.Bag.Model.Shape.Height()), false})
+	add(shape.Height(), false)
 	d.Levels = spread(levels, -d.WallX-12, line)
 }
 

@@ -76,7 +76,7 @@ func NewLadderChart(st *forecast.PlantingForecast, p *forecast.EnsembleForecast,
 	c := on(paper, LadderChart{W: 960, Left: 62, Right: 944}, LadderChart{W: PhoneWidth, Left: 50, Right: PhoneWidth - 4})
 	c.Top, c.First = ladderTop, g.Plant.Planted-4
 	c.Last = max(st.LiftOn()+10, today+10, c.First+60)
-	tall := st.Bag.Model.Shape.Height()
+	tall := max(st.Bag.Model.Shape.Height(), st.Ladder.Top, st.Level)
 	for d := c.First; d <= c.Last; d++ {
 		tall = max(tall, c.tip(st, g.Run.StemOn(d), d, today))
 	}
@@ -134,7 +134,7 @@ func (c *LadderChart) levels(st *forecast.PlantingForecast, sys measure.System) 
 		}
 		seen[y] = true
 		c.LevelLines = append(c.LevelLines, y)
-		c.Levels = append(c.Levels, Letter{X: c.Left - 8, Y: y + 5, Text: Escape(sys.Length(h)), Strong: strong})
+		c.Levels = append(c.Levels, Letter{X: c.Left - 8, Y: y + 5, Text: Escape(sys.Length(st.Bag.Model.Shape.Told(h))), Strong: strong})
 	}
 	for _, l := range st.Layers {
 		add(l.To, true)
@@ -244,7 +244,7 @@ func (c *LadderChart) steps(st *forecast.PlantingForecast, p *forecast.EnsembleF
 		s := RungStep{
 			X: x, Y: top, H: c.y(r.From) - top, W: c.Right - x, Href: Escape(href),
 			Text: Escape(fmt.Sprintf("%s, %s", r.Day.Short(), sys.Volume(r.Loose))), TX: min(x+8, c.Right-TextWidth(fmt.Sprintf("%s, %s", r.Day.Short(), sys.Volume(r.Loose)), 15)-6), TY: top + 17,
-			Label: Escape(fmt.Sprintf("Raise to %s about %s, %s loose", sys.Length(r.To), r.Day.Short(), sys.Volume(r.Loose))),
+			Label: Escape(fmt.Sprintf("Raise to %s about %s, %s loose", sys.Length(st.Bag.Model.Shape.Told(r.To)), r.Day.Short(), sys.Volume(r.Loose))),
 		}
 		if i > 0 {
 			s.Href = "" // only the next one can go on
@@ -335,7 +335,7 @@ func (c *LadderChart) months() {
 func (c *LadderChart) words(st *forecast.PlantingForecast, today measure.Day, sys measure.System) string {
 	says := fmt.Sprintf("%s through its season, from %s to %s", st.Bag.Label, c.First.Short(), c.Last.Short())
 	if level, _ := st.LevelOn(today, today); level > 0 {
-		says += ": medium at " + sys.Length(level)
+		says += ": medium at " + sys.Length(st.Bag.Model.Shape.Told(level))
 	}
 	for _, s := range c.Steps {
 		says += "; " + s.Label.Plain()

@@ -181,7 +181,7 @@ func words(st *forecast.PlantingForecast, sys measure.System) string {
 		fmt.Fprintf(&b, ", planned, %d to plant", st.Number)
 		return b.String()
 	}
-	fmt.Fprintf(&b, ", medium at %s of %s", sys.Length(st.Level), sys.Length(st.Ladder.Top))
+	fmt.Fprintf(&b, ", medium at %s of %s", sys.Length(st.Bag.Model.Shape.Told(st.Level)), sys.Length(st.Bag.Model.Shape.Told(st.Ladder.Top)))
 	if stem, ok := st.Shows(); ok {
 		fmt.Fprintf(&b, ", stems %s", sys.Length(stem))
 	}
@@ -236,15 +236,15 @@ func bands(st *forecast.PlantingForecast, fresh bool) []Band {
 	return out
 }
 
-// hatch of a layer: chips and straw have their own.
+// hatch of a layer: chips and litter have their own.
 func hatch(of hill.Material, i int) int {
 	switch of {
+	case hill.Medium:
+		return i % hatches
 	case hill.Chips:
 		return hatches
-	case hill.Straw:
-		return hatches + 1
 	}
-	return i % hatches
+	return hatches + 1
 }
 
 // backShift is how far to the right a piece is drawn for each cm it lies behind
