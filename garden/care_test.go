@@ -91,9 +91,9 @@ func TestOneEntryForManyBags(t *testing.T) {
 	p.must(err)
 	second, err := p.PlanBag(ctx, garden.NewPlanting{Year: 2026, Bag: c.Bags[1].ID, Variety: p.variety.ID, Number: 3, Filling: p.state(first).Filling}, p.asked())
 	p.must(err)
-	fed := logbook.Entry{Kind: logbook.Fed, Thing: "fish soup", Amount: 2, Level: logbook.FeedVolume, Day: today}
+	tied := logbook.Entry{Kind: logbook.Supported, Thing: "canes", Day: today}
 	both := []logbook.ID{first, second}
-	_, err = p.RecordMany(ctx, fed, both, p.asked())
+	_, err = p.RecordMany(ctx, tied, both, p.asked())
 	refused(t, "one of them not planted", err, "bag-2", "R2: Bag R2 is not planted yet")
 	if st := p.state(first); len(st.Care) != 0 {
 		t.Errorf("kept for one of the two: %+v", st.Care)
@@ -102,7 +102,7 @@ func TestOneEntryForManyBags(t *testing.T) {
 	p.must(err)
 	ask := p.asked()
 	for range 2 { // safe to repeat
-		_, err = p.RecordMany(ctx, fed, append(both, first), ask) // one of them ticked twice
+		_, err = p.RecordMany(ctx, tied, append(both, first), ask) // one of them ticked twice
 		p.must(err)
 	}
 	for _, id := range both {
@@ -110,7 +110,7 @@ func TestOneEntryForManyBags(t *testing.T) {
 			t.Errorf("planting %d: %+v", id, st.Care)
 		}
 	}
-	_, err = p.RecordMany(ctx, fed, nil, p.asked())
+	_, err = p.RecordMany(ctx, tied, nil, p.asked())
 	refused(t, "no bags", err, "bags", "Tick the bags")
 	_, err = p.UndoMany(ctx, ask.Key, p.asked())
 	p.must(err)

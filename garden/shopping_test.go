@@ -111,7 +111,7 @@ func TestMixAndFeedOfEachBag(t *testing.T) {
 		t.Errorf("%v of perlite, want %v", got, loose)
 	}
 	feed := lineFor(l, "feed")
-	want := medium.Dress(crop.Maincrop, medium.RecipeNamed("half").Mix, p.bag.Model.Shape.Between(0, 38), medium.Product{Nitrogen: 5, Phosphate: 5, Potash: 6}).Base
+	want := medium.Dress(crop.Maincrop, medium.RecipeNamed("half").Mix, p.bag.Model.Shape.Between(0, 38), medium.Product{Nitrogen: 5, Phosphate: 5, Potash: 6}, medium.HalfIn).Base
 	if len(feed.Needs) != 1 || math.Abs(float64(feed.Grams-want)) > 1e-6 || feed.Buy.Sacks != 1 || math.Abs(float64(measure.Mass(feed.Buy.Left)-(1000-want))) > 1e-6 {
 		t.Errorf("feed: %v in %d needs, %+v; want %v", feed.Grams, len(feed.Needs), feed.Buy, want)
 	}

@@ -10,6 +10,7 @@ import (
 	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/garden"
 	"glebata/garden/logbook"
 )
@@ -20,15 +21,16 @@ func (r *reader) Timings(ctx context.Context, f garden.Filter) (map[logbook.ID]l
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		var id logbook.ID
 		var t logbook.Timing
-		var way, shelter, then string
+		var way, shelter, then, feed string
 		var plant, move int64
-		err := rows.Scan(&id, &way, &t.Chitted, &t.ChitDays, &t.Dark, &t.CoolRoom, &shelter, &then, &plant, &move)
+		err := rows.Scan(&id, &way, &t.Chitted, &t.ChitDays, &t.Dark, &t.CoolRoom, &shelter, &then, &plant, &move, &feed, &t.TillDead)
 		t.Way, t.Shelter, t.Then = calendar.Way(way), climate.Shelter(shelter), climate.Shelter(then)
+		t.Feed = medium.FeedWay(feed)
 		t.Plant, t.Move = measure.Day(plant), measure.Day(move)
 		out[id] = t
 		return err
 	}, `SELECT t.planting_id, t.way, t.chitted, t.chit_days, t.dark, t.cool_room, t.shelter, t.then_shelter,
-	           coalesce(t.plant_day, 0), coalesce(t.move_day, 0)
+	           coalesce(t.plant_day, 0), coalesce(t.move_day, 0), t.feed, t.till_dead
 	      FROM timing t JOIN planting p ON p.id = t.planting_id
 	     WHERE `+cond, args...)
 	return out, err
@@ -37,12 +39,12 @@ func (r *reader) Timings(ctx context.Context, f garden.Filter) (map[logbook.ID]l
 func (w *writer) SetTiming(ctx context.Context, planting logbook.ID, t logbook.Timing) error {
 	day := func(d measure.Day) sql.NullInt64 { return sql.NullInt64{Int64: int64(d), Valid: d != 0} }
 	_, err := w.add(ctx,
-		`INSERT INTO timing (planting_id, way, chitted, chit_days, dark, cool_room, shelter, then_shelter, plant_day, move_day)
-		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+		`INSERT INTO timing (planting_id, way, chitted, chit_days, dark, cool_room, shelter, then_shelter, plant_day, move_day, feed, till_dead)
+		 VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
 		 ON CONFLICT (planting_id) DO UPDATE SET way = excluded.way, chitted = excluded.chitted, chit_days = excluded.chit_days,
 		   dark = excluded.dark, cool_room = excluded.cool_room, shelter = excluded.shelter, then_shelter = excluded.then_shelter,
-		   plant_day = excluded.plant_day, move_day = excluded.move_day`,
-		planting, string(t.Way), t.Chitted, t.ChitDays, t.Dark, t.CoolRoom, string(t.Shelter), string(t.Then), day(t.Plant), day(t.Move))
+		   plant_day = excluded.plant_day, move_day = excluded.move_day, feed = excluded.feed, till_dead = excluded.till_dead`,
+		planting, string(t.Way), t.Chitted, t.ChitDays, t.Dark, t.CoolRoom, string(t.Shelter), string(t.Then), day(t.Plant), day(t.Move), string(t.Feed), t.TillDead)
 	return err
 }
 

@@ -14,6 +14,7 @@ import (
 	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/core/terrace"
 	"glebata/garden"
 	"glebata/garden/logbook"
@@ -31,6 +32,7 @@ func TestTimingReadsBackAndIsOverwritten(t *testing.T) {
 		{Way: calendar.Direct, Shelter: climate.Open},
 		{Way: calendar.PreGrown, Chitted: true, ChitDays: 28, Dark: true, Shelter: climate.Greenhouse, Then: climate.Open, Plant: 20550, Move: 20570},
 		{Way: calendar.OwnSlips, CoolRoom: true, Shelter: climate.Heated},
+		{Way: calendar.Direct, Shelter: climate.Open, Feed: medium.ByLayer, TillDead: true},
 	} {
 		write(t, s, func(w garden.Writer) error { return w.SetTiming(ctx, p.ID, want) })
 		got := view(t, s, func(r garden.Reader) (map[logbook.ID]logbook.Timing, error) {

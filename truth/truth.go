@@ -204,7 +204,7 @@ func fertiliser(rng *rand.Rand) string {
 	if err != nil {
 		return err.Error()
 	}
-	d := medium.Dress(crop.Class(c.key), m, measure.Volume(litres), medium.Product{Nitrogen: percent})
+	d := medium.Dress(crop.Class(c.key), m, measure.Volume(litres), medium.Product{Nitrogen: percent}, medium.HalfIn)
 	want := math.Max(0, c.nitrogen*litres-0.05*compost*litres)
 	return first(differ("nitrogen wanted", d.Wanted, want, c.key, litres, compost), differ("base dose", float64(d.Base), want/2/(percent/100), c.key, litres, percent, compost))
 }

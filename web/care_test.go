@@ -89,7 +89,7 @@ func TestARowIsFedInOneEntry(t *testing.T) {
 	says(t, "no bag ticked", status, http.StatusUnprocessableEntity, body, "Tick the bags", `value="2"`)
 	status, body = s.post("/entries", "kind", "mulched", "amount", "5 kg", "thing", "straw", "bag", "30", "day", "2026-06-08")
 	says(t, "straw by weight", status, http.StatusUnprocessableEntity, body, "not of length", `<input type="checkbox" name="bag" value="30" checked>`)
-	status, body = s.post("/entries", "kind", "fed", "thing", "quay liquid 3-2-6", "amount", "2", "day", "2026-02-01", "bag", "30")
+	status, body = s.post("/entries", "kind", "supported", "thing", "canes", "day", "2026-02-01", "bag", "30")
 	says(t, "before planting", status, http.StatusUnprocessableEntity, body, "R6: ", "not planted yet")
 	status, to := s.do(http.MethodPost, "/entries", url.Values{"key": {"row"}, "kind": {"fed"}, "thing": {"quay liquid 3-2-6"}, "amount": {"2"}, "day": {"2026-06-08"}, "bag": {"30", "31"}})
 	done := s.follow(to)

@@ -30,7 +30,7 @@ var manyWorks = []manyWork{
 	{key: "measure", title: "Stem height, alike in all", button: "Measured", fields: func(sys measure.System) []form.Field {
 		return []form.Field{{Name: "height", Label: "Above the medium", Kind: "quantity", Unit: string(sys.LengthUnit()), Read: "/read/length"}}
 	}},
-	{key: "flowers", title: "First flowers open", button: "They are open", may: func(st *forecast.PlantingForecast) bool { return st.Flowered == 0 && !st.Sweet() }},
+	{key: "flowers", title: "First flowers open", button: "They are open", fields: func(measure.System) []form.Field { return []form.Field{nippedField()} }, may: func(st *forecast.PlantingForecast) bool { return st.Flowered == 0 && !st.Sweet() }},
 	{key: "frost", title: "Frost took the tops", button: "They are black"},
 	{key: "cut", title: "Tops cut down", button: "Cut", may: func(st *forecast.PlantingForecast) bool { return st.HaulmCutOn() == 0 }},
 	{key: "note", title: "A note", button: "Keep this note", fields: func(measure.System) []form.Field {

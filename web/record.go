@@ -73,9 +73,9 @@ func seenForms(st *forecast.PlantingForecast, at string, day form.Field) []form.
 			Says: "On the day the first shoots stand over the medium: every date after it follows.",
 		})
 	}
-	if st.Flowered == 0 && potato && st.StemKnown {
+	if st.Flowered == 0 && potato {
 		out = append(out, form.Form{
-			Name: "flowers", Title: "First flowers open", Action: at + "flowers", Button: "They are open", Fields: []form.Field{day},
+			Name: "flowers", Title: "First flowers open", Action: at + "flowers", Button: "They are open", Fields: []form.Field{nippedField(), day},
 			Says: "Raising ends with them; after that only cover tubers that show.",
 		})
 	}
@@ -87,6 +87,11 @@ func seenForms(st *forecast.PlantingForecast, at string, day form.Field) []form.
 		Name: "frost", Title: "Frost took the tops", Action: at + "frost", Button: "They are black", Fields: []form.Field{day},
 		Says: frost,
 	})
+}
+
+// nippedField asks what is done with the flowers.
+func nippedField() form.Field {
+	return form.Field{Name: "nipped", Label: "They are", Kind: "choice", Options: []form.Option{{Value: "", Name: "left on"}, {Value: logbook.Nipped, Name: "nipped off"}}, Hint: "The evidence for nipping is weak"}
 }
 
 func raiseForm(st *forecast.PlantingForecast, sys measure.System, at string, day form.Field) form.Form {
@@ -237,7 +242,7 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast, products []
 	case "up":
 		e.Kind = logbook.Emerged
 	case "flowers":
-		e.Kind = logbook.Flowered
+		e.Kind, e.Thing = logbook.Flowered, r.Text("nipped")
 	case "frost":
 		e.Kind = logbook.Frosted
 	case "note":

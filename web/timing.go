@@ -11,6 +11,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
+	"glebata/core/medium"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/web/form"
@@ -53,6 +54,12 @@ func (r *reading) timing(t logbook.Timing, c crop.Crop) logbook.Timing {
 		return r.Day(field)
 	}
 	t.Plant, t.Move = day("plant-day", t.Plant), day("move-day", t.Move)
+	if way := medium.FeedWay(r.Text("feed-way")); r.Values.Has("feed-way") && (way == halfIn || way.Known()) {
+		if t.Feed = way; way == halfIn {
+			t.Feed = medium.HalfIn
+		}
+	}
+	t.TillDead = yes("till-dead", t.TillDead)
 	return t
 }
 
@@ -108,7 +115,25 @@ func timingFields(t logbook.Timing, c crop.Crop, s *calendar.Schedule) []form.Fi
 	} else {
 		fields = append(fields, form.Field{Name: "cool", Label: "Slips start in", Kind: "choice", Value: is[t.CoolRoom], Options: yesNo("a cool room", "warmth")})
 	}
+	if c == crop.Potato {
+		fields = append(fields, form.Field{Name: "till-dead", Label: "Its tops, for keeping", Kind: "choice", Value: is[t.TillDead], Options: yesNo("left to die by themselves", "cut at half yellow")})
+	}
+	var feeds []form.Option
+	for _, w := range medium.FeedWays() {
+		feeds = append(feeds, form.Option{Value: feedKey(w), Name: w.Name()})
+	}
+	fields = append(fields, form.Field{Name: "feed-way", Label: "Feed", Kind: "choice", Value: feedKey(t.Feed), Options: feeds})
 	return append(fields, form.Field{Name: "dark", Label: "The bag", Kind: "choice", Value: is[t.Dark], Options: yesNo("dark, in the sun", "light, or in the shade")})
+}
+
+// halfIn is the key of the usual way to feed on a form, where an empty one leaves it as it was.
+const halfIn = "half"
+
+func feedKey(w medium.FeedWay) string {
+	if w == medium.HalfIn {
+		return halfIn
+	}
+	return string(w)
 }
 
 func countOrEmpty(n int) string {

@@ -43,7 +43,7 @@ func (p *Place) moments(s *Schedule) {
 		add(MoveOut, s.Move, 0, say("move it to stand {}", s.Then.Offset().Where), p.moveWhy(s))
 	}
 	if s.Likely != 0 {
-		add(Ready, s.Early, s.Late, say(s.Class.Done()), s.readyWhy())
+		add(Ready, s.Early, s.Late, say(s.Done()), s.readyWhy())
 	}
 	switch {
 	case isSweet(s.Class) && s.Cold:

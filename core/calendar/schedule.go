@@ -74,6 +74,15 @@ type Request struct {
 	Plant      measure.Day
 	Move       measure.Day
 	Planted    bool // on Plant: what planting risks is past, how it ends is not
+	TillDead   bool // its tops are left to die by themselves
+}
+
+// Done is what is done when it is mature, or what is then seen where nothing is done.
+func (a *Request) Done() string {
+	if a.TillDead && a.Class.Done() == crop.TopsOff {
+		return "half yellow"
+	}
+	return a.Class.Done()
 }
 
 // Kind of moment.

@@ -167,11 +167,14 @@ func ByDays(crop Crop, days int) (Class, bool) {
 	return best, best != ""
 }
 
+// TopsOff is what is done with those whose skins are let set.
+const TopsOff = "tops off"
+
 // Done is what is done with a plant of the class when it is mature: tops come off what is lifted
 // when its skins have set, the others are lifted.
 func (c Class) Done() string {
 	if c == EarlyMaincrop || c == Maincrop {
-		return "tops off"
+		return TopsOff
 	}
 	return "lift"
 }

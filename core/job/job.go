@@ -84,6 +84,7 @@ type Bag struct {
 	MoveOn    measure.Day
 	MoveTo    string
 	MatureOn  measure.Day // half the leaves yellow, reached alive
+	TillDead  bool        // its tops are left to die by themselves
 	CutOn     measure.Day // the tops were cut
 	EndsOn    measure.Day // its last day; nothing but lifting comes after
 	Dies      bool        // of cold, on that day, or is lifted before
@@ -311,12 +312,24 @@ func ending(b *Bag, add adder) {
 			add(Look, next(feel), measure.Say("feel for tubers"), measure.Say("{} days since planting: feel in for tubers of egg size before you lift.", days))
 		}
 		add(Lift, last, measure.Say("lift"), b.endWords("lift as you eat."))
+	case b.TillDead:
+		dead := max(b.EndsOn, b.MatureOn)
+		add(Look, next(dead-lookEvery), measure.Say("tops dead?"), measure.Say("Its tops are left to die by themselves, about {}.", dead))
+		add(Lift, dead, measure.Say("lift"), measure.Say("Its tops are dead about {}, and under them skins have set by then: lift on a dry day.", dead))
 	default:
 		if b.MatureOn != 0 {
 			add(Look, next(b.MatureOn-lookEvery), measure.Say("half yellow?"), measure.Say("Half the leaves are yellow about {}.", b.MatureOn))
 		}
 		add(CutHaulm, last, measure.Say("cut tops"), b.endWords(measure.Say("cut the tops, and wait {} days for skins to set.", skinSets).In(measure.Metric)))
 	}
+}
+
+// done is what is done at half yellow, or seen where nothing is.
+func (b *Bag) done() string {
+	if b.TillDead && b.Class.Done() == crop.TopsOff {
+		return "half yellow"
+	}
+	return b.Class.Done()
 }
 
 // endWords say why a potato is done about a day.
@@ -354,7 +367,7 @@ func waiting(b *Bag, jobs []Job) Job {
 		return wait(measure.Say("raise at {}", r.Trigger), measure.Say("The next layer goes on when stems stand {} above the medium.", r.Trigger))
 	}
 	if b.MatureOn > b.Today {
-		return wait(measure.Say(""), measure.Say("Nothing to do; {} about {}.", b.Class.Done(), b.MatureOn))
+		return wait(measure.Say(""), measure.Say("Nothing to do; {} about {}.", b.done(), b.MatureOn))
 	}
 	if b.EndsOn > b.Today {
 		return wait(measure.Say(""), measure.Say("Nothing to do; it ends about {}.", b.EndsOn))

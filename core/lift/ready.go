@@ -45,6 +45,7 @@ type Plant struct {
 	Mature         measure.Day // half the leaves yellow, by the forecast
 	Ends           measure.Day // its last day, by the forecast
 	Dies           bool        // of cold, on that day
+	TillDead       bool        // its tops are left to die by themselves
 	FullFlower     measure.Day // seen
 	Felt           Felt        // last
 	FeltOn         measure.Day
@@ -120,6 +121,8 @@ func (p *Plant) potato(v *Verdict) {
 		v.Lift = p.CutOn + SkinsSet
 	case p.early():
 		v.Lift = cmp.Or(p.Mature, p.Ends)
+	case p.TillDead:
+		v.Lift = max(p.Ends, p.Mature)
 	case last != 0:
 		v.Lift = last + SkinsSet
 	}
@@ -152,7 +155,11 @@ func (p *Plant) potato(v *Verdict) {
 		v.Stage = TopsOff
 	case v.Lift != 0 && v.Lift <= p.Today:
 		v.Stage = ToLift
-		v.why("Half its leaves are yellow about {}.", v.Lift)
+		if p.TillDead && !p.early() {
+			v.why("Its tops are dead about {}, and skins have set by then.", v.Lift)
+		} else {
+			v.why("Half its leaves are yellow about {}.", v.Lift)
+		}
 	case v.Eat != 0 && v.Eat <= p.Today:
 		v.Stage = ToEat
 	}
@@ -210,8 +217,8 @@ func (p *Plant) tops(v *Verdict) {
 	if p.CutOn != 0 {
 		v.Tops = p.CutOn
 	}
-	if p.early() && p.CutOn == 0 {
-		v.Tops = 0 // they are lifted as they are eaten
+	if (p.early() || p.TillDead) && p.CutOn == 0 {
+		v.Tops = 0 // they are lifted as they are eaten, or when their tops are dead
 	}
 }
 

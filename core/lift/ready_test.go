@@ -31,6 +31,9 @@ func TestThreeDatesThatAreNeverTheSame(t *testing.T) {
 		why             string
 	}{
 		"a maincrop that grows on":        {main(nil), ToEat, -15, 20, 34, "Half its leaves yellow about"},
+		"tops that are left to die":       {main(func(p *Plant) { p.TillDead = true }), ToEat, -15, 0, 50, "Half its leaves yellow about"},
+		"tops that died by themselves":    {main(func(p *Plant) { p.TillDead, p.Mature, p.Ends = true, today-20, today }), ToLift, -15, 0, 0, "Its tops are dead about"},
+		"left to die, and cut after all":  {main(func(p *Plant) { p.TillDead, p.CutOn = true, today-7 }), Setting, -15, -7, 7, "skins set until"},
 		"seen half yellow today":          {main(func(p *Plant) { p.Mature, p.Yellow, p.YellowOn = today, 2, today }), TopsOff, -15, 0, 14, "Half of its leaves yellow"},
 		"yellow before its time":          {main(func(p *Plant) { p.Yellow, p.YellowOn, p.Asked = 4, today-1, 25 }), ToEat, -15, 20, 34, "25 days before its time: look again"},
 		"green after its time":            {main(func(p *Plant) { p.Yellow, p.YellowOn, p.Asked = 0, today-1, -22 }), ToEat, -15, 20, 34, "22 days after its time"},

@@ -40,8 +40,37 @@ type Dressing struct {
 	Advice                 advice.List
 }
 
-// baseShare of the nitrogen goes in at planting, the rest as liquid. Practice.
-const baseShare = 0.5
+// FeedWay is how a season's feed is given. The value is its key in files.
+type FeedWay string
+
+// The ways: half of it in the medium and the rest in the water; all in the medium at planting, or
+// layer by layer as they go on; all in the water.
+const (
+	HalfIn  FeedWay = ""
+	AllIn   FeedWay = "planting"
+	ByLayer FeedWay = "layers"
+	InWater FeedWay = "liquid"
+)
+
+// FeedWays in the order they are offered.
+func FeedWays() []FeedWay { return []FeedWay{HalfIn, AllIn, ByLayer, InWater} }
+
+// Known reports whether it is one of FeedWays.
+func (w FeedWay) Known() bool { return feedWays[w].name != "" }
+
+// Name for reading.
+func (w FeedWay) Name() string { return feedWays[w].name }
+
+// feedWays with the share of the nitrogen that goes into the medium. Practice.
+var feedWays = map[FeedWay]struct {
+	name string
+	base float64
+}{
+	HalfIn:  {"half in, half liquid", 0.5},
+	AllIn:   {"all in at planting", 1},
+	ByLayer: {"all in, by layer", 1},
+	InWater: {"all liquid", 0},
+}
 
 // tooMuch is how many times a target no dose may pass: salts. Practice.
 const tooMuch = 1.5
@@ -51,10 +80,12 @@ const Handful measure.Mass = 35
 
 // Dress works out the base dressing of a dry product for settled litres:
 //
-//	dose = (N target × litres − credit) × ½ ÷ (N % ÷ 100)
+//	dose = (N target × litres − credit) × share ÷ (N % ÷ 100)
 //
-// Inert medium gets nothing at planting: all its feed is in the water.
-func Dress(c crop.Class, m Mix, settled measure.Volume, p Product) Dressing {
+// with the share that the way puts into the medium: a half as a rule. Inert medium gets nothing at
+// planting: all its feed is in the water.
+func Dress(c crop.Class, m Mix, settled measure.Volume, p Product, way FeedWay) Dressing {
+	share := feedWays[way].base
 	litres := float64(settled)
 	credit := m.credit(settled)
 	d := Dressing{Target: NewTargets(c).Nitrogen * litres, Credit: credit.Nitrogen}
@@ -64,12 +95,16 @@ func Dress(c crop.Class, m Mix, settled measure.Volume, p Product) Dressing {
 		d.Advice.Add(advice.AllLiquid, advice.Tip, "", "Inert medium: feed everything in the water, a quarter strength each time or full strength weekly.")
 		return d
 	}
+	if share == 0 {
+		d.Liquid, d.Advice = d.Wanted, Rotting(m)
+		return d
+	}
 	if p.Nitrogen <= 0 {
 		d.Advice.Add(advice.NoNitrogen, advice.Warn, "", "{} brings no nitrogen: it cannot be the base dressing.", p.Name)
 		return d
 	}
-	d.Base = measure.Mass(d.Wanted * baseShare / (p.Nitrogen / 100))
-	d.Liquid = d.Wanted * (1 - baseShare)
+	d.Base = measure.Mass(d.Wanted * share / (p.Nitrogen / 100))
+	d.Liquid = d.Wanted * (1 - share)
 	if p.Potash > 0 && p.Nitrogen/p.Potash > 1 || p.Potash == 0 {
 		d.Advice.Add(advice.Leafy, advice.Warn, "", "More nitrogen than potash: leafy tops, few tubers.")
 	}

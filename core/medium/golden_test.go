@@ -24,7 +24,7 @@ func TestWhatMediaAre(t *testing.T) {
 			l.Add("acid", Acidity(k, r.Mix))
 		}
 		for _, class := range crop.Classes() {
-			l.Add("dress "+string(class), Dress(class, r.Mix, 32, dry), NewTargets(class))
+			l.Add("dress "+string(class), Dress(class, r.Mix, 32, dry, HalfIn), NewTargets(class))
 			for _, given := range [][]Given{nil, {{Day: 20600}, {Day: 20640}}} {
 				for _, ask := range []FeedAsk{{Base: &dry, Liquid: &liquid}, {Base: &dry}, {Liquid: &liquid}, {}} {
 					ask.Class, ask.Mix, ask.Layers, ask.Litres, ask.From, ask.Until, ask.Given = class, r.Mix, []measure.Volume{10, 8, 6}, 34, 20590, 20680, given

@@ -76,11 +76,11 @@ func TestSharesMakeOneAndReadBack(t *testing.T) {
 func TestDressingOfTheExample(t *testing.T) {
 	m := RecipeNamed("half").Mix
 	meal := Product{Name: "fish meal", Nitrogen: 5, Phosphate: 5, Potash: 6}
-	d := Dress(crop.Maincrop, m, 32, meal)
+	d := Dress(crop.Maincrop, m, 32, meal, HalfIn)
 	if math.Abs(d.Target-6.4) > 1e-9 || math.Abs(d.Credit-0.8) > 1e-9 || math.Abs(float64(d.Base)-56) > 1e-9 || d.Refused || len(d.Advice) != 0 {
 		t.Errorf("%+v, want 56 g", d)
 	}
-	if d := Dress(crop.FirstEarly, m, 32, meal); d.Base >= 56 || d.Liquid <= 0 {
+	if d := Dress(crop.FirstEarly, m, 32, meal, HalfIn); d.Base >= 56 || d.Liquid <= 0 {
 		t.Errorf("a first early gets %v", d.Base)
 	}
 	for what, c := range map[string]struct {
@@ -96,12 +96,12 @@ func TestDressingOfTheExample(t *testing.T) {
 		"inert":      {"perlite=1", Product{Name: "meal", Nitrogen: 5, Phosphate: 5, Potash: 6}, false, 1},
 		"takes some": {"compost=3,chips=1", Product{Name: "meal", Nitrogen: 5, Phosphate: 5, Potash: 6}, false, 1},
 	} {
-		d := Dress(crop.Maincrop, mix(t, c.mix), 32, c.product)
+		d := Dress(crop.Maincrop, mix(t, c.mix), 32, c.product, HalfIn)
 		if d.Refused != c.refused || len(d.Advice) != c.says {
 			t.Errorf("%s: refused %v, says %v", what, d.Refused, d.Advice)
 		}
 	}
-	if d := Dress(crop.Maincrop, mix(t, "perlite=1"), 32, meal); d.Base != 0 || d.Liquid != d.Wanted {
+	if d := Dress(crop.Maincrop, mix(t, "perlite=1"), 32, meal, HalfIn); d.Base != 0 || d.Liquid != d.Wanted {
 		t.Errorf("inert medium is dressed: %+v", d)
 	}
 }
@@ -224,5 +224,52 @@ func TestFeedNeverPassesSaltsUnsaid(t *testing.T) {
 	}
 	if err := quick.Check(holds, &quick.Config{MaxCount: 500}); err != nil {
 		t.Error(err)
+	}
+}
+
+// However it is given, a season's feed brings the nitrogen that is wanted, where the way has put it;
+// what was worked in before takes the place of the base dressing.
+func TestWaysOfFeeding(t *testing.T) {
+	dry, liquid := Product{Nitrogen: 5, Phosphate: 5, Potash: 6}, Product{Nitrogen: 3, Phosphate: 2, Potash: 6, Liquid: true, Dilution: 5}
+	ask := FeedAsk{Class: crop.Maincrop, Mix: mix(t, "peat mix=1"), Layers: []measure.Volume{10, 12, 10}, Litres: 32, Base: &dry, Liquid: &liquid, From: 150, Until: 206}
+	const wanted = 0.2 * 32 // g of nitrogen; the mix brings none
+	for way, want := range map[FeedWay]struct {
+		base   float64 // g of the dry product
+		layers int
+		pours  int
+	}{
+		HalfIn:  {64, 3, 5},
+		AllIn:   {128, 1, 0},
+		ByLayer: {128, 3, 0},
+		InWater: {0, 0, 5},
+	} {
+		a := ask
+		if a.Way = way; way == AllIn {
+			a.Layers = a.Layers[:1]
+		}
+		f := FeedSeason(a)
+		if math.Abs(float64(f.Base)-want.base) > 1e-9 || len(f.Layers) != want.layers || len(f.Feedings) != want.pours || math.Abs(f.Brings.Nitrogen-wanted) > 1e-9 || !way.Known() {
+			t.Errorf("%s: %+v", way.Name(), f)
+		}
+	}
+	ask.Stacked, _ = dry.NutrientsOf(100, 0) // 5 g of nitrogen
+	for way, water := range map[FeedWay]float64{HalfIn: wanted - 5, AllIn: 0, InWater: wanted - 5} {
+		a := ask
+		a.Way = way
+		f := FeedSeason(a)
+		poured := 0.0
+		for _, p := range f.Feedings {
+			poured += liquid.nutrients().Nitrogen * float64(p.Product)
+		}
+		if f.Base != 0 || len(f.Layers) != 0 || math.Abs(poured-water) > 1e-9 || math.Abs(f.Brings.Nitrogen-5-water) > 1e-9 {
+			t.Errorf("%s, stacked: %+v", way.Name(), f)
+		}
+	}
+	ask.Stacked, ask.Base = Nutrients{}, nil
+	if ask.Way = AllIn; !FeedSeason(ask).Advice.Has(advice.Hungry) {
+		t.Error("all in with nothing to put in is well fed")
+	}
+	if FeedWay("thrown").Known() {
+		t.Error("a way unheard of")
 	}
 }

@@ -21,6 +21,10 @@ type FeedAsk struct {
 	From   measure.Day      // tubers set, or the plant is up in inert medium
 	Until  measure.Day      // feeding ends
 	Given  []Given          // liquid feed that was really given, by day
+	Way    FeedWay
+	// Stacked is what was worked in dry up to planting day, where its amount is known: it takes the
+	// place of the base dressing.
+	Stacked Nutrients
 }
 
 // Given is feed that was really given.
@@ -50,7 +54,8 @@ type Feeding struct {
 // Nutrients in g: nitrogen N, phosphate P2O5, potash K2O.
 type Nutrients struct{ Nitrogen, Phosphate, Potash float64 }
 
-func (n Nutrients) plus(o Nutrients) Nutrients {
+// Plus other nutrients.
+func (n Nutrients) Plus(o Nutrients) Nutrients {
 	return Nutrients{n.Nitrogen + o.Nitrogen, n.Phosphate + o.Phosphate, n.Potash + o.Potash}
 }
 
@@ -109,15 +114,26 @@ func FeedSeason(a FeedAsk) SeasonFeed {
 	if a.Base != nil {
 		base = *a.Base
 	}
-	f.Dressing = Dress(a.Class, a.Mix, a.Litres, base)
+	f.Dressing = Dress(a.Class, a.Mix, a.Litres, base, a.Way)
+	share := feedWays[a.Way].base
 	if a.Base == nil && !a.Mix.Inert() {
-		f.Advice, f.Dressing.Liquid = nil, f.Dressing.Wanted
+		f.Advice = nil
+		if share < 1 { // else nothing is given that is not there
+			f.Dressing.Liquid = f.Dressing.Wanted
+		}
+	}
+	if a.Stacked != (Nutrients{}) { // what was really given replaces what was planned
+		f.Base, f.Refused, f.Advice = 0, false, Rotting(a.Mix)
+		f.Brings = f.Brings.Plus(a.Stacked)
+		if share < 1 {
+			f.Dressing.Liquid = max(0, f.Dressing.Wanted-a.Stacked.Nitrogen)
+		}
 	}
 	if f.Base > 0 && !f.Refused {
 		for i, dose := range Split(f.Base, a.Layers) {
 			f.Layers = append(f.Layers, LayerDose{a.Layers[i], dose})
 		}
-		f.Brings = f.Brings.plus(base.nutrients().times(float64(f.Base)))
+		f.Brings = f.Brings.Plus(base.nutrients().times(float64(f.Base)))
 	}
 	f.pour(a)
 	f.check()
@@ -152,7 +168,7 @@ func (f *SeasonFeed) pour(a FeedAsk) {
 	each := f.Liquid / float64(n) / a.Liquid.nutrients().Nitrogen // L of concentrate
 	add := func(day measure.Day, concentrate float64) {
 		f.Feedings = append(f.Feedings, Feeding{Day: day, Product: measure.Volume(concentrate), Water: measure.Volume(concentrate * 1000 / a.Liquid.Dilution)})
-		f.Brings = f.Brings.plus(a.Liquid.nutrients().times(concentrate))
+		f.Brings = f.Brings.Plus(a.Liquid.nutrients().times(concentrate))
 	}
 	from := a.From
 	if f.amounts(a) { // what was given takes the place of what was planned, and the rest makes up for it
@@ -165,7 +181,7 @@ func (f *SeasonFeed) pour(a FeedAsk) {
 				continue
 			}
 			f.Feedings = append(f.Feedings, Feeding{Day: g.Day, Product: g.Product, Water: g.Water})
-			f.Brings = f.Brings.plus(g.Nutrients)
+			f.Brings = f.Brings.Plus(g.Nutrients)
 			left -= g.Nitrogen
 		}
 		if n = int((a.Until-from)/every) + 1; left <= 0 || a.Until < from {
@@ -232,8 +248,11 @@ func SeasonWorking(a FeedAsk) working.Working {
 	}
 	step(measure.Mass(f.Target), "wanted: {} × {}", measure.Content(NewTargets(a.Class).Nitrogen), a.Litres)
 	step(measure.Mass(f.Credit), "the mix brings")
+	if a.Stacked != (Nutrients{}) {
+		step(measure.Mass(a.Stacked.Nitrogen), "what was worked in by planting day brings")
+	}
 	if len(f.Layers) > 0 {
-		step(f.Base, "half of the rest, {}, as {} of {} % nitrogen", measure.Mass(f.Dressing.Wanted*baseShare), a.Base.Name, a.Base.Nitrogen)
+		step(f.Base, map[bool]string{true: "half of the rest, {}, as {} of {} % nitrogen", false: "the rest, {}, as {} of {} % nitrogen"}[a.Way == HalfIn], measure.Mass(f.Dressing.Wanted*feedWays[a.Way].base), a.Base.Name, a.Base.Nitrogen)
 		for _, l := range f.Layers {
 			step(l.Dose, "of it into {} of {}, by its share", l.Settled, a.Litres)
 		}

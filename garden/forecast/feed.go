@@ -23,11 +23,12 @@ func (in *Inputs) feedAsk(st *PlantingForecast) {
 	if in.Liquid != nil {
 		ask.Liquid = &in.Liquid.Feed
 	}
-	ask.Layers = dressed(&st.Ladder)
-	ask.Given = in.given(st)
+	ask.Way = st.Timing.Feed
+	ask.Layers = dressed(&st.Ladder, ask.Way)
+	ask.Given, ask.Stacked = in.given(st)
 	if c := &st.Grown.Run; c.Up != 0 {
 		ask.From = c.Initiation
-		if ask.Mix.Inert() {
+		if ask.Mix.Inert() || ask.Way == medium.InWater {
 			ask.From = c.Up
 		}
 		if ask.Until = c.End(); c.Fading != 0 { // late nitrogen makes leaf
@@ -37,9 +38,9 @@ func (in *Inputs) feedAsk(st *PlantingForecast) {
 }
 
 // given is what a planting was really fed with: of products that are kept, by name. What
-// is not known by its nutrients counts as given as planned.
-func (in *Inputs) given(st *PlantingForecast) []medium.Given {
-	var out []medium.Given
+// is not known by its nutrients counts as given as planned. What went in dry up to planting day is
+// stacked, and no feed of the season.
+func (in *Inputs) given(st *PlantingForecast) (out []medium.Given, stacked medium.Nutrients) {
 	for i := range st.Care {
 		e := &st.Care[i]
 		if e.Kind != logbook.Fed {
@@ -55,14 +56,20 @@ func (in *Inputs) given(st *PlantingForecast) []medium.Given {
 			g.Nutrients, g.Product = p.Feed.NutrientsOf(mass, water)
 			g.Water = water
 		}
-		out = append(out, g)
+		switch {
+		case st.State.Planted != 0 && e.Day > st.State.Planted || e.Level == logbook.FeedVolume:
+			out = append(out, g)
+		case known && !p.Feed.Liquid:
+			stacked = stacked.Plus(g.Nutrients)
+		}
 	}
-	return out
+	return out, stacked
 }
 
 // dressed are the layers that get base dressing: the one under the seed, and in bags
-// that are raised or have two levels every other of medium too.
-func dressed(l *hill.Ladder) []measure.Volume {
+// that are raised or have two levels every other of medium too; with all of it in at planting that
+// under the seed, and layer by layer all of them.
+func dressed(l *hill.Ladder, way medium.FeedWay) []measure.Volume {
 	var out []measure.Volume
 	for _, rungs := range [2][]hill.Rung{l.Fills, l.Rungs} {
 		for _, r := range rungs {
@@ -71,7 +78,8 @@ func dressed(l *hill.Ladder) []measure.Volume {
 			}
 		}
 	}
-	if len(l.Rungs) == 0 && len(l.Seed) == 1 && len(out) > 1 {
+	one := len(l.Rungs) == 0 && len(l.Seed) == 1 && way != medium.ByLayer || way == medium.AllIn
+	if one && len(out) > 1 {
 		out = out[:1]
 	}
 	return out

@@ -252,7 +252,7 @@ func (s *PlantingForecast) readyWorking() working.Working {
 	}
 	need := growth.MaturityNeed(s.Variety.Class, s.Variety.PacketDays)
 	w := working.Working{
-		Title: measure.Upper(s.Variety.Class.Done()), Mark: working.Model,
+		Title: measure.Upper(s.Dates.Done()), Mark: working.Model,
 		Source:  "thermal time from emergence, by the weather as it was observed, is forecast and usually is",
 		Changes: "The weather to come, the day it came up, a frost, another place.",
 	}

@@ -19,7 +19,7 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 		Today: today, Class: s.Variety.Class, Number: s.Number,
 		PotGrown: sch.Way == calendar.PreGrown, PlantOn: sch.Plant, Next: s.Upcoming(),
 		StemKnown: s.Believed.Known, StemMeasured: s.Believed.Stem, StemTyped: s.Believed.Typed, MeasuredOn: s.Believed.Day, Stem: s.Now, Up: c.Up,
-		Nips: nips && s.Last(job.Nip, logbook.Tended, logbook.Skipped) == 0, Flowered: s.Flowered, CutOn: s.HaulmCutOn(), MatureOn: c.Mature, EndsOn: c.Gone, Dies: c.Ending == growth.Killed || c.Ending == growth.Lost || c.Ending == growth.Over,
+		Nips: nips && s.Last(job.Nip, logbook.Tended, logbook.Skipped) == 0, Flowered: s.Flowered, CutOn: s.HaulmCutOn(), MatureOn: c.Mature, TillDead: s.Timing.TillDead, EndsOn: c.Gone, Dies: c.Ending == growth.Killed || c.Ending == growth.Lost || c.Ending == growth.Over,
 		LookedOn: s.Last(job.Look, logbook.Tended), Tied: s.Times(job.Tie, logbook.Tended, logbook.Skipped) > 0,
 	}
 	b.Medium, b.MediumOn = s.measuredWarmth()

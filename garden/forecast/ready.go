@@ -198,7 +198,7 @@ func (s *PlantingForecast) ripening(today measure.Day) lift.Plant {
 		Today: today, Planted: s.State.Planted, Class: s.Variety.Class, CutOn: s.HaulmCutOn(), Yellow: -1,
 		Blight: s.spotted() != 0, Spots: s.suspected(),
 	}
-	p.KeepsOn = s.keepsOn()
+	p.KeepsOn, p.TillDead = s.keepsOn(), s.Timing.TillDead
 	p.HoldOn, p.HoldFor = s.WaitUntil()
 	if s.Grown != nil {
 		run := &s.Grown.Run

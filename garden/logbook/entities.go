@@ -169,6 +169,9 @@ const (
 // FullFlower is the Level of a Flowered entry once most flowers are open.
 const FullFlower = 2
 
+// Nipped is the Thing of flowers that were taken off.
+const Nipped = "nipped"
+
 // NothingCame is the Thing of a closing entry of a bag that gave nothing; a bag closed
 // without it and without a weight is one whose harvest is not known.
 const NothingCame = "nothing"

@@ -146,19 +146,26 @@ func mainKinds() []EntryKind {
 			},
 		},
 		{
-			Kind: Flowered, Name: "first flowers", Speaks: []Field{levelField}, Form: "flowers",
+			Kind: Flowered, Name: "first flowers", Speaks: []Field{levelField, thingField}, Form: "flowers",
 			Says: func(_ *Planting, e *Entry) measure.Phrase {
+				nipped := map[bool]string{true: ", nipped off"}[e.Thing == Nipped]
 				if e.Level == FullFlower {
-					return measure.Say("in full flower")
+					return measure.Say("in full flower" + nipped)
 				}
-				return measure.Say("first flowers open: raising ends")
+				return measure.Say("first flowers open" + nipped + ": raising ends")
 			},
 			Check: func(faults *Faults, e *Entry) {
 				if e.Level < 0 || e.Level > FullFlower {
 					faults.Add("level", "First or full flower.")
 				}
+				if e.Thing != "" && e.Thing != Nipped {
+					faults.Add("nipped", "Say whether they were nipped off.")
+				}
 			},
 			Apply: func(s *State, _ *Planting, e *Entry) error {
+				if e.Thing == Nipped {
+					s.Doings = append(s.Doings, Answer{job.Nip, e.Day, Tended, 0})
+				}
 				if s.Flowered != 0 { // full flower after the first
 					s.Care = append(s.Care, *e)
 					return nil
@@ -232,11 +239,11 @@ func careKinds() []EntryKind {
 		},
 		{
 			Kind: Fed, Name: "fed", Work: true, Answers: job.Feed, Apply: careFor(job.Feed, Fed),
-			Doing: &Doing{Verb: "fed with", Title: "Fed", Button: "Fed", Bag: true, ThingAsk: "With", Own: true, Amount: InFeed, AmountAsk: "How much", High: 100_000},
+			Doing: &Doing{Verb: "fed with", Title: "Fed", Button: "Fed", Bag: true, Before: true, ThingAsk: "With", Own: true, Amount: InFeed, AmountAsk: "How much", High: 100_000},
 		},
 		{
 			Kind: Mulched, Name: "mulched", Apply: (*State).care,
-			Doing: &Doing{Verb: "mulched with", Title: "Mulched", Button: "Mulched", Bag: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"straw", "straw"}, {"leaves", "leaves"}, {"chips", "wood chips"}, {"grass", "dried grass"}, {"compost", "compost"}, {"sheet", "sheet or fabric"}, {MulchOff, "taken off again"}}, Amount: InCm, AmountAsk: "How thick", High: 40},
+			Doing: &Doing{Verb: "mulched with", Title: "Mulched", Button: "Mulched", Bag: true, Before: true, ThingAsk: "With", Own: true, Must: true, Things: []Choice{{"straw", "straw"}, {"leaves", "leaves"}, {"chips", "wood chips"}, {"grass", "dried grass"}, {"compost", "compost"}, {"sheet", "sheet or fabric"}, {MulchOff, "taken off again"}}, Amount: InCm, AmountAsk: "How thick", High: 40},
 		},
 		{
 			Kind: Supported, Name: "supported", Apply: careFor(job.Tie, Tended),

@@ -5,6 +5,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
+	"glebata/core/medium"
 )
 
 // Timing is how a planting is started and where it stands. Days of 0 are counted
@@ -19,6 +20,8 @@ type Timing struct {
 	Then     climate.Shelter // moved to; empty when it stays
 	Plant    measure.Day
 	Move     measure.Day
+	Feed     medium.FeedWay
+	TillDead bool // the tops are left to die by themselves, and not cut at half yellow
 }
 
 // UsualTiming of a variety in a bag: potatoes planted in their bag, earlies
@@ -40,7 +43,7 @@ func UsualTiming(b Bag, v Variety) Timing {
 func (t Timing) Asked(v Variety, cover measure.Length) calendar.Request {
 	return calendar.Request{
 		Class: v.Class, PacketDays: v.PacketDays, Way: t.Way, Chitted: t.Chitted, ChitDays: t.ChitDays, Cover: cover,
-		Dark: t.Dark, CoolRoom: t.CoolRoom, Shelter: t.Shelter, Then: t.Then, Plant: t.Plant, Move: t.Move,
+		Dark: t.Dark, CoolRoom: t.CoolRoom, Shelter: t.Shelter, Then: t.Then, Plant: t.Plant, Move: t.Move, TillDead: t.TillDead,
 	}
 }
 
@@ -58,6 +61,9 @@ func (t *Timing) Check(v Variety, year int) error {
 	}
 	if from, _, to := calendar.ChitRange(); t.ChitDays != 0 && !(t.ChitDays >= 7 && t.ChitDays <= 90) {
 		faults.Add("chit-days", "Chitting takes {} to {} days, at the most 90.", from, to)
+	}
+	if !t.Feed.Known() {
+		faults.Add("feed", "Choose how it is fed.")
 	}
 	near := func(field string, d measure.Day) {
 		if d != 0 && (d.Year() < year-1 || d.Year() > year+2) {

@@ -314,9 +314,9 @@ func (c *LadderChart) events(st *forecast.PlantingForecast, p *forecast.Ensemble
 	case dates.Likely == 0:
 		add(st.LiftOn(), "ends "+st.LiftOn().Short())
 	case dates.Early != dates.Late:
-		add(dates.Likely, st.Variety.Class.Done()+" "+measure.ShortSpan(dates.Early, dates.Late))
+		add(dates.Likely, dates.Done()+" "+measure.ShortSpan(dates.Early, dates.Late))
 	default:
-		add(dates.Likely, st.Variety.Class.Done()+" "+dates.Likely.Short())
+		add(dates.Likely, dates.Done()+" "+dates.Likely.Short())
 	}
 }
 

@@ -172,7 +172,7 @@ func nextOf(l *forecast.SheetLine, today measure.Day) string {
 	case s.Likely == 0:
 		return "ends " + s.End.Short()
 	}
-	return s.Class.Done() + " " + measure.ShortSpan(s.Early, s.Late)
+	return s.Done() + " " + measure.ShortSpan(s.Early, s.Late)
 }
 
 func newSheetRow(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen logbook.ID, href func(logbook.ID) string) SheetRow {
@@ -219,7 +219,7 @@ func newSheetRow(l *forecast.SheetLine, y int, x func(measure.Day) int, chosen l
 	if s.Likely != 0 {
 		r.Grows = [2]int{r.Up, max(r.Up, x(s.Early))}
 		r.Ready = [2]int{x(s.Early), max(x(s.Early)+4, x(s.Late))}
-		r.Likely, done = x(s.Likely), s.Class.Done()+" "+measure.ShortSpan(s.Early, s.Late)
+		r.Likely, done = x(s.Likely), s.Done()+" "+measure.ShortSpan(s.Early, s.Late)
 	} else {
 		r.Grows = [2]int{r.Up, max(r.Up, x(s.End))}
 	}
