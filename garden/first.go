@@ -24,7 +24,9 @@ type First struct {
 	Class   crop.Class
 	Climate string // key of a preset
 	Year    int
-	Bags    int // that are kept of it, alike; 0 for one
+	Bags    int         // that are kept of it, alike; 0 for one
+	Planted measure.Day // already, on that day or about then; 0 for still to plant
+	About   bool
 }
 
 // MaxAlike bags are kept of one question.
@@ -211,7 +213,14 @@ func (f *First) keepBag(ctx context.Context, w Writer, a Request) (logbook.ID, e
 		return 0, err
 	}
 	plan, _ := f.fill(b.Model.Shape)
-	return planBag(ctx, w, NewPlanting{Year: f.Year, Bag: b.ID, Unknown: f.Class, Number: f.Count, Filling: plan}, a)
+	id, err := planBag(ctx, w, NewPlanting{Year: f.Year, Bag: b.ID, Unknown: f.Class, Number: f.Count, Filling: plan}, a)
+	if err != nil || f.Planted == 0 {
+		return id, err
+	}
+	e := PlantedAlike(f.Class.Crop(), f.Count, 0, 0)
+	e.Planting, e.Day, e.About = id, f.Planted, f.About
+	_, err = record(ctx, w, e, Request{Key: fmt.Sprintf("%s-%d", a.Key, id), Today: a.Today})
+	return id, err
 }
 
 // firstBag of so many litres, under the next label that is free.

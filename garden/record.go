@@ -32,6 +32,11 @@ func record(ctx context.Context, w Writer, e logbook.Entry, a Request) (logbook.
 	if err := l.CheckMeant(&e); err != nil {
 		return 0, err
 	}
+	if e.Kind == logbook.Planted {
+		if err := countPlanting(ctx, w, &l.Planting, e.Day); err != nil {
+			return 0, err
+		}
+	}
 	if logbook.KindOf(e.Kind).Moves {
 		if err := moveBag(ctx, w, l, &e); err != nil {
 			return 0, err
@@ -69,6 +74,11 @@ func takeBack(ctx context.Context, w Writer, entry logbook.ID, a Request) (logbo
 		}
 		if len(open) > 0 && (p.Beside == 0 || open[0].Beside != p.Beside) {
 			return 0, logbook.Refuse("bag", "Bag {} is taken: {} was planned in it for {} since. Drop that first.", p.Bag.Label, open[0].Variety.Name, open[0].Season.Year)
+		}
+	}
+	if e.Kind == logbook.Planted {
+		if err := countBack(ctx, w, &l.Planting); err != nil {
+			return 0, err
 		}
 	}
 	if logbook.KindOf(e.Kind).Moves && e.From != 0 && p.Bag.Place.ID == e.Place {

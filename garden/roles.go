@@ -89,7 +89,7 @@ type shelfWriter interface {
 	UpdateTray(ctx context.Context, t logbook.Tray) error
 	UpdateProduct(ctx context.Context, p logbook.Product) error
 	UpdateMix(ctx context.Context, id logbook.ID, name string, m medium.Mix) error
-	// UpdatePlanting overwrites what was planned: variety, number and filling.
+	// UpdatePlanting overwrites what was planned: season, variety, number and filling.
 	UpdatePlanting(ctx context.Context, p logbook.Planting) error
 	SetRetired(ctx context.Context, thing logbook.Thing, id logbook.ID, retired bool) error
 	// Delete fails with ErrStoodOn where something refers to it.

@@ -54,8 +54,8 @@ func (w *writer) UpdateMix(_ context.Context, id logbook.ID, name string, m medi
 
 func (w *writer) UpdatePlanting(_ context.Context, p logbook.Planting) error {
 	l := p.Filling
-	return w.change(`UPDATE planting SET variety_id = ?, number = ?, school = ?, headspace_cm = ?, base_cm = ?, cover_cm = ?, layer_cm = ?, settling = ?, filler_cm = ?, trigger_cm = ?, showing_cm = ?, raises = ?, beside = ?, share = ? WHERE id = ?`,
-		p.Variety.ID, p.Number, l.School, float64(l.Headspace), float64(l.Base), float64(l.Cover), float64(l.MaxLayer), l.Settling, float64(l.Filler), float64(l.Trigger), float64(l.Showing), int(l.Raises), p.Beside, ownShare(p), p.ID)
+	return w.change(`UPDATE planting SET season_id = ?, season_was = ?, variety_id = ?, number = ?, school = ?, headspace_cm = ?, base_cm = ?, cover_cm = ?, layer_cm = ?, settling = ?, filler_cm = ?, trigger_cm = ?, showing_cm = ?, raises = ?, beside = ?, share = ? WHERE id = ?`,
+		p.Season.ID, p.PlannedFor, p.Variety.ID, p.Number, l.School, float64(l.Headspace), float64(l.Base), float64(l.Cover), float64(l.MaxLayer), l.Settling, float64(l.Filler), float64(l.Trigger), float64(l.Showing), int(l.Raises), p.Beside, ownShare(p), p.ID)
 }
 
 // ownShare of a container, where the grower says it.

@@ -78,6 +78,7 @@ type plantingRow struct {
 	Showing   float64 `db:"showing_cm"`
 	Raises    hill.Raises
 	Beside    logbook.ID
+	SeasonWas int `db:"season_was"`
 	Share     float64 // as the grower says; 0 for by plants
 	Together  int     // plants of all that share its container
 }
@@ -118,10 +119,10 @@ func (r *reader) plantings(ctx context.Context, f garden.Filter) ([]logbook.Plan
 				Trigger: measure.Length(p.Trigger), Showing: measure.Length(p.Showing), Raises: p.Raises,
 			},
 			Beside: p.Beside, Share: p.share(), OwnShare: p.Share > 0,
-			Planned: measure.Day(p.Planned),
+			Planned: measure.Day(p.Planned), PlannedFor: p.SeasonWas,
 		}
 	}, `SELECT p.id, p.season_id, s.year, p.bag_id, b.label, b.model_id, b.place_id, b.condition, p.variety_id, p.number, p.school, p.headspace_cm,
-	           p.base_cm, p.cover_cm, p.layer_cm, p.settling, p.planned_day, p.filler_cm, p.trigger_cm, p.showing_cm, p.raises, p.beside, p.share,
+	           p.base_cm, p.cover_cm, p.layer_cm, p.settling, p.planned_day, p.filler_cm, p.trigger_cm, p.showing_cm, p.raises, p.beside, p.share, p.season_was,
 	           CASE WHEN p.beside = 0 THEN 0 ELSE (SELECT coalesce(sum(q.number), 0) FROM planting q WHERE q.beside = p.beside
 	             AND NOT EXISTS (SELECT 1 FROM entry e WHERE e.planting_id = q.id AND e.kind = 'dropped' AND NOT EXISTS (SELECT 1 FROM entry v WHERE v.voids_id = e.id))) END AS together
 	      FROM planting p JOIN season s ON s.id = p.season_id

@@ -62,7 +62,10 @@ func askForm(f garden.First, sys measure.System) form.Form {
 		{Name: "count", Label: "and this many tubers or slips", Kind: "count", Value: count, Hint: "Empty: as many as it takes"},
 		{Name: "class", Term: "class", Label: "of", Kind: "choice", Value: string(f.Class), Options: classes, Hint: "Not sure? Most shop potatoes are maincrops"},
 		{Name: "climate", Label: "where it is", Kind: "choice", Value: f.Climate, Options: climates},
-	}, More: []form.Field{{Name: "bags", Label: "How many such bags you have", Kind: "count", Value: fmt.Sprint(max(f.Bags, 1))}}}
+	}, More: []form.Field{
+		{Name: "bags", Label: "How many such bags you have", Kind: "count", Value: fmt.Sprint(max(f.Bags, 1))},
+		{Name: "day", Label: "Planted already, on", Kind: "day", About: true, Hint: "Empty: they are still to be planted"},
+	}}
 }
 
 // commonSizes of bags that are sold, to choose from.
@@ -131,7 +134,7 @@ func (s *Site) askPage(c *gin.Context, status int, faults logbook.Faults) error 
 	}
 	body := firstBody{}
 	r.Faults = append(r.Faults, faults...)
-	if !slices.ContainsFunc(r.Faults, func(f logbook.Fault) bool { return f.Field != "bags" }) {
+	if !slices.ContainsFunc(r.Faults, func(f logbook.Fault) bool { return f.Field != "bags" && f.Field != "day" }) {
 		f.Bags = 0
 		if err := body.answer(look, f, &r); err != nil {
 			return err
@@ -247,6 +250,9 @@ func (s *Site) keepFirst(c *gin.Context) error {
 	}
 	if year := r.Count("year"); year > 0 {
 		f.Year = year
+	}
+	if r.Text("day") != "" {
+		f.Planted, f.About = r.Day("day"), r.Text("about") != ""
 	}
 	var id logbook.ID
 	kept, err := r.keep(func() (err error) {

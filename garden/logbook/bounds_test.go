@@ -349,3 +349,27 @@ func TestWhatSeedOfAPlantingMayBe(t *testing.T) {
 		{"slips", func(e *Entry, v float64) { e.Slips = int(v) }, []float64{0, MaxPlants}, []float64{-1, MaxPlants + 1}},
 	})
 }
+
+func TestWhichSeasonAPlantingCountsTo(t *testing.T) {
+	for _, c := range []struct {
+		day   measure.Day
+		year  int
+		south bool
+		want  int
+	}{
+		{measure.Date(2026, 4, 12), 2026, false, 2026},
+		{measure.Date(2026, 4, 12), 2027, false, 2026},  // kept in June for the next spring
+		{measure.Date(2025, 10, 20), 2026, false, 2026}, // in autumn for the spring
+		{measure.Date(2025, 8, 31), 2026, false, 2025},
+		{measure.Date(2027, 1, 31), 2026, false, 2026},
+		{measure.Date(2027, 4, 1), 2026, false, 2027}, // a year later than planned
+		{measure.Date(2026, 9, 20), 2026, true, 2026},
+		{measure.Date(2027, 2, 10), 2026, true, 2026},
+		{measure.Date(2026, 9, 20), 2027, true, 2026},
+		{measure.Date(2027, 9, 20), 2026, true, 2027},
+	} {
+		if got := SeasonPlanted(c.day, c.year, c.south); got != c.want {
+			t.Errorf("planted %s, planned for %d, south %v: counts to %d, want %d", c.day, c.year, c.south, got, c.want)
+		}
+	}
+}

@@ -126,11 +126,28 @@ type Planting struct {
 	Number  int // tubers or slips planned
 	Filling hill.Plan
 	Planned measure.Day
+	// PlannedFor is the year it was planned for, where it was planted in the season of another; 0
+	// for as planned.
+	PlannedFor int
 	// Beside is the same number for plantings that share one container; 0 for one alone.
 	Beside ID
 	// Share of the container's litres it has, 0 to 1: by plants, or as the grower says.
 	Share    float64
 	OwnShare bool
+}
+
+// SeasonPlanted is the season that a planting of a day counts to, where it was planned for a year:
+// that year, unless the day is out of every reach of it. A season reaches from the autumn before
+// its spring to the winter after it; south of the equator it begins with the September of its year.
+func SeasonPlanted(day measure.Day, year int, south bool) int {
+	from, until := measure.Date(year-1, 9, 1), measure.Date(year+1, 2, 1)
+	if south {
+		from, until = measure.Date(year, 1, 1), measure.Date(year+1, 9, 1)
+	}
+	if day >= from && day < until {
+		return year
+	}
+	return day.Year()
 }
 
 // Part of its container that is its own, over 0 to 1.
