@@ -78,7 +78,7 @@ type plantingRow struct {
 	Showing   float64 `db:"showing_cm"`
 	Raises    hill.Raises
 	Beside    logbook.ID
-	SeasonWas int `db:"season_was"`
+	SeasonWas int     `db:"season_was"`
 	Share     float64 // as the grower says; 0 for by plants
 	Together  int     // plants of all that share its container
 }

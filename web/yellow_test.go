@@ -2,10 +2,13 @@ package web_test
 
 import (
 	"net/http"
+	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
 
 	"glebata/core/measure"
+	"glebata/station"
 )
 
 // What is seen of a leaf moves one set of dates: a look far off is asked about, and with a second
@@ -36,5 +39,49 @@ func TestYellowLeavesMoveEveryPage(t *testing.T) {
 		if _, page := s.get(path); !strings.Contains(page, "R6") || !strings.Contains(page, "ops") {
 			t.Errorf("%s says nothing of its tops", path)
 		}
+	}
+}
+
+// First flowers are a reading of when tubers set: late ones move the dates of a bag nobody saw come
+// up, those far off are asked about, and taken back they leave everything as it was.
+func TestFlowersMoveTheDates(t *testing.T) {
+	s := openAmong(t, filepath.Join(t.TempDir(), "g.glebata"), measure.Date(2026, 8, 1), station.Usual{}, nil, asItIs)
+	if status, to := s.post("/plan/many", "lines", "R1: 3, planted 10 April", "variety", "class:maincrop", "class", "maincrop", "year", "2026", "litres", "40", "place", "Quay"); status != http.StatusSeeOther {
+		t.Fatalf("%d %s", status, to)
+	}
+	set := regexp.MustCompile(`Tubers set about ([^.<]+)\.`)
+	sets := func() string {
+		t.Helper()
+		_, page := s.get("/lift")
+		m := set.FindStringSubmatch(page)
+		if m == nil {
+			t.Fatalf("no day on which tubers set: %s", page)
+		}
+		return m[1]
+	}
+	usual := sets()
+	day, err := measure.ReadDay(usual, measure.DayFirst)
+	if err != nil {
+		t.Fatal(err)
+	}
+	flowers := func(d measure.Day) string {
+		t.Helper()
+		status, to := s.post("/plantings/1/flowers", "day", d.ISO())
+		if status != http.StatusSeeOther {
+			t.Fatalf("flowers on %s: %d %s", d, status, to)
+		}
+		return s.follow(to)
+	}
+	flowers(day + 14)
+	if late := sets(); late == usual {
+		t.Errorf("two weeks late, and tubers set on %s still", late)
+	}
+	s.post("/entries/2/undo", "planting", "1")
+	if back := sets(); back != usual {
+		t.Errorf("taken back, tubers set on %s, before %s", back, usual)
+	}
+	page := flowers(day - 25)
+	if sets() != usual || !strings.Contains(page, "25 days before their time, and its dates stay as they were") {
+		t.Errorf("far off: set %s, before %s", sets(), usual)
 	}
 }

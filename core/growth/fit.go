@@ -3,6 +3,7 @@ package growth
 import (
 	"math"
 
+	"glebata/core/crop"
 	"glebata/core/measure"
 )
 
@@ -44,6 +45,9 @@ const (
 // maxSeen measurements that a fit goes by, the last of them.
 const maxSeen = 40
 
+// flowersSD is how far, in days, first flowers open from when tubers set. Model.
+const flowersSD = 7.0
+
 // tallFrom is the share of the longest stem from which heights tell how long it gets.
 // Model.
 const tallFrom = 0.6
@@ -62,7 +66,10 @@ type Fit struct {
 	HalfBy, GreenOn measure.Day
 	// LeafAsked are looks at its leaf that are questioned.
 	LeafAsked []LeafAsked
-	Departure Departure
+	// FlowersAsked is by how many days its flowers are off the model, where they are questioned for
+	// that and left out: over 0 for too late.
+	FlowersAsked int
+	Departure    Departure
 	// Outliers are measurements that no believable rate explains and no other bears
 	// out. They are left out of the fit.
 	Outliers []Measured
@@ -85,12 +92,13 @@ func Prior(p Plant) Fit {
 // Calibrate a planting to its measurements: the most probable shift δ and rate m, and
 // once a height passes 60 % of the longest stem how tall λ it gets,
 //
-//	rᵀ C⁻¹ r + (δ ÷ 40)² + ((m − 1) ÷ 0.25)² + ((λ − λ₀) ÷ 0.2)² least,
+//	rᵀ C⁻¹ r + (δ ÷ 40)² + ((m − 1) ÷ 0.25)² + ((λ − λ₀) ÷ 0.2)² + ((F − I) ÷ 7 d)² least,
 //
 // r is what was seen less the course. C holds the errors of measuring, 2 cm and 10 %,
 // and the departure of the planting from its course, 3 cm that fade by 1/e in 10 days.
 // δ is 0 where the day it came up was seen; λ₀ is Plant.Tall, what was fitted to its variety in
-// seasons before. What is left of the spread,
+// seasons before; F, where it was seen, is the day of its first flowers and I that on which tubers
+// set. What is left of the spread,
 // of all together, follows from the curvature there. What stands over 6 cm a day higher than it was
 // measured before is questioned, as is what no rate from 0.4 to 2 explains. Model.
 func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
@@ -98,11 +106,15 @@ func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
 	if p.Up != 0 {
 		f.ShiftSD, f.joint[0][0] = 0, 0
 	}
-	if len(seen) == 0 {
+	seen = seen[max(0, len(seen)-maxSeen):]
+	q := question{p: p, usualTall: f.Tall, prior: 1, slowest: slowest, fastest: fastest}
+	f.FlowersAsked = q.flowers(w)
+	if len(seen) == 0 && q.flowered == 0 {
 		return f
 	}
-	seen = seen[max(0, len(seen)-maxSeen):]
-	q := question{p: p, w: w.until(seen), usualTall: f.Tall, prior: 1, slowest: slowest, fastest: fastest}
+	if q.w = w.until(seen); q.flowered != 0 {
+		q.w = w.until(append(seen[:len(seen):len(seen)], Measured{Day: q.flowered + flowersAhead}))
+	}
 	var good []Measured
 	for _, m := range seen {
 		if q.believable(m) && !leaps(good, m) {
@@ -115,15 +127,38 @@ func Calibrate(p Plant, w *Weather, seen []Measured) Fit {
 		good, f.Outliers = inOrder(append(good, borne...)), left
 		q.slowest, q.fastest, q.prior = slowestBorneOut, fastestBorneOut, widerBorneOut // over the model
 	}
-	if len(good) == 0 {
+	if len(good) == 0 && q.flowered == 0 {
 		return f
 	}
 	q.take(good)
 	f.Shift, f.Rate, f.Tall, f.Cost = q.best()
 	q.spread(&f)
-	q.stems(f.Shift, f.Rate, f.Tall)
-	f.Departure = q.departure()
+	if len(good) > 0 {
+		q.stems(f.Shift, f.Rate, f.Tall)
+		f.Departure = q.departure()
+	}
 	return f
+}
+
+// flowersAhead are the days after flowers within which tubers set in every course that is tried.
+const flowersAhead measure.Day = 60
+
+// flowers that tell when tubers set are taken; those that are questioned are not, and by how many
+// days they are off is returned. Where the day it came up was seen they tell nothing more.
+func (q *question) flowers(w *Weather) (off int) {
+	if q.p.Flowered == 0 || q.p.Up != 0 || q.p.Class.Crop() != crop.Potato {
+		return 0
+	}
+	q.w = w
+	usual := q.stems(0, 1, q.usualTall).Initiation
+	if usual == 0 {
+		return 0
+	}
+	if off = int(q.p.Flowered - usual); off > askedAfter || off < -askedAfter {
+		return off
+	}
+	q.flowered = q.p.Flowered
+	return 0
 }
 
 // until the last measurement: what comes after it moves nothing.
@@ -144,8 +179,9 @@ type question struct {
 	chol             [][]float64 // of the covariance of what was seen
 	off              []float64   // room for residuals
 	usualTall        float64
-	prior            float64 // how much wider the spreads are taken than before anything was seen
-	tells            bool    // heights tell how tall it gets
+	flowered         measure.Day // where they tell when tubers set; 0 for not
+	prior            float64     // how much wider the spreads are taken than before anything was seen
+	tells            bool        // heights tell how tall it gets
 	slowest, fastest float64
 	c                Run
 }
@@ -181,6 +217,13 @@ func (q *question) cost(shift, rate, tall float64) float64 {
 	sum := a*a + b*b
 	if q.p.Up == 0 {
 		sum += shift / ShiftSD * shift / ShiftSD
+	}
+	if q.flowered != 0 {
+		off := flowersAhead // tubers set later than anything that is tried
+		if c.Initiation != 0 {
+			off = q.flowered - c.Initiation
+		}
+		sum += float64(off) / flowersSD * float64(off) / flowersSD
 	}
 	for i, m := range q.seen {
 		z := float64(m.Length - c.StemOn(m.Day))

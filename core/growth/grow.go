@@ -38,6 +38,7 @@ type Plant struct {
 	Suns       []SunSince // other shares that it got since, by day
 
 	Up       measure.Day   // as it was seen; 0 to reckon it
+	Flowered measure.Day   // its first flowers were open; 0 for not seen
 	Frosted  []measure.Day // days on which frost took the tops, as it was seen
 	Looked   measure.Day   // up to this day only frosts in Frosted count: it was looked at since
 	End      measure.Day   // of its season by the calendar: the cold, or lifting before it; 0 for none

@@ -121,6 +121,62 @@ func TestWindowsOfYellowingHoldWhatTheyPromise(t *testing.T) {
 	}
 }
 
+// First flowers that open within their error of the day tubers set move the forecast, and its
+// windows of half yellow hold what they promise.
+func TestFlowersMoveTheForecast(t *testing.T) {
+	years := simulated(t, 220)
+	held, all, narrower := 0, 0, 0
+	var plain, fitted float64 // sums of what the day tubers set is off
+	for trial := range 400 {
+		rng := rand.New(rand.NewPCG(uint64(trial), 21))
+		p := planted([]crop.Class{crop.Maincrop, crop.EarlyMaincrop}[trial%2])
+		p.Planted = measure.Date(2026, 4, 10) + measure.Day(rng.IntN(30))
+		truth := years[120+trial%100]
+		grown := grownTruly(p, &truth, rng)
+		if grown.Mature == 0 || grown.Initiation == 0 {
+			continue
+		}
+		p.Flowered = grown.Initiation + measure.Day(math.Round(flowersSD*rng.NormFloat64()))
+		fit := Calibrate(p, &truth, nil)
+		if fit.FlowersAsked != 0 {
+			continue
+		}
+		if fit.ShiftSD < ShiftSD {
+			narrower++
+		}
+		var usual, moved Run
+		Grow(&p, &truth, &usual)
+		q := p
+		q.Shift, q.Rate = fit.Shift, fit.Rate
+		Grow(&q, &truth, &moved)
+		plain += math.Abs(float64(usual.Initiation - grown.Initiation))
+		fitted += math.Abs(float64(moved.Initiation - grown.Initiation))
+		days := daysOf(t, Member{Plant: p, Fit: fit, Seed: uint64(trial)}, &truth, years[:120], len(truth.Min), p.Flowered, func(c *Run) measure.Day { return c.Mature })
+		low, _, high := NewSpread(days).Days()
+		if all++; grown.Mature >= low && grown.Mature <= high {
+			held++
+		}
+	}
+	share := 100 * float64(held) / float64(all)
+	t.Logf("%.1f %% of %d windows hold; off by %.2f days, by flowers %.2f", share, all, plain/float64(all), fitted/float64(all))
+	if share < 77 || share > 84 || fitted >= plain || narrower < all*9/10 {
+		t.Errorf("80 %% windows hold %.1f %% of %d; off by %.2f days, by flowers %.2f; %d are narrower", share, all, plain/float64(all), fitted/float64(all), narrower)
+	}
+	p := planted(crop.Maincrop)
+	w := years[0]
+	usual := Calibrate(p, &w, nil)
+	var c Run
+	Grow(&p, &w, &c)
+	p.Flowered = c.Initiation + 21
+	if f := Calibrate(p, &w, nil); f.FlowersAsked != 21 || f.Shift != usual.Shift {
+		t.Errorf("three weeks late: %+v", f)
+	}
+	p.Up = c.Up
+	if f := Calibrate(p, &w, nil); f.FlowersAsked != 0 || f.Shift != 0 {
+		t.Errorf("the day it came up was seen: %+v", f)
+	}
+}
+
 // look at a leaf of which a share is left: the nearest number of quarters, at most so many.
 func look(left float64, most int) int {
 	best := 0

@@ -139,6 +139,9 @@ func (f *Fit) draw(p *Plant, rng *rand.Rand) {
 func (q *question) spread(f *Fit) {
 	at := [3]float64{f.Shift, f.Rate, f.Tall}
 	step := [3]float64{8, 0.05, 0.05}
+	if q.flowered != 0 { // which tell by whole days
+		step[0] = 32
+	}
 	before := [3]float64{ShiftSD, RateSD, TallSD}
 	var free []int
 	if q.p.Up == 0 {

@@ -62,14 +62,15 @@ func newGrown(p growth.Plant, st *PlantingForecast, a *air, key uint64, today me
 	growth.Grow(&p, &a.Weather, &out.Usual)
 	out.Run = out.Usual
 	leaf := leafSeen(&st.PlantingState)
-	if len(seen) > 0 {
+	fits := len(seen) > 0 || p.Flowered != 0
+	if fits {
 		out.fit(p, &a.Weather, seen)
 	}
 	if len(leaf) > 0 {
 		out.Fit.Ripen(out.Plant, &a.Weather, leaf)
 		out.Fit.Ripened(&out.Plant)
 	}
-	if len(seen)+len(leaf) > 0 {
+	if fits || len(leaf) > 0 {
 		out.Run = growth.Run{}
 		growth.Grow(&out.Plant, &a.Weather, &out.Run)
 		out.Fit.Departure.Add(&out.Run)
@@ -109,7 +110,10 @@ func (g *GrowthRun) fit(p growth.Plant, w *growth.Weather, seen []growth.Measure
 	set.Looked = p.Up
 	var c growth.Run
 	growth.Grow(&set, w, &c)
-	last := seen[len(seen)-1].Day
+	var last measure.Day
+	if len(seen) > 0 {
+		last = seen[len(seen)-1].Day
+	}
 	if len(c.Frosts) > len(p.Frosted) && c.Frosts[len(c.Frosts)-1] < last && (c.Gone == 0 || c.Gone > last) {
 		after := seen[:0:0]
 		for _, m := range seen {
@@ -193,7 +197,7 @@ func climbs(st *PlantingForecast, c *growth.Run, today measure.Day, into []hill.
 func newPlant(st *logbook.PlantingState, s *calendar.Schedule, place *calendar.Place, site *logbook.Site, a *air, suns []growth.SunSince) (p growth.Plant, potsUp measure.Day) {
 	p = growth.Plant{
 		Class: st.Variety.Class, PacketDays: st.Variety.PacketDays, Planted: s.Plant, Heated: site.Heated, Lamp: site.Lamp.PAR(),
-		Dark: s.Dark, Up: st.Up, Frosted: st.Frosted, Looked: max(st.StemDay, st.Up), HaulmCut: st.HaulmCutOn(),
+		Dark: s.Dark, Up: st.Up, Flowered: st.Flowered, Frosted: st.Frosted, Looked: max(st.StemDay, st.Up), HaulmCut: st.HaulmCutOn(),
 	}
 	if len(suns) > 0 { // the first spot counts from the beginning
 		p.Sun, p.Suns = suns[0].Share, suns[1:]

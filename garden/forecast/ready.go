@@ -172,6 +172,14 @@ func (s *PlantingForecast) Questions() (out []measure.Phrase) {
 	if q := s.leafQuestion(); !q.Empty() {
 		out = append(out, q)
 	}
+	if s.Grown != nil && s.Flowered != 0 {
+		switch days := s.Grown.Fit.FlowersAsked; {
+		case days < 0:
+			out = append(out, measure.Say("Flowers on {} are {} days before their time, and its dates stay as they were. Is the day right? The day the shoots came through would tell more.", s.Flowered.Short(), -days))
+		case days > 0:
+			out = append(out, measure.Say("Flowers on {} are {} days after their time, and its dates stay as they were. Is the day right? The day the shoots came through would tell more.", s.Flowered.Short(), days))
+		}
+	}
 	return out
 }
 
