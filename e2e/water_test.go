@@ -182,7 +182,7 @@ func TestALeafLeadsToACauseByTheRecords(t *testing.T) {
 	p.open("/bags/R2") // whose feed is overdue
 	p.press("What is wrong with its leaves?")
 	p.at("/plantings/26/leaf")
-	p.choose("How they look", "brown or scorched at the edges")
+	p.tick("brown or scorched at the edges")
 	p.press("What may it be?")
 	p.sees("Most likely: too little potassium")
 	p.sees("1 feed that was due is not entered")

@@ -7,6 +7,7 @@ import (
 
 	"glebata/core/leaf"
 	"glebata/garden/forecast"
+	"glebata/web/draw"
 	"glebata/web/form"
 )
 
@@ -14,9 +15,18 @@ import (
 type leafBody struct {
 	S       *forecast.PlantingForecast
 	Form    form.Form
+	Looks   []lookTick
 	Causes  []leaf.Cause
 	Asked   bool
 	Caution []form.Caution
+}
+
+// lookTick is one way a leaf may look, drawn.
+type lookTick struct {
+	Key    leaf.Looks
+	Name   string
+	Sign   draw.LeafSign
+	Ticked bool
 }
 
 // leaf asks what is seen, and answers with likely causes and what the bag's records say.
@@ -30,17 +40,15 @@ func (s *Site) leaf(c *gin.Context) error {
 		return err
 	}
 	sign := leaf.Sign{Which: leaf.Which(r.Text("which")), Looks: leaf.Looks(r.Text("looks"))}
-	var looks []form.Option
-	for _, l := range leaf.AllLooks() {
-		looks = append(looks, form.Option{Value: string(l.Key), Name: l.Name})
-	}
 	f := form.Form{Name: "leaf", Action: c.Request.URL.Path, Button: "What may it be?", Fields: []form.Field{
 		{Name: "which", Label: "Which leaves", Kind: "choice", Value: string(leaf.Old), Options: []form.Option{{Value: string(leaf.Old), Name: "the old ones, below"}, {Value: string(leaf.Young), Name: "the young ones, on top"}, {Value: string(leaf.All), Name: "all of them"}}},
-		{Name: "looks", Label: "How they look", Kind: "choice", Value: string(leaf.Pale), Options: looks},
 	}}
 	sent := r.Sent("leaf")
 	sent.Units = r.Units
 	body := leafBody{S: &st, Form: sent.Fill(f), Asked: sign.Looks != "", Caution: beware("sprays")}
+	for _, l := range leaf.AllLooks() {
+		body.Looks = append(body.Looks, lookTick{l.Key, l.Name, draw.NewLeafSign(l.Key), l.Key == sign.Looks})
+	}
 	if body.Asked {
 		body.Causes = leaf.Causes(sign, st.LeafRecords(look.Today()))
 	}
