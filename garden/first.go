@@ -213,7 +213,11 @@ func (f *First) keepBag(ctx context.Context, w Writer, a Request) (logbook.ID, e
 		return 0, err
 	}
 	plan, _ := f.fill(b.Model.Shape)
-	id, err := planBag(ctx, w, NewPlanting{Year: f.Year, Bag: b.ID, Unknown: f.Class, Number: f.Count, Filling: plan}, a)
+	cs, err := w.Components(ctx)
+	if err != nil {
+		return 0, err
+	}
+	id, err := planBag(ctx, w, NewPlanting{Year: f.Year, Bag: b.ID, Unknown: f.Class, Number: f.Count, Filling: plan, Mix: cs.Recipes()[0].Mix}, a)
 	if err != nil || f.Planted == 0 {
 		return id, err
 	}

@@ -102,7 +102,7 @@ func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[logbook.ID
 				return 0, err
 			}
 			number, filling := forecast.ProposedNumber(b, v, usual)
-			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: filling, Timing: logbook.UsualTiming(b, v)}
+			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: filling, Timing: logbook.UsualTiming(b, v), Mix: usual}
 			if _, err := planBag(ctx, w, ask, a); err != nil {
 				return 0, err
 			}

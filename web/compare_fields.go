@@ -68,7 +68,7 @@ func bagChoices(all []compare.Bag, sheet *compare.Sheet) (varieties, years []for
 		}
 	}
 	for i := range all {
-		if b := &all[i]; b.Kind() == sheet.Kind {
+		if b := &all[i]; sheet.Kind.Holds(b) {
 			add(&varieties, fmt.Sprint(b.Variety.ID), b.Variety.Name, sheet.Variety)
 			year := fmt.Sprint(b.Season.Year)
 			add(&years, year, year, sheet.Year)

@@ -71,6 +71,7 @@ var tableMeasures = map[compare.Kind][]string{
 	compare.Tubers: {"harvest", "ratio", "litre", "area", "plant", "mean"},
 	compare.Slips:  {"harvest", "slip", "litre", "area", "mean"},
 	compare.Ground: {"harvest", "ratio", "metre", "area", "plant"},
+	compare.Both:   {"harvest", "ratio", "area", "plant"},
 }
 
 // planted figures have a working at the planting itself.

@@ -107,6 +107,9 @@ func raiseForm(st *forecast.PlantingForecast, sys measure.System, at string, day
 	next := st.Forced()
 	shape := st.Bag.Model.Shape
 	switch {
+	case st.HaulmCutOn() != 0:
+		f.Title, f.Button = "Cover tubers that show", "Covered"
+		f.Says = "Its tops are off: what goes on now only keeps light from tubers that show."
 	case next == nil && shape.Ground():
 		f.Title, f.Button = "Earth up", "Earthed up"
 		f.Says = "Soil drawn up the stems, or straw or leaves laid round them."

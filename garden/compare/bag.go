@@ -23,14 +23,21 @@ const (
 	Tubers Kind = "tubers" // potatoes in bags
 	Slips  Kind = "slips"  // sweet potatoes in bags
 	Ground Kind = "ground" // rows and beds
+	Both   Kind = "both"   // potatoes in bags and in the ground, by what both have
 )
 
 // Kinds in the order they are offered.
-func Kinds() []Kind { return []Kind{Tubers, Slips, Ground} }
+func Kinds() []Kind { return []Kind{Tubers, Slips, Ground, Both} }
 
 // Name for reading.
 func (k Kind) Name() string {
-	return map[Kind]string{Tubers: "potatoes in bags", Slips: "sweet potatoes in bags", Ground: "rows and beds in the ground"}[k]
+	return map[Kind]string{Tubers: "potatoes in bags", Slips: "sweet potatoes in bags", Ground: "rows and beds in the ground", Both: "potatoes in bags and in the ground"}[k]
+}
+
+// Holds reports whether a planting is of the kind.
+func (k Kind) Holds(b *Bag) bool {
+	own := b.Kind()
+	return own == k || k == Both && (own == Tubers || own == Ground && b.Variety.Class.Crop() == crop.Potato)
 }
 
 // Bag is one finished planting with all that it may be compared by.

@@ -25,6 +25,9 @@ func (m *Measure) Quantity(v float64) any { return m.print(v) }
 
 // For a kind of planting.
 func (m *Measure) For(k Kind) bool {
+	if k == Both {
+		return m.For(Tubers) && m.For(Ground)
+	}
 	for _, own := range m.kinds {
 		if own == k {
 			return true
@@ -123,7 +126,7 @@ func MeasureNamed(key string, k Kind) *Measure {
 		if m.Key == key {
 			return m
 		}
-		if first == nil {
+		if first == nil || k == Both && m.Key == "area" { // ground is what a bag and a bed both take
 			first = m
 		}
 	}

@@ -65,7 +65,7 @@ func TestEachKindHasItsOwnMeasures(t *testing.T) {
 		measure string
 		bags    int
 		value   string
-	}{Tubers: {"ratio", 6, "11.2"}, Slips: {"slip", 1, "500 g"}, Ground: {"metre", 1, "1.80 kg"}} {
+	}{Tubers: {"ratio", 6, "11.2"}, Slips: {"slip", 1, "500 g"}, Ground: {"metre", 1, "1.80 kg"}, Both: {"area", 7, "5.35 kg"}} { // (11.1 + 9) kg ÷ (6 × 0.1257 + 3) m²
 		s, unknown := New(all, Ask{Kind: kind})
 		g := s.All()
 		if len(unknown) > 0 || s.Measure.Key != want.measure || len(g.Bags) != want.bags || measure.Metric.Print(s.Value(&g)) != want.value {

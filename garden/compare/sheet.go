@@ -50,7 +50,14 @@ func New(all []Bag, ask Ask) (s Sheet, unknown []string) {
 	s.Ask = ask
 	of := map[Kind]int{}
 	for i := range all {
-		of[all[i].Kind()]++
+		for _, k := range Kinds() {
+			if k.Holds(&all[i]) {
+				of[k]++
+			}
+		}
+	}
+	if of[Both] == of[Tubers] || of[Tubers] == 0 { // there is nothing to put beside one another
+		of[Both] = 0
 	}
 	for _, k := range Kinds() {
 		if of[k] > 0 {
@@ -72,7 +79,7 @@ func New(all []Bag, ask Ask) (s Sheet, unknown []string) {
 	}
 	var mine []*Bag
 	for i := range all {
-		if all[i].Kind() == s.Ask.Kind {
+		if s.Ask.Kind.Holds(&all[i]) {
 			mine = append(mine, &all[i])
 		}
 	}

@@ -1,0 +1,461 @@
+package web_test
+
+import (
+	"fmt"
+	"math"
+	"os"
+	"strings"
+	"testing"
+)
+
+// ways of growing, driven over the pages from an empty garden to a comparison: what was weighed is
+// held against arithmetic that stands here, and what is made of it is no surer than it is. One of
+// them is driven always, all in make deep.
+var ways = map[string]func(*testing.T){
+	alwaysDriven: tubsInBins,
+	"pots under cover, carried in on frosty nights, not weighed": potsUnderCover,
+	"one tuber in each of several sizes of pot":                  oneEach,
+	"two rings in a tub, all its feed at planting, on a timer":   twoRings,
+	"a very large ring filled in autumn, a second batch, leaves": largeRing,
+	"a rolled bag for winter, kept in it till wanted":            rolledForWinter,
+	"nine bags of kitchen seed, in bins, some given away":        nineBags,
+	"improvised boxes by their ground, two kinds in one":         boxesByGround,
+	"slips of several sources in the south":                      southernSlips,
+	"small bags, one tuber against three, weights guessed":       oneAgainstThree,
+	"thirds of a bag, finger checks, gallons and pounds":         thirdsOfABag,
+	"sweet potatoes under a lamp":                                underALamp,
+	"tubers felt out, spots looked at, and what comes up wild":   feltOut,
+	"a trial of numbers, and straw on a bed beside it":           trialOfNumbers,
+	"extra early out of pots that were not weighed":              extraEarly,
+	"felt bags against a bed, and a poor one explained":          bagsAgainstABed,
+	"inert medium over a reservoir, all its feed liquid":         inertMedium,
+	"a lined bucket lifted out and back, counts split":           linedBucket,
+	"slips in a row, a bed and bags, with the minutes":           rowsAndMinutes,
+	"kitchen tubers in a bed, counted only":                      countedOnly,
+	"unequal seed made fair":                                     unequalSeed,
+}
+
+const alwaysDriven = "36 tubs by variety, by rain alone, weighed in bins"
+
+func TestWaysFromTheFirstQuestionToTheComparison(t *testing.T) {
+	for name, drive := range ways {
+		if os.Getenv("GLEBATA_DEEP") == "" && name != alwaysDriven {
+			continue
+		}
+		t.Run(name, func(t *testing.T) {
+			t.Parallel()
+			drive(t)
+		})
+	}
+}
+
+// usable litres of an ordinary bag that holds so many to the rim: 1.05 times as high as it is wide,
+// filled to 4 cm under it.
+func usableOf(litres float64) float64 {
+	d := math.Cbrt(litres * 1000 * 4 / (math.Pi * 1.05))
+	return math.Pi / 4 * d * d * (1.05*d - 4) / 1000
+}
+
+const usualPiece = 55.0 // g, of seed that nobody weighed
+
+// Thirty-six tubs from the first question to the comparison: on paper that is some 45 writings.
+func tubsInBins(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 2)
+	w.first("30 L", "3", "maincrop", "cool-maritime", 1)
+	w.press("/plantings/1/drop")
+	w.plans("R1–R12: 3 tubers each, Cold Quay, planted 2 April\nR13–R24: 3 Tarred Rope, planted 2 April\nR25–R36: 3 Netmender, planted 2 April", "litres", "30 L", "class", "maincrop", "place", "Steps")
+	list := []string{"list", "R1–R36"}
+	w.many("irrigated", append(list, "thing", "rain")...)
+	for _, day := range []int{1, 14, 27} {
+		w.on(2026, 6, day)
+		w.many("raise", append(list, "by", "5 cm")...)
+	}
+	w.on(2026, 9, 1)
+	w.many("cut", list...)
+	w.on(2026, 9, 16)
+	for i, kg := range []string{"14.4 kg", "12.9 kg", "16.2 kg"} {
+		w.press("/lift/pool", "all", "variety-"+string(rune('2'+i)), "gross-1", kg, "by", "even")
+	}
+	w.many("close", list...)
+	if w.presses > 45 {
+		t.Errorf("%d presses and %d fields, on paper about 45 writings", w.presses, w.fields)
+	}
+	for label, kg := range map[string]float64{"R1": 14.4, "R12": 14.4, "R13": 12.9, "R36": 16.2} {
+		w.is(label, "harvest of a bag", kg*1000/12)
+		w.is(label, "seed g", 3*usualPiece)
+	}
+	w.says("/compare", "Not judged: some were weighed together. 12 bags were 1 weighing", "-Likely more")
+	w.says("/compare/working/all", "43.5 kg ÷ 5.94 kg") // 14.4 + 12.9 + 16.2, over 36 × 3 × 55 g
+}
+
+// Only one of two pots is weighed, and by eye: the other is not known, and is no nothing.
+func potsUnderCover(t *testing.T) {
+	w := walkFrom(t, 2026, 3, 20)
+	w.first("12 L", "1", "first-early", "cool-maritime", 2, "day", "20 Mar")
+	for day := 10; day <= 14; day += 2 {
+		w.on(2026, 4, day)
+		w.many("protected", "list", "B1 B2", "thing", "in")
+		w.on(2026, 4, day+1)
+		w.many("protected", "list", "B1 B2", "thing", "out")
+	}
+	w.says("/bags/B1", "carried in", "By then")
+	w.on(2026, 7, 10)
+	w.paper("B1: about 400 g")
+	w.many("close", "list", "B1, B2")
+	w.is("B1", "harvest of a bag", 400)
+	w.is("B1", "harvest of a bag from", 400*0.8)
+	w.is("B1", "harvest of a bag to", 400*1.2)
+	w.is("B1", "harvest for the seed", 400/usualPiece)
+	if row := w.figures("")["B2"]; row["harvest of a bag"] != "" || row["counts"] != "no, harvest not known" {
+		t.Errorf("a bag nobody weighed: %v", row)
+	}
+	w.says("/plantings/2", "closed", "-0 g")
+}
+
+// Of each size one pot, twice: litres tell, by what each holds of medium.
+func oneEach(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 1)
+	w.first("8 L", "1", "second-early", "mild-continental", 3, "day", "1 Apr")
+	w.plans("P1–P3: 1, planted 1 April", "variety", "class:second-early", "litres", "35 L", "place", "Garden")
+	w.on(2026, 7, 20)
+	w.paper("B1: 210 g\nB2: 230 g\nB3: 190 g\nP1: 800 g\nP2: 760 g\nP3: 840 g")
+	w.many("close", "list", "B1–B3 P1–P3")
+	w.is("B1", "a litre of medium", 210/usableOf(8))
+	w.is("P3", "a litre of medium", 840/usableOf(35))
+	w.says("/compare?by=kind&measure=harvest", "Likely more: bag of 35.0 L gave more than bag of 8.0 L.")
+}
+
+func twoRings(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 5)
+	w.first("60 L", "8", "second-early", "cool-maritime", 1)
+	w.press("/plantings/1/drop")
+	for _, tubs := range []struct{ lines, school string }{{"T1–T3: 8, 55 g each, planted 5 April", "two-level"}, {"T4–T6: 8, 55 g each, planted 5 April", "fill-once"}} {
+		w.plans(tubs.lines, "variety", "class:second-early", "litres", "60 L", "school", tubs.school)
+	}
+	w.press("/plan/season/2", "feed-way", "planting")
+	w.many("irrigated", "list", "T1–T6", "thing", "timer", "amount", "1.5 L", "level", "2")
+	w.says("/bags/T1", "two-level", "drip or timer")
+	w.on(2026, 8, 10)
+	w.paper("T1: 3.0 kg\nT2: 3.2 kg\nT3: 3.1 kg\nT4: 2.0 kg\nT5: 2.1 kg\nT6: 1.9 kg")
+	w.many("close", "list", "T1–T6")
+	w.is("T1", "harvest for the seed", 3000.0/(8*55))
+	w.says("/compare?by=school", "Likely more: two-level gave more than fill once.")
+}
+
+// Two batches share a ring: each has its part of the ground, by its plants.
+func largeRing(t *testing.T) {
+	w := walkFrom(t, 2025, 11, 8)
+	w.first("300 L", "12", "maincrop", "cool-maritime", 1)
+	w.at("B1", "filled", "amount", "200 L")
+	w.on(2026, 4, 10)
+	w.at("B1", "plant", "count", "12")
+	w.press("/varieties", "name", "Netmender", "class", "second-early")
+	w.on(2026, 5, 20)
+	w.press("/plan", "bag", "1", "variety", "2", "number", "6", "year", "2026", "beside", "yes")
+	w.press("/plantings/2/plant", "count", "6")
+	w.on(2026, 6, 10)
+	w.press("/plantings/1/raise", "by", "4 cm", "of", "leaves")
+	w.on(2026, 9, 30)
+	w.press("/plantings/2/weigh", "gross-1", "2.4 kg")
+	w.press("/plantings/1/weigh", "gross-1", "6.0 kg")
+	w.press("/plantings/1/close")
+	w.press("/plantings/2/close")
+	d := math.Cbrt(300*1000*4/(math.Pi*1.05)) / 100 // m
+	ground := math.Pi / 4 * d * d
+	w.is("B1 unknown maincrop", "a square metre", 6000/(ground*12/18))
+	w.is("B1 Netmender", "a square metre", 2400/(ground*6/18))
+	w.is("B1 unknown maincrop", "harvest for the seed", 6000/(12*usualPiece))
+	w.says("/compare", "Too few bags to tell", "-Likely more")
+}
+
+func rolledForWinter(t *testing.T) {
+	w := walkFrom(t, 2026, 8, 20)
+	w.first("40 L", "3", "first-early", "mediterranean", 1)
+	w.press("/models", "name", "roll", "kind", "round", "base", "35", "top", "35", "height", "45", "material", "fabric", "drain", "wall", "rolls", "yes")
+	w.press("/bags", "labels", "W1", "model", "2", "place", "Glasshouse", "shelter", "greenhouse")
+	w.press("/plan", "bag", "2", "variety", "class:early-maincrop", "school", "rolled-rim", "number", "2", "year", "2026")
+	w.at("W1", "plant", "piece-1", "60", "piece-2", "66")
+	w.on(2026, 9, 25)
+	w.at("W1", "raise", "by", "8 cm")
+	w.on(2026, 12, 10)
+	w.at("W1", "cut")
+	w.on(2027, 1, 5)
+	w.says("/bags/W1", "lift when wanted", "-days late", "-Raise a layer")
+	w.on(2027, 1, 12)
+	w.at("W1", "weigh", "gross-1", "1.1 kg")
+	w.at("W1", "close")
+	w.is("W1", "harvest for the seed", 1100.0/126)
+	w.says("/compare", "-Likely more", "-gave more than")
+}
+
+// Nine bags in three bins, and what was given away before: together they are exact, apart they are
+// shares, and nothing is judged of them.
+func nineBags(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 10)
+	w.first("30 L", "2", "maincrop", "cool-maritime", 9, "day", "10 Apr")
+	w.press("/looked-after", "bag", "7", "bag", "8", "bag", "9", "stands", "Wall", "gives", "wall", "condition", "sound")
+	w.on(2026, 8, 20)
+	w.at("B4", "weigh", "gross-1", "600 g", "gone", "given away")
+	w.on(2026, 9, 20)
+	for bags, kg := range map[string]string{"B1–B3": "4.5 kg", "B4–B6": "3.9 kg", "B7–B9": "5.1 kg"} {
+		w.press("/lift/pool", "list", bags, "gross-1", kg, "by", "even")
+	}
+	w.many("close", "list", "B1–B9")
+	w.is("B1", "harvest of a bag", 4500.0/3)
+	w.is("B4", "harvest of a bag", 600+3900.0/3)
+	w.says("/compare/working/all", "14.1 kg ÷ 990 g") // 4.5 + 3.9 + 5.1 + 0.6, over 9 × 2 × 55 g
+	w.says("/compare?by=place", "Not judged: some were weighed together", "-Likely more")
+}
+
+func boxesByGround(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 12)
+	w.first("40 L", "2", "maincrop", "cool-maritime", 1)
+	for i, width := range []string{"40", "80"} {
+		w.press("/models", "name", "box "+width, "kind", "box", "base", "50", "base-w", width, "top", "50", "top-w", width, "height", "35", "material", "card", "drain", "base")
+		w.press("/bags", "labels", fmt.Sprintf("X%d", i+1), "model", fmt.Sprint(i+2), "place", "Yard")
+	}
+	w.plans("X1: 3 Cold Quay, planted 12 April\nX2: 3 Cold Quay, planted 12 April\nX2: 3 Tarred Rope, planted 12 April")
+	w.on(2026, 9, 25)
+	w.press("/plantings/2/weigh", "gross-1", "2 kg")
+	w.press("/plantings/3/weigh", "gross-1", "1.5 kg")
+	w.press("/plantings/4/weigh", "gross-1", "1.2 kg")
+	for _, n := range []string{"2", "3", "4"} {
+		w.press("/plantings/" + n + "/close")
+	}
+	w.is("X1", "a square metre", 2000/(0.5*0.4))
+	w.is("X2 Cold Quay", "a square metre", 1500/(0.5*0.8/2))
+	w.is("X2 Tarred Rope", "a square metre", 1200/(0.5*0.8/2))
+	w.says("/compare?measure=area", "Too few bags to tell")
+}
+
+func southernSlips(t *testing.T) {
+	w := walkFrom(t, 2025, 11, 25)
+	w.first("40 L", "4", "sweet-mid", "southern-temperate", 1)
+	w.plans("S1–S3: 4 Signal Copper\nS4–S6: 4 Low Lamp", "class", "sweet-mid", "variety", "class:sweet-mid")
+	for i, start := range []string{"", "cuttings", "", "", "cuttings", ""} {
+		w.at(fmt.Sprintf("S%d", i+1), "plant", "slips", "4", "start", start)
+	}
+	w.on(2026, 4, 15)
+	w.paper("S1: 1.8 kg\nS2: 2.0 kg\nS3: 1.9 kg\nS4: 0.9 kg\nS5: 1.0 kg\nS6: 1.1 kg")
+	w.many("close", "list", "S1–S6")
+	w.is("S1", "a slip", 1800.0/4)
+	w.is("S5", "a slip", 1000.0/4)
+	w.says("/compare?measure=slip", "Likely more: Signal Copper gave more than Low Lamp.")
+}
+
+func oneAgainstThree(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 8)
+	w.first("15 L", "1", "maincrop", "cool-maritime", 1)
+	w.plans("A1–A3: 1 Cold Quay, planted 8 April\nA4–A6: 3 Cold Quay, planted 8 April", "litres", "15 L")
+	w.on(2026, 9, 12)
+	w.paper("A1: about 300 g\nA2: about 320 g\nA3: about 310 g\nA4: about 900 g\nA5: about 950 g\nA6: about 880 g")
+	w.many("close", "list", "A1–A6")
+	w.is("A1", "harvest of a bag to", 300*1.2)
+	w.is("A4", "harvest for the seed", 900.0/(3*usualPiece))
+	w.says("/compare?by=plants&measure=harvest", "Likely more: 3 to a bag gave more than 1 to a bag.")
+	w.says("/compare?by=plants", "Could be chance", "-Likely more") // for the seed they gave the same
+}
+
+func thirdsOfABag(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 6)
+	w.press("/units", "units", "us", "back", "/")
+	w.first("10 gal", "3", "maincrop", "mild-continental", 2)
+	w.at("B1", "plant", "count", "3", "total", "about 7 oz")
+	w.at("B2", "plant", "count", "3", "total", "about 7 oz")
+	for _, day := range []int{25, 31} {
+		w.on(2026, 5, day)
+		w.many("moisture", "list", "B1 B2", "level", "2")
+		w.many("watered", "list", "B1 B2", "thing", "can", "amount", "1 gal")
+		w.many("raise", "list", "B1 B2", "by", "3 in")
+	}
+	w.says("/bags/B1", "raised 3 in", "dry to the first knuckle")
+	w.on(2026, 9, 1)
+	w.at("B1", "weigh", "gross-1", "4 lb 3 oz")
+	w.at("B2", "weigh", "gross-1", "3 lb 13 oz")
+	w.many("close", "list", "B1 B2")
+	w.is("B1", "harvest of a bag", 4*453.592+3*28.3495)
+	w.is("B1", "seed from g", 7*28.3495*0.8)
+	w.is("B1", "seed to g", 7*28.3495*1.2)
+	w.says("/compare", "-Likely more", "-gave more than")
+}
+
+func underALamp(t *testing.T) {
+	w := walkFrom(t, 2026, 5, 10)
+	w.first("30 L", "3", "sweet-early", "cool-maritime", 1)
+	w.press("/site", "name", "Loft", "climate", "cool-maritime", "shelter", "heated", "lamp-hours", "14", "lamp", "300", "units", "metric")
+	w.press("/bags", "labels", "L1", "model", "1", "place", "Room", "shelter", "heated")
+	w.press("/plan", "bag", "2", "variety", "class:sweet-early", "number", "3", "year", "2026", "way", "bought-slips")
+	w.at("L1", "plant", "slips", "3", "start", "")
+	w.says("/bags/L1", "By then", "-a window's light")
+	w.on(2026, 9, 20)
+	w.at("L1", "weigh", "gross-1", "750 g")
+	w.at("L1", "close")
+	w.is("L1", "a slip", 750.0/3)
+	w.says("/compare?measure=slip", "-Likely more")
+}
+
+func feltOut(t *testing.T) {
+	w := walkFrom(t, 2026, 3, 28)
+	w.first("40 L", "3", "first-early", "cool-maritime", 1, "day", "28 Mar")
+	w.on(2026, 6, 12)
+	w.at("B1", "felt", "thing", "egg")
+	w.at("B1", "weigh", "gross-1", "200 g")
+	w.at("B1", "sighted", "thing", "blight", "level", "1")
+	w.says("/bags/B1", "a second look decides", "-cut tops: blight")
+	w.on(2026, 7, 15)
+	w.at("B1", "weigh", "gross-1", "900 g")
+	w.at("B1", "close")
+	w.press("/lift/volunteers", "bag", "1", "class", "first-early", "gross-1", "150 g")
+	w.is("B1 unknown first early", "harvest of a bag", 200+900)
+	w.is("B1 unknown first early", "harvest for the seed", 1100/(3*usualPiece))
+	w.says("/compare", "-Likely more")
+}
+
+func trialOfNumbers(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 9)
+	w.first("40 L", "2", "maincrop", "cool-maritime", 1)
+	w.plans("T1–T3: 2 Cold Quay\nT4–T6: 4 Cold Quay")
+	w.press("/models", "name", "bed", "kind", "bed", "base", "200", "base-w", "100", "material", "timber", "drain", "base")
+	w.press("/bags", "labels", "BED", "model", "2", "place", "Plot")
+	w.press("/plan", "bag", "8", "variety", "2", "school", "straw", "number", "8", "year", "2026")
+	w.press("/compare/trials", "year", "2026", "draw", "1", "question", "Four or two?", "factor", "plants", "measure", "harvest", "arm-1", "2", "arm-2", "4", "bag", "2", "bag", "3", "bag", "4", "bag", "5", "bag", "6", "bag", "7", "bags-1", "T1 T2 T3", "bags-2", "T4 T5 T6")
+	w.many("plant", "list", "T1–T6, BED", "each", "60")
+	w.on(2026, 9, 20)
+	w.paper("T1: 1.2 kg\nT2: 1.3 kg\nT3: 1.1 kg\nT4: 2.0 kg\nT5: 2.2 kg\nT6: 2.1 kg\nBED: 6 kg")
+	w.many("close", "list", "T1–T6 BED")
+	w.is("T4", "harvest for the seed", 2000.0/(4*60))
+	w.is("BED", "a square metre", 6000.0/2)
+	w.says("/compare/trials/1", "Likely more: 4 gave more than 2.")
+}
+
+func extraEarly(t *testing.T) {
+	w := walkFrom(t, 2026, 2, 20)
+	w.first("30 L", "2", "first-early", "cool-maritime", 1)
+	w.press("/varieties", "name", "Harbour Lantern", "class", "first-early")
+	for _, pot := range []string{"P1", "P2"} {
+		w.press("/seed/nursery/pots", "variety", "2", "label", pot, "shelter", "frost-free")
+	}
+	w.press("/plan", "bag", "1", "variety", "2", "school", "bury", "number", "2", "year", "2026", "way", "pre-grown", "beside", "yes")
+	w.press("/plantings/1/drop")
+	w.on(2026, 4, 1)
+	w.press("/plantings/2/transplant", "pot-1", "yes", "pot-2", "yes", "height", "12 cm")
+	w.on(2026, 4, 20)
+	w.press("/plantings/2/raise", "by", "4 cm", "of", "leaves")
+	w.on(2026, 6, 20)
+	w.press("/plantings/2/weigh", "gross-1", "700 g")
+	w.press("/plantings/2/close")
+	w.is("B1", "harvest of a bag", 700)
+	w.is("B1", "seed g", 2*usualPiece)
+	w.says("/compare", "-Likely more")
+}
+
+func bagsAgainstABed(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 10)
+	w.first("40 L", "3", "maincrop", "cool-maritime", 4, "day", "10 Apr")
+	w.press("/models", "name", "bed", "kind", "bed", "base", "400", "base-w", "120", "material", "timber", "drain", "base")
+	w.press("/bags", "labels", "BED", "model", "2", "place", "Plot")
+	w.plans("BED: 20, planted 10 April")
+	w.on(2026, 7, 1)
+	w.at("B4", "sighted", "thing", "slugs", "level", "3")
+	w.on(2026, 9, 25)
+	w.paper("B1: 1.6 kg\nB2: 1.5 kg\nB3: 1.7 kg\nB4: 200 g\nBED: 14.4 kg")
+	w.many("close", "list", "B1–B4 BED")
+	w.is("BED", "a square metre", 14400/(4*1.2))
+	d := math.Cbrt(40*1000*4/(math.Pi*1.05)) / 100
+	w.is("B1", "a square metre", 1600/(math.Pi/4*d*d))
+	w.says("/compare?of=both&by=kind", "bed", "bag of 40.0 L", "Too few bags to tell", "-Likely more")
+	w.says("/compare/poor", "B4", "-B1 ")
+	w.says(w.planting("B4")+"/why", "slugs")
+}
+
+func inertMedium(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 15)
+	w.first("40 L", "2", "maincrop", "cool-maritime", 1)
+	w.press("/models", "name", "drum", "kind", "round", "base", "40", "top", "40", "height", "45", "material", "rigid", "drain", "side", "hole", "8")
+	w.press("/bags", "labels", "D1", "model", "2", "place", "Wall", "shelter", "wall")
+	w.press("/plan", "bag", "2", "variety", "class:maincrop", "number", "2", "year", "2026", "mix", "inert", "feed-way", "liquid")
+	w.at("D1", "plant", "piece-1", "70", "piece-2", "80")
+	for day := 1; day <= 22; day += 7 {
+		w.on(2026, 6, day)
+		w.at("D1", "fed", "own", "complete feed", "amount", "3 L")
+	}
+	w.says("/bags/D1", "fed with complete feed", "In it now")
+	w.on(2026, 9, 20)
+	w.at("D1", "weigh", "gross-1", "2.4 kg, green 3")
+	w.at("D1", "close")
+	// Three green of 28 g at most to the usual one: the edible rest is less than all of it.
+	row := w.figures("")["D1"]
+	if row["with discards for the seed"] != fmt.Sprint(2400.0/150) || !(row["harvest of a bag"] < "2400") {
+		t.Errorf("%v", row)
+	}
+}
+
+// What is lifted out and put back is a picking: the plant goes on, and the sum is what came.
+func linedBucket(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 3)
+	w.first("20 L", "2", "second-early", "cool-maritime", 1)
+	w.press("/models", "name", "lined", "kind", "lined", "base", "30", "top", "34", "height", "36", "liner", "1", "material", "rigid", "drain", "base")
+	w.press("/bags", "labels", "U1 U2", "model", "2", "place", "Yard")
+	w.plans("U1 U2: 2, 58 g each, planted 3 April", "variety", "class:second-early")
+	w.on(2026, 7, 1)
+	w.at("U1", "weigh", "gross-1", "300 g, 6 tubers")
+	w.on(2026, 7, 28)
+	w.press("/lift/pool", "list", "U1 U2", "gross-1", "3 kg", "by", "count", "count-2", "12", "count-3", "18")
+	w.many("close", "list", "U1 U2")
+	w.is("U1", "harvest of a bag", 300+3000*12.0/30)
+	w.is("U2", "harvest of a bag", 3000*18.0/30)
+	w.says("/compare", "-Likely more")
+}
+
+func rowsAndMinutes(t *testing.T) {
+	w := walkFrom(t, 2026, 5, 20)
+	w.first("40 L", "4", "sweet-early", "subtropical-humid", 1)
+	w.press("/models", "name", "row", "kind", "bed", "base", "3000", "base-w", "90", "material", "timber", "drain", "base")
+	w.press("/bags", "labels", "ROW", "model", "2", "place", "Field")
+	w.plans("ROW: 60 Low Lamp\nB2: 4 Low Lamp", "class", "sweet-early", "variety", "class:sweet-early")
+	w.at("ROW", "plant", "slips", "60", "start", "")
+	w.at("B2", "plant", "slips", "4", "start", "root", "mother", "about 7 oz")
+	w.on(2026, 9, 30)
+	w.at("ROW", "weigh", "gross-1", "36 kg", "minutes", "90")
+	w.at("B2", "weigh", "gross-1", "2 kg", "minutes", "10")
+	w.many("close", "list", "ROW B2")
+	w.is("ROW", "lifted in an hour", 36000/1.5)
+	w.is("B2", "lifted in an hour", 2000*6)
+	w.is("ROW", "a square metre", 36000/27.0) // 30 m of 90 cm
+	w.is("ROW", "a metre of row", 36000/30.0)
+	w.says("/compare", "-Likely more")
+}
+
+// Counts alone are a range: of usual tubers, give or take 35 %.
+func countedOnly(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 10)
+	w.first("40 L", "3", "maincrop", "cool-maritime", 1)
+	w.press("/models", "name", "bed", "kind", "bed", "base", "250", "base-w", "100", "material", "timber", "drain", "base")
+	w.press("/bags", "labels", "KB", "model", "2", "place", "Plot")
+	w.plans("KB: 10, planted 10 April")
+	w.on(2026, 9, 20)
+	w.at("KB", "weigh", "gross-1", "40 tubers")
+	w.at("KB", "close")
+	low, mid, high := w.number("KB", "harvest of a bag from"), w.number("KB", "harvest of a bag"), w.number("KB", "harvest of a bag to")
+	if math.Abs(low-mid*(1-0.35)) > 1 || math.Abs(high-mid*(1+0.35)) > 1 || mid < 40*60 || mid > 40*140 {
+		t.Errorf("40 tubers come to %g, %g to %g", mid, low, high)
+	}
+	w.is("KB", "tubers a plant", 4)
+	w.says("/compare", "-Likely more")
+}
+
+// Two varieties on unequal seed: more is said, but not without what else they differ in.
+func unequalSeed(t *testing.T) {
+	w := walkFrom(t, 2026, 4, 10)
+	w.first("40 L", "3", "maincrop", "cool-maritime", 1)
+	w.plans("E1–E3: 3 Cold Quay, 90 g each, planted 10 April\nE4–E6: 3 Tarred Rope, 45 g each, planted 10 April")
+	w.on(2026, 9, 20)
+	w.paper("E1: 2.4 kg\nE2: 2.5 kg\nE3: 2.3 kg\nE4: 1.5 kg\nE5: 1.6 kg\nE6: 1.7 kg")
+	w.many("close", "list", "E1–E6")
+	w.is("E1", "harvest for the seed", 2400.0/(3*90))
+	w.is("E4", "harvest for the seed", 1500.0/(3*45))
+	w.says("/compare?measure=harvest", "Likely more, but mixed: Cold Quay gave more than Tarred Rope.", "seed weight, each")
+	if !strings.Contains(w.look("/compare"), "Tarred Rope gave more than Cold Quay") {
+		t.Error("for the seed planted the other gave more")
+	}
+}
