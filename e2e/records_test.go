@@ -126,7 +126,7 @@ func TestARowIsFedInOneEntry(t *testing.T) {
 	p.thumbs()
 	p.press("Tick all here")
 	p.waits("five ticks", `() => document.querySelectorAll("[name=bag]:checked").length === 5`)
-	p.press("Fed: the bags ticked")
+	p.press("Fed: the bags chosen")
 	p.sees("Saved 5 entries:")
 	p.sees("R1: fed with quay liquid 3-2-6 2.0 L")
 	p.press("Undo all")
