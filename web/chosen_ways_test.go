@@ -50,7 +50,10 @@ func TestWaysThatAreChosenAreFollowed(t *testing.T) {
 		t.Errorf("R6, its tops left to die: %s", after)
 	}
 	_, page = s.get("/plantings/30")
-	says(t, "its page", 200, 200, page, "Half yellow</dt>")
+	says(t, "its page", 200, 200, page, "Half yellow</dt>", "tops dead?")
+	if strings.Contains(page, "cut tops") {
+		t.Error("its tops are left to die, and are to be cut")
+	}
 
 	_, page = s.get("/entries?kind=plant")
 	plan := regexp.MustCompile(`name="bag" value="(\d+)"`).FindStringSubmatch(page)[1]

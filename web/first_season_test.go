@@ -40,6 +40,8 @@ func TestABagKeptInJuneCountsToItsSeason(t *testing.T) {
 	if page := keep(); season(page) != "2027" {
 		t.Errorf("still to plant: %q", season(page))
 	}
+	_, card := s.get("/plantings/2/card")
+	says(t, "its card", 200, 200, card, "half and half")
 	_, page = s.post("/plantings/2/plant", "count", "3", "day", "2026-04-20")
 	if page := s.follow(page); season(page) != "2026" {
 		t.Errorf("planted in April after all: %q", season(page))

@@ -26,7 +26,7 @@ func TestLeavesAreALayerByName(t *testing.T) {
 	_, page = s.get("/plantings/1")
 	says(t, "the bed", 200, 200, page, "raised 10 cm with hay")
 	_, page = s.get("/plantings/1/ladder")
-	says(t, "its ladder", 200, 200, page, "<svg", "25 cm")
+	says(t, "its ladder", 200, 200, page, "<svg", "25 cm", `class="n">0 cm</td>`, ", leaves</th>", ", hay</th>")
 	status, page = s.post("/plantings/1/raise", "by", "30 cm", "day", "2026-06-02")
 	says(t, "a heap", status, http.StatusUnprocessableEntity, page, "That would stand 55 cm over the ground: up to 40 cm is believed.")
 

@@ -3,6 +3,7 @@ package web_test
 import (
 	"net/http"
 	"net/url"
+	"regexp"
 	"strings"
 	"testing"
 )
@@ -64,6 +65,17 @@ func TestManyBagsArePlannedByOneList(t *testing.T) {
 	if status, body := undo("1", "2", "3", "4", "5", "6"); status != http.StatusUnprocessableEntity || !strings.Contains(body, "More was written at R1 since") {
 		t.Errorf("taken back with a note in it: %d", status)
 	}
+	if status, body := s.post("/plantings/4/note", "text", "wet", "day", "2026-06-01"); status != http.StatusSeeOther {
+		t.Fatalf("a note on what is planted: %d %s", status, body)
+	}
+	if status, body := undo("4", "5"); status != http.StatusUnprocessableEntity || !strings.Contains(body, "More was written at R4 since") {
+		t.Errorf("taken back planted and with a note: %d", status)
+	}
+	_, noted := s.get("/plantings/4")
+	ids := regexp.MustCompile(`/entries/(\d+)/undo`).FindStringSubmatch(noted)
+	if status, body := s.post("/entries/"+ids[1]+"/undo", "planting", "4"); status != http.StatusSeeOther {
+		t.Fatalf("the note: %d %s", status, body)
+	}
 	if status, body := undo("2", "3", "4", "5", "6"); status != http.StatusSeeOther {
 		t.Fatalf("the others: %d %s", status, body)
 	}
@@ -82,6 +94,9 @@ func TestBagsArePickedByWhatTheyHaveInCommon(t *testing.T) {
 	if status, to := s.post("/plan/many", "lines", "A1–A4: 2 Cold Quay, planted 2 April\nB1–B3: 2 Netmender, planted 2 April\nC1: 1 Netmender", "variety", "", "class", "maincrop", "year", "2026", "litres", "40", "place", "Quay"); status != http.StatusSeeOther {
 		t.Fatalf("%d %s", status, to)
 	}
+	if status, to := s.post("/plan/many", "lines", "D1 D2: 1 Netmender, planted 2 April", "variety", "", "class", "maincrop", "year", "2026", "litres", "40", "place", "Wall"); status != http.StatusSeeOther {
+		t.Fatalf("%d %s", status, to)
+	}
 	kept := func(pairs ...string) string {
 		t.Helper()
 		status, to := s.post("/entries", append([]string{"kind", "note", "text", "seen", "day", "2026-06-01"}, pairs...)...)
@@ -98,10 +113,15 @@ func TestBagsArePickedByWhatTheyHaveInCommon(t *testing.T) {
 		{[]string{"list", "A1–A3, b2"}, 4, "B2: "},
 		{[]string{"all", "variety-1"}, 4, "A4: "},
 		{[]string{"all", "variety-1", "list", "A1 B3", "bag", "1"}, 5, "B3: "},
+		{[]string{"all", "place-2"}, 2, "D2: "},
 	} {
 		if page := kept(c.pairs...); strings.Count(page, "</li>") < c.n || !strings.Contains(page, ": seen") || strings.Count(page, ": seen") != c.n || !strings.Contains(page, c.some) {
 			t.Errorf("%v: %d", c.pairs, strings.Count(page, ": seen"))
 		}
+	}
+	status, to := s.post("/lift/pool", "all", "variety-1", "list", "A1 A2", "gross-1", "8 kg", "by", "even", "day", "2026-06-01")
+	if page := s.follow(to); status != http.StatusSeeOther || strings.Count(page, "pooled, 2 kg keep") < 4 {
+		t.Errorf("a bin of four, two of them named twice: %d %s", status, page)
 	}
 	for list, word := range map[string]string{"A1–A9": "A5, A6, A7, A8, A9: no such bag", "A9–A1": "is no row of labels", "C1": "C1: no such bag stands here"} {
 		status, body := s.post("/entries", "kind", "note", "text", "seen", "day", "2026-06-01", "list", list)

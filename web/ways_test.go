@@ -259,24 +259,23 @@ func oneAgainstThree(t *testing.T) {
 func thirdsOfABag(t *testing.T) {
 	w := walkFrom(t, 2026, 4, 6)
 	w.press("/units", "units", "us", "back", "/")
-	w.first("10 gal", "3", "maincrop", "mild-continental", 2)
-	w.at("B1", "plant", "count", "3", "total", "about 7 oz")
-	w.at("B2", "plant", "count", "3", "total", "about 7 oz")
+	w.first("10 gal", "3", "maincrop", "mild-continental", 3)
+	w.plans("F1–F3: 3", "litres", "10 gal", "place", "Garden", "school", "fill-once")
+	w.many("plant", "list", "B1–B3 F1–F3", "each", "about 2.3 oz")
 	for _, day := range []int{25, 31} {
 		w.on(2026, 5, day)
-		w.many("moisture", "list", "B1 B2", "level", "2")
-		w.many("watered", "list", "B1 B2", "thing", "can", "amount", "1 gal")
-		w.many("raise", "list", "B1 B2", "by", "3 in")
+		w.many("moisture", "list", "B1–B3, F1–F3", "level", "2")
+		w.many("watered", "list", "B1–B3, F1–F3", "thing", "can", "amount", "1 gal")
+		w.many("raise", "list", "B1–B3", "by", "3 in")
 	}
 	w.says("/bags/B1", "raised 3 in", "dry to the first knuckle")
 	w.on(2026, 9, 1)
-	w.at("B1", "weigh", "gross-1", "4 lb 3 oz")
-	w.at("B2", "weigh", "gross-1", "3 lb 13 oz")
-	w.many("close", "list", "B1 B2")
+	w.paper("B1: 4 lb 3 oz\nB2: 3 lb 13 oz\nB3: 4 lb\nF1: 2 lb 6 oz\nF2: 2 lb 2 oz\nF3: 2 lb 4 oz")
+	w.many("close", "list", "B1–B3 F1–F3")
 	w.is("B1", "harvest of a bag", 4*453.592+3*28.3495)
-	w.is("B1", "seed from g", 7*28.3495*0.8)
-	w.is("B1", "seed to g", 7*28.3495*1.2)
-	w.says("/compare", "-Likely more", "-gave more than")
+	w.is("B1", "seed from g", 3*2.3*28.3495*0.8)
+	w.is("B1", "seed to g", 3*2.3*28.3495*1.2)
+	w.says("/compare?by=school&measure=harvest", "Likely more: steps gave more than fill once.")
 }
 
 func underALamp(t *testing.T) {
