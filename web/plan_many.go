@@ -158,19 +158,34 @@ func (r *reading) listOfPlans(cat garden.Catalogue) (garden.NewPlans, []openform
 	return ask, lines
 }
 
-// readPlans shows what was understood of a list; nothing is kept yet.
-func (s *Site) readPlans(c *gin.Context) error {
+// askedList is the list of plans of a request, with what it is read beside.
+type askedList struct {
+	reading
+	cat   garden.Catalogue
+	ask   garden.NewPlans
+	lines []openformat.PlanLine
+}
+
+func (s *Site) askedList(c *gin.Context) (*askedList, error) {
 	look, r, err := s.lookAndForm(c)
 	if err != nil {
-		return err
+		return nil, err
 	}
-	cat, err := look.Catalogue()
+	a := &askedList{reading: r}
+	if a.cat, err = look.Catalogue(); err == nil {
+		a.ask, a.lines = a.listOfPlans(a.cat)
+	}
+	return a, err
+}
+
+// readPlans shows what was understood of a list; nothing is kept yet.
+func (s *Site) readPlans(c *gin.Context) error {
+	r, err := s.askedList(c)
 	if err != nil {
 		return err
 	}
-	ask, lines := r.listOfPlans(cat)
 	body := manyPlansBody{}
-	body.show(&r, cat, lines, ask)
+	body.show(&r.reading, r.cat, r.lines, r.ask)
 	status := http.StatusOK
 	if r.Faults != nil {
 		status = http.StatusUnprocessableEntity
@@ -263,19 +278,14 @@ func (b *manyPlansBody) says(p *openformat.PlanLine, cat garden.Catalogue, ask g
 
 // savePlans keeps a list of plans.
 func (s *Site) savePlans(c *gin.Context) error {
-	look, r, err := s.lookAndForm(c)
+	r, err := s.askedList(c)
 	if err != nil {
 		return err
 	}
-	cat, err := look.Catalogue()
-	if err != nil {
-		return err
-	}
-	ask, _ := r.listOfPlans(cat)
 	asked := s.asked(c)
 	var made []logbook.ID
 	kept, err := r.keep(func() (err error) {
-		made, err = s.garden.PlanMany(c.Request.Context(), ask, asked)
+		made, err = s.garden.PlanMany(c.Request.Context(), r.ask, asked)
 		return err
 	})
 	if err != nil {

@@ -381,3 +381,35 @@ func TestABedHasItsGround(t *testing.T) {
 		t.Errorf("a bed of 240 L is expected of %.1f L", got)
 	}
 }
+
+// What was worked in dry up to planting day takes the place of the base dressing; what was given
+// after it is feed of the season; how it is fed is as its plan has it.
+func TestWhatWasWorkedInIsNoFeedOfTheSeason(t *testing.T) {
+	today := plantedOn + 60
+	meal := logbook.Product{ID: 7, Name: "meal 5-5-6", Kind: logbook.FeedPack, Feed: medium.Product{Nitrogen: 5, Phosphate: 5, Potash: 6}}
+	drink := logbook.Product{ID: 8, Name: "drink 4-0-8", Kind: logbook.LiquidFeed, Feed: medium.Product{Nitrogen: 4, Potash: 8, Liquid: true, Dilution: 10}}
+	for name, c := range map[string]struct {
+		e       logbook.Entry
+		stacked float64 // g of nitrogen
+		given   int
+	}{
+		"dry, days before":                {logbook.Entry{Day: plantedOn - 3, Thing: "Meal 5-5-6", Amount: 100}, 5, 0},
+		"dry, on planting day":            {logbook.Entry{Day: plantedOn, Thing: "meal 5-5-6", Amount: 40}, 2, 0},
+		"dry, after":                      {logbook.Entry{Day: plantedOn + 20, Thing: "meal 5-5-6", Amount: 40}, 0, 1},
+		"liquid, after":                   {logbook.Entry{Day: plantedOn + 20, Thing: "drink 4-0-8", Amount: 2, Level: logbook.FeedVolume}, 0, 1},
+		"liquid, by its weight":           {logbook.Entry{Day: plantedOn, Thing: "drink 4-0-8", Amount: 20}, 0, 0},
+		"a handful, of who knows, before": {logbook.Entry{Day: plantedOn - 1, Thing: "a handful"}, 0, 0},
+	} {
+		c.e.Kind = logbook.Fed
+		in := inputsOn(today)
+		in.Products = []logbook.Product{meal, drink}
+		in.Timings = map[logbook.ID]logbook.Timing{1: {Way: calendar.Direct, Shelter: climate.Open, Feed: medium.AllIn}}
+		f := forecastOn(t, today, in, c.e)
+		if ask := f.FeedAsk; math.Abs(ask.Stacked.Nitrogen-c.stacked) > 1e-9 || len(ask.Given) != c.given || ask.Way != medium.AllIn || len(ask.Layers) != 1 {
+			t.Errorf("%s: stacked %+v, given %+v, %q in %d layers", name, ask.Stacked, ask.Given, ask.Way, len(ask.Layers))
+		}
+	}
+	if f := forecastOn(t, today, nil); len(f.FeedAsk.Layers) < 3 || f.FeedAsk.Way != medium.HalfIn {
+		t.Errorf("as is usual: %q in %d layers", f.FeedAsk.Way, len(f.FeedAsk.Layers))
+	}
+}
