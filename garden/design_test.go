@@ -124,7 +124,7 @@ func TestOwnHarvestsScaleWhatIsExpected(t *testing.T) {
 	finished, err := p.look(lifted).FinishedGrown()
 	p.must(err)
 	full := p.bag.Model.Shape.Between(0, 38)
-	expected := bag.Expect(bag.Growing{Class: crop.Maincrop, Usable: full, Depth: 38, Plants: 3, Sprouts: 3, Season: finished[0].Index}).Yield
+	expected := bag.Expect(bag.Growing{Class: crop.Maincrop, Usable: full, Depth: 38, Area: p.bag.Model.Shape.Canopy(), Plants: 3, Sprouts: 3, Season: finished[0].Index}).Yield
 	want := (3 + 4000/float64(expected)) / 4
 	ask := askFor(crop.Maincrop)
 	plain := p.design(ask)["cask"].Choice.Yield

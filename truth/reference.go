@@ -56,12 +56,12 @@ func rungs(start, top, most float64) []float64 {
 }
 
 // harvest of a bag, kg, and its tubers.
-func harvest(c class, n, sprouts, litres, depth, season float64) (kg, tubers float64) {
-	kg = n * c.alone / (1 + n*c.alone/(c.perLitre*litres))
+func harvest(c class, n, sprouts, litres, depth, area, season float64) (kg, tubers float64) {
+	ground := 6.6 * area
 	if depth > 0 && depth < c.good {
-		kg *= math.Max(0.5, depth/c.good)
+		ground *= math.Max(0.5, depth/c.good)
 	}
-	kg *= season
+	kg = season * n * c.alone / (1 + n*c.alone/math.Min(c.perLitre*litres, ground))
 	stems := n * sprouts
 	return kg, stems * c.stems / (1 + stems/litres/0.6)
 }

@@ -139,10 +139,10 @@ func litreRule(rng *rand.Rand) string {
 
 func expectation(rng *rand.Rand) string {
 	c := anyClass(rng)
-	n, sprouts, litres, depth, index := 1+rng.IntN(9), 1+rng.IntN(6), between(rng, 5, 200), between(rng, 8, 60), between(rng, 0.05, 1.3)
-	e := bag.Expect(bag.Growing{Class: crop.Class(c.key), Plants: n, Sprouts: sprouts, Usable: measure.Volume(litres), Depth: measure.Length(depth), Season: index})
-	kg, tubers := harvest(c, float64(n), float64(sprouts), litres, depth, index)
-	return first(differ("yield", e.Yield.Kilograms(), kg, c.key, n, litres, depth, index), differ("tubers", e.Tubers, tubers, c.key, n, sprouts, litres),
+	n, sprouts, litres, depth, index, area := 1+rng.IntN(9), 1+rng.IntN(6), between(rng, 5, 200), between(rng, 8, 60), between(rng, 0.05, 1.3), between(rng, 0.2, 3)
+	e := bag.Expect(bag.Growing{Class: crop.Class(c.key), Plants: n, Sprouts: sprouts, Usable: measure.Volume(litres), Depth: measure.Length(depth), Area: measure.Area(area), Season: index})
+	kg, tubers := harvest(c, float64(n), float64(sprouts), litres, depth, area, index)
+	return first(differ("yield", e.Yield.Kilograms(), kg, c.key, n, litres, depth, area, index), differ("tubers", e.Tubers, tubers, c.key, n, sprouts, litres),
 		differ("mean", float64(e.Mean), 1000*kg/tubers, c.key, n, sprouts, litres))
 }
 

@@ -27,6 +27,7 @@ type firstBody struct {
 	Drawing drawing
 	Above   draw.Above
 	Loose   measure.Volume
+	Limits  measure.Phrase // what holds the harvest down
 	Timing  *calendar.Schedule
 	Steps   []firstStep
 	Asked   url.Values
@@ -172,6 +173,7 @@ func (b *firstBody) answer(look *garden.View, f garden.First, r *reading) error 
 	}
 	b.Answer, b.Timing = &a, a.Dates
 	_, b.Loose = a.Ladder.Wanted()
+	b.Limits = a.Growing.LimitWords()
 	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &a.PlantingForecast, Units: r.Units, Ladder: true}, &b.Drawing.Defs)
 	b.Drawing.Shown = b.Drawing.Scale * planScale
 	b.Above = draw.NewAbove(a.Bag.Model.Shape, a.Spots(&a.Planting), draw.SeedRef(f.Class.Crop()), &b.Drawing.Detail, r.Units)

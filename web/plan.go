@@ -39,6 +39,7 @@ type planBody struct {
 	Timing   *calendar.Schedule
 	Progress garden.Progress
 	Expect   *bag.Expectation
+	Limits   measure.Phrase // what holds it down, and what one step more would add
 	Wet      measure.Mass // full, in summer
 	Advice   advice.List  // of weight and mix
 	When     []form.Field
@@ -137,7 +138,7 @@ func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk
 		return err
 	}
 	e := bag.Expect(growing)
-	body.Expect = &e
+	body.Expect, body.Limits = &e, growing.LimitWords()
 	line := []forecast.SheetLine{{PlantingForecast: d.PlantingForecast, Schedule: *d.Dates}}
 	body.Progress, err = look.Windows(line)
 	body.Timing = &line[0].Schedule
@@ -147,7 +148,9 @@ func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk
 // weigh the bag as it will stand full and wet, and look at the mix.
 func (b *planBody) weigh(d *forecast.Draft, m medium.Mix, limit measure.Mass) {
 	b.Wet = d.WetWeight(m)
-	if b.Wet > limit {
+	if b.Wet > neverMoved*limit {
+		b.Advice.Add(advice.Heavy, advice.Tip, "", "Full and wet it weighs about {}: fill it where it will stay.", b.Wet)
+	} else if b.Wet > limit {
 		b.Advice.Add(advice.Heavy, advice.Warn, "", "Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit)
 	}
 	if d.Grown != nil && d.Grown.Plant.Unlit() {
@@ -155,6 +158,9 @@ func (b *planBody) weigh(d *forecast.Draft, m medium.Mix, limit measure.Mass) {
 	}
 	b.Advice = slices.Concat(b.Advice, d.Bag.Condition.Advice(), medium.Rotting(m), medium.Acidity(d.Variety.Class.Crop(), m))
 }
+
+// neverMoved is how many times what the grower lifts alone nobody moves any more. Practice.
+const neverMoved = 8
 
 // planScale is how much larger than on a phone the pictures of a plan are shown:
 // two of them stand side by side.

@@ -223,6 +223,28 @@ func TestCalcAllotToFit(t *testing.T) {
 
 // 2.344 kg from 3 maincrops in 36 L, of 28.6 tubers; 36 L of half and half weigh
 // 30.6 kg and a kilogram of tops.
+// What is expected of a box, a bag and a bed by their measures names what holds it down.
+func TestCalcExpectNamesWhatLimits(t *testing.T) {
+	for flags, want := range map[string]struct {
+		limit string
+		kg    float64 // n·w ÷ (1 + n·w ÷ K)
+	}{
+		"--length 200cm --width 100cm --height 40cm": {"depth", 17 * 1.8 / (1 + 17*1.8/(6.6*2.6*36/38))},
+		"--base 36cm --top 40cm --height 42cm":       {"area", 3 * 1.8 / (1 + 3*1.8/(6.6*math.Pi/4*0.9*0.9))},
+		"--ground 2m2":                               {"area", 11 * 1.8 / (1 + 11*1.8/(6.6*2.6))},
+	} {
+		out, err := run(append([]string{"calc", "expect", "--json"}, strings.Fields(flags)...)...)
+		var got struct {
+			Yield float64 `json:"yield_kg"`
+			Limit string  `json:"limits"`
+			Adds  float64 `json:"limit_adds_kg"`
+		}
+		if err != nil || json.Unmarshal([]byte(out), &got) != nil || got.Limit != want.limit || math.Abs(got.Yield-want.kg) > 0.002 || got.Adds <= 0 {
+			t.Errorf("%s: %+v, %v; want %+v", flags, got, err, want)
+		}
+	}
+}
+
 func TestCalcExpectAndWet(t *testing.T) {
 	out, err := run("calc", "expect", "--class", "maincrop", "--litres", "36", "--plants", "3", "--sprouts", "3", "--seed", "165g", "--json")
 	if err != nil {
@@ -313,6 +335,8 @@ func TestCalcRefusalsSayWhatIsWrong(t *testing.T) {
 		"3 volumes for 2 bags":                    {"calc", "allot", "--bags", "2", "--each", "1", "--weights", "50g,60g", "--litres", "1,2,3"},
 		"weight of each piece":                    {"calc", "allot", "--bags", "2", "--each", "2"},
 		"none of the classes":                     {"calc", "expect", "--class", "huge", "--litres", "36", "--plants", "3"},
+		"say how many go in":                      {"calc", "expect", "--litres", "36"},
+		"is not a number":                         {"calc", "expect", "--ground", "x"},
 		"up to 5000 L":                            {"calc", "expect", "--litres", "0", "--plants", "3"},
 		"no component":                            {"calc", "wet", "--litres", "36", "--mix", "gravel=1"},
 		"risk lies between 0 and 1":               {"calc", "frost", "--last", "04-24", "--risk", "1"},

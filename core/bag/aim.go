@@ -40,14 +40,17 @@ type Choice struct {
 const MaxSprouts = 5
 
 // maxPlants that are weighed up in one bag unless more are asked for.
-const maxPlants = 8
+const maxPlants = 40
 
-// Choices of 1 to as many as keep their spacing in a bag, at the most 8, or up to the
-// number that was asked for, with 1 to 5 sprouts each (a slip has one): for each what
-// to expect, of pieces of the usual weight. Ask is what is known but for those two.
+// Choices of 1 to as many as keep their spacing in a bag or as its litres take, whatever is more, at
+// the most as many as have light, and 40, or up to the number that was asked for, with 1 to 5 sprouts
+// each (a slip has one): for each what to expect, of pieces of the usual weight. Ask is what is known
+// but for those two.
 func Choices(s Shape, headspace measure.Length, ask Growing) []Choice {
 	k := ask.Class.Constants()
-	most := max(1, ask.Plants, maxByFootprint(s, s.UsableTop(headspace), k.Spacing, maxPlants))
+	suggest := Suggest(s, Room{Headspace: headspace}, ask.Class, false)
+	fits := min(byArea(s, k), maxPlants)
+	most := max(1, ask.Plants, min(fits, max(suggest.Number, maxByFootprint(s, s.UsableTop(headspace), k.Spacing, fits))))
 	sprouts := MaxSprouts
 	if k.Crop == crop.SweetPotato {
 		sprouts = 1

@@ -14,6 +14,7 @@ type Suggestion struct {
 	ByLitres    int // litre rule alone
 	ByFootprint int // the most that keep their spacing: to be told, not to be kept
 	ByClosest   int // the most that keep Closest
+	ByArea      int // that the ground their leaves may cover has room for
 	// TooSmall and TooShallow say the bag is under the class's minima.
 	TooSmall, TooShallow bool
 }
@@ -24,19 +25,20 @@ const twoLevelLitres measure.Volume = 7
 // Closest that two pieces may lie: nearer is advised against. Practice.
 const Closest measure.Length = 12
 
-// bedSpacing in the row, and between rows, of plants in the ground. Practice.
+// bedSpacing in the row of plants in the ground. Practice.
 const bedSpacing measure.Length = 30
 
-func bedRows(c crop.Class) measure.Length {
-	if c.Crop() == crop.SweetPotato {
-		return 90
+// leastArea that a plant of a class has to itself in a shape.
+func leastArea(s Shape, k crop.Constants) measure.Area {
+	if s.Ground() {
+		return k.BedArea
 	}
-	return 65
+	return k.LeastArea
 }
 
-// bedArea of one plant.
-func bedArea(c crop.Class) measure.Area {
-	return measure.SquareCentimetres(float64(bedSpacing) * float64(bedRows(c)))
+// byArea is how many plants the ground that leaves may cover has room for; at least 1.
+func byArea(s Shape, k crop.Constants) int {
+	return max(1, int(float64(s.Canopy()/leastArea(s, k))+1e-9))
 }
 
 // manyPieces is more than any bag takes.
@@ -55,14 +57,14 @@ func (r Room) usable(s Shape) (measure.Volume, measure.Length) {
 }
 
 // Suggest how many of class c go into a bag of shape s filled but for some room,
-// by the litre rule: floor(usable litres ÷ litres per plant), at least 1, and
-// no more than keep Closest. With twoLevel the rule is 7 L per plant and two rings
+// by the litre rule: floor(usable litres ÷ litres per plant), at least 1, and no more than keep
+// Closest, nor than the ground their leaves may cover has room for. With twoLevel the rule is 7 L per plant and two rings
 // share the floor.
 func Suggest(s Shape, r Room, c crop.Class, twoLevel bool) Suggestion {
 	k := c.Constants()
 	if s.Ground() {
-		n := max(1, int(float64(s.AreaAt(0))/float64(bedArea(c))+1e-9))
-		return Suggestion{Number: n, ByLitres: n, ByFootprint: n, ByClosest: n}
+		n := byArea(s, k)
+		return Suggestion{Number: n, ByLitres: n, ByFootprint: n, ByClosest: n, ByArea: n}
 	}
 	usable, depth := r.usable(s)
 	per, rings := k.LitresPerPlant, 1
@@ -73,23 +75,29 @@ func Suggest(s Shape, r Room, c crop.Class, twoLevel bool) Suggestion {
 		ByLitres:    max(1, int(math.Floor(float64(usable/per)+1e-9))),
 		ByFootprint: rings * maxByFootprint(s, s.UsableTop(r.Headspace), k.Spacing, manyPieces),
 		ByClosest:   rings * maxByFootprint(s, s.UsableTop(r.Headspace), Closest, manyPieces),
+		ByArea:      byArea(s, k),
 		TooSmall:    usable < k.MinBag,
 		TooShallow:  depth < k.DepthWorkable,
 	}
-	out.Number = max(1, min(out.ByLitres, out.ByClosest))
+	out.Number = max(1, min(out.ByLitres, out.ByClosest, out.ByArea))
 	return out
+}
+
+// canopyStep shows Canopy.
+func canopyStep(s Shape) working.Step {
+	ground := s.AreaAt(s.Height())
+	return working.Step{Says: "leaves cover {} of ground, and hang over its sides on {}", Args: []any{ground, s.Canopy() - ground}, Result: s.Canopy()}
 }
 
 // SuggestWorking is Suggest with its steps.
 func SuggestWorking(s Shape, r Room, c crop.Class, twoLevel bool) working.Working {
 	got, k := Suggest(s, r, c, twoLevel), c.Constants()
 	if s.Ground() {
-		l, w := s.Base()
 		return working.Working{
 			Title: "How many to plant here", Result: got.Number, Mark: working.Practice, Source: "the usual distances in the ground", Changes: "Closer rows, or your own number.",
 			Steps: []working.Step{
-				{Says: "{} × {}", Args: []any{l, w}, Result: s.AreaAt(0)},
-				{Says: "÷ {} a plant, {} in the row and {} between rows", Args: []any{bedArea(c), bedSpacing, bedRows(c)}, Result: got.Number},
+				canopyStep(s),
+				{Says: "÷ {} a plant at the usual distances, whole plants", Args: []any{k.BedArea}, Result: got.Number},
 			},
 		}
 	}
@@ -109,7 +117,9 @@ func SuggestWorking(s Shape, r Room, c crop.Class, twoLevel bool) working.Workin
 			{Says: "÷ {} a plant for {}, whole plants, at least 1", Args: []any{per, k.One()}, Result: got.ByLitres},
 			{Says: "{} to each other is wanted, which so many keep; more give smaller {}", Args: []any{k.Spacing, k.Crop.Lifted()}, Result: got.ByFootprint},
 			{Says: "closer than {} is advised against: the most that keep that", Args: []any{Closest}, Result: got.ByClosest},
-			{Says: "by the litres, and no closer", Result: got.Number},
+			canopyStep(s),
+			{Says: "÷ {} of it a plant, whole plants: the most that has light", Args: []any{k.LeastArea}, Result: got.ByArea},
+			{Says: "by the litres, no closer, and no more than have light", Result: got.Number},
 		},
 		Result:  got.Number,
 		Mark:    k.Mark,

@@ -15,6 +15,8 @@ type Growing struct {
 	Class   crop.Class
 	Usable  measure.Volume // settled litres of a full season
 	Depth   measure.Length // of medium; 0 leaves the depth out
+	Area    measure.Area   // that leaves may cover: Shape.Canopy; 0 leaves it out
+	Bed     bool           // in the ground, where plants stand at the distances of a bed
 	Plants  int            // tubers, pieces or slips
 	Sprouts int            // kept on each; 1 for a slip
 	Seed    measure.Mass   // planted in all; 0 for slips
@@ -106,11 +108,11 @@ type Expectation struct {
 
 // Expect a harvest of a bag that is well kept for a full season:
 //
-//	Y = n·w ÷ (1 + n·w ÷ (y·V))
+//	Y = n·w ÷ (1 + n·w ÷ K), K = the lesser of y·V and 6.6 kg a square metre that leaves cover
 //
 // the reciprocal yield–density law (published in form: Shinozaki and Kira; the
-// constants are a model), less for a shallow bag, times the season index and the
-// grower's own calibration. Tubers: stems a litre ρ = n·sprouts ÷ V, tubers a stem
+// constants are a model), with less of the ground's part in a shallow bag, times the season index
+// and the grower's own calibration. Tubers: stems a litre ρ = n·sprouts ÷ V, tubers a stem
 // t0 ÷ (1 + ρ ÷ 0.6). The zero Expectation for no plants or no litres; no tubers from
 // a season that gives nothing.
 func Expect(g Growing) Expectation {
@@ -119,7 +121,7 @@ func Expect(g Growing) Expectation {
 		return Expectation{}
 	}
 	n, v := float64(g.Plants), float64(g.Usable)
-	y := closedYield(k, n, v) * depthShare(k, g.Depth) * seasonShare(g.Season) * g.From.Factor()
+	y := closedYield(k, n, g.most(k)) * seasonShare(g.Season) * g.From.Factor()
 	low, high := g.From.Range()
 	stems := n * float64(max(1, g.Sprouts))
 	e := Expectation{Yield: measure.Mass(y), Low: measure.Mass(y * low), High: measure.Mass(y * high), Stems: stems}
@@ -135,12 +137,29 @@ func Expect(g Growing) Expectation {
 	return e
 }
 
-func closedYield(k crop.Constants, n, v float64) float64 {
-	alone := n * float64(k.Uncrowded)
-	return alone / (1 + alone/(float64(k.PerLitre)*v))
+// perArea is what a square metre of leaf gives at the most, g. Model.
+const perArea = 6600.0
+
+// byLitres and byArea are what medium and leaf carry, however many plants there are, g.
+func (g *Growing) byLitres(k crop.Constants) float64 { return float64(k.PerLitre) * float64(g.Usable) }
+
+func (g *Growing) byArea(k crop.Constants) float64 {
+	if g.Area <= 0 {
+		return math.Inf(1)
+	}
+	return perArea * float64(g.Area) * depthShare(k, g.Depth)
 }
 
-// depthShare is the share a bag shallower than is good still gives.
+// most that a bag carries, g.
+func (g *Growing) most(k crop.Constants) float64 { return math.Min(g.byLitres(k), g.byArea(k)) }
+
+// closedYield of n plants where so much is carried at the most.
+func closedYield(k crop.Constants, n, most float64) float64 {
+	alone := n * float64(k.Uncrowded)
+	return alone / (1 + alone/most)
+}
+
+// depthShare is the share of the ground's part that a bag shallower than is good still gives.
 func depthShare(k crop.Constants, depth measure.Length) float64 {
 	if depth <= 0 || depth >= k.DepthGood {
 		return 1
@@ -169,8 +188,8 @@ func newGrades(mean float64) Grades {
 func ExpectWorking(g Growing) working.Working {
 	e, k := Expect(g), g.Class.Constants()
 	alone := measure.Mass(float64(g.Plants)) * k.Uncrowded
-	most := k.PerLitre * measure.Mass(g.Usable)
-	y := measure.Mass(closedYield(k, float64(g.Plants), float64(g.Usable)))
+	most := measure.Mass(g.most(k))
+	y := measure.Mass(closedYield(k, float64(g.Plants), float64(most)))
 	w := working.Working{
 		Title: "Expected harvest", Result: e.Yield, Mark: working.Model,
 		Source:  "the reciprocal law of yield and density",
@@ -180,11 +199,15 @@ func ExpectWorking(g Growing) working.Working {
 		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
 	}
 	step(alone, "{} plants uncrowded, {} each", g.Plants, k.Uncrowded)
-	step(most, "{} at {} a litre, however many there are", g.Usable, k.PerLitre)
-	step(y, "{} ÷ (1 + {} ÷ {})", alone, alone, most)
-	if d := depthShare(k, g.Depth); d < 1 {
-		step(y*measure.Mass(d), "{} of medium where {} is good: × {}", g.Depth, k.DepthGood, d)
+	step(measure.Mass(g.byLitres(k)), "{} at {} a litre, however many there are", g.Usable, k.PerLitre)
+	if g.Area > 0 {
+		step(measure.Mass(perArea*float64(g.Area)), "{} that leaves cover, at {} a square metre", g.Area, measure.Mass(perArea))
+		if d := depthShare(k, g.Depth); d < 1 {
+			step(measure.Mass(g.byArea(k)), "less of that, as {} of medium is there where {} is good: × {}", g.Depth, k.DepthGood, d)
+		}
+		step(most, "it carries the lesser of the two")
 	}
+	step(y, "{} ÷ (1 + {} ÷ {})", alone, alone, most)
 	if s := seasonShare(g.Season); s != FullSeason {
 		step(nil, "season and sun: × {}", s)
 	}

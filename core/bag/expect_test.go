@@ -76,9 +76,13 @@ func TestCalibrationNarrowsAndScales(t *testing.T) {
 
 func TestShallowAndHotBagsGiveLess(t *testing.T) {
 	full := Expect(Growing{Class: crop.Maincrop, Usable: 36, Plants: 3, Sprouts: 3, Depth: 38, Season: FullSeason})
+	// 5.4 kg uncrowded, of 0.5 m² that carry 3.3 kg in good depth, 300 L of medium.
 	for depth, share := range map[measure.Length]float64{19: 0.5, 5: 0.5, 28.5: 0.75, 60: 1, 0: 1} {
-		got := Expect(Growing{Class: crop.Maincrop, Usable: 36, Plants: 3, Sprouts: 3, Depth: depth, Season: FullSeason})
-		closeTo(t, fmt.Sprintf("depth %g", float64(depth)), float64(got.Yield/full.Yield), share, 1e-9)
+		got := Expect(Growing{Class: crop.Maincrop, Usable: 300, Area: 0.5, Plants: 3, Sprouts: 3, Depth: depth, Season: FullSeason})
+		closeTo(t, fmt.Sprintf("depth %g", float64(depth)), float64(got.Yield), 5400/(1+5400/(3300*share)), 1e-6)
+	}
+	if got := Expect(Growing{Class: crop.Maincrop, Usable: 9, Area: 0.5, Plants: 1, Sprouts: 3, Depth: 20, Season: FullSeason}); math.Abs(float64(got.Yield)-1800/(1+1800/(115*9.0))) > 1e-9 {
+		t.Errorf("a small pot is limited by its litres alone, and gives %v", got.Yield)
 	}
 	if got := Expect(Growing{Class: crop.Maincrop, Usable: 36, Plants: 3, Sprouts: 3, Season: 0.6}); math.Abs(float64(got.Yield/full.Yield)-0.6) > 1e-9 {
 		t.Error("a season index of 0.6 does not count")

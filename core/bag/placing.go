@@ -27,7 +27,7 @@ type Layout struct {
 
 // Place n pieces on one level h. Round: evenly on a circle at half the radius,
 // or wider where the spacing asks for it; a single one in the middle, from five
-// on one in the middle and the rest around it. Box: the rows that keep the
+// on one in the middle and the rest around it, and on as many rings as keep them apart where one does not. Box: the rows that keep the
 // widest spacing. All at least WallGap from the wall where the bag is wide
 // enough. More than 200 pieces are placed as 200. In the ground they stand in rows with
 // the spacing of a bed, or as close as their number asks for.
@@ -42,7 +42,51 @@ func Place(s Shape, h measure.Length, n int, as Layout) []Spot {
 	if !s.Round() {
 		return placeRows(s, h, n)
 	}
-	return placeRing(s, h, n, as)
+	spots := placeRing(s, h, n, as)
+	if n > leastRings && Nearest(spots) < as.Spacing-1e-9 { // wide enough for several
+		spots = placeRings(s, h, n, spots)
+	}
+	return spots
+}
+
+// leastRings is how many lie on one ring before several are tried, and mostRings how many are.
+const leastRings, mostRings = 6, 8
+
+// placeRings spreads n over rings within one another, each with as many as its length has part in
+// all: of one to eight, with and without a piece in the middle, those that lie farthest apart; one is
+// what it has to better.
+func placeRings(s Shape, h measure.Length, n int, one []Spot) []Spot {
+	best, widest := one, Nearest(one)
+	radius, flat := s.LengthAt(h)/2, s.WidthAt(h)/s.LengthAt(h)
+	outer := max(0, radius-WallGap)
+	for rings := 2; rings <= mostRings; rings++ {
+		for middle := range 2 {
+			spots := make([]Spot, 0, n)
+			if middle == 1 {
+				spots = append(spots, Spot{H: h})
+			}
+			left, whole := n-middle, 0.0
+			at := func(ring int) float64 {
+				return (float64(ring) + 0.5 + 0.5*float64(middle)) / (float64(rings) - 0.5 + 0.5*float64(middle))
+			}
+			for ring := range rings {
+				whole += at(ring)
+			}
+			for ring := range rings {
+				share := int(math.Round(float64(left) * at(ring) / whole))
+				left, whole = left-share, whole-at(ring)
+				for i := range share {
+					angle := 2 * math.Pi * (float64(i) + 0.25 + 0.5*float64(ring)) / float64(share)
+					r := outer * measure.Length(at(ring))
+					spots = append(spots, Spot{X: r * measure.Length(math.Cos(angle)), Y: r * measure.Length(math.Sin(angle)) * flat, H: h})
+				}
+			}
+			if gap := Nearest(spots); len(spots) == n && gap > widest+1e-9 {
+				best, widest = spots, gap
+			}
+		}
+	}
+	return best
 }
 
 // PlaceLevels places n pieces over the given levels, lowest first, sharing them

@@ -191,6 +191,29 @@ func (s Shape) AreaAt(h measure.Length) measure.Area {
 	return measure.SquareCentimetres(a)
 }
 
+// hangsOver is how far leaves hang over a free side, in cm, and mostHangs how much of them in all.
+// Model.
+const (
+	hangsOver measure.Length = 25
+	mostHangs measure.Area   = 0.6
+)
+
+// Canopy is the ground that leaves may cover: what it stands on at its rim, and what hangs over its
+// sides, which are taken as free, 25 cm wide and 0.6 m² at the most. Of a bag, a box and a bed alike.
+func (s Shape) Canopy() measure.Area {
+	l, w := s.topL, s.topW
+	if s.Ground() {
+		l, w = s.baseL, s.baseW
+	}
+	shape := 1.0
+	if s.Round() {
+		shape = math.Pi / 4
+	}
+	ground := measure.SquareCentimetres(float64(l) * float64(w) * shape)
+	wide := measure.SquareCentimetres(float64(l+2*hangsOver) * float64(w+2*hangsOver) * shape)
+	return ground + min(mostHangs, wide-ground)
+}
+
 // Between is the volume from level a up to level b; 0 when b is not above a.
 // Above the rim it is that of a straight heap as wide as the rim.
 //

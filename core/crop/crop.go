@@ -78,7 +78,10 @@ type Constants struct {
 	Spacing                  measure.Length // between plants, at least
 	LitresPerPlant           measure.Volume // litre rule
 	MinBag                   measure.Volume // worth planting
-	Mark                     working.Mark
+	// LeastArea of canopy that a plant has to itself in a container, and in a bed or row at the
+	// usual distances.
+	LeastArea, BedArea measure.Area
+	Mark               working.Mark
 
 	// Of the yield law, a model: what one plant gives uncrowded, what a litre of
 	// medium gives at the most, and the tubers of a stem, or roots of a slip, that
@@ -92,24 +95,28 @@ var table = map[Class]Constants{
 		Name: "first early", Crop: Potato, Determinate: true,
 		PacketDays: 80, PacketFrom: 65, PacketTo: 90,
 		DepthWorkable: 20, DepthGood: 30, Spacing: 18, LitresPerPlant: 8, MinBag: 9, Mark: working.Practice,
+		LeastArea: 0.10, BedArea: 0.14,
 		Uncrowded: 900, PerLitre: 75, TubersPerStem: 4.5,
 	},
 	SecondEarly: {
 		Name: "second early", Crop: Potato, Determinate: true,
 		PacketDays: 95, PacketFrom: 85, PacketTo: 105,
 		DepthWorkable: 20, DepthGood: 30, Spacing: 18, LitresPerPlant: 8, MinBag: 9, Mark: working.Practice,
+		LeastArea: 0.10, BedArea: 0.14,
 		Uncrowded: 1150, PerLitre: 90, TubersPerStem: 4.5,
 	},
 	EarlyMaincrop: {
 		Name: "early maincrop", Crop: Potato,
 		PacketDays: 115, PacketFrom: 105, PacketTo: 125,
 		DepthWorkable: 25, DepthGood: 38, Spacing: 22, LitresPerPlant: 13, MinBag: 15, Mark: working.Practice,
+		LeastArea: 0.15, BedArea: 0.22,
 		Uncrowded: 1500, PerLitre: 105, TubersPerStem: 4.5,
 	},
 	Maincrop: {
 		Name: "maincrop", Crop: Potato,
 		PacketDays: 135, PacketFrom: 125, PacketTo: 150,
 		DepthWorkable: 25, DepthGood: 38, Spacing: 22, LitresPerPlant: 13, MinBag: 15, Mark: working.Practice,
+		LeastArea: 0.15, BedArea: 0.22,
 		Uncrowded: 1800, PerLitre: 115, TubersPerStem: 4.5,
 	},
 	SweetEarly: sweet("sweet potato, early", 100, 90, 107),
@@ -122,7 +129,8 @@ func sweet(name string, days, from, to int) Constants {
 	return Constants{
 		Name: name, Crop: SweetPotato, Determinate: true,
 		PacketDays: days, PacketFrom: from, PacketTo: to,
-		DepthWorkable: 25, DepthGood: 35, Spacing: 30, LitresPerPlant: 14, MinBag: 30, Mark: working.Practice,
+		DepthWorkable: 25, DepthGood: 35, Spacing: 32, LitresPerPlant: 14, MinBag: 30, Mark: working.Practice,
+		LeastArea: 0.20, BedArea: 0.25,
 		Uncrowded: 1200, PerLitre: 65, TubersPerStem: 5,
 	}
 }

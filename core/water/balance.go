@@ -34,6 +34,7 @@ const (
 // Bag as its water sees it.
 type Bag struct {
 	Top    float64        // m² that rain falls on
+	Leaves float64        // m² that leaves cover at the most; 0 for as wide as they get
 	Plants int            // that shade it and drink
 	Cloth  bool           // its sides breathe
 	Sun    float64        // hours a day; 0 for full sun
@@ -84,6 +85,9 @@ type Flow struct {
 // Area that evaporates, m²: the top, or the leaves over it where they are wider.
 func (b *Bag) Area(canopy float64) float64 {
 	leaves := math.Min(leafArea*float64(b.Plants)*canopy, widest*b.Top)
+	if b.Leaves > 0 {
+		leaves = math.Min(leaves, b.Leaves)
+	}
 	return math.Max(b.Top, leaves)
 }
 

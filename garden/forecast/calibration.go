@@ -180,10 +180,11 @@ func (s *PlantingForecast) Growing(from bag.Calibration) bag.Growing {
 	if s.Stage == logbook.StageClosed {
 		g.Usable, g.Depth = s.Feeding(), s.Level-s.Ladder.Bottom
 	}
-	if shape := s.Bag.Model.Shape; shape.Ground() { // nothing is filled in: it is there
-		g.Usable, g.Depth = shape.Full(), shape.Height()
+	if shape := s.Bag.Model.Shape; shape.Ground() { // nothing is filled in: it is there, and roots go on down
+		g.Usable, g.Depth, g.Bed = shape.Full(), 0, true
 	}
 	g.Usable *= measure.Volume(s.Part())
+	g.Area = s.Bag.Model.Shape.Canopy() * measure.Area(s.Part())
 	if s.Stage == logbook.StagePlanned {
 		g.Plants, g.Seed = s.Number, s.SeedWanted()
 	}

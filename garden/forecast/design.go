@@ -22,7 +22,7 @@ func NewCandidate(m logbook.Model, ask DesignRequest, from bag.Calibration, seas
 	shape := m.Shape
 	c := Candidate{Model: m, Usable: shape.Usable(ask.Headspace), Depth: shape.UsableTop(ask.Headspace), Works: true}
 	c.Suggest = bag.Suggest(shape, bag.Room{Headspace: ask.Headspace}, ask.Class, ask.By == ByTwo)
-	c.Growing = bag.Growing{Class: ask.Class, Usable: c.Usable, Depth: c.Depth, Season: season, From: from}
+	c.Growing = bag.Growing{Class: ask.Class, Usable: c.Usable, Depth: c.Depth, Area: shape.Canopy(), Season: season, From: from}
 	c.Choices = bag.Choices(shape, ask.Headspace, c.Growing)
 	c.choose(ask)
 	if n := c.Choice.Plants; n > c.Choices[len(c.Choices)-1].Plants { // the curve goes on to what was asked for

@@ -148,7 +148,7 @@ func (w *Water) cut(days int) {
 func newWaterBag(st *PlantingForecast) water.Bag {
 	shape, part := st.Bag.Model.Shape, st.Planting.Part()
 	b := water.Bag{
-		Top: float64(shape.AreaAt(shape.Height())) * part, Plants: max(1, st.Plants), Bed: shape.Ground(),
+		Top: float64(shape.AreaAt(shape.Height())) * part, Leaves: float64(shape.Canopy()) * part, Plants: max(1, st.Plants), Bed: shape.Ground(),
 		Cloth: st.Bag.Model.Material == logbook.Fabric, Slips: st.Sweet() || st.Grown.PotsUp != 0,
 	}
 	if d := st.Bag.Model.Drainage; d.Way == bag.SideHoles && !shape.Ground() { // water stands up to the holes
