@@ -94,7 +94,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plantings/30/later/raise":                                   "Put it off",
 		"/plan?bag=9&variety=4&filler=7+cm&school=straw":              "of straw over the seed",
 		"/plan?bag=9&variety=4&school=straw":                          "of loose straw",
-		"/plan?bag=9&variety=4&number=2":                              "more would add about",
+		"/plan?bag=9&variety=4&number=2":                              "would add about",
 		"/ask?litres=40&count=2&class=maincrop&climate=cool-maritime": "more would add about",
 		"/plan/design?variety=4&by=own&own=11":                        "11 planted give",
 	} {
