@@ -129,17 +129,20 @@ func course(c class, need, mean, par float64, on int) (up, mature int, stem, ind
 		return -1, -1, 0, 0
 	}
 	up = int(math.Ceil(need/e - 1e-9))
-	tt, length, sum := 0.0, 0.0, 0.0
+	tt, length, sum, left := 0.0, 0.0, 0.0, 1.0
 	for d := 0; d < 2000; d++ {
 		if d >= up {
 			if mature == 0 && tt >= m-1e-9 {
 				mature = d
 			}
 			if tt >= c.sets {
-				sum += canopy(tt, m) * growing(c.sweet, mean) * par
+				sum += canopy(tt, m) * left * growing(c.sweet, mean) * par
 			}
 			if mature != 0 {
 				break
+			}
+			if !c.sweet { // heat takes leaf
+				left *= 1 - 0.02*math.Max(0, mean-26)
 			}
 			tt += e
 			length += c.rate * e * (1 - length/c.longest)

@@ -5,6 +5,7 @@ import (
 
 	"glebata/core/advice"
 	"glebata/core/climate"
+	"glebata/core/growth"
 	"glebata/core/measure"
 )
 
@@ -15,6 +16,7 @@ type Course struct {
 	Early, Likely, Late measure.Day // mature, alive
 	End                 measure.Day // lifted, killed or over, at the latest
 	Cold                bool        // End is when the cold ends it, or lifting before that
+	Heat                bool        // End is when heat has taken its leaf, or its seed
 	Share               float64     // of the warmth to maturity that it has by then, 0 to 1
 }
 
@@ -90,6 +92,10 @@ func (p *Place) short(s *Schedule) {
 			return
 		}
 		s.warn(advice.Season, "{} are lacking {}: {} of {}. No shelter makes up for it; choose an earlier variety.", lacks, at, have, needs)
+	case s.Heat && s.Emerge == 0:
+		s.warn(advice.MediumHot, "Planted then its seed rots: a week of a medium over {}, by {}. Nothing comes up. Plant in the cool season.", measure.Temperature(growth.RotsOver), s.End)
+	case s.Heat:
+		s.warn(advice.Season, "Heat takes its leaves about {}; by then it has had {} % of the warmth it needs, and it is not ripe. Plant it so that it ripens before the hot months or grows after them, or an earlier class.", s.End, percent(s.Share))
 	case s.Way == Late: // its own window says it
 	case s.Share <= 0:
 		s.warn(advice.Season, "Planted then it gives nothing {}: no warmth is left before {}.", at, s.End)

@@ -199,6 +199,11 @@ func (p *Place) ripe(s *Schedule) Course {
 	c.End = p.KillingFrost(s.Stays[len(s.Stays)-1].Shelter, max(s.Plant, c.Up))
 	c.Cold = c.End != 0
 	air := along(s.Stays, p.air)
+	if s.Way != PreGrown {
+		if d := growth.Rots(s.Plant, c.Up, p.medium(s.Shelter, s.Dark)); d != 0 { // its shoots do not come
+			return Course{End: d, Heat: true}
+		}
+	}
 	ready := func(off float64) (measure.Day, bool) {
 		return growth.Reach(crop.Potato, c.Up, func(d measure.Day) float64 {
 			t := air(d)
@@ -210,6 +215,9 @@ func (p *Place) ripe(s *Schedule) Course {
 	}
 	likely, ok := ready(0)
 	c.Share = 1
+	if d := growth.Withers(c.Up, likely, air); d != 0 && (c.End == 0 || d < c.End) {
+		c.End, c.Cold, c.Heat, ok = d, false, true, false
+	}
 	if ok && (c.End == 0 || likely <= c.End) {
 		warm, _ := ready(seasonSpread)
 		cool, _ := ready(-seasonSpread)

@@ -85,7 +85,8 @@ func (p *Plant) Unlit() bool {
 // T is the mean of the air for a potato and of the medium for a sweet potato. Air
 // under −1 °C at the leaves kills the tops of a potato, 0 °C or three days of a mean
 // under 10 °C a sweet potato for good, and a medium under −2 °C what is not up yet.
-// It ends at Plant.End at the latest, and six weeks after it is mature. Model. Weather must begin at least
+// Each day takes 2 % of the leaf that stands of a potato for each °C of its mean over 26, and with
+// less than a tenth of it left it is dead; seed rots in a week of a medium over 28 °C. It ends at Plant.End at the latest, and six weeks after it is mature. Model. Weather must begin at least
 // five days before planting to give the medium its smoothing; it is taken as
 // steady before that.
 func Grow(p *Plant, w *Weather, c *Run) {
@@ -111,7 +112,7 @@ func Grow(p *Plant, w *Weather, c *Run) {
 	if p.Tall > 0 {
 		g.slowing /= p.Tall
 	}
-	g.cover = g.leaves.at(g.tt)
+	g.cover, g.left = g.leaves.at(g.tt), 1
 	g.light = g.open
 	if p.Sun > 0 {
 		g.light *= math.Min(1, p.Sun)
@@ -159,6 +160,8 @@ type grower struct {
 	soil  float64 // °C·days in the medium
 	tt    float64 // °C·days from being up
 	cover float64 // share of the ground under its leaves, at tt
+	left  float64 // of its leaf, by the heat there was
+	hot   int     // days in a row that rot seed
 	stem  float64
 	index float64
 	again bool // it has grown again after a frost
@@ -238,6 +241,10 @@ func (g *grower) day(n int) (done bool) {
 
 // ends says how it ends on a day, if it does and was not cut or killed already.
 func (g *grower) ends(d measure.Day, low, mean, medium float64) Ending {
+	g.hot++
+	if medium <= RotsOver || g.sweet || g.c.Up != 0 || g.p.Up != 0 || g.p.Head > 0 {
+		g.hot = 0
+	}
 	g.chill++
 	if mean >= chilledUnder || !g.sweet || d <= g.p.Looked {
 		g.chill = 0
@@ -249,6 +256,8 @@ func (g *grower) ends(d measure.Day, low, mean, medium float64) Ending {
 		return Over
 	case g.c.Up == 0 && medium < lostUnder && g.p.Up == 0:
 		return Lost
+	case g.hot >= rotsDays:
+		return Rotted
 	case g.chill >= chilledDays, g.sweet && g.c.Up == 0 && g.kills(low) && d > g.p.Looked: // a slip stands in the air
 		return Killed
 	}
@@ -298,6 +307,12 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 		g.frost(d)
 		return
 	}
+	if !g.sweet && warmth > heatFrom {
+		if g.left *= max(0, 1-heatTakes*(warmth-heatFrom)); g.left < heatKills {
+			g.dead = Withered
+			return
+		}
+	}
 	if g.c.Fading == 0 && g.tt >= g.leaves.fade {
 		g.c.Fading = d
 	}
@@ -324,7 +339,7 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 	}
 	e := g.degrees.at(warmth)
 	g.tt += e
-	g.cover = g.leaves.at(g.tt)
+	g.cover = g.leaves.at(g.tt) * g.left
 	g.stem += e * (g.rate - g.slowing*g.stem)
 }
 

@@ -30,6 +30,8 @@ const (
 	CutDown         // its tops were cut
 	Lost            // in the medium, before it was up
 	Over            // its season is, by the calendar
+	Withered        // by heat
+	Rotted          // in a hot medium, before it was up
 )
 
 // at a day of a series, by day from planting on.

@@ -29,6 +29,10 @@ const (
 	chilledUnder  = 10.0 // °C, means of so many days that a sweet potato does not survive
 	chilledDays   = 3
 	lostUnder     = -2.0 // °C in the medium, before it is up
+	heatFrom      = 26.0 // °C, mean of a day over which a potato loses leaf
+	heatTakes     = 0.02 // of the leaf that stands, a day and °C over that
+	heatKills     = 0.10 // of its leaf, under which it is dead
+	rotsDays      = 7    // of it in a row, before it is up
 	lingers       = 42   // days after it is mature, where nothing ends it
 	keptOfFrost   = 0.40 // of what was lost, where it grows again
 	growsAgain    = 0.40 // of the time to maturity, up to which it does, once
@@ -36,6 +40,9 @@ const (
 	referencePAR = 8.0 // MJ/m²/day of the reference season
 
 	dryFrom = 0.3 // share of available water under which growth slows
+
+	// RotsOver so many °C in the medium seed rots, in a week.
+	RotsOver = 28.0
 
 	ShiftSD = 40.0 // °C·days, of the time to emergence between plantings
 	RateSD  = 0.25 // of stem growth between plantings, against the usual
@@ -96,6 +103,11 @@ func Table() []Constant {
 		row(measure.Temperature(chilledUnder), "", "a sweet potato stops for good after days of a mean under"),
 		row(chilledDays, "days", "so many of them"),
 		row(measure.Temperature(lostUnder), "", "seed in a bag dies in a medium under"),
+		row(measure.Temperature(heatFrom), "", "a potato loses leaf on days of a mean over"),
+		row(heatTakes, "of the leaf that stands", "a day, for each °C over that"),
+		row(heatKills, "of its leaf", "and is dead with less than"),
+		row(measure.Temperature(RotsOver), "", "seed of a potato rots in a medium over"),
+		row(rotsDays, "days", "for so many in a row"),
 		row(lingers, "days", "where nothing ends it, it is over after it is mature by"),
 		row(keptOfFrost, "of what was lost", "after a frost it grows again from"),
 		row(growsAgain, "of maturity", "once, if the frost comes before"),

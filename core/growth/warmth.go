@@ -77,6 +77,35 @@ func Reach(c crop.Crop, from measure.Day, w Warmth, need float64, within int) (d
 	return from + measure.Day(within), sum >= need-1e-9
 }
 
+// Withers is the day on which heat has taken the leaf of a potato that was up on a day, and Rots that
+// on which its seed, planted on a day, has rotted in a hot medium; 0 for not until a day.
+func Withers(up, until measure.Day, air Warmth) measure.Day {
+	left := 1.0
+	for d := up; up != 0 && d < until; d++ {
+		if t := air(d); t > heatFrom {
+			left *= max(0, 1-heatTakes*(t-heatFrom))
+		}
+		if left < heatKills {
+			return d
+		}
+	}
+	return 0
+}
+
+// Rots is told with Withers.
+func Rots(planted, until measure.Day, medium Warmth) measure.Day {
+	hot := 0
+	for d := planted; d < until; d++ {
+		if hot++; medium(d) <= RotsOver {
+			hot = 0
+		}
+		if hot >= rotsDays {
+			return d
+		}
+	}
+	return 0
+}
+
 // Sum of degrees from a day up to another, that one left out.
 func Sum(c crop.Crop, from, until measure.Day, w Warmth) float64 {
 	sum := 0.0

@@ -287,6 +287,8 @@ var endings = map[growth.Ending]string{
 	growth.CutDown:  "its tops were cut on",
 	growth.Lost:     "the medium froze before it was up, about",
 	growth.Over:     "the cold ends it, or lifting before, about",
+	growth.Withered: "heat has taken its leaves by about",
+	growth.Rotted:   "its seed has rotted in a hot medium by about",
 }
 
 // stemWorking shows how high the stems stand by the forecast.

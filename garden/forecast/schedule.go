@@ -34,7 +34,7 @@ func (g *GrowthRun) course(s *calendar.Schedule) calendar.Course {
 	r := &g.Run
 	c := calendar.Course{
 		Up: r.Up, Early: r.Mature, Likely: r.Mature, Late: r.Mature, End: r.End(), Share: r.Share,
-		Cold: r.Ending == growth.Over || r.Ending == growth.Killed,
+		Cold: r.Ending == growth.Over || r.Ending == growth.Killed, Heat: r.Ending == growth.Withered || r.Ending == growth.Rotted,
 	}
 	if s.Way == calendar.PreGrown && g.PotsUp != 0 {
 		c.Up = g.PotsUp
