@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"glebata/core/bag"
+	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
@@ -42,6 +43,7 @@ type FirstAnswer struct {
 	Expect    bag.Expectation
 	PlantDay  working.Working
 	Buy       []Part // of the usual mix
+	May       calendar.Verdict
 }
 
 // Part of a mix to bring, loose.
@@ -108,13 +110,18 @@ func (v *View) Answer(f First) (FirstAnswer, error) {
 // soonest answer that makes sense.
 func (v *View) soonest(f First) (FirstAnswer, error) {
 	now, err := v.answerIn(f)
-	if err != nil || now.Dates.Plant != 0 && now.Dates.Was == 0 {
+	if err != nil || now.Dates.Plant != 0 && now.Dates.Was == 0 && now.May.OK {
 		return now, err
 	}
 	f.Year++
 	next, err := v.answerIn(f)
-	if err != nil || next.Dates.Plant == 0 || next.Dates.Likely == 0 {
+	switch {
+	case err != nil || !next.May.OK: // of two that cannot live the sooner is told, and why
 		return now, err
+	case !now.May.OK:
+		return next, nil
+	case next.Dates.Plant == 0 || next.Dates.Likely == 0:
+		return now, nil
 	}
 	if now.Dates.Likely == 0 || now.Dates.Likely+soonerBy > next.Dates.Likely {
 		return next, nil
@@ -154,7 +161,10 @@ func (v *View) answerIn(f First) (FirstAnswer, error) {
 	}
 	out.PlantDay = place.PlantWorking(out.Dates)
 	out.Growing, err = v.Expected(&out.PlantingForecast)
-	out.Expect = bag.Expect(out.Growing)
+	if out.Expect = bag.Expect(out.Growing); err != nil {
+		return out, err
+	}
+	out.May, err = v.May(&out.Draft, f.Year)
 	return out, err
 }
 

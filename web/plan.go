@@ -39,9 +39,10 @@ type planBody struct {
 	Timing   *calendar.Schedule
 	Progress garden.Progress
 	Expect   *bag.Expectation
+	May      calendar.Verdict
 	Limits   measure.Phrase // what holds it down, and what one step more would add
-	Wet      measure.Mass // full, in summer
-	Advice   advice.List  // of weight and mix
+	Wet      measure.Mass   // full, in summer
+	Advice   advice.List    // of weight and mix
 	When     []form.Field
 	Hints    []string // fields whose hints are renewed one by one
 }
@@ -89,6 +90,15 @@ func (s *Site) planPage(c *gin.Context, status int, t form.Sent) error {
 		if err := s.when(c, &body, &draft, a, &plan); err != nil {
 			return err
 		}
+		if gone := draft.Dates != nil && draft.Dates.Was != 0; gone && !body.May.OK && r.Text("year") == "" { // its season is past: the next
+			a.year++
+			if draft, err = forecast.DraftPlanting(a.bag, a.variety, a.number, a.filling); err == nil {
+				err = s.when(c, &body, &draft, a, &plan)
+			}
+			if err != nil {
+				return err
+			}
+		}
 	}
 	if q := planWith(r.Values, r.ID("variety")); len(q) > 1 { // goes along where no script sends what is typed
 		body.Variety.Action += "?" + q.Encode()
@@ -130,6 +140,10 @@ func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk
 	}
 	site, _, err := look.Site()
 	if err != nil {
+		return err
+	}
+	body.Advice = nil
+	if body.May, err = look.May(d, a.year); err != nil {
 		return err
 	}
 	body.weigh(d, a.mix.Mix, site.LiftLimit)

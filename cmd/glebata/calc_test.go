@@ -3,6 +3,7 @@ package main
 import (
 	"encoding/json"
 	"errors"
+	"fmt"
 	"math"
 	"os"
 	"path/filepath"
@@ -223,6 +224,25 @@ func TestCalcAllotToFit(t *testing.T) {
 
 // 2.344 kg from 3 maincrops in 36 L, of 28.6 tubers; 36 L of half and half weigh
 // 30.6 kg and a kilogram of tops.
+// Whether a planting may be proposed is told with why not, and the nearest that can live.
+func TestCalcMay(t *testing.T) {
+	for flags, want := range map[string][4]string{ // ok, why, nearest, under
+		"--climate cool-maritime --plant 04-10":                                  {"true", "", "", ""},
+		"--climate subtropical-dry --class maincrop --plant 06-01":               {"false", "hot-medium", "03-17", ""},
+		"--climate cool-maritime --class sweet-early --plant 06-01":              {"false", "cold-medium", "", "greenhouse"},
+		"--climate cold-continental --class first-early --plant 11-30 --chitted": {"false", "cold-medium", "08-02", ""},
+	} {
+		out, err := run(append([]string{"calc", "may", "--json"}, strings.Fields(flags)...)...)
+		var got struct {
+			OK                  bool
+			Why, Nearest, Under string
+		}
+		if err != nil || json.Unmarshal([]byte(out), &got) != nil || fmt.Sprint(got.OK) != want[0] || got.Why != want[1] || got.Nearest != want[2] || got.Under != want[3] {
+			t.Errorf("%s: %+v, %v; want %v", flags, got, err, want)
+		}
+	}
+}
+
 // What is expected of a box, a bag and a bed by their measures names what holds it down.
 func TestCalcExpectNamesWhatLimits(t *testing.T) {
 	for flags, want := range map[string]struct {
