@@ -116,8 +116,12 @@ func (v *View) soonest(f First) (FirstAnswer, error) {
 	f.Year++
 	next, err := v.answerIn(f)
 	switch {
-	case err != nil || !next.May.OK: // of two that cannot live the sooner is told, and why
+	case err != nil:
 		return now, err
+	case !next.May.OK && !now.May.OK && now.Dates.Was != 0: // neither can live: its own day is told, and why
+		return next, nil
+	case !next.May.OK:
+		return now, nil
 	case !now.May.OK:
 		return next, nil
 	case next.Dates.Plant == 0 || next.Dates.Likely == 0:

@@ -21,7 +21,14 @@ func TestInNovemberTheSpringIsProposed(t *testing.T) {
 			t.Errorf("%s: a day of this year, or one that cannot live, is proposed", climate)
 		}
 	}
-	status, page := s.get("/ask?litres=40&class=sweet-early&climate=cool-maritime")
+	status, page := s.get("/ask?litres=40&class=sweet-mid&climate=mild-continental")
+	says(t, "a sweet potato where summer is short", status, http.StatusOK, page, " June 2027")
+	if strings.Contains(page, "can live") {
+		t.Error("a day of this November is answered, where the summer after can be planted in")
+	}
+	status, page = s.get("/ask?litres=40&class=sweet-late&climate=mild-continental")
+	says(t, "one that cannot live there", status, http.StatusOK, page, "No day of the year ahead can live where it stands; by a wall", " June 2027")
+	status, page = s.get("/ask?litres=40&class=sweet-early&climate=cool-maritime")
 	says(t, "a sweet potato in a cool place", status, http.StatusOK, page, "No day of the year ahead can live where it stands; in a cold greenhouse or tunnel")
 	if status, to := s.post("/ask/keep", "litres", "40", "count", "3", "class", "maincrop", "climate", "cool-maritime", "year", "2027", "bags", "2"); status != http.StatusSeeOther {
 		t.Fatalf("%d %s", status, to)

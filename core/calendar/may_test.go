@@ -113,3 +113,42 @@ func TestWhatMayNotBeProposedNamesTheNearest(t *testing.T) {
 		}
 	}
 }
+
+// Each rule of the gate refuses by itself.
+func TestRulesOfTheGate(t *testing.T) {
+	for name, c := range map[string]struct {
+		climate string
+		class   crop.Class
+		on      measure.Day
+		why     Refusal
+	}{
+		"seed that lies all winter":       {"mild-continental", crop.Maincrop, measure.Date(2026, 11, 13), ColdMedium},
+		"shoots before the winter":        {"mild-continental", crop.FirstEarly, measure.Date(2026, 10, 17), Frosts},
+		"before the hot months":           {"subtropical-dry", crop.Maincrop, measure.Date(2026, 4, 10), TooHot},
+		"in the hot months":               {"subtropical-dry", crop.Maincrop, measure.Date(2026, 7, 10), HotMedium},
+		"too late to bulk":                {"cool-maritime", crop.Maincrop, measure.Date(2026, 7, 12), TooDark},
+		"too little warmth":               {"cold-continental", crop.Maincrop, measure.Date(2026, 7, 20), TooShort},
+		"a spring that can be planted in": {"cool-maritime", crop.Maincrop, measure.Date(2026, 4, 10), Lives},
+	} {
+		p := placeOf(t, c.climate, climate.Even)
+		s := p.Count(Request{Class: c.class, Way: Direct, Chitted: true, Dark: true, Cover: 8, Plant: c.on})
+		if v := p.lives(&s, held{p.usual(presetOf(t, c.climate).Latitude), 0}, 0); v.Why != c.why || v.OK != (c.why == Lives) {
+			t.Errorf("%s: %+v, want %q", name, v, c.why)
+		}
+	}
+	steady := func(c float64) func(measure.Day) float64 { return func(measure.Day) float64 { return c } }
+	for _, c := range []struct {
+		class   crop.Class
+		shelter climate.Shelter
+		medium  float64
+		want    Refusal
+	}{
+		{crop.Maincrop, climate.Open, 6.9, ColdMedium}, {crop.Maincrop, climate.Open, 7, Lives}, {crop.Maincrop, climate.Open, 27, Lives}, {crop.Maincrop, climate.Open, 27.5, HotMedium},
+		{crop.SweetMid, climate.Open, 17, ColdMedium}, {crop.SweetMid, climate.Open, 18, Lives}, {crop.SweetMid, climate.Greenhouse, 17, Lives}, {crop.SweetMid, climate.Greenhouse, 15, ColdMedium},
+	} {
+		s := Schedule{Request: Request{Class: c.class, Shelter: c.shelter, Way: Direct}, Plant: 100}
+		if got := mediumWhy(&s, steady(c.medium)); got != c.want {
+			t.Errorf("%s in a medium of %g °C %s: %q, want %q", c.class, c.medium, c.shelter, got, c.want)
+		}
+	}
+}
