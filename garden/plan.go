@@ -8,6 +8,7 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
+	"glebata/core/seed"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -78,6 +79,24 @@ func planBag(ctx context.Context, w Writer, n NewPlanting, a Request) (logbook.I
 		err = w.SetTiming(ctx, id, n.Timing)
 	}
 	return id, err
+}
+
+// PlantedAlike is the planting of so many pieces, each of a weight, or of one between two; 0 for
+// a usual one. Slips have none.
+func PlantedAlike(of crop.Crop, number int, low, high measure.Mass) logbook.Entry {
+	e := logbook.Entry{Kind: logbook.Planted}
+	if of == crop.SweetPotato {
+		e.Slips, e.Start = number, logbook.Slips
+		return e
+	}
+	e.Seed = seed.Known{Count: number}
+	switch n := measure.Mass(number); {
+	case high > low:
+		e.Seed.Low, e.Seed.High = low*n, high*n
+	case high > 0:
+		e.Seed.Total = high * n
+	}
+	return e
 }
 
 // unknownVariety of a class, which is kept once.

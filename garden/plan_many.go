@@ -12,7 +12,6 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/core/seed"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -179,24 +178,6 @@ func (p *planner) plan(ctx context.Context, row *PlanRow, label string) (logbook
 	e.Planting, e.Day, e.About, e.Group = id, row.Planted, row.About, p.a.Key
 	_, err = record(ctx, p.w, e, Request{Key: fmt.Sprintf("%s-%d", p.a.Key, id), Today: p.a.Today})
 	return id, err
-}
-
-// PlantedAlike is the planting of so many pieces, each of a weight, or of one between two; 0 for
-// a usual one. Slips have none.
-func PlantedAlike(of crop.Crop, number int, low, high measure.Mass) logbook.Entry {
-	e := logbook.Entry{Kind: logbook.Planted}
-	if of == crop.SweetPotato {
-		e.Slips, e.Start = number, logbook.Slips
-		return e
-	}
-	e.Seed = seed.Known{Count: number}
-	switch n := measure.Mass(number); {
-	case high > low:
-		e.Seed.Low, e.Seed.High = low*n, high*n
-	case high > 0:
-		e.Seed.Total = high * n
-	}
-	return e
 }
 
 // variety of a name, made where there is none.

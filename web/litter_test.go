@@ -21,6 +21,8 @@ func TestLeavesAreALayerByName(t *testing.T) {
 	status, page := s.get("/plan?bag=1&variety=class:maincrop&school=straw&raises=3&number=8")
 	says(t, "leaves on a bed", status, http.StatusOK, page, "with 1400 L of loose leaves", "of leaves over the seed") // 35 cm over 2 m² is 700 L, and half of what goes on is lost
 	ok("/plan", "bag", "1", "variety", "class:maincrop", "school", "straw", "raises", "3", "number", "8", "year", "2026")
+	_, working := s.get("/plantings/1/working/ladder")
+	says(t, "how its levels came about", 200, 200, working, "2 raises to 35 cm over the ground", "15 cm", "each: 20 cm ÷ 2")
 	ok("/plantings/1/plant", "count", "8", "day", "2026-04-10")
 	ok("/plantings/1/raise", "by", "10 cm", "of", "hay", "day", "2026-06-01")
 	_, page = s.get("/plantings/1")

@@ -42,6 +42,9 @@ func (p Plan) LadderWorking(s bag.Shape, l Ladder) working.Working {
 		Source:  l.School.Params().Name,
 		Changes: "The school of filling, the headspace, or a raise of your own: the rest is then laid again.",
 	}
+	if s.Ground() {
+		return p.groundWorking(s, l, w)
+	}
 	w.Steps = []working.Step{
 		{Says: "usable top: {} − {} headspace", Args: []any{s.Height(), p.Headspace}, Result: l.Top},
 	}
@@ -58,6 +61,31 @@ func (p Plan) LadderWorking(s bag.Shape, l Ladder) working.Working {
 		working.Step{Says: "left to fill: {} − {}", Args: []any{l.Top, l.Start}, Result: left},
 		working.Step{Says: "÷ {} at the most, rounded up", Args: []any{p.MaxLayer}, Result: len(l.Rungs)},
 		working.Step{Says: "each: {} ÷ {}", Args: []any{left, len(l.Rungs)}, Result: left / measure.Length(len(l.Rungs))},
+	)
+	return w
+}
+
+// groundWorking is LadderWorking in a bed or row: levels are over the ground.
+func (p Plan) groundWorking(s bag.Shape, l Ladder, w working.Working) working.Working {
+	if len(l.Fills) == 0 {
+		w.Result = measure.Say("nothing is filled in: it is there")
+		w.Steps = []working.Step{{Says: "seed lies under the ground by", Result: s.Height() - l.Seed[0]}}
+		return w
+	}
+	start, top, n := s.Told(l.Start), s.Told(l.Top), len(l.Rungs)
+	w.Result = measure.Say("covered with {} of {}", start, p.over().Name())
+	w.Steps = []working.Step{{Says: "over seed that lies on the ground", Result: start}}
+	if n == 0 {
+		return w
+	}
+	left := top - start
+	if w.Result = measure.Say("{} raises to {} over the ground", n, top); n == 1 {
+		w.Result = measure.Say("1 raise to {} over the ground", top)
+	}
+	w.Steps = append(w.Steps,
+		working.Step{Says: "left to heap up, to {}: {} − {}", Args: []any{top, top, start}, Result: left},
+		working.Step{Says: "÷ {} at the most, rounded up", Args: []any{p.MaxLayer}, Result: n},
+		working.Step{Says: "each: {} ÷ {}", Args: []any{left, n}, Result: left / measure.Length(n)},
 	)
 	return w
 }

@@ -231,6 +231,14 @@ func (f *SeasonFeed) check() {
 				oneDecimal(n.brings), n.name, oneDecimal(n.wants))
 		}
 	}
+	for _, n := range []struct {
+		name          string
+		brings, wants float64
+	}{{"phosphate", b.Phosphate, w.Phosphate}, {"potash", b.Potash, w.Potash}} {
+		if !f.Refused && b.Nitrogen >= 0.7*w.Nitrogen && n.brings < 0.5*n.wants { // of what is short all over that is said
+			f.Advice.Add(advice.Hungry, advice.Tip, n.name, "Only {} g of {} of the {} g wanted: a feed with more of it would do better.", oneDecimal(n.brings), n.name, oneDecimal(n.wants))
+		}
+	}
 	if !f.Refused && b.Nitrogen < 0.7*w.Nitrogen {
 		f.Advice.Add(advice.Hungry, advice.Warn, "", "Only {} g of nitrogen of the {} g wanted: it wants a feed it does not have yet.", oneDecimal(b.Nitrogen), oneDecimal(w.Nitrogen))
 	}

@@ -124,7 +124,11 @@ func (a Amount) Working(k Known) working.Working {
 		add("the middle of {} and {}", a.Mass, k.Low, k.High)
 	case k.Count > 0:
 		w.Source, w.Mark = "counted, not weighed: a usual piece, give or take 35 %", working.Practice
-		add("{} pieces of about {}", a.Mass, k.Count, crop.SeedPiece)
+		says := "{} pieces of about {}"
+		if k.Count == 1 {
+			says = "{} piece of about {}"
+		}
+		add(says, a.Mass, k.Count, crop.SeedPiece)
 	}
 	if a.Ranged() {
 		add("so it lies between {} and", a.High, a.Low)

@@ -25,6 +25,7 @@ type Yield struct {
 	ChosenMean     [2]int // x, y on the second; zero when it is not there
 	Dots           [][2]int
 	ChosenText     Text
+	ChosenEnds     bool // its text ends there, for it is near the edge
 	Says           Text
 }
 
@@ -73,6 +74,9 @@ func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System, paper
 	y.Band, y.Line = Mark(string(up)+string(down)+"z"), Mark(line)
 	y.means(choices, chosen, func(n int) int { return x(y.Left2, y.Right, n) }, func(v measure.Mass) int { return at2(float64(v), topM) })
 	for n := 1; n <= most; n++ {
+		if every := 1 + most/13; n%every != 0 && n != chosen.Plants { // there is no room for all
+			continue
+		}
 		y.XTicks = append(y.XTicks, Letter{X: x(y.Left, y.Mid, n), Y: y.Foot + 22, Text: Escape(fmt.Sprint(n)), Strong: n == chosen.Plants},
 			Letter{X: x(y.Left2, y.Right, n), Y: y.Foot2 + 22, Text: Escape(fmt.Sprint(n)), Strong: n == chosen.Plants})
 	}
@@ -84,7 +88,7 @@ func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System, paper
 	}
 	y.Chosen = [2]int{x(y.Left, y.Mid, chosen.Plants), at(float64(chosen.Yield)/1000, topY)}
 	y.ChosenMean = [2]int{x(y.Left2, y.Right, chosen.Plants), at2(float64(chosen.Mean), topM)}
-	y.ChosenText = Escape(sys.Mass(chosen.Yield))
+	y.ChosenText, y.ChosenEnds = Escape(sys.Mass(chosen.Yield)), 2*chosen.Plants > most
 	y.Says = Escape(fmt.Sprintf("Harvest and mean tuber against how many are planted: %d planted give %s, %s a tuber", chosen.Plants, sys.Mass(chosen.Yield), sys.Mass(chosen.Mean)))
 	return y
 }
