@@ -42,15 +42,21 @@ const MaxSprouts = 5
 // maxPlants that are weighed up in one bag unless more are asked for.
 const maxPlants = 40
 
-// Choices of 1 to as many as keep their spacing in a bag or as its litres take, whatever is more, at
+// Choices of 1 to as many as keep their spacing in a bag or as its litres take no nearer than Closest, whatever is more, at
 // the most as many as have light, and 40, or up to the number that was asked for, with 1 to 5 sprouts
 // each (a slip has one): for each what to expect, of pieces of the usual weight. Ask is what is known
 // but for those two.
 func Choices(s Shape, headspace measure.Length, ask Growing) []Choice {
 	k := ask.Class.Constants()
-	suggest := Suggest(s, Room{Headspace: headspace}, ask.Class, false)
 	fits := min(byArea(s, k), maxPlants)
-	most := max(1, ask.Plants, min(fits, max(suggest.Number, maxByFootprint(s, s.UsableTop(headspace), k.Spacing, fits))))
+	usable, _ := Room{Headspace: headspace}.usable(s)
+	top := s.UsableTop(headspace)
+	most := max(1, ask.Plants, maxByFootprint(s, top, k.Spacing, fits))
+	for n := min(fits, byLitres(usable, k.LitresPerPlant)); n > most; n-- { // the litre rule, but none nearer than is advised
+		if spots := Place(s, top, n, Layout{Spacing: Closest}); Nearest(spots) >= Closest-1e-9 && ToWall(s, spots) >= Closest/2-1e-9 {
+			most = n
+		}
+	}
 	sprouts := MaxSprouts
 	if k.Crop == crop.SweetPotato {
 		sprouts = 1

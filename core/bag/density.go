@@ -36,6 +36,11 @@ func leastArea(s Shape, k crop.Constants) measure.Area {
 	return k.LeastArea
 }
 
+// byLitres is how many plants have their litres; at least 1.
+func byLitres(usable, per measure.Volume) int {
+	return max(1, int(math.Floor(float64(usable/per)+1e-9)))
+}
+
 // byArea is how many plants the ground that leaves may cover has room for; at least 1.
 func byArea(s Shape, k crop.Constants) int {
 	return max(1, int(float64(s.Canopy()/leastArea(s, k))+1e-9))
@@ -72,7 +77,7 @@ func Suggest(s Shape, r Room, c crop.Class, twoLevel bool) Suggestion {
 		per, rings = twoLevelLitres, 2
 	}
 	out := Suggestion{
-		ByLitres:    max(1, int(math.Floor(float64(usable/per)+1e-9))),
+		ByLitres:    byLitres(usable, per),
 		ByFootprint: rings * maxByFootprint(s, s.UsableTop(r.Headspace), k.Spacing, manyPieces),
 		ByClosest:   rings * maxByFootprint(s, s.UsableTop(r.Headspace), Closest, manyPieces),
 		ByArea:      byArea(s, k),

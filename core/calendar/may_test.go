@@ -152,3 +152,19 @@ func TestRulesOfTheGate(t *testing.T) {
 		}
 	}
 }
+
+// A day of November, that has the nearest looked for through the winter.
+func BenchmarkMay(b *testing.B) {
+	pre, _ := climate.PresetNamed("mild-continental")
+	n, err := pre.Monthly.Daily()
+	if err != nil {
+		b.Fatal(err)
+	}
+	a := Request{Class: crop.Maincrop, Way: Direct, Dark: true, Cover: 8, Plant: measure.Date(2026, 11, 30)}
+	for b.Loop() {
+		p := NewPlace(n, climate.NewFrosts(2026, pre.Last, pre.First, 17), climate.Even, climate.UsualHeated, measure.Date(2026, 1, 1))
+		if v := p.May(a, Sky{Latitude: pre.Latitude}, a.Plant); v.Nearest == 0 {
+			b.Fatal("no day of spring is near")
+		}
+	}
+}
