@@ -6,6 +6,7 @@ import (
 	"strconv"
 	"strings"
 	"testing"
+	"time"
 
 	"glebata/core/measure"
 )
@@ -19,10 +20,18 @@ func TestTakingBackRestoresEveryFigure(t *testing.T) {
 	look := func() (all []string) {
 		for _, p := range pages {
 			_, page := s.get(p)
+			for tries := 0; strings.Contains(page, "<progress"); tries++ { // windows are still worked out
+				if tries == 300 {
+					t.Fatalf("%s is never done", p)
+				}
+				time.Sleep(100 * time.Millisecond)
+				_, page = s.get(p)
+			}
 			all = append(all, shuffled.ReplaceAllString(page, ""))
 		}
 		return all
 	}
+	look() // the windows are worked out by the first pages that want them
 	before := look()
 	ids := regexp.MustCompile(`/entries/(\d+)/undo`)
 	day := []string{"day", "2026-07-19"}
