@@ -21,7 +21,7 @@ type PlanRow struct {
 	Line      int // of the list it stands in
 	Labels    []string
 	Variety   string // a name; empty: as the list has it
-	Number    int    // in each; 0: as many as it takes
+	Number    int    // in each; 0: as many as it takes, of what is planned only
 	Low, High measure.Mass
 	Planted   measure.Day // 0: planned only
 	About     bool

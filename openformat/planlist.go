@@ -61,7 +61,7 @@ type PlanLine struct {
 	Line      int
 	Labels    []string
 	Variety   string // empty: as the list has it
-	Number    int    // in each bag; 0: as many as it takes
+	Number    int    // in each bag; 0: as many as it takes, of what is planned only
 	Low, High measure.Mass
 	Planted   measure.Day // 0: planned only
 	About     bool        // the day is about right
@@ -118,6 +118,9 @@ func (p *PlanLine) read(line string, sys measure.System, today measure.Day, ther
 		if part = strings.TrimSpace(part); part != "" && p.Read() {
 			p.part(part, sys, today)
 		}
+	}
+	if p.Read() && p.Planted != 0 && p.Number == 0 { // what a bag takes is no count of what went in
+		p.Why = measure.Say("How many were planted in each? Write it, like “3 each”; a guess will do.")
 	}
 }
 

@@ -72,7 +72,7 @@ func TestAListOfPlansIsRead(t *testing.T) {
 			t.Errorf("%q reads as %+v, %s", text, got, got.Why.In(measure.Metric))
 		}
 	}
-	for _, text := range []string{": 3", "R1: 3, 4 each", "R1: 0", "R1: 60 g, 50 g", "R1: planted 2 Apr, planted 3 Apr", "R1: planted someday", "R1: planted 2 April 2027", "R1: Cold Quay, Netmender", "R1: 3 Cold Quay, Netmender", "R1: 12345", "R9–R2: 3"} {
+	for _, text := range []string{": 3", "R1: 3, 4 each", "R1: 0", "R1: 60 g, 50 g", "R1: planted 2 Apr, planted 3 Apr", "R1: planted someday", "R1: planted 2 April", "R1: 60 g, Cold Quay, planted 2 April", "R1: planted 2 April 2027", "R1: Cold Quay, Netmender", "R1: 3 Cold Quay, Netmender", "R1: 12345", "R9–R2: 3"} {
 		if got := read(text); got.Read() {
 			t.Errorf("%q reads as %+v", text, got)
 		}
