@@ -6,7 +6,8 @@ import (
 )
 
 // May a plan of a season be proposed on the day it was drawn up for, by the usual weather of the site:
-// what may not has the nearest that may. Every page that proposes a day asks it.
+// what may not has the nearest that may. Asked by the first question and by
+// the plan of a bag.
 func (v *View) May(d *forecast.Draft, year int) (calendar.Verdict, error) {
 	site, _, err := v.Site()
 	if err != nil {

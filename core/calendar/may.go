@@ -27,7 +27,7 @@ const (
 // comes of it. Practice.
 const (
 	hottestMedium = 27.0 // °C on planting day, of a potato
-	rotWeeks      = 21   // days after it in which the medium is not over growth.RotsOver
+	rotDays       = 21   // days after it in which the medium is not over growth.RotsOver
 	warmUnder     = 16.0 // °C of the medium, for slips under cover
 	leastShare    = 0.6  // of its warmth that it has by its end
 	leastIndex    = 0.4  // of an ordinary season
@@ -215,7 +215,7 @@ func mediumWhy(s *Schedule, medium growth.Warmth) Refusal {
 	case t > hottestMedium:
 		return HotMedium
 	}
-	for d := s.Plant; d < s.Plant+rotWeeks; d++ {
+	for d := s.Plant; d < s.Plant+rotDays; d++ {
 		if medium(d) > growth.RotsOver {
 			return HotMedium
 		}
