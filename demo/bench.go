@@ -189,7 +189,7 @@ const wall = "thermometer on the net loft wall"
 // week the grower was away. It has a cold night and a warm wet spell.
 func (b *builder) watch(ctx context.Context, today measure.Day) error {
 	s := site()
-	n, err := s.Monthly.Daily()
+	n, err := s.Normals()
 	if err != nil {
 		return err
 	}

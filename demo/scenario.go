@@ -78,7 +78,7 @@ var places = []struct {
 func site() logbook.Site {
 	s := logbook.NewSite(climate.Presets()[0])
 	s.Name, s.Latitude, s.LiftLimit = "Net Loft Steps", 54.3, 16*measure.Kilogram
-	s.LastSD, s.FirstSD = 11, 12
+	s.LastSD, s.FirstSD = 20, 20
 	s.Shelters = []climate.Shelter{climate.FrostFree, climate.Greenhouse}
 	s.Floors = map[climate.Shelter]measure.Area{climate.Greenhouse: 4, climate.FrostFree: 1.2}
 	return s

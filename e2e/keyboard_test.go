@@ -15,7 +15,7 @@ func TestAWholeSeasonByKeyboard(t *testing.T) {
 	p := sit(t, emptyGarden, desk)
 	p.clock.day.Store(int64(measure.Date(2026, 4, 20)))
 	p.open("/")
-	p.overwrites("and this many tubers or slips", "2")
+	p.overwrites("and so many", "2")
 	p.key(input.Enter)
 	p.at("/ask")
 	p.enters("Keep this")

@@ -64,7 +64,7 @@ func coldNight(t *testing.T) measure.Day {
 	t.Helper()
 	p, _ := climate.PresetNamed("cool-maritime")
 	site := logbook.NewSite(p)
-	n, err := site.Monthly.Daily()
+	n, err := site.Normals()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -86,7 +86,7 @@ func TestAFrostNightIsSeenTo(t *testing.T) {
 	p.clock.day.Store(int64(night - 40))
 	p.open("/ask")
 	p.press("Show me")
-	p.fill("How many such bags you have", "2")
+	p.fill("How many such you have", "2")
 	p.press("Keep this")
 	p.sees("2 bags alike and a plan for each")
 	for _, label := range []string{"B1", "B2"} {

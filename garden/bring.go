@@ -223,7 +223,7 @@ func (b *bringer) bag(ctx context.Context, p PastSeason) (logbook.Bag, error) {
 	if litres == 0 {
 		litres = b.n.Litres
 	}
-	m, err := modelOfLitres(ctx, b.w, litres)
+	m, err := firstModel(ctx, b.w, &First{Litres: litres})
 	if err != nil {
 		return logbook.Bag{}, err
 	}

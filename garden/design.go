@@ -69,8 +69,13 @@ func (v *View) Design(ask forecast.DesignRequest) (forecast.DesignSheet, error) 
 	}
 	variety, _ := logbook.Find(cat.Varieties, func(v logbook.Variety) bool { return v.ID == ask.Variety })
 	variety.Class = ask.Class
-	if sheet.Season, err = forecast.FullSeason(&site, variety, site.Warmest(ask.Class), v.today); err != nil {
+	if sheet.May, err = v.MayClass(ask.Class, site.Warmest(ask.Class)); err != nil {
 		return sheet, err
+	}
+	if sheet.May.OK || sheet.May.Nearest != 0 { // else nothing comes of it
+		if sheet.Season, err = forecast.FullSeason(&site, variety, site.Warmest(ask.Class), v.today, sheet.May.Nearest); err != nil {
+			return sheet, err
+		}
 	}
 	own := learned.For(ask.Class, ask.Variety, ask.School())
 	sheet.LiftLimit = site.LiftLimit

@@ -17,11 +17,14 @@ import (
 	"glebata/garden/logbook"
 )
 
-// First is the one question a new grower asks: a bag of so many litres, so many tubers or
-// slips of a class, in a climate in general terms.
+// First is the one question a new grower asks: a bag of so many litres, a box, a bed or a row, so
+// many tubers or slips of a class, in a climate in general terms.
 type First struct {
+	Body    Body // a bag where it is empty
 	Litres  measure.Volume
-	Count   int // 0 for as many as the litres take
+	Sides   [3]measure.Length // length, width and height, 0 for not told; of a row length and the distance to the next
+	Ground  measure.Area      // of a bed
+	Count   int               // 0 for as many as the litres take
 	Class   crop.Class
 	Climate string // key of a preset
 	Year    int
@@ -66,9 +69,7 @@ const maxFirst measure.Volume = 2000
 // check the question; Faults at "litres", "count", "class" and "climate".
 func (f *First) check() error {
 	var faults logbook.Faults
-	if !(f.Litres >= 3 && f.Litres <= maxFirst) {
-		faults.Add("litres", "A bag to grow in holds between {} and {}.", measure.Volume(3), maxFirst)
-	}
+	f.checkBody(&faults)
 	if !(f.Count >= 0 && f.Count <= logbook.MaxPlants) {
 		faults.Add("count", "Up to {} go into a bag.", logbook.MaxPlants)
 	}
@@ -136,11 +137,11 @@ func (v *View) soonest(f First) (FirstAnswer, error) {
 // answerIn the season of a year.
 func (v *View) answerIn(f First) (FirstAnswer, error) {
 	out := FirstAnswer{Year: f.Year}
-	shape, err := bag.NewOfLitres(f.Litres, 0, 0)
+	shape, err := f.shape()
 	if err != nil {
-		return out, logbook.Refuse("litres", "A bag of {} is not believed.", f.Litres)
+		return out, logbook.Refuse("litres", "That size is not believed.")
 	}
-	b := logbook.Bag{Label: "your bag", Model: firstModel(shape, f.Litres), Place: logbook.Place{Shelter: climate.Open}}
+	b := logbook.Bag{Label: "yours", Model: f.model(shape), Place: logbook.Place{Shelter: climate.Open}}
 	class := logbook.Variety{Name: logbook.UnknownName(f.Class), Class: f.Class}
 	plan, suggested := f.fill(shape)
 	out.Suggested = suggested
@@ -152,7 +153,11 @@ func (v *View) answerIn(f First) (FirstAnswer, error) {
 		return out, err
 	}
 	mix := cat.Recipe("").Mix
-	if err := v.GrowDraft(&out.Draft, f.Year, logbook.UsualTiming(b, class), mix); err != nil {
+	timing, err := v.TimeToChit(class, plan.Cover, logbook.UsualTiming(b, class), f.Year)
+	if err != nil {
+		return out, err
+	}
+	if err := v.GrowDraft(&out.Draft, f.Year, timing, mix); err != nil {
 		return out, err
 	}
 	_, loose := out.Ladder.Wanted()
@@ -183,11 +188,6 @@ func (f *First) fill(shape bag.Shape) (plan hill.Plan, suggested int) {
 	return plan, suggested
 }
 
-// firstModel is an ordinary bag of so many litres.
-func firstModel(shape bag.Shape, v measure.Volume) logbook.Model {
-	return logbook.Model{Name: measure.Say("bag of {}", v).In(measure.Metric), Shape: shape, Sold: v, Assumed: logbook.AllAssumed, Material: logbook.Fabric, Drainage: bag.Drainage{Way: bag.ThroughWall}}
-}
-
 // KeepFirst makes a garden of the first question: the site where none was saved, a bag or
 // several alike, their kind, a variety that is not named yet, and the plans. Safe to repeat.
 // It returns the first planting.
@@ -208,7 +208,7 @@ func (g *Garden) KeepFirst(ctx context.Context, f First, a Request) (logbook.ID,
 		}
 		var first logbook.ID
 		for n := range max(f.Bags, 1) {
-			id, err := f.keepBag(ctx, w, a)
+			id, err := g.keepBag(ctx, w, &f, a)
 			if err != nil {
 				return 0, err
 			}
@@ -221,8 +221,8 @@ func (g *Garden) KeepFirst(ctx context.Context, f First, a Request) (logbook.ID,
 }
 
 // keepBag makes one bag of the question and its plan.
-func (f *First) keepBag(ctx context.Context, w Writer, a Request) (logbook.ID, error) {
-	b, err := firstBag(ctx, w, f.Litres)
+func (g *Garden) keepBag(ctx context.Context, w Writer, f *First, a Request) (logbook.ID, error) {
+	b, err := firstBag(ctx, w, f)
 	if err != nil {
 		return 0, err
 	}
@@ -231,7 +231,19 @@ func (f *First) keepBag(ctx context.Context, w Writer, a Request) (logbook.ID, e
 	if err != nil {
 		return 0, err
 	}
-	id, err := planBag(ctx, w, NewPlanting{Year: f.Year, Bag: b.ID, Unknown: f.Class, Number: f.Count, Filling: plan, Mix: cs.Recipes()[0].Mix}, a)
+	ask := NewPlanting{Year: f.Year, Bag: b.ID, Unknown: f.Class, Number: f.Count, Filling: plan, Mix: cs.Recipes()[0].Mix}
+	if f.Planted == 0 {
+		kind := logbook.Variety{Class: f.Class}
+		usual := logbook.UsualTiming(b, kind)
+		t, err := g.within(ctx, w, a.Today).TimeToChit(kind, plan.Cover, usual, f.Year)
+		if err != nil {
+			return 0, err
+		}
+		if t != usual {
+			ask.Timing = t
+		}
+	}
+	id, err := planBag(ctx, w, ask, a)
 	if err != nil || f.Planted == 0 {
 		return id, err
 	}
@@ -241,9 +253,9 @@ func (f *First) keepBag(ctx context.Context, w Writer, a Request) (logbook.ID, e
 	return id, err
 }
 
-// firstBag of so many litres, under the next label that is free.
-func firstBag(ctx context.Context, w Writer, v measure.Volume) (logbook.Bag, error) {
-	m, err := modelOfLitres(ctx, w, v)
+// firstBag that is asked about, under the next label that is free.
+func firstBag(ctx context.Context, w Writer, f *First) (logbook.Bag, error) {
+	m, err := firstModel(ctx, w, f)
 	if err != nil {
 		return logbook.Bag{}, err
 	}
@@ -257,7 +269,7 @@ func firstBag(ctx context.Context, w Writer, v measure.Volume) (logbook.Bag, err
 	}
 	b := logbook.Bag{Model: m, Place: place}
 	for n := 1; b.Label == ""; n++ {
-		label := fmt.Sprintf("B%d", n)
+		label := f.label(n)
 		if _, taken := logbook.Find(bags, func(o logbook.Bag) bool { return strings.EqualFold(o.Label, label) }); !taken {
 			b.Label = label
 		}
@@ -266,13 +278,13 @@ func firstBag(ctx context.Context, w Writer, v measure.Volume) (logbook.Bag, err
 	return b, err
 }
 
-// modelOfLitres is the kind of bag of so many litres, made where there is none.
-func modelOfLitres(ctx context.Context, w Writer, v measure.Volume) (logbook.Model, error) {
-	shape, err := bag.NewOfLitres(v, 0, 0)
+// firstModel is the kind of what is asked about, made where there is none.
+func firstModel(ctx context.Context, w Writer, f *First) (logbook.Model, error) {
+	shape, err := f.shape()
 	if err != nil {
-		return logbook.Model{}, logbook.Refuse("litres", "A bag of {} is not believed.", v)
+		return logbook.Model{}, logbook.Refuse("litres", "That size is not believed.")
 	}
-	m := firstModel(shape, v)
+	m := f.model(shape)
 	list, err := w.Models(ctx)
 	if err != nil {
 		return m, err

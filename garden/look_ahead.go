@@ -162,7 +162,7 @@ func (v *View) Succession(variety logbook.Variety, t logbook.Timing, cover measu
 	if faults != nil {
 		return nil, nil, faults
 	}
-	place, err := v.Place(year)
+	gate, err := v.gate()
 	if err != nil {
 		return nil, nil, err
 	}
@@ -170,9 +170,7 @@ func (v *View) Succession(variety logbook.Variety, t logbook.Timing, cover measu
 	if err != nil {
 		return nil, nil, err
 	}
-	batches, gaps := calendar.Succession(calendar.SuccessionRequest{
-		Planting: t.Asked(variety, cover), Today: v.today, From: from, Until: until, Each: each,
-		OnBench: bench.Chitted(variety.ID), Plan: place.Plan,
-	})
-	return batches, gaps, nil
+	return gate.Succession(calendar.SuccessionRequest{
+		Planting: t.Asked(variety, cover), Today: v.today, From: from, Until: until, Each: each, OnBench: bench.Chitted(variety.ID),
+	}, year)
 }

@@ -240,7 +240,7 @@ func (p *planner) newBags(ctx context.Context) error {
 	}
 	model, ok := logbook.Find(models, func(m logbook.Model) bool { return m.ID == p.n.Model })
 	if !ok && faults == nil {
-		if model, err = modelOfLitres(ctx, p.w, p.n.Litres); err != nil {
+		if model, err = firstModel(ctx, p.w, &First{Litres: p.n.Litres}); err != nil {
 			return err
 		}
 	}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"slices"
 
+	"glebata/core/calendar"
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/garden/forecast"
@@ -41,14 +42,22 @@ func (v *View) Propose(ask forecast.ProposalRequest) (forecast.Proposal, error) 
 	if err != nil {
 		return out, err
 	}
+	gate, err := v.gate()
+	if err != nil {
+		return out, err
+	}
 	b := forecast.Proposer{Out: &out, Ask: &ask, Site: &site, Mix: usual, Draft: func(b logbook.Bag, kind logbook.Variety) (forecast.Draft, error) {
 		number, filling := forecast.ProposedNumber(b, kind, usual)
 		d, err := forecast.DraftPlanting(b, kind, number, filling)
+		if err != nil {
+			return d, err
+		}
+		t, err := v.TimeToChit(kind, filling.Cover, logbook.UsualTiming(b, kind), ask.Year)
 		if err == nil {
-			err = grow(&d, logbook.UsualTiming(b, kind), usual)
+			err = grow(&d, t, usual)
 		}
 		return d, err
-	}}
+	}, May: func(d *forecast.Draft) (calendar.Verdict, error) { return gate.May(asked(d), ask.Year) }}
 	b.PerLitre = forecast.PerLitre(b.Mix, products)
 	for _, variety := range cat.Varieties {
 		there := len(bench.Free(variety.ID))
@@ -102,7 +111,11 @@ func (g *Garden) PlanProposed(ctx context.Context, year int, bags map[logbook.ID
 				return 0, err
 			}
 			number, filling := forecast.ProposedNumber(b, v, usual)
-			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: filling, Timing: logbook.UsualTiming(b, v), Mix: usual}
+			t, err := g.within(ctx, w, a.Today).TimeToChit(v, filling.Cover, logbook.UsualTiming(b, v), year)
+			if err != nil {
+				return 0, err
+			}
+			ask := NewPlanting{Year: year, Bag: id, Variety: v.ID, Number: number, Filling: filling, Timing: t, Mix: usual}
 			if _, err := planBag(ctx, w, ask, a); err != nil {
 				return 0, err
 			}

@@ -40,6 +40,6 @@ func (v *View) normals() (logbook.Site, *climate.Normals, error) {
 	if err != nil {
 		return s, nil, err
 	}
-	n, err := v.m.normals.get(func() (*climate.Normals, error) { return s.Monthly.Daily() })
+	n, err := v.m.normals.get(func() (*climate.Normals, error) { return s.Normals() })
 	return s, n, err
 }

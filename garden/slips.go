@@ -20,6 +20,10 @@ func (v *View) SlipBalances() ([]forecast.SlipBalance, error) {
 	if err != nil {
 		return nil, err
 	}
+	gate, err := v.gate()
+	if err != nil {
+		return nil, err
+	}
 	var out []forecast.SlipBalance
 	for i := range sheet.Lines {
 		l := &sheet.Lines[i]
@@ -33,6 +37,14 @@ func (v *View) SlipBalances() ([]forecast.SlipBalance, error) {
 		out[at].Bags = append(out[at].Bags, l.Bag.Label)
 		out[at].Wanted += l.Number
 		out[at].By = min(out[at].By, l.Schedule.Plant)
+		ask := l.Schedule.Request
+		ask.Plant = l.Schedule.Plant
+		switch may, err := gate.May(ask, sheet.Year); {
+		case err != nil:
+			return nil, err
+		case !may.OK && out[at].May.Empty():
+			out[at].May = may.Words()
+		}
 	}
 	for i := range out {
 		out[i].Weigh(nursery, v.today)

@@ -58,7 +58,7 @@ func TestOwnWeatherStandsInPlaceOfSimulated(t *testing.T) {
 func TestStationErrsMoreTheFurtherItLooks(t *testing.T) {
 	w := station.NewWeather(7)
 	s := logbook.NewSite(climate.Presets()[0])
-	n, err := s.Monthly.Daily()
+	n, err := s.Normals()
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -129,14 +129,18 @@ func course(c class, need, mean, par float64, on int) (up, mature int, stem, ind
 		return -1, -1, 0, 0
 	}
 	up = int(math.Ceil(need/e - 1e-9))
-	tt, length, sum, left := 0.0, 0.0, 0.0, 1.0
+	tt, ripe, length, sum, left := 0.0, 0.0, 0.0, 0.0, 1.0
+	toward := e // of a day towards maturity: 11 at the most, of a potato
+	if !c.sweet {
+		toward = math.Min(e, 11)
+	}
 	for d := 0; d < 2000; d++ {
 		if d >= up {
-			if mature == 0 && tt >= m-1e-9 {
+			if mature == 0 && ripe >= m-1e-9 {
 				mature = d
 			}
 			if tt >= c.sets {
-				sum += canopy(tt, m) * left * growing(c.sweet, mean) * par
+				sum += canopy(tt, ripe, m) * left * growing(c.sweet, mean) * par
 			}
 			if mature != 0 {
 				break
@@ -144,7 +148,7 @@ func course(c class, need, mean, par float64, on int) (up, mature int, stem, ind
 			if !c.sweet { // heat takes leaf
 				left *= 1 - 0.02*math.Max(0, mean-26)
 			}
-			tt += e
+			tt, ripe = tt+e, ripe+toward
 			length += c.rate * e * (1 - length/c.longest)
 		}
 		if d == on {
@@ -158,7 +162,7 @@ func course(c class, need, mean, par float64, on int) (up, mature int, stem, ind
 	whole, e := 0.0, effective(c.sweet, steady)
 	for tt := 0.0; tt < m+e-1e-9; tt += e {
 		if tt >= c.sets {
-			whole += canopy(tt, m) * 8
+			whole += canopy(tt, tt, m) * 8
 		}
 	}
 	return up, mature, stem, sum / whole
@@ -171,12 +175,13 @@ func maturity(c class) float64 {
 	return (c.packet - 20) * 10
 }
 
-func canopy(tt, m float64) float64 {
+// canopy at a thermal time, and as much of it as counts towards maturity, m.
+func canopy(tt, ripe, m float64) float64 {
 	rise := math.Min(1, tt/350)
-	if tt <= 0.75*m {
+	if ripe <= 0.75*m {
 		return rise
 	}
-	return math.Max(0, math.Min(1, 0.75*m/350)*(1.10*m-tt)/(0.35*m))
+	return math.Max(0, math.Min(1, 0.75*m/350)*(1.10*m-ripe)/(0.35*m))
 }
 
 // extraterrestrial radiation by the well-known daily formula, MJ/m² a day.

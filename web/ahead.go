@@ -16,7 +16,7 @@ func (s *Site) tickAhead(c *gin.Context) error {
 	if !what.LeadsUp() {
 		return logbook.ErrNotFound
 	}
-	e := logbook.Entry{Kind: logbook.Tended, What: what, Day: s.clock.Today()}
+	e := logbook.Entry{Kind: logbook.Tended, What: what, Day: s.dayOf(c)}
 	return s.keepTogether(c, "/?group=", func(r *reading, a garden.Request) error {
 		_, err := s.garden.RecordMany(c.Request.Context(), e, r.ticked(), a)
 		return err

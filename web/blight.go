@@ -68,7 +68,7 @@ func blightWarning(look *garden.View, row []forecast.PlantingForecast) (*blightV
 
 // lookedForBlight keeps that bags were looked at for late blight: with spots, or none.
 func (s *Site) lookedForBlight(c *gin.Context) error {
-	e := logbook.Entry{Day: s.clock.Today()}
+	e := logbook.Entry{Day: s.dayOf(c)}
 	switch c.PostForm("how") {
 	case "none":
 		e.Kind, e.What = logbook.Tended, job.Look

@@ -1,10 +1,12 @@
 package web
 
 import (
+	"cmp"
 	"fmt"
 	"net/http"
 	"net/url"
 	"slices"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 
@@ -23,6 +25,7 @@ import (
 // firstBody is the page of the one question that comes first.
 type firstBody struct {
 	Form    form.Form
+	Ground  bool                // it is a bed or row
 	Answer  *garden.FirstAnswer // nil while the question cannot be answered
 	Drawing drawing
 	Above   draw.Above
@@ -47,26 +50,94 @@ const usualFirst measure.Volume = 40
 
 // askForm is the question, as it was asked or with what is usual.
 func askForm(f garden.First, sys measure.System) form.Form {
-	var classes, climates []form.Option
+	var bodies, classes []form.Option
+	for _, b := range garden.Bodies() {
+		bodies = append(bodies, form.Option{Value: string(b), Name: b.Name()})
+	}
 	for _, c := range crop.Classes() {
 		classes = append(classes, form.Option{Value: string(c), Name: c.Name()})
-	}
-	for _, p := range climate.Presets() {
-		climates = append(climates, form.Option{Value: p.Key, Name: p.Name})
 	}
 	count := ""
 	if f.Count > 0 {
 		count = fmt.Sprint(f.Count)
 	}
+	box, bed := [3]measure.Length{120, 80, 40}, [3]measure.Length{300, 120}
 	return form.Form{Name: "ask", Action: "/ask", Button: "Show me", Fields: []form.Field{
-		{Name: "litres", Label: "I have a bag of", Kind: "quantity", Unit: string(sys.VolumeUnit()), Value: sys.Edit(f.Litres), Read: "/read/volume", Suggest: commonSizes(sys)},
-		{Name: "count", Label: "and this many tubers or slips", Kind: "count", Value: count, Hint: "Empty: as many as it takes"},
+		{Name: "body", Label: "I have", Kind: "choice", Value: string(cmp.Or(f.Body, garden.InBag)), Options: bodies},
+		{
+			Name: "litres", Label: "so large", Kind: "quantity", Value: sizeWords(&f, sys), Read: "/read/size", Suggest: commonSizes(sys),
+			Hint: fmt.Sprintf("Its litres; a box %s; a bed %s or %s", sidesWords(box, sys), sidesWords(bed, sys), sys.Print(measure.Area(4))),
+		},
+		{Name: "count", Label: "and so many", Kind: "count", Value: count, Hint: "Tubers or slips. Empty: as many as it takes"},
 		{Name: "class", Term: "class", Label: "of", Kind: "choice", Value: string(f.Class), Options: classes, Hint: "Not sure? Most shop potatoes are maincrops"},
-		{Name: "climate", Label: "where it is", Kind: "choice", Value: f.Climate, Options: climates},
+		{Name: "climate", Label: "where it is", Kind: "choice", Value: f.Climate, Options: climateOptions()},
 	}, More: []form.Field{
-		{Name: "bags", Label: "How many such bags you have", Kind: "count", Value: fmt.Sprint(max(f.Bags, 1))},
+		{Name: "bags", Label: "How many such you have", Kind: "count", Value: fmt.Sprint(max(f.Bags, 1))},
 		{Name: "day", Label: "Planted already, on", Kind: "day", About: true, Hint: "Empty: they are still to be planted"},
 	}}
+}
+
+// climateOptions to choose from, in words, on both sides of the equator.
+func climateOptions() []form.Option {
+	var out []form.Option
+	for _, p := range climate.BothSides() {
+		o := form.Option{Value: p.Key, Name: measure.Upper(p.Says) + " (" + p.Name + ")", Group: "North of the equator, or on it"}
+		if p.South() {
+			o.Group = "South of the equator"
+			o.Name = "South of the equator: " + p.Says + " (" + strings.TrimSuffix(p.Name, ", south of the equator") + ")"
+		}
+		out = append(out, o)
+	}
+	slices.SortStableFunc(out, func(a, b form.Option) int { return cmp.Compare(a.Group, b.Group) })
+	return out
+}
+
+// sizeWords of what is asked about, as it is typed.
+func sizeWords(f *garden.First, sys measure.System) string {
+	switch {
+	case f.Ground > 0:
+		return sys.Print(f.Ground)
+	case f.Sides[0] > 0:
+		return sidesWords(f.Sides, sys)
+	}
+	return sys.Edit(f.Litres)
+}
+
+// sidesWords are the sides that are told.
+func sidesWords(sides [3]measure.Length, sys measure.System) string {
+	var out []string
+	for _, l := range sides {
+		if l > 0 {
+			out = append(out, sys.Edit(l))
+		}
+	}
+	return strings.Join(out, " × ")
+}
+
+// size reads how large what is asked about is: litres, sides or an area.
+func (r *reading) size(field string, f *garden.First) {
+	text := r.Text(field)
+	v, err := measure.ParseVolume(text, r.Units.VolumeUnit(), r.Units)
+	if err == nil && (f.Body == garden.InBag || f.Body == garden.InBox || !plainNumber(text)) {
+		f.Litres = v
+		return
+	}
+	if a, err := measure.ParseArea(text, "", r.Units); err == nil {
+		f.Litres, f.Ground = 0, a
+		return
+	}
+	sides, sidesErr := measure.ParseSides(text, r.Units.LengthUnit(), r.Units)
+	if sidesErr != nil {
+		r.Refuse(field, cmp.Or(err, sidesErr))
+		return
+	}
+	f.Litres = 0
+	copy(f.Sides[:], sides)
+}
+
+func plainNumber(text string) bool {
+	_, err := measure.ParseNumber(text)
+	return err == nil
 }
 
 // commonSizes of bags that are sold, to choose from.
@@ -84,12 +155,13 @@ func (s *Site) first(r *reading, look *garden.View) (garden.First, error) {
 	if err != nil {
 		return garden.First{}, err
 	}
-	f := garden.First{Litres: usualFirst, Class: crop.Maincrop, Climate: climate.Presets()[0].Key, Year: look.Today().Year()}
+	f := garden.First{Litres: usualFirst, Class: crop.Maincrop, Climate: climate.Presets()[0].Key}
 	if known {
 		f.Climate = site.Climate
 	}
+	f.Body = garden.Body(cmp.Or(r.Text("body"), string(garden.InBag)))
 	if r.Text("litres") != "" {
-		f.Litres = r.Volume("litres")
+		r.size("litres", &f)
 	}
 	f.Count = r.Count("count")
 	if c := r.Text("class"); c != "" {
@@ -101,7 +173,17 @@ func (s *Site) first(r *reading, look *garden.View) (garden.First, error) {
 	if r.Text("bags") != "" {
 		f.Bags = r.Count("bags")
 	}
+	f.Year = seasonIn(f.Climate, &site, look.Today())
 	return f, nil
+}
+
+// seasonIn a climate on a day: of the garden's own site where it is that one's.
+func seasonIn(key string, own *logbook.Site, today measure.Day) int {
+	if p, ok := climate.PresetNamed(key); ok && key != own.Climate {
+		site := logbook.NewSite(p)
+		return site.SeasonOn(today)
+	}
+	return own.SeasonOn(today)
 }
 
 // question as it stands on a first page, with what is usual.
@@ -154,7 +236,7 @@ func (s *Site) askPage(c *gin.Context, status int, faults logbook.Faults) error 
 			body.Form.Error = fault.Says.In(r.Units)
 		}
 	}
-	s.render(c, status, "first", view{Title: "How much goes into a bag?", Stage: "Plan", Supposed: true, Body: body})
+	s.render(c, status, "first", view{Title: "How much goes into it?", Stage: "Plan", Supposed: true, Body: body})
 	return nil
 }
 
@@ -171,15 +253,17 @@ func (b *firstBody) answer(look *garden.View, f garden.First, r *reading) error 
 	if p, ok := climate.PresetNamed(f.Climate); ok && a.Supposed {
 		b.Climate = p.Name
 	}
-	b.Answer, b.Timing = &a, a.Dates
+	b.Answer, b.Timing, b.Ground = &a, a.Dates, a.Bag.Model.Shape.Ground()
 	_, b.Loose = a.Ladder.Wanted()
 	b.Limits = a.Growing.LimitWords()
 	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &a.PlantingForecast, Units: r.Units, Ladder: true}, &b.Drawing.Defs)
 	b.Drawing.Shown = b.Drawing.Scale * planScale
 	b.Above = draw.NewAbove(a.Bag.Model.Shape, a.Spots(&a.Planting), draw.SeedRef(f.Class.Crop()), &b.Drawing.Detail, r.Units)
 	b.steps(r.Units)
-	b.Caution = beware("mix", "lifting")
-	b.Asked = url.Values{"litres": {r.Units.Plain().Edit(f.Litres)}, "count": {fmt.Sprint(a.Number)}, "class": {string(f.Class)}, "climate": {f.Climate}, "year": {fmt.Sprint(a.Year)}}
+	if b.Caution = beware("mix", "lifting"); b.Ground {
+		b.Caution = nil
+	}
+	b.Asked = url.Values{"body": {string(f.Body)}, "litres": {sizeWords(&f, r.Units.Plain())}, "count": {fmt.Sprint(a.Number)}, "class": {string(f.Class)}, "climate": {f.Climate}, "year": {fmt.Sprint(a.Year)}}
 	return nil
 }
 

@@ -74,13 +74,13 @@ func (s *Site) lookAndForm(c *gin.Context) (*garden.View, reading, error) {
 // reads the form of a request, an uploaded file's too.
 func (s *Site) parseForm(c *gin.Context) (reading, error) {
 	sys, err := s.units(c)
-	return reading{form.Reader{Values: c.Request.Form, Units: sys, Today: s.clock.Today()}}, err
+	return reading{form.Reader{Values: c.Request.Form, Units: sys, Today: s.dayOf(c)}}, err
 }
 
 // asked is who asks, and on which day. What was looked at before the write is no more.
 func (s *Site) asked(c *gin.Context) garden.Request {
 	lookAway(c)
-	return garden.Request{Key: c.PostForm("key"), Today: s.clock.Today()}
+	return garden.Request{Key: c.PostForm("key"), Today: s.dayOf(c)}
 }
 
 // keep carries out what a form asks for, unless something is wrong with it, and

@@ -43,7 +43,7 @@ func (s *Site) onPaper(c *gin.Context, status int, t form.Sent, body paperBody) 
 	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
-	today := s.clock.Today()
+	today := s.dayOf(c)
 	body.Form = t.Fill(form.Form{Name: "paper", Action: "/lift/paper/read", Button: "Read it", Fields: []form.Field{
 		{Name: "lines", Label: "As it stands on the paper", Kind: "words", Hint: "A line a weight, its bag first: R2: 3 lb 2 oz less blue bucket, keep 40, green 3"},
 		{Name: "day", Label: "Lifted on", Kind: "day", Value: today.ISO(), Max: today.ISO()},

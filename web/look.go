@@ -16,7 +16,7 @@ func (s *Site) look(c *gin.Context) (*garden.View, error) {
 	if v, ok := c.Get(lookKey); ok && v != nil {
 		return v.(*garden.View), nil
 	}
-	v, err := s.garden.Look(c.Request.Context(), s.clock.Today())
+	v, err := s.garden.Look(c.Request.Context(), s.dayOf(c))
 	if err != nil {
 		return nil, err
 	}
@@ -52,3 +52,20 @@ func (s *Site) atBag(c *gin.Context) (look *garden.View, st forecast.PlantingFor
 
 // lookAway forgets the view of a request: what is shown after a write is read anew.
 func lookAway(c *gin.Context) { c.Set(lookKey, nil) }
+
+// dayCookie is where the page puts the day of the device it is read on.
+const dayCookie = "day"
+
+// dayOf the device that asks, where that is no more than one off the program's own: a phone and the
+// machine it reads from may be on two sides of midnight. No page depends on the cookie.
+func (s *Site) dayOf(c *gin.Context) measure.Day {
+	own := s.clock.Today()
+	text, err := c.Cookie(dayCookie)
+	if err != nil {
+		return own
+	}
+	if d, err := measure.ParseDay(text); err == nil && d >= own-1 && d <= own+1 {
+		return d
+	}
+	return own
+}

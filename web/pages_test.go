@@ -153,7 +153,7 @@ func TestPagesAnswerWhereNothingGrows(t *testing.T) {
 	}
 	for _, class := range []string{"maincrop", "sweet-mid"} {
 		status, body := s.get("/plan/design?class=" + class)
-		says(t, "a design for "+class, status, http.StatusOK, body, "In a usual year nothing comes of it", "<strong>0 g</strong>")
+		says(t, "a design for "+class, status, http.StatusOK, body, "No day of the year ahead can live here", "<strong>0 g</strong>")
 		if strings.Contains(body, "NaN") {
 			t.Errorf("a design for %s has no number", class)
 		}

@@ -74,7 +74,10 @@ func (s *Site) planPage(c *gin.Context, status int, t form.Sent) error {
 		s.render(c, status, "plan", view{Title: "Plan", Stage: "Plan", Body: body})
 		return nil
 	}
-	a := s.readPlan(cat, &r)
+	a, err := s.readPlan(look, cat, &r)
+	if err != nil {
+		return err
+	}
 	plan := t.Anew("plan", &r.Reader)
 	if t.Form == "plan" {
 		plan.Faults = t.Faults
@@ -92,6 +95,12 @@ func (s *Site) planPage(c *gin.Context, status int, t form.Sent) error {
 		}
 		if gone := draft.Dates != nil && draft.Dates.Was != 0; gone && !body.May.OK && r.Text("year") == "" { // its season is past: the next
 			a.year++
+			if r.Text("chitted") == "" {
+				a.timing = r.timing(logbook.UsualTiming(a.bag, a.variety), a.variety.Class.Crop())
+				if err := a.timeToChit(look); err != nil {
+					return err
+				}
+			}
 			if draft, err = forecast.DraftPlanting(a.bag, a.variety, a.number, a.filling); err == nil {
 				err = s.when(c, &body, &draft, a, &plan)
 			}

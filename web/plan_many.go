@@ -44,7 +44,7 @@ type keptPlan struct {
 // planFields that stand beside the list.
 var planFields = []string{"variety", "class", "year", "school", "mix", "model", "litres", "place", "drill"}
 
-func manyPlansForm(cat garden.Catalogue, sys measure.System, today measure.Day) form.Form {
+func manyPlansForm(cat garden.Catalogue, sys measure.System, season int) form.Form {
 	f := form.Form{Name: "plans", Action: manyPlansAddress + "/read", Button: "Read the list", Caution: beware("containers", "green", "mix")}
 	var varieties, classes, schools, mixes, models []form.Option
 	for _, v := range cat.Varieties {
@@ -71,7 +71,7 @@ func manyPlansForm(cat garden.Catalogue, sys measure.System, today measure.Day) 
 	f.Fields = []form.Field{
 		{Name: "lines", Label: "Which bags, and what goes in", Kind: "words", Hint: "A line a row of bags, in any words after the colon: how many, a piece's weight, the variety, the day they were planted"},
 		{Name: "variety", Label: "Where a line names no variety", Kind: "choice", Options: varieties},
-		{Name: "year", Label: "Season", Kind: "count", Value: fmt.Sprint(today.Year())},
+		{Name: "year", Label: "Season", Kind: "count", Value: fmt.Sprint(season)},
 	}
 	f.MoreTitle = "New bags, new varieties, filling"
 	f.More = []form.Field{
@@ -102,7 +102,11 @@ func (s *Site) manyPlansPage(c *gin.Context, status int, t form.Sent, body manyP
 	if t.Units, err = s.units(c); err != nil {
 		return err
 	}
-	body.Form = t.Fill(manyPlansForm(cat, t.Units, look.Today()))
+	site, _, err := look.Site()
+	if err != nil {
+		return err
+	}
+	body.Form = t.Fill(manyPlansForm(cat, t.Units, site.SeasonOn(look.Today())))
 	body.Form.MoreOpen = body.Form.MoreOpen || len(cat.Bags) == 0
 	body.Error = body.Form.Error
 	body.Key = form.NewKey()

@@ -31,7 +31,7 @@ type planAsk struct {
 
 // readPlan reads a plan; what is missing falls back to the first free bag, the
 // first variety, and the defaults of class and school.
-func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
+func (s *Site) readPlan(look *garden.View, cat garden.Catalogue, r *reading) (planAsk, error) {
 	var a planAsk
 	a.bag = chooseBag(cat, r.ID("bag"))
 	a.variety = choose(cat.Varieties, r.ID("variety"), func(v logbook.Variety) logbook.ID { return v.ID })
@@ -44,7 +44,11 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 	}
 	a.year = r.Count("year")
 	if a.year == 0 {
-		a.year = s.clock.Today().Year()
+		site, _, err := look.Site()
+		if err != nil {
+			return a, err
+		}
+		a.year = site.SeasonOn(look.Today())
 	}
 	shape := a.bag.Model.Shape
 	a.filling = forecast.DefaultLadder(shape, a.variety.Class, a.school)
@@ -71,7 +75,18 @@ func (s *Site) readPlan(cat garden.Catalogue, r *reading) planAsk {
 		a.filling.Settling = a.mix.Mix.Settling()
 	}
 	a.timing = r.timing(logbook.UsualTiming(a.bag, a.variety), a.variety.Class.Crop())
-	return a
+	if r.Text("chitted") == "" {
+		return a, a.timeToChit(look)
+	}
+	return a, nil
+}
+
+// timeToChit of a plan whose chitting is as usual for its class.
+func (a *planAsk) timeToChit(look *garden.View) (err error) {
+	if a.timing.Check(a.variety, a.year) == nil { // else its form says what is wrong
+		a.timing, err = look.TimeToChit(a.variety, a.filling.Cover, a.timing, a.year)
+	}
+	return err
 }
 
 func chooseBag(cat garden.Catalogue, id logbook.ID) logbook.Bag {
@@ -116,7 +131,8 @@ func (s *Site) plannedIn(c *gin.Context) (planAsk, *reading, error) {
 	if err != nil {
 		return planAsk{}, nil, err
 	}
-	return s.readPlan(cat, &r), &r, nil
+	a, err := s.readPlan(look, cat, &r)
+	return a, &r, err
 }
 
 // notKnown begins the choice of a variety that nobody knows; its class follows.

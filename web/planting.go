@@ -183,13 +183,13 @@ func (s *Site) plantingPage(c *gin.Context, status int, h garden.BagHistory, st 
 			if err != nil {
 				return err
 			}
-			o := st.YieldOutlook(growing, prospects[st.Planting.ID], s.clock.Today())
+			o := st.YieldOutlook(growing, prospects[st.Planting.ID], s.dayOf(c))
 			body.Outlook, body.Dates = &o, newDates(st, o.Prospect, look.WeatherName())
 		}
 		body.Given, body.Sum = supply.given, supply.sum()
 		body.Aside = asideLines(st.SetAside(), sys)
-		body.tell(st, t, c.Query("done"), supply, s.clock.Today())
-		body.care(st, shelf, t, s.clock.Today())
+		body.tell(st, t, c.Query("done"), supply, s.dayOf(c))
+		body.care(st, shelf, t, s.dayOf(c))
 		if t.Form == "" {
 			body.open(c.Query("open"))
 		}

@@ -36,31 +36,31 @@ type proposedLine struct {
 	Options []form.Option
 }
 
-// seasonToFill is this year's while more than a quarter of the bags are free in it, else
+// seasonToFill is the one of a year while more than a quarter of the bags are free in it, else
 // the next.
-func seasonToFill(cat garden.Catalogue, today measure.Day) int {
+func seasonToFill(cat garden.Catalogue, year int) int {
 	free := 0
 	for _, b := range cat.Bags {
-		if !cat.TakenIn(b.ID, today.Year()) {
+		if !cat.TakenIn(b.ID, year) {
 			free++
 		}
 	}
 	if 4*free > len(cat.Bags) || len(cat.Bags) == 0 {
-		return today.Year()
+		return year
 	}
-	return today.Year() + 1
+	return year + 1
 }
 
 // proposal reads what is wanted; what is left empty is usual for a household.
-func (r *reading) proposal(cat garden.Catalogue, today measure.Day, south bool) forecast.ProposalRequest {
-	ask := forecast.ProposalRequest{Year: seasonToFill(cat, today), People: 2, Meals: 4, Each: forecast.PerMeal, LiftAlone: r.Text("alone") == "yes", AnySeed: r.Text("seed") == "plenty"}
+func (r *reading) proposal(cat garden.Catalogue, today measure.Day, site *logbook.Site) forecast.ProposalRequest {
+	ask := forecast.ProposalRequest{Year: seasonToFill(cat, site.SeasonToPlant(today)), People: 2, Meals: 4, Each: forecast.PerMeal, LiftAlone: r.Text("alone") == "yes", AnySeed: r.Text("seed") == "plenty"}
 	if r.Text("year") != "" {
 		ask.Year = r.Count("year")
 	}
 	// Seed of a season to come is not on the bench yet.
-	ask.AnySeed = ask.AnySeed || r.Text("seed") == "" && ask.Year > today.Year()
+	ask.AnySeed = ask.AnySeed || r.Text("seed") == "" && ask.Year > site.SeasonOn(today)
 	ask.From, ask.Until = measure.Date(ask.Year, 7, 1), measure.Date(ask.Year+1, 3, 1)
-	if south {
+	if site.South() {
 		ask.From, ask.Until = measure.Date(ask.Year+1, 1, 1), measure.Date(ask.Year+1, 9, 1)
 	}
 	ask.From = max(ask.From, today)
@@ -114,7 +114,7 @@ func (s *Site) proposalPage(c *gin.Context, status int, refused logbook.Faults) 
 		return err
 	}
 	body := proposalBody{Key: form.NewKey(), Missing: len(cat.Bags) == 0 || len(cat.Varieties) == 0}
-	ask := r.proposal(cat, today, site.Latitude < 0)
+	ask := r.proposal(cat, today, &site)
 	t := form.Sent{Form: "proposal", Values: r.Values, Units: r.Units}
 	if r.Faults == nil && !body.Missing {
 		body.P, err = look.Propose(ask)

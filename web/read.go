@@ -10,6 +10,7 @@ import (
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/measure"
+	"glebata/garden"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
@@ -41,6 +42,12 @@ func (s *Site) read(c *gin.Context) error {
 	case "volume":
 		if field, ok := r.only(); ok {
 			out.Text = "= " + r.Units.Print(r.Volume(field))
+		}
+	case "size":
+		if field, ok := r.only(); ok {
+			f := garden.First{Body: garden.InBag}
+			r.size(field, &f)
+			out.Text = "= " + sizeRead(&f, r.Units)
 		}
 	case "day":
 		if field, ok := r.only(); ok {
@@ -79,6 +86,14 @@ func (s *Site) read(c *gin.Context) error {
 	}
 	s.write(c, http.StatusOK, "said", out)
 	return nil
+}
+
+// sizeRead is how large something is, as it was understood.
+func sizeRead(f *garden.First, sys measure.System) string {
+	if f.Ground > 0 || f.Sides[0] > 0 {
+		return sizeWords(f, sys)
+	}
+	return sys.Print(f.Litres)
 }
 
 // only is the one field that was sent with something in it.

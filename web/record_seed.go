@@ -53,7 +53,7 @@ func (s *Site) recordSeed(c *gin.Context) error {
 		to += fmt.Sprintf("?tuber=%d", e.Tuber)
 	}
 	if e.Day == 0 {
-		e.Day = s.clock.Today()
+		e.Day = s.dayOf(c)
 	}
 	return s.redirectWithFlash(c, to, "Saved: "+seedWords(e, r.Units)+".")
 }

@@ -126,11 +126,12 @@ type view struct {
 	Body  any
 
 	// Filled in by render.
-	page   string
-	Units  measure.System
-	Today  measure.Day
-	Season seasonLine
-	Demo   bool
+	SeasonName func(year int) string
+	page       string
+	Units      measure.System
+	Today      measure.Day
+	Season     seasonLine
+	Demo       bool
 	// Practice is set where a scale stands in outside the demo.
 	Practice bool
 	Path     string
@@ -179,7 +180,7 @@ func (s *Site) render(c *gin.Context, status int, page string, v view) {
 // surround fills in what every page shows around its own. What it cannot read is left as it
 // is in a garden of which nothing is known.
 func (s *Site) surround(c *gin.Context, v *view) error {
-	v.Today = s.clock.Today()
+	v.Today = s.dayOf(c)
 	_, v.Demo = s.clock.(Stepper)
 	v.Practice = s.devices != nil && !v.Demo
 	v.Path = requestPath(c)
@@ -192,6 +193,11 @@ func (s *Site) surround(c *gin.Context, v *view) error {
 	if err != nil {
 		return err
 	}
+	site, _, err := look.Site()
+	if err != nil {
+		return err
+	}
+	v.SeasonName = site.SeasonName
 	v.question = func() (form.Form, error) { return s.question(c, look) }
 	if v.Units, err = look.Units(); err != nil {
 		return err

@@ -149,7 +149,7 @@ func (s *Site) feed(c *gin.Context) error {
 	}
 	words := func(p measure.Phrase) string { return p.In(sys) }
 	var b bytes.Buffer
-	if err := openformat.WriteCalendar(&b, sheet, moments, requestAddress(c), s.clock.Today(), words); err != nil {
+	if err := openformat.WriteCalendar(&b, sheet, moments, requestAddress(c), s.dayOf(c), words); err != nil {
 		return err
 	}
 	c.Header("Cache-Control", "no-store")

@@ -137,7 +137,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 		t = refuse(c, r.Sent("site"))
 	}
 	body := siteBody{Known: known, Said: s.said(c)}
-	outlook, err := forecast.NewSiteOutlook(named(site), s.clock.Today())
+	outlook, err := forecast.NewSiteOutlook(named(site), s.dayOf(c))
 	if faults, ok := asFaults(err); ok {
 		t.Faults = append(t.Faults, faults...)
 	}
@@ -145,7 +145,7 @@ func (s *Site) sitePage(c *gin.Context, status int, refused logbook.Faults) erro
 		t.Faults = refused
 	}
 	if err == nil && r.Faults == nil {
-		year := draw.Both(func(p draw.Paper) draw.SiteYear { return draw.NewSiteYear(outlook, s.clock.Today(), r.Units, p) })
+		year := draw.Both(func(p draw.Paper) draw.SiteYear { return draw.NewSiteYear(outlook, s.dayOf(c), r.Units, p) })
 		body.Year, body.Windows = &year, outlook.Windows
 		for _, w := range outlook.Windows {
 			if w.Have {
@@ -248,10 +248,6 @@ func number(v float64) string { return fmt.Sprintf("%g", v) }
 // that is left empty follows the climate, and says what that has.
 func siteForm(kept, site logbook.Site, nips bool, can measure.Volume, sign string, comma bool, sys measure.System) form.Form {
 	usual := usualSite(kept)
-	var climates []form.Option
-	for _, p := range climate.Presets() {
-		climates = append(climates, form.Option{Value: p.Key, Name: p.Name})
-	}
 	risks := []form.Option{
 		{Value: "0.1", Name: "cautious: 1 year in 10"}, {Value: "0.25", Name: "even: 1 year in 4"}, {Value: "0.4", Name: "bold: 2 years in 5"},
 	}
@@ -269,7 +265,7 @@ func siteForm(kept, site logbook.Site, nips bool, can measure.Volume, sign strin
 	}
 	return form.Form{Name: "site", Action: "/site", Button: "Save this site", Fields: []form.Field{
 		{Name: "name", Label: "Name", Kind: "text", Value: kept.Name, Hint: "Empty: home"},
-		{Name: "climate", Label: "Climate", Kind: "choice", Value: site.Climate, Options: climates},
+		{Name: "climate", Label: "Climate", Kind: "choice", Value: site.Climate, Options: climateOptions()},
 		{Name: "latitude", Label: "Latitude", Kind: "quantity", Unit: "°", Value: sys.Text(own(number(kept.Latitude), number(usual.Latitude))), Hint: sys.Text("South below 0. Empty: " + number(site.Latitude))},
 		{Name: "risk", Term: "risk", Label: "Frost risk you take", Kind: "choice", Value: fmt.Sprintf("%g", float64(site.Risk)), Options: risks},
 		{Name: "last", Label: "Last frost, half of years", Kind: "text", Value: own(frost(kept.Last), frost(usual.Last)), Hint: "Empty: " + frost(site.Last)},
@@ -340,7 +336,7 @@ func liftDays(row []forecast.PlantingForecast) map[logbook.ID]measure.Day {
 
 // moved says how far the dates of the bags have moved by what was saved.
 func (s *Site) moved(c *gin.Context, before map[logbook.ID]measure.Day) string {
-	look, err := s.garden.Look(c.Request.Context(), s.clock.Today())
+	look, err := s.garden.Look(c.Request.Context(), s.dayOf(c))
 	if err != nil {
 		return ""
 	}
@@ -378,7 +374,7 @@ func (s *Site) siteWorking(c *gin.Context) error {
 		site = r.site(site)
 	}
 	shelter := climate.Shelter(c.Param("shelter"))
-	outlook, err := forecast.NewSiteOutlook(named(site), s.clock.Today())
+	outlook, err := forecast.NewSiteOutlook(named(site), s.dayOf(c))
 	if err != nil || r.Faults != nil || !shelter.Known() {
 		return logbook.ErrNotFound
 	}

@@ -74,12 +74,16 @@ func (s *Site) succession(c *gin.Context) error {
 		return slices.Index(crop.Classes(), a.Class) - slices.Index(crop.Classes(), b.Class)
 	})
 	v := choose(potatoes, r.ID("variety"), func(v logbook.Variety) logbook.ID { return v.ID })
+	site, _, err := look.Site()
+	if err != nil {
+		return err
+	}
 	year := r.Count("year")
 	if year == 0 {
-		year = today.Year()
+		year = site.SeasonToPlant(today)
 	}
 	from, until, each := measure.Date(year, 7, 1), measure.Date(year, 9, 30), calendar.Feeds()
-	if south, _, err := look.Site(); err == nil && south.Latitude < 0 {
+	if site.South() {
 		from, until = measure.Date(year+1, 1, 1), measure.Date(year+1, 3, 31)
 	}
 	t := form.Sent{Units: r.Units}

@@ -135,7 +135,7 @@ func (s *Site) todayPage(c *gin.Context, status int, wrong string) error {
 	if err != nil {
 		return err
 	}
-	day := s.clock.Today()
+	day := s.dayOf(c)
 	body := todayBody{Row: makeRow(bags, sys), Lines: make([]line, len(bags)), Loose: forecast.Mix(bags)}
 	for i := range bags {
 		b := &bags[i]

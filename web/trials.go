@@ -165,7 +165,11 @@ func (b *trialsBody) season(look *garden.View, t form.Sent) error {
 		return err
 	}
 	if b.Season == 0 {
-		b.Season = look.Today().Year()
+		site, _, err := look.Site()
+		if err != nil {
+			return err
+		}
+		b.Season = site.SeasonOn(look.Today())
 	}
 	for _, season := range cat.Seasons {
 		b.Years = append(b.Years, form.Option{Value: strconv.Itoa(season.Year), Name: strconv.Itoa(season.Year), Chosen: season.Year == b.Season})

@@ -174,6 +174,9 @@ func newStop(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop 
 	switch j.Kind {
 	case job.Plant:
 		s.Go, s.GoTag = "/bags/"+s.Label+"#entries", "Plant it"
+		if st.Past() {
+			s.Go, s.GoTag = draw.Escape(fmt.Sprintf("/plan/season?year=%d&line=%d#change", st.Season.Year, s.ID)), "Plan it anew"
+		}
 	case job.Lift:
 		if st.Emptied() != 0 {
 			s.Go, s.GoTag = "/bags/"+s.Label+"#entries", "Close it"
@@ -198,7 +201,7 @@ func (s *Site) walking(c *gin.Context, status int, r *reading) error {
 	if err != nil {
 		return err
 	}
-	day := s.clock.Today()
+	day := s.dayOf(c)
 	from, _ := strconv.Atoi(c.Query("from"))
 	body := walkBody{Walk: newWalk(row, max(0, from), 60, sys, day), From: max(0, from)}
 	if body.Walk.Unlike, err = unlikeTrials(look, sys); err != nil {

@@ -95,7 +95,7 @@ func (s *Site) weatherPage(c *gin.Context, status int, body weatherBody, t form.
 	if err != nil {
 		return err
 	}
-	normals, err := site.Monthly.Daily()
+	normals, err := site.Normals()
 	if err != nil {
 		return err
 	}
@@ -197,7 +197,7 @@ func (s *Site) exportWeather(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	today := s.clock.Today()
+	today := s.dayOf(c)
 	from, until := measure.Date(today.Year()-1, 1, 1), today
 	if d, err := measure.ParseDay(c.Query("from")); err == nil {
 		from = d

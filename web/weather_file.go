@@ -89,7 +89,7 @@ func (s *Site) readWeather(c *gin.Context) error {
 	if body.Source == "" {
 		r.Faults.Add("source", "Say whose record it is: the source of each day is kept.")
 	}
-	f, err := r.weatherFile(c, look, s.clock.Today())
+	f, err := r.weatherFile(c, look, s.dayOf(c))
 	if err != nil {
 		return err
 	}
@@ -135,7 +135,7 @@ func (s *Site) importWeather(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	f, err := r.weatherFile(c, look, s.clock.Today())
+	f, err := r.weatherFile(c, look, s.dayOf(c))
 	if err != nil {
 		return err
 	}
@@ -161,5 +161,5 @@ func (s *Site) importWeather(c *gin.Context) error {
 	}
 	first, last := f.days[0].Day, f.days[len(f.days)-1].Day
 	said := fmt.Sprintf("Kept: %d days of %s, from %s to %s.", len(f.days), r.Text("source"), first, last)
-	return s.redirectWithFlash(c, "/weather?until="+min(last, s.clock.Today()).ISO(), said)
+	return s.redirectWithFlash(c, "/weather?until="+min(last, s.dayOf(c)).ISO(), said)
 }

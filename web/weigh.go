@@ -273,7 +273,7 @@ func (s *Site) weighing(c *gin.Context, status int, st *forecast.PlantingForecas
 	t.Units = sys
 	body := weighBody{S: st, Later: st.Stage == logbook.StageClosed}
 	if st.Stage == logbook.StageGrowing || body.Later {
-		body.Form = t.Fill(weighForm(fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), cat, sys, s.clock.Today()))
+		body.Form = t.Fill(weighForm(fmt.Sprintf("/plantings/%d/weigh", st.Planting.ID), cat, sys, s.dayOf(c)))
 		body.fold(t)
 		for i := range body.Form.Fields {
 			if f := &body.Form.Fields[i]; s.devices != nil && (f.Name == "gross-1" || f.Name == "tare-1") {

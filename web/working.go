@@ -123,7 +123,7 @@ func (s *Site) plantingWorking(c *gin.Context) error {
 		return err
 	}
 	if st.Grown != nil {
-		on := map[string]measure.Day{figureExpect: st.LiftOn(), figureNow: s.clock.Today()}[c.Param("figure")]
+		on := map[string]measure.Day{figureExpect: st.LiftOn(), figureNow: s.dayOf(c)}[c.Param("figure")]
 		if on != 0 {
 			return s.yieldWorking(c, &st, on)
 		}

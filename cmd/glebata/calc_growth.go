@@ -102,7 +102,7 @@ func (a *asked) grows(cover measure.Length) (*growth.Plant, *growth.Run, growth.
 	if a.err != nil {
 		return nil, nil, growth.Fit{}
 	}
-	n, err := preset.Monthly.Daily()
+	n, err := preset.Normals()
 	if err != nil {
 		a.refuse("climate", err)
 		return nil, nil, growth.Fit{}

@@ -13,6 +13,7 @@ import (
 	"glebata/core/crop"
 	"glebata/core/hill"
 	"glebata/core/measure"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -23,6 +24,9 @@ type mayFigures struct {
 	Nearest string      `json:"nearest,omitempty"` // month and day
 	Under   string      `json:"under,omitempty"`   // another shelter, where none is near under the one asked for
 	UnderOn string      `json:"under_on,omitempty"`
+	Other   string      `json:"other,omitempty"` // another class that has a day where it stands
+	OtherOn string      `json:"other_on,omitempty"`
+	Years   json.Number `json:"years"` // share of the drawn years in which it lives
 	Share   json.Number `json:"share"` // of its warmth by its end
 	Index   json.Number `json:"season_index"`
 }
@@ -57,19 +61,22 @@ func calcMay() *cobra.Command {
 				return err
 			}
 			site := logbook.NewSite(preset)
-			place, err := site.Calendar(plant.Year())
-			if err != nil {
-				return err
-			}
 			ask := calendar.Request{Class: class, Way: calendar.Ways(class.Crop())[0], Chitted: chitted, Dark: !light, Cover: hill.UsualCover, Shelter: shelter, Plant: plant}
 			if class.Crop() == crop.SweetPotato {
 				ask.Cover = 0
 			}
-			v := place.May(ask, calendar.Sky{Latitude: site.Latitude}, measure.Date(plant.Year(), 1, 1))
-			figures := mayFigures{v.OK, string(v.Why), monthAndDay(v.Nearest), string(v.Under), monthAndDay(v.UnderOn), figure(v.Share, 2), figure(v.Index, 2)}
+			var none *forecast.Cache
+			v, err := none.Gate(&site, measure.Date(plant.Year(), 1, 1)).May(ask, plant.Year())
+			if err != nil {
+				return err
+			}
+			figures := mayFigures{
+				v.OK, string(v.Why), monthAndDay(v.Nearest), string(v.Under), monthAndDay(v.UnderOn), string(v.Other), monthAndDay(v.OtherOn),
+				figure(v.Years, 2), figure(v.Share, 2), figure(v.Index, 2),
+			}
 			return answer(cmd, figures, func(w io.Writer) {
 				if v.OK {
-					fmt.Fprintf(w, "It may be planted then: %.0f %% of its warmth by its end, %.2f of an ordinary season.\n", 100*v.Share, v.Index)
+					fmt.Fprintf(w, "It may be planted then: it lives in %.0f %% of drawn years, with %.0f %% of its warmth by its end and %.2f of an ordinary season in their mean.\n", 100*v.Years, 100*v.Share, v.Index)
 					return
 				}
 				fmt.Fprintln(w, v.Words().In(a.units))

@@ -108,7 +108,7 @@ func (a *asked) traceWater(bag water.Bag, day water.Day, n int) error {
 			a.refuse("climate", fmt.Errorf("%q is none of %s", a.text("climate"), strings.Join(presetKeys(), ", ")))
 			return a.err
 		}
-		normals, err := preset.Monthly.Daily()
+		normals, err := preset.Normals()
 		if err != nil {
 			return err
 		}

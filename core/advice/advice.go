@@ -35,6 +35,7 @@ const (
 	Season     Kind = "season"      // warmth does not reach to ripen
 	Window     Kind = "window"      // planted outside the window of its way
 	Blight     Kind = "blight"      // likeliest on late plantings
+	Slow       Kind = "slow"        // cool or hot days at its end hold it up
 	DayGone    Kind = "day-gone"    // a day that was counted is past
 )
 

@@ -141,3 +141,21 @@ func TestWhatHoldsAHarvestDown(t *testing.T) {
 		}
 	}
 }
+
+// The gap of rows is that of the spots in them.
+func TestGapOfRows(t *testing.T) {
+	for _, side := range [][2]measure.Length{{60, 40}, {200, 100}, {38, 100}, {20, 20}} {
+		s, err := NewBox(side[0], side[1], side[0], side[1], 40)
+		if err != nil {
+			t.Fatal(err)
+		}
+		for n := 1; n <= 40; n++ {
+			for rows := 1; rows <= n; rows++ {
+				got, want := rowsGap(s.LengthAt(20), s.WidthAt(20), n, rows), Nearest(inRows(s, 20, n, rows))
+				if d := got - want; d > 1e-9 || d < -1e-9 {
+					t.Errorf("%v: %d in %d rows are %v apart, want %v", side, n, rows, got, want)
+				}
+			}
+		}
+	}
+}

@@ -253,9 +253,12 @@ func TestSacksAndLinersKeepTheirGeometry(t *testing.T) {
 		t.Errorf("it lies flat as %v by %v", w, l)
 	}
 	lined, err := NewLined(26, 31, 30, 1)
-	plain, _ := NewRound(24, 29, 29)
+	plain, _ := NewRound(24+5.0/30, 29, 29) // its floor lies where the bucket is a thirtieth of the way wider
 	if err != nil || math.Abs(float64(lined.Full()-plain.Full())) > 1e-9 || !lined.Round() {
 		t.Errorf("lined holds %v, want %v: %v", lined.Full(), plain.Full(), err)
+	}
+	if m := lined.Measured(); math.Abs(float64(m[BaseSide]-26)) > 1e-9 || m[TopSide] != 31 || m[HeightSide] != 30 || m[LinerSide] != 1 {
+		t.Errorf("it was measured as %v", m)
 	}
 	for what, bad := range map[string]error{
 		"flat as paper": second(NewSack(6, 4)), "shorter than it is wide": second(NewSack(60, 20)),

@@ -84,7 +84,11 @@ func init() {
 				return NewLined(m[BaseSide], m[TopSide], m[HeightSide], m[LinerSide])
 			},
 			Measured: func(s Shape) Measures {
-				return Measures{BaseSide: s.baseL + 2*s.liner, TopSide: s.topL + 2*s.liner, HeightSide: s.height + s.liner, LinerSide: s.liner}
+				below := measure.Length(0) // how much narrower the bucket is under the liner's floor
+				if s.height > 0 {
+					below = (s.topL - s.baseL) * s.liner / s.height
+				}
+				return Measures{BaseSide: s.baseL + 2*s.liner - below, TopSide: s.topL + 2*s.liner, HeightSide: s.height + s.liner, LinerSide: s.liner}
 			},
 		},
 		{

@@ -165,16 +165,63 @@ func placeRing(s Shape, h measure.Length, n int, as Layout) []Spot {
 	return spots
 }
 
+// placeRows in as many rows as keep the pieces farthest apart.
 func placeRows(s Shape, h measure.Length, n int) []Spot {
-	var best []Spot
-	widest := measure.Length(-1)
+	best, widest := 1, measure.Length(-1)
+	length, width := s.LengthAt(h), s.WidthAt(h)
 	for rows := 1; rows <= n; rows++ {
-		spots := inRows(s, h, n, rows)
-		if gap := Nearest(spots); gap > widest {
-			best, widest = spots, gap
+		most := measure.Length(1000) // that they can be apart
+		if each := (n + rows - 1) / rows; each > 1 {
+			most = length / measure.Length(each)
+		}
+		if rows > 1 && rows != 2 {
+			most = min(most, width/measure.Length(rows))
+		}
+		if most < widest-1e-9 {
+			continue
+		}
+		if gap := rowsGap(length, width, n, rows); gap > widest {
+			best, widest = rows, gap
 		}
 	}
-	return best
+	return inRows(s, h, n, best)
+}
+
+// rowsGap is Nearest of inRows, without the spots: rows next to one another with as many pieces lie
+// straight behind one another, and there is but one pair of rows with one piece more in the first.
+func rowsGap(length, width measure.Length, n, rows int) measure.Length {
+	gap := measure.Length(1000)
+	more, few := (n+rows-1)/rows, n/rows // in the first rows, and in the last
+	full := n - few*rows                 // so many have more; all where it is none
+	if full == 0 {
+		full = rows
+	}
+	within := func(share int) {
+		for i := 1; i < share; i++ {
+			gap = min(gap, across(length, i, share)-across(length, i-1, share))
+		}
+	}
+	within(more)
+	if full < rows {
+		within(few)
+	}
+	for r := 1; r < rows; r++ {
+		apart := across(width, r, rows) - across(width, r-1, rows)
+		if r != full {
+			gap = min(gap, apart)
+			continue
+		}
+		for i, k := 0, 0; i < more && k < few; {
+			x, y := across(length, i, more), across(length, k, few)
+			gap = min(gap, measure.Length(math.Sqrt(float64((x-y)*(x-y)+apart*apart))))
+			if x < y {
+				i++
+			} else {
+				k++
+			}
+		}
+	}
+	return gap
 }
 
 // placeBed in the fewest rows that keep the spacing of a bed, 500 at the most.

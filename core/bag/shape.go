@@ -118,9 +118,16 @@ func (s Shape) Flat() (width, length measure.Length) {
 
 // NewLined makes a bucket from its own inside diameters and height and the
 // thickness of a liner that lies against wall and base: that much is lost on every
-// side. The inside of the liner must measure between 5 and 400 cm.
+// side, and its floor lies so much higher, where the bucket is as wide as it is there. The inside of
+// the liner must measure between 5 and 400 cm.
+//
+//	D(h) = Db + (Dt − Db)·h/H − 2·liner, from h = liner up
 func NewLined(base, top, height, liner measure.Length) (Shape, error) {
-	s := Shape{kind: Lined, baseL: base - 2*liner, baseW: base - 2*liner, topL: top - 2*liner, topW: top - 2*liner, height: height - liner, liner: liner}
+	floor := base - 2*liner
+	if height > 0 {
+		floor += (top - base) * liner / height
+	}
+	s := Shape{kind: Lined, baseL: floor, baseW: floor, topL: top - 2*liner, topW: top - 2*liner, height: height - liner, liner: liner}
 	if !(liner >= 0 && liner <= 10) {
 		return s, fmt.Errorf("%w: a liner of %.4g cm is not between 0 and 10 cm thick", ErrShape, float64(liner))
 	}
@@ -329,7 +336,10 @@ func (s Shape) formSteps() []working.Step {
 			{Says: "{} long, less half of that across for its base", Args: []any{length}, Result: s.height},
 		}
 	case Lined:
-		return []working.Step{{Says: "the liner takes {} on every side: the top measures across", Args: []any{s.liner}, Result: s.topL}}
+		return []working.Step{
+			{Says: "the liner takes {} on every side: the top measures across", Args: []any{s.liner}, Result: s.topL},
+			{Says: "and its floor, {} over the bucket's", Args: []any{s.liner}, Result: s.baseL},
+		}
 	}
 	return nil
 }

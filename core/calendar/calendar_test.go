@@ -33,7 +33,7 @@ func placeOf(t *testing.T, key string, risk climate.RiskTolerance) *Place {
 	if !ok {
 		t.Fatalf("no climate %s", key)
 	}
-	n, err := p.Monthly.Daily()
+	n, err := p.Normals()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -191,8 +191,9 @@ func TestBolderAndShelteredAreNeverLater(t *testing.T) {
 // lies in a window or a gap.
 func TestSuccessionTilesTheWeeks(t *testing.T) {
 	p := placeOf(t, "cool-maritime", climate.Even)
+	sky := skyOf(t, "cool-maritime")
 	from, until := measure.Date(2026, 7, 1), measure.Date(2026, 10, 31)
-	batches, gaps := Succession(SuccessionRequest{Planting: Request{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, From: from, Until: until, Each: 21, Plan: p.Plan})
+	batches, gaps := p.Succession(SuccessionRequest{Planting: Request{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, From: from, Until: until, Each: 21}, sky)
 	if len(batches) < 3 || len(gaps) == 0 {
 		t.Fatalf("%d batches, %d gaps", len(batches), len(gaps))
 	}
@@ -224,15 +225,16 @@ func TestSuccessionTilesTheWeeks(t *testing.T) {
 // that day.
 func TestSuccessionBeginsNoSoonerThanToday(t *testing.T) {
 	p := placeOf(t, "cool-maritime", climate.Even)
+	sky := skyOf(t, "cool-maritime")
 	today := measure.Date(2026, 6, 9)
-	ask := SuccessionRequest{Planting: Request{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, Today: today, From: measure.Date(2026, 7, 1), Until: measure.Date(2026, 9, 30), Each: 21, Plan: p.Plan}
-	batches, gaps := Succession(ask)
+	ask := SuccessionRequest{Planting: Request{Class: crop.FirstEarly, PacketDays: 78, Way: Direct, Chitted: true, Cover: 8}, Today: today, From: measure.Date(2026, 7, 1), Until: measure.Date(2026, 9, 30), Each: 21}
+	batches, gaps := p.Succession(ask, sky)
 	if len(batches) == 0 || batches[0].Plant != today || len(gaps) == 0 || gaps[0].Until != batches[0].Likely-1 {
 		t.Errorf("%+v, %+v", batches, gaps)
 	}
 	// No time is left to chit; with chitted seed on the bench it is ready sooner.
 	ask.OnBench = true
-	bench, _ := Succession(ask)
+	bench, _ := p.Succession(ask, sky)
 	if batches[0].Chitted || batches[0].Chit != 0 || !bench[0].Chitted || bench[0].Likely >= batches[0].Likely {
 		t.Errorf("unchitted ready %v, chitted on the bench %v", batches[0].Likely, bench[0].Likely)
 	}
@@ -243,10 +245,10 @@ func TestSuccessionBeginsNoSoonerThanToday(t *testing.T) {
 func TestSuccessionCoversTheWholeTime(t *testing.T) {
 	presets := climate.Presets()
 	for _, pre := range presets {
-		p := placeOf(t, pre.Key, climate.Even)
+		p, sky := placeOf(t, pre.Key, climate.Even), skyOf(t, pre.Key)
 		from := measure.Date(2026, 3, 1)
-		ask := SuccessionRequest{Planting: Request{Class: crop.SecondEarly, Way: Direct, Chitted: true, Cover: 8}, Today: from - 60, From: from, Until: from + 300, Each: 7, Plan: p.Plan}
-		batches, gaps := Succession(ask)
+		ask := SuccessionRequest{Planting: Request{Class: crop.SecondEarly, Way: Direct, Chitted: true, Cover: 8}, Today: from - 60, From: from, Until: from + 300, Each: 7}
+		batches, gaps := p.Succession(ask, sky)
 		covered := map[measure.Day]int{}
 		planted := map[measure.Day]bool{}
 		for _, b := range batches {
@@ -254,6 +256,9 @@ func TestSuccessionCoversTheWholeTime(t *testing.T) {
 				t.Errorf("%s: two batches of %s", pre.Key, b.Plant)
 			}
 			planted[b.Plant] = true
+			if v := p.lives(&b.Schedule, sky, ask.Today); !v.OK {
+				t.Errorf("%s: a batch of %s that cannot live: %+v", pre.Key, b.Plant, v)
+			}
 			for d := b.From; d <= b.Until; d++ {
 				covered[d]++
 			}
@@ -317,7 +322,7 @@ func TestWorkingsHaveTheirNumbers(t *testing.T) {
 
 func BenchmarkPlan(b *testing.B) {
 	preset, _ := climate.PresetNamed("cool-maritime")
-	n, err := preset.Monthly.Daily()
+	n, err := preset.Normals()
 	if err != nil {
 		b.Fatal(err)
 	}

@@ -1,6 +1,7 @@
 package calendar
 
 import (
+	"fmt"
 	"math"
 
 	"glebata/core/advice"
@@ -52,22 +53,37 @@ func (p *Place) Follow(s *Schedule, c Course) {
 	}
 	if !s.Feasible {
 		p.short(s)
+	} else if !s.Planted {
+		p.slow(s)
 	}
 	p.moments(s)
+}
+
+// slowUnder so many °C·days a day the last days before it is ready count for so little that a day
+// sooner or later in planting makes several at its end. Model.
+const slowUnder, slowDays = 5.0, 10
+
+// slow says that its last days hold it up.
+func (p *Place) slow(s *Schedule) {
+	warmth := p.air
+	if isSweet(s.Class) {
+		warmth = func(sh climate.Shelter) growth.Warmth { return p.medium(sh, s.Dark) }
+	}
+	at := along(s.Stays, warmth)
+	if growth.Ripening(s.Class.Crop(), s.Likely-slowDays, s.Likely, at) >= slowUnder*slowDays {
+		return
+	}
+	why := "Cool"
+	if at(s.Likely) > slowOver {
+		why = "Hot"
+	}
+	s.Advice.Add(advice.Slow, advice.Tip, "", "{} days at its end hold it up: a few days sooner in planting makes it ready much sooner.", why)
 }
 
 // unreached says why no day to plant comes, and what would help.
 func (p *Place) unreached(s *Schedule) {
 	at := s.Shelter.Offset().Where
-	helps := ""
-	for _, shelter := range climate.Shelters() {
-		if w := p.window(shelter); !never(w) && shelter != s.Shelter {
-			if _, warm := p.plantOut(shelter, s.Dark); warm || !isSweet(s.Class) {
-				helps = " There is one " + shelter.Offset().Where + "."
-				break
-			}
-		}
-	}
+	helps := p.helps(s)
 	switch {
 	case isSweet(s.Class):
 		s.warn(advice.MediumCold, "No planting day is reached {}: the medium does not come to {} with frost past.{}", at, measure.Temperature(warmMedium), helps)
@@ -78,6 +94,34 @@ func (p *Place) unreached(s *Schedule) {
 	default:
 		s.warn(advice.MediumCold, "No planting day is reached {}: the medium does not come to {}.{}", at, measure.Temperature(coldestMedium), helps)
 	}
+}
+
+// helps says under which shelter there is a day to plant; a sweet potato has the warmth it needs there,
+// or the most that any shelter gives it.
+func (p *Place) helps(s *Schedule) string {
+	if isSweet(s.Class) {
+		if c := p.closes(&s.Request, s.Need); c != "" {
+			return " There is one, and warmth enough, " + c.Offset().Where + "."
+		}
+		best, share := climate.Shelter(""), 0.0
+		for _, shelter := range climate.Shelters() {
+			if out, ok := p.plantOut(shelter, s.Dark); ok {
+				if _, have := p.warmth(shelter, s.Dark, out, p.upBefore(shelter, s.Dark, out)); have > share*s.Need {
+					best, share = shelter, have/s.Need
+				}
+			}
+		}
+		if best == "" {
+			return ""
+		}
+		return fmt.Sprintf(" There is one %s, with %d %% of the warmth it needs.", best.Offset().Where, percent(share))
+	}
+	for _, shelter := range climate.Shelters() {
+		if !never(p.window(shelter)) && shelter != s.Shelter {
+			return " There is one " + shelter.Offset().Where + "."
+		}
+	}
+	return ""
 }
 
 // short says what a planting that does not ripen lacks.

@@ -14,7 +14,7 @@ import (
 func TestWhatIsCounted(t *testing.T) {
 	var l golden.Lines
 	for _, p := range climate.Presets() {
-		n, err := p.Monthly.Daily()
+		n, err := p.Normals()
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -23,6 +23,7 @@ func TestWhatIsCounted(t *testing.T) {
 			f = climate.Frosts{None: true}
 		}
 		place := NewPlace(n, f, 0.25, 18, measure.Date(2026, 1, 1))
+		sky := Sky{Years: NewYears(n, p.Latitude)}
 		l.Head("%s", p.Name)
 		for i, class := range crop.Classes() {
 			for k, way := range Ways(class.Crop()) {
@@ -44,7 +45,7 @@ func TestWhatIsCounted(t *testing.T) {
 				l.Add("ends", place.KillingFrost(shelter, measure.Date(2026, 5, 1)), place.UpBefore(shelter, a.Dark, measure.Date(2026, 5, 10)), way.Name(), way.Suits(crop.Potato))
 				if class.Crop() == crop.Potato {
 					for _, bench := range []bool{false, true} {
-						batches, gaps := Succession(SuccessionRequest{Planting: a, Today: measure.Date(2026, 2, 20), From: measure.Date(2026, 6, 20), Until: measure.Date(2026, 10, 5), Each: 21 + 7*k, OnBench: bench, Plan: place.Plan})
+						batches, gaps := place.Succession(SuccessionRequest{Planting: a, Today: measure.Date(2026, 2, 20), From: measure.Date(2026, 6, 20), Until: measure.Date(2026, 10, 5), Each: 21 + 7*k, OnBench: bench}, sky)
 						l.Add("succession", bench, batches, gaps)
 					}
 				}

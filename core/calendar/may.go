@@ -2,6 +2,7 @@ package calendar
 
 import (
 	"glebata/core/climate"
+	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/measure"
 )
@@ -23,6 +24,9 @@ const (
 	NeverEnding Refusal = "a-year" // it would stand for a year or more
 )
 
+// refusals of a year that it is grown through.
+var refusals = []Refusal{HotMedium, ColdMedium, TooHot, Frosts, TooShort, TooDark, NeverEnding}
+
 // Gate of what may be proposed: anything else is planted only where the grower says so, with what
 // comes of it. Practice.
 const (
@@ -33,9 +37,6 @@ const (
 	leastIndex    = 0.4  // of an ordinary season
 	longestStand  = 365  // days from planting to its end
 	longestUnder  = 75   // days that seed lies in its medium
-	mostFrost     = 0.9  // chance of a frost after its shoots are up, that they come again from once
-	swing         = 3.0  // °C, that warmth swings about its means, in spells of so many days. Model
-	swingDays     = 4
 )
 
 // Verdict on a planting that may be proposed or not.
@@ -43,31 +44,38 @@ type Verdict struct {
 	OK  bool
 	Why Refusal
 	// Nearest day from today on, at its shelter, on which it may be planted; 0 for none within a
-	// year and a bit. Under is then another shelter with such a day, and UnderOn the day.
+	// year and a bit. Under is then another shelter with such a day, and UnderOn the day; Other
+	// another class that has one where it stands, and OtherOn the day.
 	Nearest measure.Day
 	Under   climate.Shelter
 	UnderOn measure.Day
-	Share   float64 // of its warmth, by its end
+	Other   crop.Class
+	OtherOn measure.Day
+	Years   float64 // share of the drawn years in which it lives
+	Share   float64 // of its warmth, by its end, in the usual year
 	Index   float64 // of an ordinary season
 }
 
-// Sky over a place: its latitude, and the PAR of the lamp in its heated room, MJ/m² a day.
-type Sky struct{ Latitude, Lamp float64 }
+// Sky over a place: drawn years of its weather, and the PAR of the lamp in its heated room, MJ/m² a
+// day.
+type Sky struct {
+	Years *Years
+	Lamp  float64
+}
 
-// May a planting be proposed on a day, by the usual weather of a place under a sky: it is today or
-// later, its medium is neither too cold nor too hot, and it ends within a year with enough of its
-// warmth and light. What may not has the nearest that may.
+// May a planting be proposed on a day, by drawn years of a place: it is today or later, its medium
+// is neither too cold nor too hot, and in three of four years it ends within twelve months with
+// enough of its warmth and light. What may not has the nearest that may.
 func (p *Place) May(a Request, sky Sky, today measure.Day) Verdict {
 	s := p.Count(a)
 	if today > 0 && a.Plant == 0 {
 		s = p.CountFrom(a, today)
 	}
-	air := held{p.usual(sky.Latitude), sky.Lamp}
-	v := p.lives(&s, air, today)
+	v := p.lives(&s, sky, today)
 	if v.OK {
 		return v
 	}
-	v.Nearest = p.nearest(s.Request, air, today, s.Plant)
+	v.Nearest = p.nearest(s.Request, sky, today, s.Plant)
 	if v.Nearest != 0 {
 		return v
 	}
@@ -76,60 +84,59 @@ func (p *Place) May(a Request, sky Sky, today measure.Day) Verdict {
 		if b.Shelter, b.Then = other, ""; other == s.Shelter {
 			continue
 		}
-		if v.UnderOn = p.nearest(b, air, today, 0); v.UnderOn != 0 {
+		if v.UnderOn = p.nearest(b, sky, today, 0); v.UnderOn != 0 {
 			v.Under = other
-			return v
+			break
+		}
+	}
+	for _, other := range crop.Classes() {
+		b := s.Request
+		if b.Class, b.PacketDays = other, 0; other == s.Class || other.Crop() != s.Class.Crop() {
+			continue
+		}
+		if v.OtherOn = p.nearest(b, sky, today, 0); v.OtherOn != 0 {
+			v.Other = other
+			break
 		}
 	}
 	return v
 }
 
-// held are the weather and the lamp that days are held against.
-type held struct {
-	air  *growth.Weather
-	lamp float64
-}
-
-// ahead is how far a nearest day is looked for.
-const ahead = 400
+// Nearest days are looked for so far ahead, day by day about the first of every few that may be.
+const ahead, stride = 400, 6
 
 // nearest day to one that may be planted on, from today on; the first where it is 0.
-func (p *Place) nearest(a Request, air held, today, to measure.Day) measure.Day {
-	best := measure.Day(0)
-	for i := range measure.Day(ahead) {
-		a.Plant = today + i
-		if best != 0 && distance(a.Plant, to) > distance(best, to) {
-			break
-		}
+func (p *Place) nearest(a Request, sky Sky, today, to measure.Day) measure.Day {
+	to = max(to, today)
+	may := func(d measure.Day) bool {
+		a.Plant = d
 		s := p.Count(a)
-		if s.Plant == 0 || best != 0 && distance(s.Plant, to) >= distance(best, to) {
-			continue
-		}
-		if p.lives(&s, air, today).OK {
-			if best = s.Plant; to == 0 || to <= today {
-				return best
+		return s.Plant == d && p.lives(&s, sky, today).OK
+	}
+	for off := measure.Day(0); off <= ahead; off += stride {
+		for _, d := range [2]measure.Day{to + off, to - off} {
+			if d < today || d > today+ahead || !may(d) {
+				continue
 			}
+			toward := measure.Day(1)
+			if d > to {
+				toward = -1
+			}
+			for near := d + toward*(stride-1); near != d; near -= toward { // as near as it may be
+				if distance(near, to) < off && may(near) {
+					return near
+				}
+			}
+			return d
 		}
 	}
-	return best
+	return 0
 }
 
 func distance(a, b measure.Day) measure.Day { return max(a-b, b-a) }
 
-// usual weather that a planting of any day is held against.
-func (p *Place) usual(latitude float64) *growth.Weather {
-	w := growth.NewWeather(latitude, p.from, p.from+spanDays+ahead, func(d measure.Day) (low, high float64) {
-		off := swing // no year keeps to its means, and heat counts for more than coolness makes good
-		if int(d)/swingDays%2 == 0 {
-			off = -swing
-		}
-		return p.normals.Min.At(d) + off, p.normals.Max.At(d) + off
-	})
-	return &w
-}
-
 // lives reports whether a planting as it was counted may be proposed.
-func (p *Place) lives(s *Schedule, air held, today measure.Day) Verdict {
+func (p *Place) lives(s *Schedule, sky Sky, today measure.Day) Verdict {
 	no := func(why Refusal) Verdict { return Verdict{Why: why} }
 	switch {
 	case s.Plant == 0:
@@ -141,56 +148,92 @@ func (p *Place) lives(s *Schedule, air held, today measure.Day) Verdict {
 	if why := mediumWhy(s, medium); why != Lives {
 		return no(why)
 	}
-	plant := growth.Plant{Class: s.Class, PacketDays: s.PacketDays, Planted: s.Plant, Dark: s.Dark, Heated: p.heated, Lamp: air.lamp, Need: growth.EmergenceNeed(s.Chitted, s.Cover)}
-	for _, stay := range s.Stays {
-		plant.Stays = append(plant.Stays, growth.Stay{From: stay.From, Offset: stay.Shelter.Offset()})
-	}
-	last := s.Stays[len(s.Stays)-1].Shelter
-	switch {
-	case isSweet(s.Class):
-		plant.Need, plant.End = growth.EstablishNeed(), p.upBefore(s.Shelter, s.Dark, s.Plant)
-	default:
-		if plant.End = p.KillingFrost(last, s.Plant); s.Way == PreGrown {
-			plant.Need = growth.ReappearNeed()
-		}
-	}
+	plant := p.grown(s, sky.Lamp)
 	var run growth.Run
-	growth.Grow(&plant, air.air, &run)
-	v := Verdict{Share: run.Share, Index: run.Season()}
-	switch stood := run.End() - s.Plant; {
-	case run.Ending == growth.Rotted:
-		v.Why = HotMedium
-	case run.Up == 0, !isSweet(s.Class) && s.Way != PreGrown && run.Up-s.Plant > longestUnder:
-		v.Why = ColdMedium
-	case run.Ending == growth.Withered && (run.Share < leastShare || v.Index < leastIndex):
-		v.Why = TooHot
-	case !isSweet(s.Class) && p.riskOf(last, run.Up) > mostFrost:
-		v.Why = Frosts
-	case run.Share < leastShare:
-		v.Why = TooShort
-	case v.Index < leastIndex:
-		v.Why = TooDark
-	case stood >= longestStand:
-		v.Why = NeverEnding
-	default:
+	if s.Shelter.Offset().Kept { // the weather does not come in
+		growth.Grow(&plant, sky.Years.of(0, s.Plant), &run)
+		why := ended(s, &run)
+		return Verdict{OK: why == Lives, Why: why, Years: 1, Share: run.Share, Index: run.Season()}
+	}
+	v, whys, lived := Verdict{}, map[Refusal]int{}, 0
+	for k := range drawnYears {
+		growth.Grow(&plant, sky.Years.of(k, s.Plant), &run)
+		why := ended(s, &run)
+		switch {
+		case why == Lives:
+			lived++
+		case why == TooDark && p.hot(s, &run):
+			why = TooHot
+		}
+		whys[why]++
+		v.Share, v.Index = v.Share+run.Share/drawnYears, v.Index+run.Season()/drawnYears
+		if k+1-lived > drawnYears-mustLive { // it cannot any more
+			v.Share, v.Index = v.Share*drawnYears/float64(k+1), v.Index*drawnYears/float64(k+1)
+			v.Years = float64(lived) / float64(k+1)
+			break
+		}
+		v.Years = float64(lived) / drawnYears
+	}
+	if lived >= mustLive {
 		v.OK = true
+		return v
+	}
+	delete(whys, Lives)
+	for _, why := range refusals { // the commonest, and of as many the first
+		if whys[why] > whys[v.Why] {
+			v.Why = why
+		}
 	}
 	return v
 }
 
-// riskOf a frost to what stands green under a shelter from a day of any year on.
-func (p *Place) riskOf(s climate.Shelter, d measure.Day) float64 {
-	if p.frosts.None {
-		return 0
+// slowOver so many °C of air a potato bulks the less for the warmth. Model: as growth has it.
+const slowOver = 21
+
+// hot reports whether the days in which a planting was to bulk are too warm rather than too cool.
+func (p *Place) hot(s *Schedule, run *growth.Run) bool {
+	if isSweet(s.Class) || run.Initiation == 0 {
+		return false
 	}
-	summer := (p.frosts.Last + p.frosts.First) / 2
-	for d < summer-365/2 {
-		d += 365
+	mid := run.Initiation + (run.End()-run.Initiation)/2
+	return along(s.Stays, p.air)(mid) > slowOver
+}
+
+// grown is a planting as growth sees it.
+func (p *Place) grown(s *Schedule, lamp float64) growth.Plant {
+	plant := growth.Plant{Class: s.Class, PacketDays: s.PacketDays, Planted: s.Plant, Dark: s.Dark, Heated: p.heated, Lamp: lamp, Need: growth.EmergenceNeed(s.Chitted, s.Cover)}
+	for _, stay := range s.Stays {
+		plant.Stays = append(plant.Stays, growth.Stay{From: stay.From, Offset: stay.Shelter.Offset()})
 	}
-	for d > summer+365/2 {
-		d -= 365
+	switch {
+	case isSweet(s.Class):
+		plant.Need, plant.End = growth.EstablishNeed(), p.upBefore(s.Shelter, s.Dark, s.Plant)
+	case s.Way == PreGrown:
+		plant.Need = growth.ReappearNeed()
 	}
-	return p.riskAt(s, d)
+	return plant
+}
+
+// ended says why a planting that was grown through a year is not proposed for it.
+func ended(s *Schedule, run *growth.Run) Refusal {
+	short := run.Share < leastShare
+	switch stood := run.End() - s.Plant; {
+	case run.Ending == growth.Rotted:
+		return HotMedium
+	case run.Ending == growth.Lost, run.Up == 0, !isSweet(s.Class) && s.Way != PreGrown && run.Up-s.Plant > longestUnder:
+		return ColdMedium
+	case run.Ending == growth.Withered && (short || run.Season() < leastIndex):
+		return TooHot
+	case run.Ending == growth.Killed && !isSweet(s.Class) && len(run.Frosts) > 1 && short:
+		return Frosts
+	case short:
+		return TooShort
+	case run.Season() < leastIndex:
+		return TooDark
+	case stood >= longestStand:
+		return NeverEnding
+	}
+	return Lives
 }
 
 // mediumWhy a medium is no place to plant in.
@@ -223,26 +266,39 @@ func mediumWhy(s *Schedule, medium growth.Warmth) Refusal {
 	return Lives
 }
 
-// Words say why, and what is nearest.
-func (v Verdict) Words() measure.Phrase {
-	why := map[Refusal]measure.Phrase{
+// Words of a refusal.
+func (r Refusal) Words() measure.Phrase {
+	return map[Refusal]measure.Phrase{
 		NoDay:       measure.Say("No day to plant it is reached here."),
 		Gone:        measure.Say("Its day is past."),
 		ColdMedium:  measure.Say("Its medium is too cold then."),
 		HotMedium:   measure.Say("Its medium is too hot then: seed rots, or soon will."),
-		Frosts:      measure.Say("Frost takes its shoots again and again."),
-		TooHot:      measure.Say("Heat takes its leaves before there is much to lift."),
+		Frosts:      measure.Say("Frost takes it before there is much to lift."),
+		TooHot:      measure.Say("Heat takes its leaves, or stops its tubers, before there is much to lift."),
 		TooShort:    measure.Say("It has too little warmth before it ends."),
 		TooDark:     measure.Say("It has too little light and warmth to bulk."),
 		NeverEnding: measure.Say("It would stand for a year and more."),
-	}[v.Why]
+	}[r]
+}
+
+// Words say why, and what is nearest.
+func (v Verdict) Words() measure.Phrase {
+	why := v.Why.Words()
 	switch {
 	case v.OK:
 		return measure.Phrase{}
 	case v.Nearest != 0:
 		return measure.Say("{} The nearest day that can live: {}.", why, v.Nearest)
-	case v.Under != "":
-		return measure.Say("{} No day of the year ahead can live where it stands; {}: {}.", why, v.Under.Offset().Where, v.UnderOn)
 	}
-	return measure.Say("{} No day of the year ahead can live here, under any shelter: choose another class.", why)
+	other := measure.Phrase{}
+	if v.Other != "" {
+		other = measure.Say(" Where it stands, {} can: {}.", v.Other.Constants().One(), v.OtherOn)
+	}
+	if v.Under != "" {
+		return measure.Say("{} No day of the year ahead can live where it stands; {}: {}.{}", why, v.Under.Offset().Where, v.UnderOn, other)
+	}
+	if v.Other != "" {
+		return measure.Say("{} No day of the year ahead can live here, under any shelter.{}", why, other)
+	}
+	return measure.Say("{} No day of the year ahead can live here, under any shelter: choose another crop.", why)
 }

@@ -205,7 +205,7 @@ func (p *Place) ripe(s *Schedule) Course {
 		}
 	}
 	ready := func(off float64) (measure.Day, bool) {
-		return growth.Reach(crop.Potato, c.Up, func(d measure.Day) float64 {
+		return growth.Ripens(crop.Potato, c.Up, func(d measure.Day) float64 {
 			t := air(d)
 			if s.Way == Late && t < endAir {
 				return 0
@@ -227,7 +227,7 @@ func (p *Place) ripe(s *Schedule) Course {
 	if c.End == 0 {
 		c.End = c.Up + longest
 	}
-	c.Share = math.Min(1, growth.Sum(crop.Potato, c.Up, c.End, air)/math.Max(1, s.Need))
+	c.Share = math.Min(1, growth.Ripening(crop.Potato, c.Up, c.End, air)/math.Max(1, s.Need))
 	return c
 }
 
@@ -252,7 +252,7 @@ func (p *Place) late(s *Schedule) {
 			stays = append(stays, Stay{p.autumnMove(&under), s.Then})
 		}
 		air := along(stays, p.air)
-		return growth.Reach(crop.Potato, up, func(d measure.Day) float64 {
+		return growth.Ripens(crop.Potato, up, func(d measure.Day) float64 {
 			if t := air(d); t >= endAir {
 				return t
 			}
@@ -260,14 +260,23 @@ func (p *Place) late(s *Schedule) {
 		}, s.Need, longest)
 	}
 	latest, ok := latestPlanting(midsummer-60, end, end, mature)
-	if ok {
-		s.LateIn = [2]measure.Day{min(midsummer, latest), latest}
+	begins, cool := min(midsummer, latest), false
+	if ok { // its window begins when seed does not rot any more
+		begins, cool = first(begins, int(latest-begins)+1, func(d measure.Day) bool {
+			at := Schedule{Request: s.Request, Plant: d}
+			return mediumWhy(&at, p.medium(s.Shelter, s.Dark)) == Lives
+		})
 	}
-	if s.Plant == 0 && ok {
-		s.Plant = max(s.LateIn[0], latest-10)
+	if ok && cool {
+		s.LateIn = [2]measure.Day{begins, latest}
+	}
+	if s.Plant == 0 && ok && cool {
+		s.Plant = max(begins, latest-10)
 	}
 	s.Stays = []Stay{{s.Plant, s.Shelter}}
 	switch {
+	case ok && !cool:
+		s.warn(advice.MediumHot, "No late crop here {}: the medium is too hot for seed until {}, and after that there is no time.", last.Offset().Where, latest)
 	case !ok:
 		s.warn(advice.Season, "No late crop here {}: from high summer to the frost there is too little warmth for {}.", last.Offset().Where, s.Class.Constants().One())
 	case s.Plant > latest:

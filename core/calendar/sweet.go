@@ -57,7 +57,7 @@ func (p *Place) warmth(s climate.Shelter, dark bool, planted, end measure.Day) (
 	if end == 0 {
 		end = planted + 365
 	}
-	return up, growth.Sum(crop.SweetPotato, up, end, medium)
+	return up, growth.Ripening(crop.SweetPotato, up, end, medium)
 }
 
 // closes is the shelter, in order of what it costs, under which a need is met.
@@ -110,12 +110,14 @@ func (p *Place) rooted(s *Schedule) Course {
 	c.Cold = c.End != 0
 	var have float64
 	c.Up, have = p.warmth(s.Shelter, s.Dark, s.Plant, c.End)
-	if c.Share = math.Min(1, have/math.Max(1, s.Need)); c.Share < 1 {
+	if have < s.Need-0.5 { // what is lacking rounds to something
+		c.Share = have / math.Max(1, s.Need)
 		return c
 	}
+	c.Share = 1
 	medium := p.medium(s.Shelter, s.Dark)
 	ready := func(off float64) measure.Day {
-		d, _ := growth.Reach(crop.SweetPotato, c.Up, func(d measure.Day) float64 { return medium(d) + off }, s.Need, longest)
+		d, _ := growth.Ripens(crop.SweetPotato, c.Up, func(d measure.Day) float64 { return medium(d) + off }, s.Need, longest)
 		if c.End != 0 {
 			d = min(d, c.End)
 		}

@@ -78,5 +78,5 @@ const (
 // UsualNight is the minimum of a night that nothing is forecast of, °C: its mean by the normals
 // and the standard deviation of nights about it, as simulated years have them.
 func (n *Normals) UsualNight(d measure.Day) (mean, sd float64) {
-	return n.Min.At(d), math.Hypot(anomalySpread, swingSpread/2)
+	return n.Min.At(d), math.Hypot(n.Spread.At(d), swingSpread/2)
 }

@@ -36,6 +36,7 @@ func DayIndex(d measure.Day) int {
 type Normals struct {
 	Min, Max Year // °C, mean daily minimum and maximum
 	Rain     Year // mm a day
+	Spread   Year // °C, standard deviation of the mean of a day about its normal
 }
 
 // Mean temperature of a day: (min + max) ÷ 2, °C.
@@ -72,6 +73,9 @@ func (m Monthly) Daily() (*Normals, error) {
 		return nil, err
 	}
 	n := &Normals{Min: smooth(m.Min), Max: smooth(m.Max)}
+	for i := range n.Spread {
+		n.Spread[i] = usualSpread
+	}
 	var rain Months
 	for i, mm := range m.Rain {
 		rain[i] = mm / float64(daysIn[i])

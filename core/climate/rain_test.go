@@ -14,7 +14,7 @@ func rainOf(t *testing.T, preset string) (*Normals, *RainYears) {
 	if !ok {
 		t.Fatalf("no climate is %q", preset)
 	}
-	n, err := p.Monthly.Daily()
+	n, err := p.Normals()
 	if err != nil {
 		t.Fatal(err)
 	}

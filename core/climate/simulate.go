@@ -21,7 +21,7 @@ type Simulator struct {
 	normals *Normals
 	rng     *rand.Rand
 	wet     Year    // chance that a day is wet
-	anomaly float64 // °C, of the mean, carried from day to day
+	anomaly float64 // of the mean, in its spreads, carried from day to day
 	swing   float64 // °C, of the daily range
 	raining bool
 }
@@ -33,12 +33,16 @@ const (
 	persistence    = 0.35 // how much likelier a wet day is after another
 	gammaShape     = 0.75
 	anomalyMemory  = 0.72 // of the mean, day to day
-	anomalySpread  = 2.6  // °C, of the mean
+	usualSpread    = 2.6  // °C, of the mean, where nothing is said of the place
 	swingMemory    = 0.3
 	swingSpread    = 1.2 // °C
 	wetDayCooler   = 1.4 // °C off the maximum of a wet day
 	wetNightWarmer = 0.8 // °C on its minimum
 )
+
+// DrawnSeed is the seed of the years that windows are drawn from: 200 of them have their frosts when
+// every climate says.
+const DrawnSeed = 7
 
 // NewSimulator starts on a first of January.
 func NewSimulator(n *Normals, seed uint64) *Simulator {
@@ -46,7 +50,7 @@ func NewSimulator(n *Normals, seed uint64) *Simulator {
 	for i, rain := range n.Rain {
 		s.wet[i] = math.Min(wettest, rain/WetDayRain)
 	}
-	s.anomaly = anomalySpread * s.rng.NormFloat64()
+	s.anomaly = s.rng.NormFloat64()
 	return s
 }
 
@@ -67,9 +71,10 @@ func (s *Simulator) day(i int) DayWeather {
 	}
 	s.raining = s.rng.Float64() < chance
 
-	s.anomaly = anomalyMemory*s.anomaly + anomalySpread*math.Sqrt(1-anomalyMemory*anomalyMemory)*s.rng.NormFloat64()
+	s.anomaly = anomalyMemory*s.anomaly + math.Sqrt(1-anomalyMemory*anomalyMemory)*s.rng.NormFloat64()
+	off := s.normals.Spread[i] * s.anomaly
 	s.swing = swingMemory*s.swing + swingSpread*math.Sqrt(1-swingMemory*swingMemory)*s.rng.NormFloat64()
-	d := DayWeather{Min: s.normals.Min[i] + s.anomaly - s.swing/2, Max: s.normals.Max[i] + s.anomaly + s.swing/2}
+	d := DayWeather{Min: s.normals.Min[i] + off - s.swing/2, Max: s.normals.Max[i] + off + s.swing/2}
 	// The wet days' share is taken off every day, so that the normals stay.
 	d.Max += wetDayCooler * wet
 	d.Min -= wetNightWarmer * wet

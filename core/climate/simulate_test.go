@@ -11,7 +11,7 @@ func simulated(t testing.TB, key string, seed uint64) (*Normals, *Simulator) {
 	if !ok {
 		t.Fatal("no climate ", key)
 	}
-	n, err := p.Monthly.Daily()
+	n, err := p.Normals()
 	if err != nil {
 		t.Fatal(err)
 	}

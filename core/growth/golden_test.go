@@ -30,7 +30,7 @@ func TestHowPlantsGrow(t *testing.T) {
 	}
 	for i, key := range []string{climate.Presets()[0].Key, climate.Presets()[3].Key, climate.Presets()[5].Key} {
 		p, _ := climate.PresetNamed(key)
-		n, err := p.Monthly.Daily()
+		n, err := p.Normals()
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -82,7 +82,8 @@ func (p *Plant) Unlit() bool {
 //	dL = rate · e(T) · (1 − L ÷ longest)
 //	S  = Σ canopy · fT · fW · PAR ÷ 8, from initiation on ÷ the same of the reference
 //
-// T is the mean of the air for a potato and of the medium for a sweet potato. Air
+// A day counts for 11 °C·days at the most towards the maturity of a potato, so that no place is much
+// faster than its packet. T is the mean of the air for a potato and of the medium for a sweet potato. Air
 // under −1 °C at the leaves kills the tops of a potato, 0 °C or three days of a mean
 // under 10 °C a sweet potato for good, and a medium under −2 °C what is not up yet.
 // Each day takes 2 % of the leaf that stands of a potato for each °C of its mean over 26, and with
@@ -103,7 +104,7 @@ func Grow(p *Plant, w *Weather, c *Run) {
 	}
 	g.leaves, g.upAt, g.first = newLeaves(g.need), p.Need+p.Shift-1e-9, int(p.Planted-w.From)
 	g.enter(0)
-	g.tt, g.stem = p.Head, p.Start
+	g.tt, g.ripe, g.stem = p.Head, p.Head, p.Start
 	g.rate = g.habit.Rate
 	if p.Rate > 0 {
 		g.rate *= p.Rate
@@ -112,7 +113,7 @@ func Grow(p *Plant, w *Weather, c *Run) {
 	if p.Tall > 0 {
 		g.slowing /= p.Tall
 	}
-	g.cover, g.left = g.leaves.at(g.tt), 1
+	g.cover, g.left = g.leaves.at(g.tt, g.ripe), 1
 	g.light = g.open
 	if p.Sun > 0 {
 		g.light *= math.Min(1, p.Sun)
@@ -125,7 +126,7 @@ func Grow(p *Plant, w *Weather, c *Run) {
 	}
 	n = min(n+1, days)
 	c.Stem, c.Canopy, c.Index = c.Stem[:n], c.Canopy[:n], c.Index[:n]
-	c.Share = math.Min(1, g.tt/math.Max(1e-9, g.need))
+	c.Share = math.Min(1, g.ripe/math.Max(1e-9, g.need))
 }
 
 // grower is a planting on its way.
@@ -159,7 +160,8 @@ type grower struct {
 
 	soil  float64 // °C·days in the medium
 	tt    float64 // °C·days from being up
-	cover float64 // share of the ground under its leaves, at tt
+	ripe  float64 // of them towards its maturity
+	cover float64 // share of the ground under its leaves, at tt and ripe
 	left  float64 // of its leaf, by the heat there was
 	hot   int     // days in a row that rot seed
 	stem  float64
@@ -250,7 +252,7 @@ func (g *grower) ends(d measure.Day, low, mean, medium float64) Ending {
 		g.chill = 0
 	}
 	switch {
-	case g.tt >= g.leaves.gone, g.c.Mature != 0 && d >= g.c.Mature+lingers:
+	case g.ripe >= g.leaves.gone, g.c.Mature != 0 && d >= g.c.Mature+lingers:
 		return Ripened
 	case g.p.End != 0 && d >= g.p.End:
 		return Over
@@ -313,10 +315,10 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 			return
 		}
 	}
-	if g.c.Fading == 0 && g.tt >= g.leaves.fade {
+	if g.c.Fading == 0 && g.ripe >= g.leaves.fade {
 		g.c.Fading = d
 	}
-	if g.c.Mature == 0 && d > g.p.GreenOn && (g.tt >= g.need-1e-9 || g.p.HalfBy != 0 && d >= g.p.HalfBy) {
+	if g.c.Mature == 0 && d > g.p.GreenOn && (g.ripe >= g.need-1e-9 || g.p.HalfBy != 0 && d >= g.p.HalfBy) {
 		g.c.Mature = d
 	}
 	if g.tt >= g.habit.Initiation {
@@ -339,7 +341,12 @@ func (g *grower) grow(n int, d measure.Day, low, warmth float64) {
 	}
 	e := g.degrees.at(warmth)
 	g.tt += e
-	g.cover = g.leaves.at(g.tt) * g.left
+	if g.sweet {
+		g.ripe += e
+	} else {
+		g.ripe += min(e, ripensBy)
+	}
+	g.cover = g.leaves.at(g.tt, g.ripe) * g.left
 	g.stem += e * (g.rate - g.slowing*g.stem)
 }
 
@@ -364,13 +371,14 @@ func (g *grower) seenFrosted(d measure.Day) bool {
 // transplant does, with so much of what was lost; else that is the end.
 func (g *grower) frost(d measure.Day) {
 	g.c.Frosts = append(g.c.Frosts, d)
-	if g.again || g.sweet || g.tt >= growsAgain*g.need {
+	if g.again || g.sweet || g.ripe >= growsAgain*g.need {
 		g.dead = Killed
 		return
 	}
 	g.again, g.under = true, g.soil+needReappear
 	g.tt *= keptOfFrost
-	g.cover = g.leaves.at(g.tt)
+	g.ripe *= keptOfFrost
+	g.cover = g.leaves.at(g.tt, g.ripe)
 	g.stem *= keptOfFrost
 }
 

@@ -15,7 +15,7 @@ import (
 func ordinary(t testing.TB, preset string) *Weather {
 	t.Helper()
 	p, _ := climate.PresetNamed(preset)
-	n, err := p.Monthly.Daily()
+	n, err := p.Normals()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -222,7 +222,7 @@ func TestEveryConstantIsInTheTable(t *testing.T) {
 
 func simulated(t testing.TB, n int) []Weather {
 	p, _ := climate.PresetNamed("cool-maritime")
-	normals, err := p.Monthly.Daily()
+	normals, err := p.Normals()
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -39,7 +39,7 @@ func TestEmergenceOfTheExample(t *testing.T) {
 // Check values: cool maritime, day 100, 10 cm cover, chitted, dark bag.
 func TestAnOrdinarySeasonComesOutRight(t *testing.T) {
 	preset, _ := climate.PresetNamed("cool-maritime")
-	n, err := preset.Monthly.Daily()
+	n, err := preset.Normals()
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -64,10 +64,11 @@ func newLeaves(need float64) leaves {
 	return l
 }
 
-// at a thermal time from being up, °C·days: share of the ground that they cover.
-func (l *leaves) at(tt float64) float64 {
-	if tt > l.fade {
-		return max(0, l.fall*(l.gone-tt))
+// at a thermal time from being up, and as much of it as counts towards maturity, °C·days: share of
+// the ground that they cover.
+func (l *leaves) at(tt, ripe float64) float64 {
+	if ripe > l.fade {
+		return max(0, l.fall*(l.gone-ripe))
 	}
 	return max(0, min(1, tt*(1/canopyFull)))
 }

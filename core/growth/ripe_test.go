@@ -31,7 +31,7 @@ func TestYellowingMovesMaturity(t *testing.T) {
 	}{
 		"half in time":                  {[]LeafSeen{{due, 2}}, -2, 0, 0},
 		"half ten days early":           {[]LeafSeen{{due - 10, 2}}, -11, -10, 0},
-		"none ten days before":          {[]LeafSeen{{due - 10, 0}}, 1, 14, 0},
+		"none ten days before":          {[]LeafSeen{{due - 10, 0}}, 1, 17, 0},
 		"none, five days before":        {[]LeafSeen{{due - 5, 0}}, 8, 22, 0},
 		"a quarter, ten days after":     {[]LeafSeen{{due + 10, 1}}, 11, 20, 0},
 		"all, in time":                  {[]LeafSeen{{due + 10, 4}}, -4, 2, 0},
@@ -81,7 +81,7 @@ func TestWindowsOfYellowingHoldWhatTheyPromise(t *testing.T) {
 	years := simulated(t, 220)
 	for looks := range 3 {
 		held, all := 0, 0
-		for trial := range 400 {
+		for trial := range 600 {
 			rng := rand.New(rand.NewPCG(uint64(trial), 9))
 			p := planted([]crop.Class{crop.Maincrop, crop.EarlyMaincrop}[trial%2])
 			p.Planted = measure.Date(2026, 4, 10) + measure.Day(rng.IntN(30))
@@ -127,7 +127,7 @@ func TestFlowersMoveTheForecast(t *testing.T) {
 	years := simulated(t, 220)
 	held, all, narrower := 0, 0, 0
 	var plain, fitted float64 // sums of what the day tubers set is off
-	for trial := range 400 {
+	for trial := range 600 {
 		rng := rand.New(rand.NewPCG(uint64(trial), 21))
 		p := planted([]crop.Class{crop.Maincrop, crop.EarlyMaincrop}[trial%2])
 		p.Planted = measure.Date(2026, 4, 10) + measure.Day(rng.IntN(30))

@@ -33,6 +33,7 @@ const (
 	heatTakes     = 0.02 // of the leaf that stands, a day and °C over that
 	heatKills     = 0.10 // of its leaf, under which it is dead
 	rotsDays      = 7    // of it in a row, before it is up
+	ripensBy      = 11.0 // °C·days of a day at the most that count towards a potato's maturity
 	lingers       = 42   // days after it is mature, where nothing ends it
 	keptOfFrost   = 0.40 // of what was lost, where it grows again
 	growsAgain    = 0.40 // of the time to maturity, up to which it does, once
@@ -148,7 +149,7 @@ func Canopy(tt, need float64) float64 {
 		return 0
 	}
 	l := newLeaves(need)
-	return l.at(tt)
+	return l.at(tt, tt)
 }
 
 // reference season of a class, which a season index is held against: steady 15 °C
@@ -162,7 +163,7 @@ func reference(c crop.Class, need float64) float64 {
 	a, sum, sets, l := EffectiveDegrees(c.Crop(), mean), 0.0, habits[c].Initiation, newLeaves(need)
 	for tt := 0.0; tt < need+a-1e-9; tt += a {
 		if tt >= sets {
-			sum += l.at(tt)
+			sum += l.at(tt, tt)
 		}
 	}
 	return sum

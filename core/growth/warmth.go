@@ -64,15 +64,34 @@ func MaturityNeed(class crop.Class, packetDays int) float64 {
 	return math.Max(0, float64(packetDays-20)*10)
 }
 
-// Reach is the first day on which degrees summed from a day on come to a need;
-// ok is false when they do not within so many days.
+// RipeningDegrees of a day of a mean temperature, °C: what counts for growth, of a potato 11 at the
+// most. Model.
+func RipeningDegrees(c crop.Crop, mean float64) float64 {
+	e := EffectiveDegrees(c, mean)
+	if c == crop.Potato {
+		return min(e, ripensBy)
+	}
+	return e
+}
+
+// Reach is the first day on which degrees that count for growth, summed from a day on, come to a
+// need; ok is false when they do not within so many days.
 func Reach(c crop.Crop, from measure.Day, w Warmth, need float64, within int) (day measure.Day, ok bool) {
+	return reach(EffectiveDegrees, c, from, w, need, within)
+}
+
+// Ripens is Reach of the degrees that count towards maturity.
+func Ripens(c crop.Crop, from measure.Day, w Warmth, need float64, within int) (day measure.Day, ok bool) {
+	return reach(RipeningDegrees, c, from, w, need, within)
+}
+
+func reach(degrees func(crop.Crop, float64) float64, c crop.Crop, from measure.Day, w Warmth, need float64, within int) (day measure.Day, ok bool) {
 	sum := 0.0
 	for i := range within {
 		if sum >= need-1e-9 {
 			return from + measure.Day(i), true
 		}
-		sum += EffectiveDegrees(c, w(from+measure.Day(i)))
+		sum += degrees(c, w(from+measure.Day(i)))
 	}
 	return from + measure.Day(within), sum >= need-1e-9
 }
@@ -106,11 +125,12 @@ func Rots(planted, until measure.Day, medium Warmth) measure.Day {
 	return 0
 }
 
-// Sum of degrees from a day up to another, that one left out.
-func Sum(c crop.Crop, from, until measure.Day, w Warmth) float64 {
+// Ripening is the sum of degrees that count towards maturity from a day up to another, that one
+// left out.
+func Ripening(c crop.Crop, from, until measure.Day, w Warmth) float64 {
 	sum := 0.0
 	for d := from; d < until; d++ {
-		sum += EffectiveDegrees(c, w(d))
+		sum += RipeningDegrees(c, w(d))
 	}
 	return sum
 }

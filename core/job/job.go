@@ -61,8 +61,9 @@ type Bag struct {
 	MediumOn measure.Day         // 0 for never
 	Number   int                 // to plant
 	Planted  measure.Day
-	PotGrown bool        // it is transplanted, and not planted as a tuber
-	PlantOn  measure.Day // planned
+	PotGrown bool           // it is transplanted, and not planted as a tuber
+	PlantOn  measure.Day    // planned
+	Unfit    measure.Phrase // why it cannot live planted today, its day being past; empty where it can
 
 	Next         *hill.Rung     // the next layer, nil when none is left
 	RaiseOn      measure.Day    // stems reach what calls for it, by the forecast
@@ -196,6 +197,10 @@ func planting(b *Bag, add adder) {
 	}
 	if b.PotGrown {
 		verb, why = "transplant", measure.Say("Set each ball whole and bury it to the leaf tips.")
+	}
+	if !b.Unfit.Empty() {
+		add(Plant, b.Today, measure.Say("past its days"), measure.Say("{} Planted already? Enter it with its day.", b.Unfit))
+		return
 	}
 	if b.MediumOn != 0 {
 		why = measure.Say("{} The medium had {} on {}.", why, b.Medium, b.MediumOn)

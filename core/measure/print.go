@@ -65,10 +65,10 @@ func (s System) Length(l Length) string {
 	return s.trimmed(in, 1) + " in"
 }
 
-// Area prints a: "0.13 m²", "1.4 sq ft".
+// Area prints a: "0.13 m²", "4 m²", "1.4 sq ft".
 func (s System) Area(a Area) string {
 	if s.Metric() {
-		return s.fixed(float64(a), 2) + " m²"
+		return s.trimmed(float64(a), 2) + " m²"
 	}
 	return s.fixed(float64(a)/sqFootM2, 1) + " sq ft"
 }
@@ -109,7 +109,7 @@ func (s System) Fine(v any) string {
 		return s.trimmed(float64(q)/inchCm, 3) + " in"
 	case Area:
 		if s.Metric() {
-			return s.fixed(float64(q), 4) + " m²"
+			return s.trimmed(float64(q), 4) + " m²"
 		}
 		return s.fixed(float64(q)/sqFootM2, 3) + " sq ft"
 	case Temperature:

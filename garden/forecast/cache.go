@@ -5,6 +5,7 @@ import (
 
 	lru "github.com/hashicorp/golang-lru/v2"
 
+	"glebata/core/calendar"
 	"glebata/core/climate"
 	"glebata/core/growth"
 	"glebata/core/measure"
@@ -21,6 +22,8 @@ type Cache struct {
 	suns  *lru.Cache[string, map[logbook.ID][]growth.SunSince]
 	maps  *lru.Cache[string, terrace.Map]
 	rains *lru.Cache[climate.Normals, *climate.RainYears]
+	skies *lru.Cache[skyKey, *calendar.Years]
+	gates *lru.Cache[gateKey, calendar.Verdict]
 }
 
 // end is what the model says of a planting that has ended: the index of its season, and how
@@ -33,6 +36,8 @@ const (
 	maxEnded = 50_000
 	maxSuns  = 16
 	maxRains = 3
+	maxSkies = 12 // of half a megabyte each
+	maxGates = 5000
 )
 
 // NewCache makes an empty one. It fails never: the sizes stand above.
@@ -42,7 +47,9 @@ func NewCache() *Cache {
 	suns, _ := lru.New[string, map[logbook.ID][]growth.SunSince](maxSuns)
 	maps, _ := lru.New[string, terrace.Map](maxSuns)
 	rains, _ := lru.New[climate.Normals, *climate.RainYears](maxRains)
-	return &Cache{runs, ended, suns, maps, rains}
+	skies, _ := lru.New[skyKey, *calendar.Years](maxSkies)
+	gates, _ := lru.New[gateKey, calendar.Verdict](maxGates)
+	return &Cache{runs, ended, suns, maps, rains, skies, gates}
 }
 
 func cached[K comparable, V any](c *lru.Cache[K, V], key K, work func() V) V {

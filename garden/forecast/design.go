@@ -3,6 +3,7 @@ package forecast
 import (
 	"glebata/core/advice"
 	"glebata/core/bag"
+	"glebata/core/calendar"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
@@ -11,9 +12,10 @@ import (
 // DesignSheet is every kind of bag weighed up for one purpose.
 type DesignSheet struct {
 	Asked      DesignRequest
-	From       bag.Calibration // of the grower's own, used when it was asked for
-	Mine       int             // finished bags that count
-	Season     float64         // index of a full season here
+	From       bag.Calibration  // of the grower's own, used when it was asked for
+	Mine       int              // finished bags that count
+	Season     float64          // index of a full season here
+	May        calendar.Verdict // on planting it on the day counted back, under the warmest shelter there is
 	LiftLimit  measure.Mass
 	Candidates []Candidate // as their models are listed
 }

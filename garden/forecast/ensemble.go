@@ -114,7 +114,7 @@ func knownTo(list []PlantingForecast, from, today measure.Day) *growth.Weather {
 // error that has, and simulated days from there on.
 func simulate(known *growth.Weather, site *logbook.Site, n *climate.Normals, forecast []Forecast, from, until, today measure.Day) []growth.Weather {
 	days := int(until-from) + 1
-	sim := climate.NewSimulator(n, 1)
+	sim := climate.NewSimulator(n, climate.DrawnSeed)
 	rng := rand.New(rand.NewPCG(1, uint64(today)))
 	radiation := make([]float64, days)
 	for i := range radiation {

@@ -13,7 +13,7 @@ func (in *Inputs) weather() (*air, error) {
 	if in.air != nil {
 		return in.air, nil
 	}
-	n, err := in.Site.Monthly.Daily()
+	n, err := in.Site.Normals()
 	if err != nil {
 		return nil, err
 	}
@@ -76,6 +76,13 @@ func Of(state logbook.PlantingState, in *Inputs) (PlantingForecast, error) {
 	st.believe()
 	st.Index = st.Grown.Run.IndexOn(st.LiftOn())
 	st.now(in.Today)
+	if s.Was != 0 { // its day is past, and it is counted as planted today
+		ask := s.Request
+		ask.Plant = s.Plant
+		if st.May, err = in.Cache.Gate(&in.Site, in.Today).May(ask, st.Season.Year); err != nil {
+			return st, err
+		}
+	}
 	in.feedAsk(&st)
 	feed := medium.FeedSeason(st.FeedAsk)
 	st.Feed = &feed

@@ -322,7 +322,7 @@ func TestDaysNobodyRecordedMayHaveBeenOtherwise(t *testing.T) {
 	today := plantedOn + 100
 	wide := func(in *Inputs) float64 {
 		f := forecastOn(t, today, in)
-		n, err := in.Site.Monthly.Daily()
+		n, err := in.Site.Normals()
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -43,13 +43,17 @@ func (in *Inputs) Span(list []logbook.PlantingState) (from, until measure.Day) {
 		case logbook.StageGrowing:
 			in.from = min(in.from, s.State.Planted)
 			in.until = max(in.until, s.State.Planted+airAfter)
-		case logbook.StagePlanned: // planted in its season, at the soonest today
+		case logbook.StagePlanned: // planted in its season, at the soonest today; its pot may stand for weeks
+			in.from = min(in.from, in.Today-inPots)
 			in.until = max(in.until, measure.Date(s.Season.Year+1, 1, 1)+airAfter)
 		}
 	}
 	in.from -= airBefore
 	return in.from, in.until
 }
+
+// inPots is how long a planting that is still planned may have stood in its pot, in days.
+const inPots = 60
 
 // SpanEnded is the Span of plantings that have ended.
 func (in *Inputs) SpanEnded(list []logbook.PlantingState) (from, until measure.Day) {

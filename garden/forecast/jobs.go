@@ -22,6 +22,9 @@ func (s *PlantingForecast) jobs(nips bool, today measure.Day) {
 		Nips: nips && s.Last(job.Nip, logbook.Tended, logbook.Skipped) == 0, Flowered: s.Flowered, CutOn: s.HaulmCutOn(), MatureOn: c.Mature, TillDead: s.Timing.TillDead, EndsOn: c.Gone, Dies: c.Ending == growth.Killed || c.Ending == growth.Lost || c.Ending == growth.Over,
 		LookedOn: s.Last(job.Look, logbook.Tended), Tied: s.Times(job.Tie, logbook.Tended, logbook.Skipped) > 0,
 	}
+	if s.Past() {
+		b.Unfit = s.May.Words()
+	}
 	b.Medium, b.MediumOn = s.measuredWarmth()
 	b.SeenOn, b.Seen = s.lastSeen()
 	b.BlightOn, b.SpotsOn = s.spotted(), s.suspected()

@@ -51,6 +51,13 @@ type PlantingForecast struct {
 	// Dates of a planting that is planned or grows, from chitting to its end; nil of one
 	// that has ended. They are the forecast's: not to be changed.
 	Dates *calendar.Schedule
+	// May it be planted today, where its day is past: the zero Verdict where it is not.
+	May calendar.Verdict
+}
+
+// Past reports whether it is planned, its day is past, and planted today it cannot live.
+func (s *PlantingForecast) Past() bool {
+	return s.Stage == logbook.StagePlanned && s.Dates != nil && s.Dates.Was != 0 && !s.May.OK
 }
 
 // Upcoming is the next layer as it will go on: as planned while the stems are

@@ -8,6 +8,7 @@ import (
 	"glebata/core/advice"
 	"glebata/core/assign"
 	"glebata/core/bag"
+	"glebata/core/calendar"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
@@ -61,7 +62,8 @@ type ProposedSeed struct {
 	Yield   measure.Mass
 	From    measure.Day // eaten from, until
 	Until   measure.Day
-	Late    bool // not ready in time to be eaten at all
+	Late    bool // nothing of it may be proposed
+	Why     measure.Phrase
 }
 
 // Proposal of a season.
@@ -130,6 +132,8 @@ type Proposer struct {
 	PerLitre  float64
 	// Draft forecasts a variety planted in a bag as PlanProposed plans it.
 	Draft func(b logbook.Bag, v logbook.Variety) (Draft, error)
+	// May it be proposed.
+	May func(d *Draft) (calendar.Verdict, error)
 
 	pairs [][]proposedPair // by bag and variety
 }
@@ -194,11 +198,18 @@ func (b *Proposer) pairsOf(pb *ProposedBag, windows map[assign.Window]int, p *as
 		if err != nil {
 			return nil, err
 		}
-		ready := d.ReadyOn()
-		if ready == 0 {
-			continue // frost comes first
-		}
 		seed := &b.Out.Seeds[i]
+		may, err := b.May(&d)
+		if err != nil {
+			return nil, err
+		}
+		ready := d.LiftOn() // its end, where it ends before it is mature
+		if !may.OK || ready == 0 {
+			if seed.Why.Empty() {
+				seed.Why = may.Words()
+			}
+			continue
+		}
 		if until := ready + v.Class.EatenFor(); seed.Late || ready < seed.From {
 			seed.From, seed.Until = ready, max(seed.Until, until)
 		} else {
@@ -277,7 +288,11 @@ func (b *Proposer) say(missing measure.Mass, first, last measure.Day) {
 	}
 	for _, s := range b.Out.Seeds {
 		if s.Late {
-			say(advice.NotInSeason, s.Variety.Name, "{} is not ready before frost in any free bag, where it stands, in the season {}.", s.Variety.Name, b.Ask.Year)
+			why := s.Why
+			if why.Empty() {
+				why = measure.Say("No free bag is large enough for it.")
+			}
+			say(advice.NotInSeason, s.Variety.Name, "{} is not proposed in the season {}: {}", s.Variety.Name, b.Ask.Year, why)
 		} else if s.There >= 0 && s.There-s.Used > 0 && missing > 1 {
 			say(advice.SeedSpare, s.Variety.Name, "{} pieces of {} are left over: no bag for them feeds more.", s.There-s.Used, s.Variety.Name)
 		}

@@ -270,7 +270,7 @@ func TestBagsBesideSpotsAreLookedAt(t *testing.T) {
 func TestOneTrueEntryStaysWithinTheRange(t *testing.T) {
 	today := plantedOn + 105
 	before, site := forecastOn(t, today, nil), inputsOn(today).Site
-	n, err := site.Monthly.Daily()
+	n, err := site.Normals()
 	if err != nil {
 		t.Fatal(err)
 	}

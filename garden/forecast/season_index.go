@@ -8,10 +8,10 @@ import (
 	"glebata/garden/logbook"
 )
 
-// FullSeason is the season index of a variety under a shelter in a usual year: planted
-// on the day counted back, by the normals, in the season that begins next.
-func FullSeason(s *logbook.Site, v logbook.Variety, shelter climate.Shelter, today measure.Day) (float64, error) {
-	n, err := s.Monthly.Daily()
+// FullSeason is the season index of a variety under a shelter in a usual year, by the normals, in
+// the season that begins next: planted on a day; on the day counted back where that is 0.
+func FullSeason(s *logbook.Site, v logbook.Variety, shelter climate.Shelter, today, plant measure.Day) (float64, error) {
+	n, err := s.Normals()
 	if err != nil {
 		return 0, err
 	}
@@ -22,6 +22,7 @@ func FullSeason(s *logbook.Site, v logbook.Variety, shelter climate.Shelter, tod
 	}
 	st := PlantingForecast{PlantingState: logbook.PlantingState{Planting: logbook.Planting{Bag: logbook.Bag{Place: logbook.Place{Shelter: shelter}}, Variety: v, Filling: hill.Defaults(hill.Default(v.Class))}}}
 	t := logbook.UsualTiming(st.Bag, v)
+	t.Plant = plant
 	st.Timing = t
 	sch := count(place, &st, 0)
 	if sch.Plant == 0 { // no day to plant is reached: nothing grows

@@ -35,7 +35,7 @@ func (sh *Sheet) ChooseYear(seasons []logbook.Season, today measure.Day) {
 	if sh.Year != 0 {
 		return
 	}
-	sh.Year = today.Year()
+	sh.Year = sh.Site.SeasonOn(today)
 	if len(sh.Years) > 0 && !slices.Contains(sh.Years, sh.Year) {
 		sh.Year = sh.Years[0]
 	}

@@ -27,7 +27,7 @@ func NewSiteOutlook(s logbook.Site, today measure.Day) (SiteOutlook, error) {
 	if err := s.Check(); err != nil {
 		return SiteOutlook{}, err
 	}
-	n, err := s.Monthly.Daily()
+	n, err := s.Normals()
 	if err != nil {
 		return SiteOutlook{}, err
 	}

@@ -18,6 +18,7 @@ type SlipBalance struct {
 	Available int         // taken, or expected by then
 	Roots     int         // to start
 	Says      measure.Phrase
+	May       measure.Phrase // why one of its plantings cannot live, and what is nearest; empty where all can
 }
 
 func (b *SlipBalance) Weigh(nursery []logbook.NursingState, today measure.Day) {

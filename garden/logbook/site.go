@@ -49,15 +49,23 @@ func NewSite(p climate.Preset) Site {
 	return s
 }
 
+// Normals of the site. Its days swing as those of the climate it started from do.
+func (s *Site) Normals() (*climate.Normals, error) {
+	n, err := s.Monthly.Daily()
+	if err != nil {
+		return nil, err
+	}
+	if p, ok := climate.PresetNamed(s.Climate); ok {
+		n.Spread = p.Swing.Year(s.Last, s.First)
+	}
+	return n, nil
+}
+
 // Turned to the other side of the equator: months and frosts move by half a year.
 func (s Site) Turned() Site {
-	m := s.Monthly
-	for i := range 12 {
-		k := (i + 6) % 12
-		s.Monthly.Min[i], s.Monthly.Max[i], s.Monthly.Rain[i] = m.Min[k], m.Max[k], m.Rain[k]
-	}
+	s.Monthly = s.Monthly.Turned()
 	if s.Last != 0 {
-		s.Last, s.First = (s.Last+181)%365+1, (s.First+181)%365+1
+		s.Last, s.First = climate.HalfYearOn(s.Last), climate.HalfYearOn(s.First)
 	}
 	return s
 }
@@ -98,7 +106,7 @@ func (s *Site) spread() float64 {
 }
 
 // usualSpread of frost dates, in days. Practice.
-const usualSpread = 10
+const usualSpread = 20
 
 // Has reports whether the grower has a shelter; everyone has the open.
 func (s *Site) Has(shelter climate.Shelter) bool {
@@ -120,6 +128,41 @@ func (s *Site) Frosts(today measure.Day) climate.Frosts {
 	f.LastSD, f.FirstSD = s.LastSD, s.FirstSD
 	return f
 }
+
+// turns is the day of the year, from 0, on which a season of the south turns: its midwinter.
+const turns = 181
+
+// SeasonOn a day is the year of the season that is under way or comes next. South of the equator,
+// where the first frost comes earlier in the year than the last, a season begins in the spring of one
+// year and ends in the autumn of the next.
+func (s *Site) SeasonOn(d measure.Day) int {
+	if s.spansYears() && climate.DayIndex(d) < turns {
+		return d.Year() - 1
+	}
+	return d.Year()
+}
+
+// leftToGrow is the least time before the first frost for which a season is still planted. Practice.
+const leftToGrow = 60
+
+// SeasonToPlant on a day is SeasonOn it, or the next where its first frost is too near.
+func (s *Site) SeasonToPlant(d measure.Day) int {
+	year := s.SeasonOn(d)
+	if f := s.FrostsIn(year); !f.None && f.First-leftToGrow < d {
+		year++
+	}
+	return year
+}
+
+// SeasonName of a year, for reading: 2026, or 2026/27 where a season spans the turn of the year.
+func (s *Site) SeasonName(year int) string {
+	if s.spansYears() {
+		return fmt.Sprintf("%d/%02d", year, (year+1)%100)
+	}
+	return fmt.Sprint(year)
+}
+
+func (s *Site) spansYears() bool { return s.First < s.Last }
 
 // unnamedSite is the name of a site that its grower gave none.
 const unnamedSite = "home"

@@ -90,7 +90,7 @@ func (s *Site) FrostsIn(year int) climate.Frosts {
 
 // Calendar of a site in the season of a year.
 func (s *Site) Calendar(year int) (*calendar.Place, error) {
-	n, err := s.Monthly.Daily()
+	n, err := s.Normals()
 	if err != nil {
 		return nil, err
 	}

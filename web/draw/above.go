@@ -59,14 +59,23 @@ func NewAbove(s bag.Shape, spots []bag.Spot, ref string, like *Detail, sys measu
 	for _, p := range spots {
 		a.Tubers = append(a.Tubers, use(ref, mm(p.X), mm(p.Y), 1))
 	}
-	a.Says = Escape(fmt.Sprintf("From above: %d placed, %s to the wall", len(spots), sys.Length(bag.ToWall(s, spots))))
+	edge := "wall"
+	if s.Ground() {
+		edge = "edge"
+	}
+	a.Says = Escape(fmt.Sprintf("From above: %d placed, %s to the %s", len(spots), sys.Length(bag.ToWall(s, spots)), edge))
 	if len(spots) > 1 {
 		a.Lines = append(a.Lines, nearest(spots, sys))
 		a.Says += Escape(", " + sys.Length(bag.Nearest(spots)) + " to each other")
 	}
 	a.Lines = append(a.Lines, toWall(s, spots, a.Lines, sys))
 	for i := range a.Lines {
-		a.Lines[i].TY -= a.Type / 3
+		l := &a.Lines[i]
+		l.TY -= a.Type / 3
+		half := TextWidth(string(l.Text), a.Type) / 2
+		if over := max(l.TX+half-(a.X0+a.W), a.X0-(l.TX-half)); over > 0 { // the picture is as wide as its letters
+			a.X0, a.W = a.X0-over, a.W+2*over
+		}
 	}
 	return a
 }

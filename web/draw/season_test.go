@@ -20,7 +20,7 @@ var june = measure.Date(2026, 6, 9)
 func cool(t *testing.T) (logbook.Site, *climate.Normals) {
 	t.Helper()
 	s := logbook.NewSite(climate.Presets()[0])
-	n, err := s.Monthly.Daily()
+	n, err := s.Normals()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -118,7 +118,7 @@ func TestFrostIsShadedByItsRisk(t *testing.T) {
 			t.Errorf("shades %d and %d overlap", i-1, i)
 		}
 	}
-	if len(d.Safe) == 0 || !strings.Contains(string(d.Safe[0].Text), "safe from 2 May") {
+	if len(d.Safe) == 0 || !strings.Contains(string(d.Safe[0].Text), "safe from 8 May") {
 		t.Errorf("the safe days read %+v", d.Safe)
 	}
 	sh.Frosts = climate.Frosts{None: true}

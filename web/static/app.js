@@ -5,6 +5,9 @@
   const keys = document.getElementById("keys");
   let opener = null;
   document.documentElement.classList.add("scripted");
+  const now = new Date();
+  const two = (n) => String(n).padStart(2, "0");
+  document.cookie = `day=${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}; path=/; max-age=86400; samesite=strict`;
 
   const closeSheet = () => {
     if (!sheet.firstChild) return false;
