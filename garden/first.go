@@ -53,6 +53,7 @@ type FirstAnswer struct {
 type Part struct {
 	Name  string
 	Loose measure.Volume
+	Share float64
 }
 
 // supposing a site of a preset: a view of the garden as it would be there. Nothing is kept,
@@ -162,7 +163,7 @@ func (v *View) answerIn(f First) (FirstAnswer, error) {
 	}
 	_, loose := out.Ladder.Wanted()
 	for _, p := range mix {
-		out.Buy = append(out.Buy, Part{p.Name, loose * measure.Volume(p.Share)})
+		out.Buy = append(out.Buy, Part{p.Name, loose * measure.Volume(p.Share), p.Share})
 	}
 	place, err := v.Place(f.Year)
 	if err != nil {

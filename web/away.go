@@ -16,7 +16,7 @@ import (
 type awayBody struct {
 	Form  form.Form
 	Days  []awayDay
-	Total measure.Volume
+	Total measure.Loads
 	None  bool // nothing grows
 	Error string
 }
@@ -25,7 +25,7 @@ type awayBody struct {
 type awayDay struct {
 	Day   string
 	Bags  []awayBag
-	Total measure.Volume
+	Total measure.Loads
 	Cans  string
 }
 
@@ -95,7 +95,7 @@ func (s *Site) fillAway(c *gin.Context, b *awayBody, from, until measure.Day, sy
 		for _, d := range st.Water.Ahead() {
 			if d.Day >= from && d.Day <= until {
 				at := &days[d.Day-from]
-				at.Bags, at.Total = append(at.Bags, awayBag{st.Bag.Label, d.Litres, fmt.Sprintf("/plantings/%d/working/%s%s", st.Planting.ID, forecast.FigureWaterOn, d.Day.ISO())}), at.Total+d.Litres
+				at.Bags, at.Total = append(at.Bags, awayBag{st.Bag.Label, d.Litres, fmt.Sprintf("/plantings/%d/working/%s%s", st.Planting.ID, forecast.FigureWaterOn, d.Day.ISO())}), append(at.Total, d.Litres)
 			}
 		}
 	}
@@ -106,8 +106,8 @@ func (s *Site) fillAway(c *gin.Context, b *awayBody, from, until measure.Day, sy
 		}
 		day := from + measure.Day(i)
 		d.Day = fmt.Sprintf("%s %d", day.Long(), day.Year())
-		d.Cans = fmt.Sprintf("%s of %s", counted(int(math.Ceil(float64(d.Total/can)-1e-9)), "can"), sys.Volume(can))
-		b.Days, b.Total = append(b.Days, *d), b.Total+d.Total
+		d.Cans = fmt.Sprintf("%s of %s", counted(int(math.Ceil(float64(sys.Together(d.Total...)/can)-1e-9)), "can"), sys.Volume(can))
+		b.Days, b.Total = append(b.Days, *d), append(b.Total, d.Total...)
 	}
 	return nil
 }

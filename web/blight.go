@@ -41,7 +41,7 @@ func blightWarning(look *garden.View, row []forecast.PlantingForecast) (*blightV
 		if !d.Own() {
 			v.Source = forecastName(d.Source)
 		}
-		days = append(days, climate.HumidDay{Day: d.Day, Min: d.Min, Hours90: float64(d.Hours90())})
+		days = append(days, climate.HumidDay{Day: d.Day, Min: d.Min, Hours90: float64(d.Hours90()), Mean: (d.Min + d.Max) / 2})
 	}
 	var list []*forecast.PlantingForecast
 	if v.Warned = forecast.Blight(days, today); v.Warned != 0 {

@@ -82,7 +82,7 @@ func (s *Site) card(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	body.medium(&st, mix, cat.Recipes, site.LiftLimit)
+	body.medium(&st, mix, cat.Recipes, site.LiftLimit, sys)
 	body.dress(&st, products, sys)
 	body.set(&st, supply.given, sys)
 	body.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &st, Units: sys, Ladder: true}, &body.Drawing.Defs)
@@ -98,17 +98,21 @@ func (s *Site) card(c *gin.Context) error {
 
 // medium of the planting day, measured out part by part, and what the full bag
 // comes to.
-func (b *cardBody) medium(st *forecast.PlantingForecast, mix medium.Mix, recipes []medium.Recipe, limit measure.Mass) {
+func (b *cardBody) medium(st *forecast.PlantingForecast, mix medium.Mix, recipes []medium.Recipe, limit measure.Mass, sys measure.System) {
 	shape := st.Bag.Model.Shape
-	var settled, loose measure.Volume
+	var settled measure.Volume
 	for i, f := range st.Ladder.Fills {
 		b.Fills = append(b.Fills, cardFill{Says: fillWords(st.Ladder, i), Loose: f.Loose})
 		if f.Of == hill.Medium {
-			settled, loose = settled+f.Settled, loose+f.Loose
+			settled += f.Settled
 		}
 	}
+	var shares []float64
 	for _, p := range mix {
-		b.Parts = append(b.Parts, cardPart{p.Name, loose * measure.Volume(p.Share)})
+		shares = append(shares, p.Share)
+	}
+	for i, part := range sys.Divided(sys.Together(st.Ladder.FirstLoads()...), shares) {
+		b.Parts = append(b.Parts, cardPart{mix[i].Name, part})
 	}
 	b.Soak = settled * measure.Volume(mix.Water())
 	b.Mulch = shape.Between(st.Ladder.Start, st.Ladder.Start+mulchDepth)

@@ -29,7 +29,7 @@ type firstBody struct {
 	Answer  *garden.FirstAnswer // nil while the question cannot be answered
 	Drawing drawing
 	Above   draw.Above
-	Loose   measure.Volume
+	Loose   measure.Loads
 	Limits  measure.Phrase // what holds the harvest down
 	Timing  *calendar.Schedule
 	Steps   []firstStep
@@ -254,8 +254,15 @@ func (b *firstBody) answer(look *garden.View, f garden.First, r *reading) error 
 		b.Climate = p.Name
 	}
 	b.Answer, b.Timing, b.Ground = &a, a.Dates, a.Bag.Model.Shape.Ground()
-	_, b.Loose = a.Ladder.Wanted()
+	b.Loose = a.Ladder.Loads()
 	b.Limits = a.Growing.LimitWords()
+	shares := make([]float64, len(a.Buy))
+	for i, part := range a.Buy {
+		shares[i] = part.Share
+	}
+	for i, v := range r.Units.Divided(r.Units.Together(b.Loose...), shares) {
+		a.Buy[i].Loose = v
+	}
 	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &a.PlantingForecast, Units: r.Units, Ladder: true}, &b.Drawing.Defs)
 	b.Drawing.Shown = b.Drawing.Scale * planScale
 	b.Above = draw.NewAbove(a.Bag.Model.Shape, a.Spots(&a.Planting), draw.SeedRef(f.Class.Crop()), &b.Drawing.Detail, r.Units)

@@ -53,12 +53,12 @@ func (b *liftBody) need(r *reading, ripe []forecast.Ripeness, sys measure.System
 	case len(chosen) == 0:
 		b.Enough = "Nothing is big enough to eat yet."
 		return
-	case sum < wanted:
+	case sum.Sum() < wanted:
 		b.Enough = "All that can be eaten has less in it, " + strings.Join(labels, ", ") + ": about"
 	default:
 		b.Enough = "Lift " + strings.Join(labels, ", ") + ": about"
 	}
-	b.EnoughIn = sys.Mass(sum)
+	b.EnoughIn = sys.Print(sum)
 }
 
 // liftRow is the Row at lifting: bags that are ready or begun, with what was lifted and what is
@@ -232,10 +232,10 @@ func newLiftLine(r *forecast.Ripeness, sys measure.System) liftLine {
 		l.Why = append(l.Why, w.In(sys))
 	}
 	if r.Inside > 0 {
-		l.Inside = sys.Mass(r.Inside)
+		l.Inside = sys.Expected(r.Inside)
 	}
 	if r.High > 0 && r.Stage < lift.Setting {
-		l.Adds = fmt.Sprintf("%s to %s", sys.Mass(r.Low), sys.Mass(r.High))
+		l.Adds = fmt.Sprintf("%s to %s", sys.Expected(r.Low), sys.Expected(r.High))
 		if r.Frost >= 0.005 {
 			l.Frost = fmt.Sprintf("%.0f %%", 100*r.Frost)
 		}

@@ -156,10 +156,10 @@ func (b *ticketBody) fill(stems float64, sys measure.System) {
 		}
 	}
 	if v := m.PerLitre(); v > 0 {
-		add("a litre of medium", sys.Mass(v), at+forecast.FigurePerLitre)
+		add("a litre of medium", sys.InLitre(v), at+forecast.FigurePerLitre)
 	}
 	if v := m.PerArea(); v > 0 {
-		add("a square metre", sys.Mass(v), at+forecast.FigurePerArea)
+		add("a square metre", sys.ToArea(v), at+forecast.FigurePerArea)
 	}
 	if v := m.PerPlant(); v > 0 {
 		add("a plant", sys.Mass(v), at+forecast.FigurePerPlant)

@@ -30,6 +30,7 @@ type mediumBody struct {
 	Liquid     *logbook.Product
 	Feeds      []feedView
 	Said       string
+	Acid       measure.Phrase // that is wanted
 }
 
 // mixView is one mix drawn as a column of what is in it.
@@ -113,7 +114,7 @@ func (s *Site) mediumPage(c *gin.Context, status int, t form.Sent) error {
 	if err != nil {
 		return err
 	}
-	body := mediumBody{Components: newComponentViews(cat.Components, products, t.Units), Said: s.said(c), Base: logbook.ByKind(products, logbook.FeedPack), Liquid: logbook.ByKind(products, logbook.LiquidFeed)}
+	body := mediumBody{Acid: medium.AcidityWanted(), Components: newComponentViews(cat.Components, products, t.Units), Said: s.said(c), Base: logbook.ByKind(products, logbook.FeedPack), Liquid: logbook.ByKind(products, logbook.LiquidFeed)}
 	body.Defs.Large = true
 	for _, r := range cat.Recipes {
 		body.Mixes = append(body.Mixes, newMixView(r, cat.Components, t.Units))

@@ -20,8 +20,8 @@ import (
 type outlookBody struct {
 	Lines    []outlookLine
 	Weeks    draw.OnBoth[draw.Weeks]
-	Now      measure.Mass
-	Ready    measure.Mass
+	NowSum   measure.Harvests
+	ReadySum measure.Harvests
 	Low      measure.Mass
 	High     measure.Mass
 	Weather  string // what stands in for days without a record
@@ -75,7 +75,7 @@ func (s *Site) outlook(c *gin.Context) error {
 		if len(o.Weeks) > 1 {
 			l.NextWeek = o.Weeks[1].Adds
 		}
-		body.Now += o.Now.Yield
+		body.NowSum, body.ReadySum = append(body.NowSum, o.Now.Yield), append(body.ReadySum, o.Ready.Yield)
 		list, asked, found = append(list, *st), append(asked, growing[i]), append(found, p)
 		most = max(most, o.Ready.High)
 		body.Lines = append(body.Lines, l)
@@ -87,7 +87,7 @@ func (s *Site) outlook(c *gin.Context) error {
 		}
 	}
 	sum := forecast.SumOutlooks(list, asked, found)
-	body.Ready, body.Low, body.High = sum.Yield, sum.Low, sum.High
+	body.Low, body.High = sum.Low, sum.High
 	slices.SortStableFunc(body.Lines, func(a, b outlookLine) int { return cmp.Compare(a.Dates.Lift, b.Dates.Lift) })
 	weeks := readyWeeks(body.Lines, today)
 	body.Weeks = draw.Both(func(p draw.Paper) draw.Weeks { return draw.NewWeeks(weeks, sys, p) })

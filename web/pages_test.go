@@ -44,7 +44,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plan/proposal?people=none":                    "Write a whole number",
 		"/plan/proposal?until=2020-01-01&meals=900":     "1 to 21 meals",
 		"/plan/shopping":                                "3 sacks of 50.0 L",
-		"/terrace":                                      "8.0 by 5.0 m",
+		"/terrace":                                      "8.0 m by 5.0 m",
 		"/plan/shopping.csv":                            "harbour compost,166 L loose",
 		"/plantings/36/card":                            "Soak",
 		"/plan/design":                                  "best return on scarce seed",
@@ -82,7 +82,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plantings/30/ladder":                                        "due now",
 		"/plantings/30/ladder?day=2026-05-20":                         "as it was logged",
 		"/plantings/34/ladder?n=70":                                   "as the forecast has it",
-		"/plantings/36/ladder":                                        "planting day 31 Jul",
+		"/plantings/36/ladder":                                        "planting day 30 Jul",
 		"/plantings/30/working/ready":                                 "days on the packet − 20",
 		"/plantings/31/working/stem":                                  "less 10 cm that was raised",
 		"/plantings/30/working/expected":                              "season and sun",
@@ -95,7 +95,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plan?bag=9&variety=4&filler=7+cm&school=straw":              "of straw over the seed",
 		"/plan?bag=9&variety=4&school=straw":                          "of loose straw",
 		"/plan?bag=9&variety=4&number=2":                              "would add about",
-		"/ask?litres=40&count=2&class=maincrop&climate=cool-maritime": "more would add about",
+		"/ask?litres=40&count=2&class=maincrop&climate=cool-maritime": "would add about",
 		"/plan/design?variety=4&by=own&own=11":                        "11 planted give",
 	} {
 		status, body := s.get(path)

@@ -28,7 +28,7 @@ type planBody struct {
 	Drawing drawing
 	Above   draw.Above
 	Settled measure.Volume
-	Loose   measure.Volume
+	Loose   measure.Loads
 	Asked   url.Values // the plan as its form would send it
 	Missing string     // what to do first, in an empty garden
 	Drill   bool       // ask for the grower's word to drill
@@ -172,9 +172,9 @@ func (s *Site) when(c *gin.Context, body *planBody, d *forecast.Draft, a planAsk
 func (b *planBody) weigh(d *forecast.Draft, m medium.Mix, limit measure.Mass) {
 	b.Wet = d.WetWeight(m)
 	if b.Wet > neverMoved*limit {
-		b.Advice.Add(advice.Heavy, advice.Tip, "", "Full and wet it weighs about {}: fill it where it will stay.", b.Wet)
+		b.Advice.Add(advice.Heavy, advice.Tip, "", "Full and wet it weighs about {}: fill it where it will stay.", measure.Stands(b.Wet))
 	} else if b.Wet > limit {
-		b.Advice.Add(advice.Heavy, advice.Warn, "", "Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", b.Wet, limit)
+		b.Advice.Add(advice.Heavy, advice.Warn, "", "Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", measure.Stands(b.Wet), limit)
 	}
 	if d.Grown != nil && d.Grown.Plant.Unlit() {
 		b.Advice.Add(advice.Dim, advice.Warn, "", "Indoors without a lamp there is a window's light, and little grows by it: plan it in the heated room and write the lamp down with the site, or plan it a place outside.")
@@ -196,7 +196,8 @@ func (b *planBody) show(d *forecast.Draft, a planAsk, sys measure.System) {
 	b.Drawing.Shown = b.Drawing.Scale * planScale
 	lower := d.Spots(&d.Planting)
 	b.Above = draw.NewAbove(d.Bag.Model.Shape, lower, draw.SeedRef(d.Variety.Class.Crop()), &b.Drawing.Detail, sys)
-	b.Settled, b.Loose = d.Ladder.Wanted()
+	b.Settled, _ = d.Ladder.Wanted()
+	b.Loose = d.Ladder.Loads()
 	q := url.Values{}
 	q.Set("bag", fmt.Sprint(a.bag.ID))
 	q.Set("variety", varietyValue(a.variety))

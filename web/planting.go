@@ -34,7 +34,7 @@ type plantingBody struct {
 	Done    *logLine  // the entry just made, to be taken back
 	Said    string
 	Error   string
-	Loose   measure.Volume // medium of the whole plan
+	Loose   measure.Loads // medium of the whole plan
 	Ratio   string
 	Heap    *draw.Heap           // what was lifted, nil when nothing was
 	Dates   *dates               // of one that is planned or grows
@@ -217,7 +217,7 @@ func (b *plantingBody) tell(st *forecast.PlantingForecast, t form.Sent, done str
 	fresh := b.Done != nil && len(st.Layers) > 0 && st.Log[len(st.Log)-1].Kind == logbook.Raised
 	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: st, Units: t.Units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
 	b.Next = nextJobs(st, t.Units)
-	_, b.Loose = st.Ladder.Wanted()
+	b.Loose = st.Ladder.Loads()
 	if r := ratioText(st.Measures(), t.Units); r != "" {
 		b.Ratio = r
 	}

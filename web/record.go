@@ -120,7 +120,7 @@ func raiseForm(st *forecast.PlantingForecast, sys measure.System, at string, day
 		f.Says = fmt.Sprintf("Stems are too short: a layer now would bury them. The next goes on at %s.", sys.Length(next.Trigger))
 	default:
 		f.Says = fmt.Sprintf("Planned: %s, to a level of %s. Bring %s loose; it settles to %s.",
-			sys.Length(next.Thickness()), sys.Length(shape.Told(next.To)), sys.Volume(next.Loose), sys.Volume(next.Settled))
+			sys.Length(next.Thickness()), sys.Length(shape.Told(next.To)), sys.Carried(next.Loose), sys.Volume(next.Settled))
 		if next.Cut {
 			f.Says += " Thinner than planned, so that enough stem shows."
 		}

@@ -118,7 +118,7 @@ func newBuyLine(l forecast.ShoppingLine, sys measure.System) buyLine {
 	switch l.Kind {
 	case logbook.FeedPack:
 		amount = func(n forecast.Need) string { return sys.Mass(n.Grams) }
-		out.Amount = fmt.Sprintf("%s, about %s", sys.Mass(l.Grams), handfuls(p, l.Grams))
+		out.Amount = fmt.Sprintf("%s, about %s", sys.Print(l.Masses()), handfuls(p, l.Grams))
 		out.Pack, out.Left = plural(l.Buy.Sacks, "pack")+" of "+sys.Mass(p.Weight), sys.Mass(measure.Mass(l.Buy.Left))
 	case logbook.LiquidFeed:
 		amount = func(n forecast.Need) string { return sys.Volume(n.Litres) }

@@ -2,6 +2,7 @@ package web
 
 import (
 	"fmt"
+	"math"
 	"net/http"
 	"strconv"
 
@@ -48,16 +49,29 @@ func (s *Site) terracePage(c *gin.Context, status int, t form.Sent) error {
 		return err
 	}
 	body := terraceBody{View: v, Drawing: draw.NewTerrace(v, t.Units), Said: s.said(c), Caution: beware("load", "lifting", "heat"), MoveKey: form.NewKey()}
-	body.Move = t.Fill(moveForm(v))
-	body.Outline = t.Fill(outlineForm(v))
+	body.Move = t.Fill(moveForm(v, t.Units))
+	body.Outline = t.Fill(outlineForm(v, t.Units))
 	body.walls(v, t)
 	s.render(c, status, "terrace", view{Title: "Terrace", Stage: "Bags", Body: body})
 	return nil
 }
 
-func metres(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
+func figured(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
 
-func moveForm(v forecast.TerraceView) form.Form {
+// far is a distance of so many metres for a field, in the grower's unit.
+func far(metres float64, sys measure.System) string {
+	return figured(math.Round(100*metres/sys.PerFar()) / 100)
+}
+
+// onFloor is what a unit of weight on a unit of floor is told in, and how many g a square metre it is.
+func onFloor(sys measure.System) (unit string, grams float64) {
+	if sys.Metric() {
+		return "kg/m²", 1000
+	}
+	return "lb/sq ft", 4882.43
+}
+
+func moveForm(v forecast.TerraceView, sys measure.System) form.Form {
 	var bags []form.Option
 	for _, b := range v.Bags {
 		name := b.Bag.Label
@@ -71,23 +85,25 @@ func moveForm(v forecast.TerraceView) form.Form {
 	}
 	return form.Form{Name: "move", Title: "Put a bag on its spot", Action: "/terrace/move", Button: "It stands there", Fields: []form.Field{
 		{Name: "bag", Label: "Bag", Kind: "choice", Options: bags},
-		{Name: "x", Label: "From the left", Kind: "count", Unit: "m"},
-		{Name: "y", Label: "From the near edge", Kind: "count", Unit: "m"},
+		{Name: "x", Label: "From the left", Kind: "count", Unit: string(sys.FarUnit())},
+		{Name: "y", Label: "From the near edge", Kind: "count", Unit: string(sys.FarUnit())},
 	}}
 }
 
-func outlineForm(v forecast.TerraceView) form.Form {
+func outlineForm(v forecast.TerraceView, sys measure.System) form.Form {
+	m := string(sys.FarUnit())
+	on, grams := onFloor(sys)
 	limit := ""
 	if v.Limit > 0 {
-		limit = metres(v.Limit.Kilograms())
+		limit = figured(math.Round(10*float64(v.Limit)/grams) / 10)
 	}
 	return form.Form{Name: "outline", Title: "The terrace and what throws shade", Action: "/terrace", Button: "Save the terrace", Fields: []form.Field{
-		{Name: "width", Label: "Wide", Kind: "count", Unit: "m", Value: metres(v.Width)},
-		{Name: "depth", Label: "Deep", Kind: "count", Unit: "m", Value: metres(v.Depth)},
-		{Name: "heading", Label: "Its far edge looks to", Kind: "count", Unit: "°", Value: metres(v.Heading), Hint: "0 north, 90 east, 180 south, 270 west"},
-		{Name: "tap-x", Label: "Tap, from the left", Kind: "count", Unit: "m", Value: metres(v.Tap.X)},
-		{Name: "tap-y", Label: "Tap, from the near edge", Kind: "count", Unit: "m", Value: metres(v.Tap.Y)},
-		{Name: "limit", Label: "It bears, you were told", Kind: "count", Unit: "kg/m²", Value: limit, Hint: "By the owner or an engineer; empty when nobody said"},
+		{Name: "width", Label: "Wide", Kind: "count", Unit: m, Value: far(v.Width, sys)},
+		{Name: "depth", Label: "Deep", Kind: "count", Unit: m, Value: far(v.Depth, sys)},
+		{Name: "heading", Label: "Its far edge looks to", Kind: "count", Unit: "°", Value: figured(v.Heading), Hint: "0 north, 90 east, 180 south, 270 west"},
+		{Name: "tap-x", Label: "Tap, from the left", Kind: "count", Unit: m, Value: far(v.Tap.X, sys)},
+		{Name: "tap-y", Label: "Tap, from the near edge", Kind: "count", Unit: m, Value: far(v.Tap.Y, sys)},
+		{Name: "limit", Label: "It bears, you were told", Kind: "count", Unit: on, Value: limit, Hint: "By the owner or an engineer; empty when nobody said"},
 	}}
 }
 
@@ -113,7 +129,7 @@ func (b *terraceBody) walls(v forecast.TerraceView, t form.Sent) {
 			if !have {
 				return ""
 			}
-			return t.Units.Text(metres(x))
+			return t.Units.Text(far(x, t.Units))
 		}
 		b.Walls = append(b.Walls, wallLine{
 			i + 1, field("name", "Name", w.Name), field("x1", "Begins, from the left", number(w.From.X)), field("y1", "Begins, from the near edge", number(w.From.Y)),
@@ -127,13 +143,14 @@ func (s *Site) saveTerrace(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	t := logbook.Terrace{Terrace: terrace.Terrace{Width: r.Number("width", 0), Depth: r.Number("depth", 0), Heading: r.Number("heading", 0)}}
-	t.Tap = terrace.Point{X: r.Number("tap-x", 0), Y: r.Number("tap-y", 0)}
+	t := logbook.Terrace{Terrace: terrace.Terrace{Width: r.Metres("width", 0), Depth: r.Metres("depth", 0), Heading: r.Number("heading", 0)}}
+	t.Tap = terrace.Point{X: r.Metres("tap-x", 0), Y: r.Metres("tap-y", 0)}
 	if r.Text("limit") != "" {
-		t.Limit = measure.Mass(1000 * r.Number("limit", 0))
+		_, grams := onFloor(r.Units)
+		t.Limit = measure.Mass(grams * r.Number("limit", 0))
 	}
 	for i := 1; i <= 12; i++ {
-		at := func(name string) float64 { return r.Number(fmt.Sprintf("%s-%d", name, i), 0) }
+		at := func(name string) float64 { return r.Metres(fmt.Sprintf("%s-%d", name, i), 0) }
 		if r.Text(fmt.Sprintf("height-%d", i)) == "" {
 			continue
 		}
@@ -156,7 +173,7 @@ func (s *Site) moveBag(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	to := terrace.Point{X: r.Number("x", -1), Y: r.Number("y", -1)}
+	to := terrace.Point{X: r.Metres("x", -1), Y: r.Metres("y", -1)}
 	kept, err := r.keep(func() error { return s.garden.MoveBag(c.Request.Context(), r.ID("bag"), to, s.asked(c)) })
 	if err != nil {
 		return err

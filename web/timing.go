@@ -176,7 +176,18 @@ func (s *Site) timingWorking(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	if st, err = look.Try(&st, r.timing(st.Timing, st.Variety.Class.Crop())); err != nil || r.Faults != nil || st.Dates == nil {
+	if st, err = look.Try(&st, r.timing(st.Timing, st.Variety.Class.Crop())); err != nil || r.Faults != nil {
+		return logbook.ErrNotFound
+	}
+	if st.Dates == nil && c.Param("figure") == figurePlantDay { // it has ended: by its log
+		place, err := look.Place(st.Season.Year)
+		if err != nil {
+			return err
+		}
+		ended := forecast.EndedDates(place, &st, look.Today())
+		st.Dates = &ended
+	}
+	if st.Dates == nil {
 		return logbook.ErrNotFound
 	}
 	return s.answerTiming(c, &st)

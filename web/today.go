@@ -80,7 +80,7 @@ func newLine(st *forecast.PlantingForecast, sys measure.System) line {
 		l.Due = draw.Mark(st.Job.Kind)
 	}
 	if next := st.Upcoming(); next != nil {
-		l.Next = draw.Escape(sys.Volume(next.Loose))
+		l.Next = draw.Escape(sys.Carried(next.Loose))
 	}
 	l.Seed = draw.Escape(seedOf(st).In(sys))
 	if st.Stage == logbook.StagePlanned {
@@ -97,8 +97,8 @@ type todayBody struct {
 	Row       row
 	Lines     []line
 	Bags, Due int
-	Loose     measure.Volume // to bring for the raises that are due
-	Ask       form.Form      // the question that comes first, where nothing is planned
+	Loose     measure.Loads // to bring for the raises that are due
+	Ask       form.Form     // the question that comes first, where nothing is planned
 	Left      []leftLine
 	Notes     []note
 	Ahead     []forecast.Lead
@@ -179,7 +179,7 @@ func (s *Site) todayPage(c *gin.Context, status int, wrong string) error {
 		return err
 	}
 	body.Aside = asideLines(aside, sys)
-	if body.Loose > 0 {
+	if len(body.Loose) > 0 {
 		body.Notes = []note{newNote(forecast.MixWorking(bags), "All bags", sys)}
 	}
 	s.render(c, status, "today", view{Title: day.Long(), Stage: "Today", Body: body})

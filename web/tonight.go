@@ -163,7 +163,7 @@ func newNightLine(t *forecast.NightThing, lead int, sys measure.System) nightLin
 	}
 	if t.Planting != nil {
 		if l.ID = t.Planting.Planting.ID; t.Wet > 0 {
-			l.Wet = sys.Mass(t.Wet)
+			l.Wet = sys.Stands(t.Wet)
 		}
 		if t.Way == forecast.CarryIn && (t.Into == climate.Greenhouse || t.Into == climate.Wrapped) {
 			l.Said = logbook.UnderGlass

@@ -169,7 +169,7 @@ func newStop(st *forecast.PlantingForecast, j job.Job, sys measure.System) stop 
 		Press: draw.Escape(j.Kind.Facts().Ticked), Late: j.Status() == job.Late, Measure: j.Measures,
 	}
 	if next := st.Upcoming(); j.Kind == job.Raise && next != nil {
-		s.Bring = draw.Escape(sys.Volume(next.Loose))
+		s.Bring = draw.Escape(sys.Carried(next.Loose))
 	}
 	switch j.Kind {
 	case job.Plant:

@@ -21,7 +21,7 @@ import (
 type waterWalk struct {
 	Key    string
 	Bags   int
-	Total  measure.Volume
+	Total  measure.Loads
 	Cans   string
 	Places []waterPlace
 	Round  string   // how long the round is from the tap
@@ -65,7 +65,7 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 		return nil, err
 	}
 	if metres > 0 {
-		out.Round = fmt.Sprintf("In the order of a round from the tap, about %.0f m", math.Ceil(metres))
+		out.Round = "In the order of a round from the tap, about " + sys.Far(math.Ceil(metres/sys.PerFar())*sys.PerFar(), 0)
 	}
 	for i := range row {
 		st := &row[i]
@@ -78,7 +78,7 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 			out.Places = append(out.Places, waterPlace{Name: st.Bag.Place.Name})
 		}
 		at := &out.Places[len(out.Places)-1]
-		b := waterBag{"bag", st.Planting.ID, draw.Escape(st.Bag.Label), draw.Escape(sys.Volume(st.Water.Give)), "", !st.Water.LeaveBe()}
+		b := waterBag{"bag", st.Planting.ID, draw.Escape(st.Bag.Label), draw.Escape(sys.Carried(st.Water.Give)), "", !st.Water.LeaveBe()}
 		if st.Water.Doubtful() {
 			b.Since, out.If = draw.Escape(st.Water.Since.Short()), true
 		}
@@ -102,7 +102,7 @@ func newWaterWalk(row []forecast.PlantingForecast, look *garden.View, sys measur
 	if err != nil {
 		return nil, err
 	}
-	n := int(math.Ceil(float64(out.Total/can) - 1e-9))
+	n := int(math.Ceil(float64(sys.Together(out.Total...)/can) - 1e-9))
 	out.Cans = fmt.Sprintf("%s of %s", counted(n, "can"), sys.Volume(can))
 	if leave > 0 {
 		out.Rain = fmt.Sprintf("Rain is likely tomorrow, %.0f %%: what is not ticked may be left be.", 100*leave)
@@ -119,7 +119,7 @@ func (b *waterWalk) addPots(look *garden.View, sys measure.System) error {
 	place := waterPlace{Name: "Pots"}
 	for i := range pots {
 		if p := &pots[i]; p.Give > 0 {
-			place.Bags = append(place.Bags, waterBag{"pot", p.Nursling.ID, draw.Escape(p.Nursling.Label), draw.Escape(sys.Volume(p.Give)), draw.Escape(p.Since.Short()), true})
+			place.Bags = append(place.Bags, waterBag{"pot", p.Nursling.ID, draw.Escape(p.Nursling.Label), draw.Escape(sys.Carried(p.Give)), draw.Escape(p.Since.Short()), true})
 		}
 	}
 	if len(place.Bags) > 0 {

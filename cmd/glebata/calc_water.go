@@ -207,7 +207,7 @@ func calcBlight() *cobra.Command {
 // mostHumid days of a file, and its most bytes.
 const mostHumid, mostHumidBytes = 4000, 1 << 20
 
-// humidDays reads date,tmin,hours90 with a heading line.
+// humidDays reads date,tmin,hours90, and tmean where it is told, with a heading line.
 func humidDays(path string) ([]climate.HumidDay, error) {
 	f, err := os.Open(path)
 	if err != nil {
@@ -218,8 +218,9 @@ func humidDays(path string) ([]climate.HumidDay, error) {
 	if err != nil {
 		return nil, err
 	}
-	if len(rows) == 0 || strings.Join(rows[0], ",") != "date,tmin,hours90" {
-		return nil, errors.New("the first line must read date,tmin,hours90")
+	const heads = "date,tmin,hours90"
+	if len(rows) == 0 || strings.Join(rows[0], ",") != heads && strings.Join(rows[0], ",") != heads+",tmean" {
+		return nil, errors.New("the first line must read " + heads + ", and may end in ,tmean")
 	}
 	if len(rows) > mostHumid {
 		return nil, fmt.Errorf("at most %d days at once", mostHumid)
@@ -232,10 +233,16 @@ func humidDays(path string) ([]climate.HumidDay, error) {
 		if err := errors.Join(err, err2, err3); err != nil || !(low > -80 && low < 60) || !(hours >= 0 && hours <= 24) {
 			return nil, fmt.Errorf("line %d does not read as date,tmin,hours90: %s", i+2, strings.Join(r, ","))
 		}
+		mean := 0.0
+		if len(r) > 3 {
+			if mean, err = strconv.ParseFloat(r[3], 64); err != nil || !(mean > -80 && mean < 60) {
+				return nil, fmt.Errorf("line %d: %q is no mean of a day", i+2, r[3])
+			}
+		}
 		if n := len(out); n > 0 && day <= out[n-1].Day {
 			return nil, fmt.Errorf("line %d: %s does not come after %s", i+2, day.ISO(), out[n-1].Day.ISO())
 		}
-		out = append(out, climate.HumidDay{Day: day, Min: low, Hours90: hours})
+		out = append(out, climate.HumidDay{Day: day, Min: low, Hours90: hours, Mean: mean})
 	}
 	return out, nil
 }

@@ -187,11 +187,11 @@ func newGrades(mean float64) Grades {
 // ExpectWorking is Expect with its steps.
 func ExpectWorking(g Growing) working.Working {
 	e, k := Expect(g), g.Class.Constants()
-	alone := measure.Mass(float64(g.Plants)) * k.Uncrowded
-	most := measure.Mass(g.most(k))
-	y := measure.Mass(closedYield(k, float64(g.Plants), float64(most)))
+	alone := measure.Expected(float64(g.Plants)) * measure.Expected(k.Uncrowded)
+	most := measure.Expected(g.most(k))
+	y := measure.Expected(closedYield(k, float64(g.Plants), float64(most)))
 	w := working.Working{
-		Title: "Expected harvest", Result: e.Yield, Mark: working.Model,
+		Title: "Expected harvest", Result: measure.Expected(e.Yield), Mark: working.Model,
 		Source:  "the reciprocal law of yield and density",
 		Changes: "Litres, how many to a bag, the class, the season, and your own harvests once there are some.",
 	}
@@ -199,11 +199,11 @@ func ExpectWorking(g Growing) working.Working {
 		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
 	}
 	step(alone, "{} plants uncrowded, {} each", g.Plants, k.Uncrowded)
-	step(measure.Mass(g.byLitres(k)), "{} at {} a litre, however many there are", g.Usable, k.PerLitre)
+	step(measure.Expected(g.byLitres(k)), "{} at {}, however many there are", g.Usable, measure.Content(k.PerLitre))
 	if g.Area > 0 {
-		step(measure.Mass(perArea*float64(g.Area)), "{} that leaves cover, at {} a square metre", g.Area, measure.Mass(perArea))
+		step(measure.Expected(perArea*float64(g.Area)), "{} that leaves cover, at {}", g.Area, measure.OnArea(perArea))
 		if d := depthShare(k, g.Depth); d < 1 {
-			step(measure.Mass(g.byArea(k)), "less of that, as {} of medium is there where {} is good: × {}", g.Depth, k.DepthGood, d)
+			step(measure.Expected(g.byArea(k)), "less of that, as {} of medium is there where {} is good: × {}", g.Depth, k.DepthGood, d)
 		}
 		step(most, "it carries the lesser of the two")
 	}
@@ -215,8 +215,8 @@ func ExpectWorking(g Growing) working.Working {
 		g.From.steps(step)
 	}
 	low, high := g.From.Range()
-	step(e.Low, "at the least, {} of it", low)
-	step(e.High, "at the most, {} of it", high)
+	step(measure.Expected(e.Low), "at the least, {} of it", low)
+	step(measure.Expected(e.High), "at the most, {} of it", high)
 	return w
 }
 
@@ -256,13 +256,13 @@ func TubersWorking(g Growing) working.Working {
 	e, k := Expect(g), g.Class.Constants()
 	density := e.Stems / float64(g.Usable)
 	return working.Working{
-		Title: "Mean tuber expected", Result: e.Mean, Mark: working.Model,
+		Title: "Mean tuber expected", Result: measure.Expected(e.Mean), Mark: working.Model,
 		Steps: []working.Step{
 			{Says: "stems: {} plants × {} sprouts", Args: []any{g.Plants, max(1, g.Sprouts)}, Result: e.Stems},
-			{Says: "stems a litre: {} ÷ {}", Args: []any{e.Stems, g.Usable}, Result: density},
-			{Says: k.Crop.Lifted() + " a stem: {} ÷ (1 + {} ÷ {})", Args: []any{k.TubersPerStem, density, crowdedAt}, Result: e.Tubers / e.Stems},
+			{Says: "stems to its medium: {} ÷ {}", Args: []any{e.Stems, g.Usable}, Result: measure.Crowd(density)},
+			{Says: k.Crop.Lifted() + " a stem: {} ÷ (1 + {} ÷ {})", Args: []any{k.TubersPerStem, measure.Crowd(density), measure.Crowd(crowdedAt)}, Result: e.Tubers / e.Stems},
 			{Says: k.Crop.Lifted() + " in all", Result: e.Tubers},
-			{Says: "{} ÷ {}", Args: []any{e.Yield, e.Tubers}, Result: e.Mean},
+			{Says: "{} ÷ {}", Args: []any{measure.Expected(e.Yield), e.Tubers}, Result: measure.Expected(e.Mean)},
 		},
 		Source: "more stems a litre give more and smaller tubers", Changes: "Sprouts kept, how many to a bag, litres.",
 	}

@@ -122,6 +122,9 @@ func (p *Place) PlantWorking(s *Schedule) working.Working {
 	case s.Was != 0:
 		step(s.Was, "that was for")
 		step(s.Plant, "today, the soonest that is left")
+	case s.Planted:
+		step(s.Plant, "the day it was planted, by its log")
+		w.Mark = working.Yours
 	case s.Request.Plant != 0:
 		step(s.Plant, "the day you chose")
 		w.Mark = working.Yours

@@ -49,11 +49,13 @@ type HumidDay struct {
 	Day     measure.Day
 	Min     float64 // °C
 	Hours90 float64 // hours at 90 % humidity and over
+	Mean    float64 // °C; 0 where it is not told
 }
 
-// Blight weather: two days in a row each with a minimum of 10 °C and 6 humid hours at least.
+// Blight weather: two days in a row each with a minimum of 10 °C and 6 humid hours at least, and
+// neither of a mean over 24 °C.
 // Published.
-const blightMin, blightHours = 10, 6
+const blightMin, blightHours, blightMean = 10, 6, 24
 
 // BlightDays are the days, of days in order, on which a warning falls: the second of two in
 // a row that favour late blight, and each after it that goes on.
@@ -68,7 +70,7 @@ func BlightDays(days []HumidDay) []measure.Day {
 	return out
 }
 
-func (d *HumidDay) favours() bool { return d.Min >= blightMin && d.Hours90 >= blightHours }
+func (d *HumidDay) favours() bool { return d.Min >= blightMin && d.Hours90 >= blightHours && d.Mean <= blightMean }
 
 // Hours90 are the hours of a day at 90 % humidity and over.
 func (w DayWeather) Hours90() int {

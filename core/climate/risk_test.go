@@ -36,3 +36,16 @@ func TestBlightDays(t *testing.T) {
 		t.Errorf("a wet day has %d humid hours, a dry one %d", wet.Hours90(), dry.Hours90())
 	}
 }
+
+// Late blight does not thrive in heat: where either day's mean is over 24 °C there is no warning.
+func TestBlightWeatherEndsInHeat(t *testing.T) {
+	for _, c := range []struct {
+		means [2]float64
+		warns int
+	}{{[2]float64{18, 20}, 1}, {[2]float64{24, 24}, 1}, {[2]float64{24.5, 20}, 0}, {[2]float64{20, 26}, 0}, {[2]float64{0, 0}, 1}} {
+		days := []HumidDay{{Day: 10, Min: 14, Hours90: 8, Mean: c.means[0]}, {Day: 11, Min: 15, Hours90: 9, Mean: c.means[1]}}
+		if got := BlightDays(days); len(got) != c.warns {
+			t.Errorf("at means of %v it warns on %v", c.means, got)
+		}
+	}
+}

@@ -35,7 +35,7 @@ func TestHowBagsAreFilled(t *testing.T) {
 					continue
 				}
 				settled, loose := ladder.Wanted()
-				l.Add("wanted", settled, loose, ladder.Beside(), ladder.PlantingDay(), ladder.PlantingDayWorking(p), ladder.TotalWorking(p), p.LadderWorking(s, ladder), ladder.Words())
+				l.Add("wanted", settled, loose, ladder.Beside(), ladder.FirstLoads(), ladder.Loads(), ladder.PlantingDayWorking(p), ladder.TotalWorking(p), p.LadderWorking(s, ladder), ladder.Words())
 				for _, level := range []measure.Length{20, 36} {
 					rungs, err := Replan(s, p, level)
 					l.Add("again", level, rungs, fmt.Sprint(err))

@@ -351,6 +351,22 @@ func (p Plan) check(s bag.Shape) error {
 // Wanted is the medium a whole ladder takes, settled and loose: of what goes in, it alone feeds.
 func (l Ladder) Wanted() (settled, loose measure.Volume) { return l.WantedMaterial(Medium) }
 
+// Loads are the loose medium of a whole ladder, filling by filling, as it is measured out.
+func (l Ladder) Loads() measure.Loads { return append(l.FirstLoads(), loads(l.Rungs)...) }
+
+// FirstLoads are those of planting day.
+func (l Ladder) FirstLoads() measure.Loads { return loads(l.Fills) }
+
+func loads(rungs []Rung) measure.Loads {
+	var out measure.Loads
+	for _, r := range rungs {
+		if r.Of == Medium {
+			out = append(out, r.Loose)
+		}
+	}
+	return out
+}
+
 // Amount of a material, loose.
 type Amount struct {
 	Of    Material

@@ -14,7 +14,7 @@ func (p Plan) RungWorking(s bag.Shape, r Rung) working.Working {
 		working.Step{Says: "settled litres of the layer", Result: r.Settled},
 		working.Step{Says: "÷ (1 − {}), because loose medium settles", Args: []any{p.settling(r.Of)}, Result: r.Loose},
 	)
-	w.Result = r.Loose
+	w.Result = measure.Carried(r.Loose)
 	w.Mark = working.Practice
 	w.Source = "volume of a tapered body, and " + p.School.Params().Name
 	w.Changes = "A mix that settles more or less, a thicker or thinner layer."
@@ -90,21 +90,10 @@ func (p Plan) groundWorking(s bag.Shape, l Ladder, w working.Working) working.Wo
 	return w
 }
 
-// PlantingDay is the loose medium to bring on planting day.
-func (l Ladder) PlantingDay() measure.Volume {
-	var v measure.Volume
-	for _, f := range l.Fills {
-		if f.Of == Medium {
-			v += f.Loose
-		}
-	}
-	return v
-}
-
 // PlantingDayWorking sums the litres of planting day.
 func (l Ladder) PlantingDayWorking(p Plan) working.Working {
 	w := working.Working{
-		Title: "Medium to bring on planting day", Result: l.PlantingDay(), Mark: working.Practice,
+		Title: "Medium to bring on planting day", Result: l.FirstLoads(), Mark: working.Practice,
 		Source: l.School.Params().Name, Changes: "The base and cover, and how much the mix settles.",
 	}
 	for _, f := range l.Fills {
@@ -115,27 +104,24 @@ func (l Ladder) PlantingDayWorking(p Plan) working.Working {
 			Says: "{} to {}: {} settled ÷ (1 − {})", Args: []any{f.From, f.To, f.Settled, p.Settling}, Result: f.Loose,
 		})
 	}
-	w.Steps = append(w.Steps, working.Step{Says: "together, loose", Result: w.Result})
+	w.Steps = append(w.Steps, working.Step{Says: "together, loose, each as it is measured out", Result: w.Result})
 	return w
 }
 
 // TotalWorking sums the litres of the whole ladder.
 func (l Ladder) TotalWorking(p Plan) working.Working {
-	settled, loose := l.Wanted()
 	w := working.Working{
-		Title: "Medium for the whole bag", Result: loose, Mark: working.Practice,
+		Title: "Medium for the whole bag", Result: l.Loads(), Mark: working.Practice,
 		Source: l.School.Params().Name, Changes: "The headspace, and how much the mix settles.",
 	}
 	for i, rungs := range [2][]Rung{l.Fills, l.Rungs} {
-		says := [2]string{"planting day, {} to {}, settled", "raise, {} to {}, settled"}[i]
+		says := [2]string{"planting day, {} to {}: {} settled ÷ (1 − {})", "raise, {} to {}: {} settled ÷ (1 − {})"}[i]
 		for _, r := range rungs {
 			if r.Of == Medium {
-				w.Steps = append(w.Steps, working.Step{Says: says, Args: []any{r.From, r.To}, Result: r.Settled})
+				w.Steps = append(w.Steps, working.Step{Says: says, Args: []any{r.From, r.To, r.Settled, p.Settling}, Result: r.Loose})
 			}
 		}
 	}
-	w.Steps = append(w.Steps,
-		working.Step{Says: "all together, settled", Result: settled},
-		working.Step{Says: "÷ (1 − {}) for settling", Args: []any{p.Settling}, Result: loose})
+	w.Steps = append(w.Steps, working.Step{Says: "all together, loose, each as it is measured out", Result: w.Result})
 	return w
 }

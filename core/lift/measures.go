@@ -194,12 +194,12 @@ func (b Bag) RatioWorking() working.Working {
 
 // PerLitreWorking shows edible harvest for each litre.
 func (b Bag) PerLitreWorking() working.Working {
-	return b.shared("Harvest for each litre of medium", "settled medium in the bag at the end", b.Litres, b.PerLitre(), "How high the bag was filled.")
+	return b.shared("Harvest for each litre of medium", "settled medium in the bag at the end", b.Litres, measure.PerLitre(b.PerLitre()), "How high the bag was filled.")
 }
 
 // PerAreaWorking shows edible harvest for each square metre.
 func (b Bag) PerAreaWorking() working.Working {
-	return b.shared("Harvest for each square metre", "floor it took, at the rim", b.Area, b.PerArea(), "How closely bags stand.")
+	return b.shared("Harvest for each square metre", "floor it took, at the rim", b.Area, measure.PerArea(b.PerArea()), "How closely bags stand.")
 }
 
 // PerPlantWorking shows edible harvest for each plant.
@@ -208,7 +208,7 @@ func (b Bag) PerPlantWorking() working.Working {
 }
 
 // shared is the working of edible harvest divided by something of the bag.
-func (b Bag) shared(title, among string, by any, each measure.Mass, changes string) working.Working {
+func (b Bag) shared(title, among string, by, each any, changes string) working.Working {
 	return working.Working{
 		Title: title, Result: each, Mark: working.Sum, Changes: changes,
 		Steps: []working.Step{

@@ -63,6 +63,28 @@ func (s System) Print(v any) string {
 		return s.fixed(float64(q), 1)
 	case Rounded:
 		return s.fixed(q.V, q.Decimals)
+	case Expected:
+		return s.Expected(Mass(q))
+	case Carried:
+		return s.Carried(Volume(q))
+	case Stands:
+		return s.Stands(Mass(q))
+	case Far:
+		return s.Far(float64(q), 1)
+	case OnArea:
+		return s.onArea(q, s.Stands)
+	case PerLitre, PerArea, PerMetre:
+		return s.per(q, s.Print)
+	case Crowd:
+		return s.crowd(q)
+	case Masses:
+		return s.Mass(s.masses(q))
+	case Weights:
+		return s.Stands(s.weights(q))
+	case Loads:
+		return s.Carried(s.Together(q...))
+	case Harvests:
+		return s.Expected(s.sum(q, 2))
 	case Finely:
 		return s.Fine(q.V)
 	default:

@@ -40,11 +40,11 @@ func (s System) Volume(v Volume) string {
 		}
 	}
 	gallon := units["gal"].factor[s.style]
-	if math.Abs(l) < gallon/16 {
+	switch {
+	case math.Abs(l) < gallon/16:
 		return s.fixed(l/units["fl oz"].factor[s.style], 1) + " fl oz"
-	}
-	if math.Abs(l) < gallon {
-		return s.fixed(l/gallon*4, 1) + " qt"
+	case math.Abs(l) < gallon: // one unit in a column
+		return s.fixed(l/gallon, 2) + " gal"
 	}
 	return s.fixed(l/gallon, 1) + " gal"
 }
@@ -99,7 +99,7 @@ func (s System) Fine(v any) string {
 		}
 	case Volume:
 		if s.Metric() {
-			return s.fixed(float64(q), 3) + " L"
+			return s.fixed(float64(q), 2) + " L"
 		}
 		return s.fixed(float64(q)/units["gal"].factor[s.style], 3) + " gal"
 	case Length:
@@ -112,6 +112,20 @@ func (s System) Fine(v any) string {
 			return s.trimmed(float64(q), 4) + " m²"
 		}
 		return s.fixed(float64(q)/sqFootM2, 3) + " sq ft"
+	case Expected:
+		return s.expected(Mass(q), 3)
+	case Carried:
+		return s.Fine(Volume(q))
+	case Stands:
+		return s.stands(Mass(q), 1)
+	case OnArea:
+		return s.onArea(q, func(m Mass) string { return s.expected(m, 3) })
+	case PerLitre, PerArea, PerMetre:
+		return s.per(q, s.Fine)
+	case Far, Crowd, Loads, Weights, Masses:
+		return s.Print(q)
+	case Harvests:
+		return s.expected(s.sum(q, 2), 3)
 	case Temperature:
 		return s.Temperature(q)
 	case Ratio:

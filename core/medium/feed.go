@@ -159,4 +159,10 @@ var potatoPH, sweetPH = [2]float64{5.0, 6.5}, [2]float64{5.5, 6.8}
 
 const alkaline = 7.0
 
+// AcidityWanted says which pH each crop is meant to have.
+func AcidityWanted() measure.Phrase {
+	one := func(v float64) measure.Rounded { return measure.Rounded{V: v, Decimals: 1} }
+	return measure.Say("pH {} to {}, sweet potatoes {} to {}", one(potatoPH[0]), one(potatoPH[1]), one(sweetPH[0]), one(sweetPH[1]))
+}
+
 func oneDecimal(v float64) float64 { return float64(int(v*10+0.5)) / 10 }

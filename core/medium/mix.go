@@ -177,13 +177,13 @@ func (m Mix) WetWeight(settled measure.Volume, empty measure.Mass) measure.Mass 
 // WetWorking shows WetWeight.
 func (m Mix) WetWorking(settled measure.Volume, empty measure.Mass) working.Working {
 	w := working.Working{
-		Title: "Weight of a wet bag", Result: m.WetWeight(settled, empty), Mark: working.Practice,
+		Title: "Weight of a wet bag", Result: measure.Stands(m.WetWeight(settled, empty)), Mark: working.Practice,
 		Source: "wet densities of the components by share", Changes: "A lighter mix, fewer litres, a smaller bag.",
 	}
 	for _, p := range m {
 		w.Steps = append(w.Steps, working.Step{Says: "{}: {} of it at {}", Args: []any{p.Name, p.Share, measure.Density(p.WetKg)}, Result: measure.Density(p.Share * p.WetKg)})
 	}
-	w.Steps = append(w.Steps, working.Step{Says: "{} settled at {}", Args: []any{settled, measure.Density(m.WetKg())}, Result: measure.Mass(float64(settled) * m.WetKg() * 1000)})
+	w.Steps = append(w.Steps, working.Step{Says: "{} settled at {}", Args: []any{settled, measure.Density(m.WetKg())}, Result: measure.Stands(float64(settled) * m.WetKg() * 1000)})
 	if empty > 0 {
 		w.Steps = append(w.Steps, working.Step{Says: "the empty bag", Result: empty})
 	}

@@ -49,6 +49,7 @@ func (s Standing) Footing() measure.Area {
 // m² of it and of the whole terrace.
 type Load struct {
 	Total     measure.Mass
+	Weights   measure.Weights // of each
 	Footing   measure.Area
 	OnFooting measure.Mass // a m² under the bags
 	OnAll     measure.Mass // a m² of the terrace
@@ -59,6 +60,7 @@ func (t *Terrace) Load(bags []Standing) Load {
 	var l Load
 	for _, b := range bags {
 		l.Total += b.Wet
+		l.Weights = append(l.Weights, b.Wet)
 		l.Footing += b.Footing()
 	}
 	if l.Footing > 0 {

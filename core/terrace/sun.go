@@ -109,7 +109,7 @@ func (t *Terrace) HoursWorking(latitude float64, from, until measure.Day, at Poi
 	for _, wall := range t.Walls {
 		open.Walls = []Wall{wall}
 		if takes := all - open.Hours(latitude, from, until, spot)[0]; takes > 0.05 {
-			w.Steps = append(w.Steps, working.Step{Says: "{}, {} m high, takes by itself", Args: []any{wall.Name, wall.Height}, Result: tenth(takes)})
+			w.Steps = append(w.Steps, working.Step{Says: "{}, {} high, takes by itself", Args: []any{wall.Name, measure.Far(wall.Height)}, Result: tenth(takes)})
 		}
 	}
 	w.Steps = append(w.Steps, working.Step{Says: "hours that are left", Result: w.Result})

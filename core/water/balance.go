@@ -28,7 +28,7 @@ const (
 	Young    = 21   // days from planting on that these are
 	Full     = 0.95 // it is watered up to
 	Wet      = 0.98 // over it the medium stands full
-	step     = 0.25 // litres that are asked for
+	step     = 0.5  // litres that are asked for
 )
 
 // Bag as its water sees it.
@@ -148,7 +148,7 @@ func (b *Bag) Threshold(days int) float64 {
 	return Want
 }
 
-// Give is how much brings a bag back to nearly full, its reservoir with it: to a quarter of a
+// Give is how much brings a bag back to nearly full, its reservoir with it: to half a
 // litre, at least one.
 func (s State) Give() measure.Volume {
 	short := float64(s.Capacity) * (Full - s.Theta())

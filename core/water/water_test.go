@@ -319,7 +319,7 @@ func TestSwingAndWaterlogging(t *testing.T) {
 	if got := Waterlogged([]float64{1, 0, 0, 0.5, 0, 0, 1, 0.5}); math.Abs(got-3.0/8) > 1e-12 {
 		t.Errorf("full on %.3f of its days, want 0.375", got)
 	}
-	for theta, want := range map[float64]measure.Volume{0.9: 0.5, 0.5: 4.5, 0.949: 0.25, 0.96: 0} {
+	for theta, want := range map[float64]measure.Volume{0.9: 0.5, 0.5: 4.5, 0.949: 0.5, 0.96: 0} {
 		if got := (State{In: measure.Volume(10 * theta), Capacity: 10}).Give(); math.Abs(float64(got-want)) > 1e-9 {
 			t.Errorf("at θ %.3f of 10 L it is given %v, want %v", theta, got, want)
 		}

@@ -212,9 +212,9 @@ func readModel(s *trial.Season, b *Bag, past *forecast.PlantingForecast) {
 func (d *Diagnosis) ShareWorking() working.Working {
 	w := bag.ExpectWorking(d.expected())
 	steps := append(w.Steps,
-		working.Step{Says: "expected of it in a full season", Result: d.Expected.Yield},
+		working.Step{Says: "expected of it in a full season", Result: measure.Expected(d.Expected.Yield)},
 		working.Step{Says: "what it gave, of what can be eaten", Result: d.Bag.M.Edible},
-		working.Step{Says: "{} ÷ {}", Args: []any{d.Bag.M.Edible, d.Expected.Yield}, Result: measure.Share(d.Share)})
+		working.Step{Says: "{} ÷ {}", Args: []any{d.Bag.M.Edible, measure.Expected(d.Expected.Yield)}, Result: measure.Share(d.Share)})
 	return working.Working{
 		Title: "Share of what was expected", Result: measure.Share(d.Share), Mark: working.Model, Source: w.Source, Steps: steps,
 		Changes: "How many were planted, how high it was filled, and what your other bags gave.",

@@ -57,11 +57,14 @@ func moneyOf(v float64) any { return measure.Money(v) }
 func litresOf(v float64) any {
 	return measure.Volume(v)
 }
-func countOf(v float64) any { return int(math.Round(v)) }
-func areaOf(v float64) any  { return measure.Area(v) }
-func metreOf(v float64) any { return measure.Length(100 * v) }
-func kilosOf(v float64) any { return measure.Mass(1000 * v) }
-func hoursOf(v float64) any { return math.Round(100*v) / 100 }
+func countOf(v float64) any    { return int(math.Round(v)) }
+func perMetreOf(v float64) any { return measure.PerMetre(v) }
+func litreOf(v float64) any    { return measure.PerLitre(v) }
+func perAreaOf(v float64) any  { return measure.PerArea(v) }
+func areaOf(v float64) any     { return measure.Area(v) }
+func metreOf(v float64) any    { return measure.Length(100 * v) }
+func kilosOf(v float64) any    { return measure.Mass(1000 * v) }
+func hoursOf(v float64) any    { return math.Round(100*v) / 100 }
 
 var inBags, everywhere = []Kind{Tubers, Slips}, []Kind{Tubers, Slips, Ground}
 
@@ -71,14 +74,14 @@ const edible = "edible harvest"
 func Measures() []*Measure { return measures }
 
 var measures = []*Measure{
-	{Key: "metre", Name: "a metre of row", Of: edible, By: "length of row", kinds: []Kind{Ground}, observe: func(b *Bag) trial.Observed { return b.observed(b.metres(), 0, 0) }, print: massOf, of: massOf, by: metreOf},
+	{Key: "metre", Name: "a metre of row", Of: edible, By: "length of row", kinds: []Kind{Ground}, observe: func(b *Bag) trial.Observed { return b.observed(b.metres(), 0, 0) }, print: perMetreOf, of: massOf, by: metreOf},
 	{Key: "ratio", Name: "harvest for the seed", Of: edible, By: "seed planted", kinds: []Kind{Tubers, Ground}, observe: func(b *Bag) trial.Observed {
 		return b.observed(float64(b.M.Seed), float64(b.M.SeedLow), float64(b.M.SeedHigh))
 	}, print: ratioOf, of: massOf, by: massOf},
 	{Key: "slip", Name: "a slip", Of: edible, By: "slips planted", kinds: []Kind{Slips}, observe: perPlant, print: massOf, of: massOf, by: countOf},
 	{Key: "harvest", Name: "harvest of a bag", Of: edible, By: "bags", kinds: everywhere, observe: func(b *Bag) trial.Observed { return b.observed(1, 0, 0) }, print: massOf, of: massOf, by: countOf},
-	{Key: "litre", Name: "a litre of medium", Of: edible, By: "settled medium at the end", kinds: inBags, observe: func(b *Bag) trial.Observed { return b.observed(float64(b.M.Litres), 0, 0) }, print: massOf, of: massOf, by: litresOf},
-	{Key: "area", Name: "a square metre", Of: edible, By: "ground it took", kinds: everywhere, observe: func(b *Bag) trial.Observed { return b.observed(float64(b.M.Area), 0, 0) }, print: massOf, of: massOf, by: areaOf},
+	{Key: "litre", Name: "a litre of medium", Of: edible, By: "settled medium at the end", kinds: inBags, observe: func(b *Bag) trial.Observed { return b.observed(float64(b.M.Litres), 0, 0) }, print: litreOf, of: massOf, by: litresOf},
+	{Key: "area", Name: "a square metre", Of: edible, By: "ground it took", kinds: everywhere, observe: func(b *Bag) trial.Observed { return b.observed(float64(b.M.Area), 0, 0) }, print: perAreaOf, of: massOf, by: areaOf},
 	{Key: "plant", Name: "a plant", Of: edible, By: "tubers planted", kinds: []Kind{Tubers, Ground}, observe: perPlant, print: massOf, of: massOf, by: countOf},
 	{Key: "stem", Name: "a stem", Of: edible, By: "stems, as counted or usual", kinds: everywhere, observe: func(b *Bag) trial.Observed { return b.observed(b.stems(), 0, 0) }, print: massOf, of: massOf, by: countOf},
 	{Key: "tubers", Name: "tubers a plant", Of: "tubers counted", By: "plants", kinds: everywhere, observe: func(b *Bag) trial.Observed {

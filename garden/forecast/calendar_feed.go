@@ -33,7 +33,7 @@ func (s *PlantingForecast) Foretold(today measure.Day, add func(what string, m c
 	}
 	for i, c := range s.Grown.Climbs {
 		what := measure.Say("raise to {}", c.To)
-		why := measure.Say("By the forecast stems stand {} above the medium: bring {} loose. Measure first; the day moves with the weather.", c.Stem, c.Loose)
+		why := measure.Say("By the forecast stems stand {} above the medium: bring {} loose. Measure first; the day moves with the weather.", c.Stem, measure.Carried(c.Loose))
 		day := c.Day
 		if i == 0 {
 			day = max(s.jobDay(job.Raise, day), today)
@@ -71,7 +71,7 @@ func (s *PlantingForecast) FrostNights(ahead []Forecast, site *logbook.Site, add
 		}
 		add("frost-"+n.Day.ISO(), calendar.Moment{
 			Kind: "frost", Day: n.Day - 1, Until: n.Day - 1, What: measure.Say("frost may come"),
-			Why: measure.Say("{} forecast where it stands, a chance of frost of {} %. It weighs {} wet.", measure.Temperature(b.Low), int(100*b.Chance+0.5), b.Wet),
+			Why: measure.Say("{} forecast where it stands, a chance of frost of {} %. It weighs {} wet.", measure.Temperature(b.Low), int(100*b.Chance+0.5), measure.Stands(b.Wet)),
 		})
 	}
 }

@@ -196,12 +196,12 @@ func (s *PlantingForecast) RaiseDue() bool {
 	return slices.ContainsFunc(s.Jobs, func(j job.Job) bool { return j.Kind == job.Raise && j.Due() })
 }
 
-// Mix is the loose medium to bring for the raises that are due in a row.
-func Mix(row []PlantingForecast) measure.Volume {
-	var v measure.Volume
+// Mix is the loose medium to bring for the raises that are due in a row, bag by bag.
+func Mix(row []PlantingForecast) measure.Loads {
+	var v measure.Loads
 	for i := range row {
 		if row[i].RaiseDue() {
-			v += row[i].Upcoming().Loose * measure.Volume(row[i].Part())
+			v = append(v, row[i].Upcoming().Loose*measure.Volume(row[i].Part()))
 		}
 	}
 	return v
@@ -219,7 +219,7 @@ func MixWorking(row []PlantingForecast) working.Working {
 			w.Steps = append(w.Steps, working.Step{Says: "{}: {} to {}", Args: []any{s.Bag.Label, next.From, next.To}, Result: next.Loose * measure.Volume(s.Part())})
 		}
 	}
-	w.Steps = append(w.Steps, working.Step{Says: "together", Result: w.Result})
+	w.Steps = append(w.Steps, working.Step{Says: "together, each as it is measured out", Result: w.Result})
 	return w
 }
 

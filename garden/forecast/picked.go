@@ -80,14 +80,14 @@ func (s *PlantingForecast) picked(visit func(day measure.Day, net measure.Mass))
 // StillInWorking puts what was picked behind the working of what a day would have in a bag.
 func (s *PlantingForecast) StillInWorking(w working.Working, d measure.Day) working.Working {
 	off := s.gone(d)
-	yield, ok := w.Result.(measure.Mass)
+	yield, ok := w.Result.(measure.Expected)
 	if off <= 0 || !ok {
 		return w
 	}
 	s.picked(func(day measure.Day, net measure.Mass) {
 		w.Steps = append(w.Steps, working.Step{Says: "picked on {}", Args: []any{day.Short()}, Result: net})
 	})
-	w.Result = max(0, yield-off)
+	w.Result = max(0, yield-measure.Expected(off))
 	w.Steps = append(w.Steps, working.Step{Says: "less what was picked, of which small ones left make up {} % a week: still in it", Args: []any{int(100 * regrows)}, Result: w.Result})
 	return w
 }

@@ -114,13 +114,14 @@ func anyFrost(nights []coldNight) float64 {
 
 // EnoughFor a weight that is wanted: the first of those that are ready, and what is in them;
 // less where all of them have less.
-func EnoughFor(ripe []Ripeness, wanted measure.Mass) (chosen []*Ripeness, sum measure.Mass) {
+func EnoughFor(ripe []Ripeness, wanted measure.Mass) (chosen []*Ripeness, of measure.Harvests) {
+	sum := measure.Mass(0)
 	for i := range ripe {
 		if r := &ripe[i]; sum < wanted && r.Stage >= lift.ToEat && r.Stage != lift.Setting && r.Inside > 0 {
-			chosen, sum = append(chosen, r), sum+r.Inside
+			chosen, of, sum = append(chosen, r), append(of, r.Inside), sum+r.Inside
 		}
 	}
-	return chosen, sum
+	return chosen, of
 }
 
 // surprising is how many times more than a bag may give is questioned. Practice.

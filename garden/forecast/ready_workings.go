@@ -10,13 +10,13 @@ func (r *Ripeness) WeekWorking() working.Working {
 	low, high := r.from.Range()
 	adds := r.next - r.Inside
 	return working.Working{
-		Title: "What a week more adds", Result: measure.Say("{} to {}", r.Low, r.High), Mark: working.Model,
+		Title: "What a week more adds", Result: measure.Say("{} to {}", measure.Expected(r.Low), measure.Expected(r.High)), Mark: working.Model,
 		Steps: []working.Step{
-			{Says: "expected in it in a week", Result: r.next},
-			{Says: "expected in it now", Result: r.Inside},
-			{Says: "{} − {}", Args: []any{r.next, r.Inside}, Result: adds},
-			{Says: "at the least, {} of it", Args: []any{low}, Result: r.Low},
-			{Says: "at the most, {} of it", Args: []any{high}, Result: r.High},
+			{Says: "expected in it in a week", Result: measure.Expected(r.next)},
+			{Says: "expected in it now", Result: measure.Expected(r.Inside)},
+			{Says: "{} − {}", Args: []any{measure.Expected(r.next), measure.Expected(r.Inside)}, Result: measure.Expected(adds)},
+			{Says: "at the least, {} of it", Args: []any{low}, Result: measure.Expected(r.Low)},
+			{Says: "at the most, {} of it", Args: []any{high}, Result: measure.Expected(r.High)},
 		},
 		Source: "the bulking curve by the weather so far and as it is forecast, and how bags differ", Changes: "The weather, what is picked, your own harvests.",
 	}
@@ -46,7 +46,7 @@ func EnoughWorking(ripe []Ripeness, wanted measure.Mass) working.Working {
 	chosen, sum := EnoughFor(ripe, wanted)
 	out := working.Working{Title: "Bags for what is needed this week", Result: sum, Mark: working.Model, Source: "what each is expected to have in it, the first to be lifted first", Changes: "What is weighed in; how much is needed."}
 	for _, r := range chosen {
-		out.Steps = append(out.Steps, working.Step{Says: "{}, {}", Args: []any{r.Planting.Bag.Label, r.Stage.Name()}, Result: r.Inside})
+		out.Steps = append(out.Steps, working.Step{Says: "{}, {}", Args: []any{r.Planting.Bag.Label, r.Stage.Name()}, Result: measure.Expected(r.Inside)})
 	}
 	out.Steps = append(out.Steps, working.Step{Says: "together, of {} that are needed", Args: []any{wanted}, Result: sum})
 	return out

@@ -88,6 +88,15 @@ func (l *ShoppingLine) add(n Need) {
 	}
 }
 
+// Masses are the grams of each need.
+func (l *ShoppingLine) Masses() measure.Masses {
+	var out measure.Masses
+	for _, n := range l.Needs {
+		out = append(out, n.Grams)
+	}
+	return out
+}
+
 // Fill asks for what is still to go into a bag, part by part: the mix, and chips or
 // straw where they go in.
 func (s *ShoppingList) Fill(st *PlantingForecast, cs medium.Components, today measure.Day) {

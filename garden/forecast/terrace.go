@@ -83,7 +83,7 @@ func (v *TerraceView) Place(bags []logbook.Bag, spots map[logbook.ID]terrace.Poi
 // Judge what speaks against how the bags stand.
 func (v *TerraceView) Judge() {
 	if v.Limit > 0 && v.Load.OnFooting > v.Limit {
-		v.Advice.Add(advice.Load, advice.Stop, "", "Under the bags the load is {} a square metre, and you were told {}: spread them, or ask again.", v.Load.OnFooting, v.Limit)
+		v.Advice.Add(advice.Load, advice.Stop, "", "Under the bags the load is {}, and you were told {}: spread them, or ask again.", measure.OnArea(v.Load.OnFooting), measure.OnArea(v.Limit))
 	}
 	for i := range v.Bags {
 		a := &v.Bags[i]

@@ -272,10 +272,10 @@ func (s *PlantingForecast) wetNow() measure.Mass {
 func (s *PlantingForecast) wetWorking() working.Working {
 	out, now := s.FeedAsk.Mix.WetWorking(s.Settled(), s.Bag.Model.Empty), s.wetNow()
 	out.Title, out.Mark, out.Changes = "What it weighs now", working.Model, "Rain, a watering, a raise."
-	if full, ok := out.Result.(measure.Mass); ok && full > now {
-		out.Steps = append(out.Steps, working.Step{Says: "less the water that is gone, 1 kg a litre", Result: full - now}, working.Step{Says: "now", Result: now})
+	if full := s.FeedAsk.Mix.WetWeight(s.Settled(), s.Bag.Model.Empty); full > now {
+		out.Steps = append(out.Steps, working.Step{Says: "less the water that is gone, 1 kg a litre", Result: measure.Stands(full - now)}, working.Step{Says: "now", Result: measure.Stands(now)})
 	}
-	out.Result = now
+	out.Result = measure.Stands(now)
 	return out
 }
 

@@ -17,20 +17,20 @@ func (s *PlantingForecast) waterWorking() working.Working {
 		left.Says, left.Args = "of that is left today, if it was not watered since {}", []any{w.Since}
 	}
 	out := working.Working{
-		Title: "Water to give", Result: w.Give, Mark: working.Model,
+		Title: "Water to give", Result: measure.Carried(w.Give), Mark: working.Model,
 		Source:  "the balance of what rain and can bring, and sun, leaves and cloth take",
 		Changes: "A watering, a finger check or a weight that is entered; mulch, shade, rain.",
 		Steps:   []working.Step{s.capacityStep(capacity), left},
 	}
 	if !w.Wants() {
-		out.Steps = append(out.Steps, working.Step{Says: "over {}, so it wants none", Args: []any{percent(threshold)}, Result: w.Give})
+		out.Steps = append(out.Steps, working.Step{Says: "over {}, so it wants none", Args: []any{percent(threshold)}, Result: measure.Carried(w.Give)})
 		return out
 	}
 	out.Steps = append(out.Steps, working.Step{Says: "under {}, so it wants some: up to {} of what it holds", Args: []any{percent(threshold), percent(water.Full)}, Result: capacity * measure.Volume(water.Full-w.Now.Theta())})
 	if lacks := now.Base - now.Below; lacks > 0 {
 		out.Steps = append(out.Steps, working.Step{Says: "and what the reservoir under the roots lacks, of {}", Args: []any{now.Base}, Result: lacks})
 	}
-	out.Steps = append(out.Steps, working.Step{Says: "to a quarter of a litre", Result: w.Give})
+	out.Steps = append(out.Steps, working.Step{Says: "to half a litre", Result: measure.Carried(w.Give)})
 	return out
 }
 
@@ -117,14 +117,14 @@ func (w *Water) lossWorking() (working.Working, bool) {
 func (w *Water) drinkWorking(d Drink) working.Working {
 	c := d.before.Capacity
 	return working.Working{
-		Title: "Water it will want on " + d.Day.Short(), Result: d.Litres, Mark: working.Model,
+		Title: "Water it will want on " + d.Day.Short(), Result: measure.Carried(d.Litres), Mark: working.Model,
 		Source:  "the balance, day by day from today, by the forecast and after it by usual weather, if it is brought what it asks for each time",
 		Changes: "Other weather; a watering, a finger check or a weight that is entered; mulch, shade.",
 		Steps: []working.Step{
 			{Says: "it holds, for roots", Result: c},
 			{Says: "of that will be left that morning", Result: percent(d.before.Theta())},
 			{Says: "under {}, so it will want some: up to {} of what it holds", Args: []any{percent(d.under), percent(water.Full)}, Result: c * measure.Volume(water.Full-d.before.Theta())},
-			{Says: "to a quarter of a litre", Result: d.Litres},
+			{Says: "to half a litre", Result: measure.Carried(d.Litres)},
 		},
 	}
 }
@@ -165,10 +165,10 @@ func (w *Water) givenWorking() working.Working {
 }
 
 // WaterSum is what the bags of a row ask for together.
-func WaterSum(row []PlantingForecast) measure.Volume {
-	var sum measure.Volume
+func WaterSum(row []PlantingForecast) measure.Loads {
+	var sum measure.Loads
 	for _, s := range Thirsty(row) {
-		sum += s.Water.Give
+		sum = append(sum, s.Water.Give)
 	}
 	return sum
 }
@@ -200,7 +200,7 @@ func ofEachBag(row []PlantingForecast, wanted func(*PlantingForecast) bool) []*P
 func WaterSumWorking(row []PlantingForecast) working.Working {
 	out := working.Working{Title: "Water for all bags today", Result: WaterSum(row), Mark: working.Model, Source: "each bag's balance", Changes: "A watering, a finger check, rain."}
 	for _, s := range Thirsty(row) {
-		out.Steps = append(out.Steps, working.Step{Says: "{}, {} left", Args: []any{s.Bag.Label, s.Water.Asked()}, Result: s.Water.Give})
+		out.Steps = append(out.Steps, working.Step{Says: "{}, {} left", Args: []any{s.Bag.Label, s.Water.Asked()}, Result: measure.Carried(s.Water.Give)})
 	}
 	out.Steps = append(out.Steps, working.Step{Says: "together", Result: out.Result})
 	return out

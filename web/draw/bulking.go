@@ -57,7 +57,7 @@ func NewBulking(weeks []forecast.Harvest, ready measure.Day, sys measure.System,
 		command = "L"
 		dot := BulkingDot{X: x(w.Day), Y: y(w.Yield), TY: y(w.Yield) - 12}
 		if i > 0 && i%every == 0 && w.Adds >= 1 {
-			dot.Text = Escape("+" + sys.Mass(w.Adds))
+			dot.Text = Escape("+" + sys.Expected(w.Adds))
 		}
 		b.Dots = append(b.Dots, dot)
 		if i%every == 0 {
@@ -72,6 +72,6 @@ func NewBulking(weeks []forecast.Harvest, ready measure.Day, sys measure.System,
 		b.ReadyX = x(ready)
 	}
 	end := weeks[len(weeks)-1]
-	b.Says = Escape(fmt.Sprintf("Weight in the bag: %s on %s, %s on %s", sys.Mass(weeks[0].Yield), first.Short(), sys.Mass(end.Yield), last.Short()))
+	b.Says = Escape(fmt.Sprintf("Weight in the bag: %s on %s, %s on %s", sys.Expected(weeks[0].Yield), first.Short(), sys.Expected(end.Yield), last.Short()))
 	return b
 }

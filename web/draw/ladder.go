@@ -243,8 +243,8 @@ func (c *LadderChart) steps(st *forecast.PlantingForecast, p *forecast.EnsembleF
 		x, top := c.x(r.Day), c.y(r.To)
 		s := RungStep{
 			X: x, Y: top, H: c.y(r.From) - top, W: c.Right - x, Href: Escape(href),
-			Text: Escape(fmt.Sprintf("%s, %s", r.Day.Short(), sys.Volume(r.Loose))), TX: min(x+8, c.Right-TextWidth(fmt.Sprintf("%s, %s", r.Day.Short(), sys.Volume(r.Loose)), 15)-6), TY: top + 17,
-			Label: Escape(fmt.Sprintf("Raise to %s about %s, %s loose", sys.Length(st.Bag.Model.Shape.Told(r.To)), r.Day.Short(), sys.Volume(r.Loose))),
+			Text: Escape(fmt.Sprintf("%s, %s", r.Day.Short(), sys.Carried(r.Loose))), TX: min(x+8, c.Right-TextWidth(fmt.Sprintf("%s, %s", r.Day.Short(), sys.Carried(r.Loose)), 15)-6), TY: top + 17,
+			Label: Escape(fmt.Sprintf("Raise to %s about %s, %s loose", sys.Length(st.Bag.Model.Shape.Told(r.To)), r.Day.Short(), sys.Carried(r.Loose))),
 		}
 		if i > 0 {
 			s.Href = "" // only the next one can go on

@@ -159,7 +159,7 @@ func NewSection(l Look, defs *Defs) Section {
 	tag, kind := st.Job.Tag.In(l.Units), string(st.Job.Kind)
 	if l.Gauge {
 		if s.Gauge = newGauge(st); s.Gauge != nil && s.Gauge.Low && !st.Job.Due() {
-			tag, kind = l.Units.Volume(st.Water.Give), "water"
+			tag, kind = l.Units.Carried(st.Water.Give), "water"
 		}
 	}
 	if tag != "" {

@@ -25,6 +25,8 @@ type Terrace struct {
 	NorthX     int
 	NorthY     int
 	Scale      float64 // px a metre
+	PerUnit    float64 // px a metre or foot, as the grower reads it
+	ScaleSays  Text    // of the bar
 	ScaleW     int     // of one metre
 	TrayY      int     // of the words over bags that stand nowhere yet; 0 for none
 	Says       Text
@@ -86,6 +88,10 @@ func NewTerrace(v forecast.TerraceView, sys measure.System) Terrace {
 	t.TW, t.TH = int(v.Width*t.Scale), int(v.Depth*t.Scale)
 	t.W, t.H = t.TW+terraceEdge+terraceFoot, t.TH+terraceEdge+terraceFoot
 	t.OriginX, t.OriginY, t.ScaleW = terraceEdge, terraceEdge+t.TH, int(t.Scale)
+	t.PerUnit, t.ScaleSays = t.Scale*sys.PerFar(), "1 m"
+	if !sys.Metric() {
+		t.ScaleW, t.ScaleSays = int(3*t.PerUnit), "3 ft"
+	}
 	x := func(m float64) int { return terraceEdge + int(math.Round(m*t.Scale)) }
 	y := func(m float64) int { return terraceEdge + t.TH - int(math.Round(m*t.Scale)) }
 	for _, w := range v.Walls {
@@ -98,7 +104,7 @@ func NewTerrace(v forecast.TerraceView, sys measure.System) Terrace {
 		}
 	}
 	t.sun(&v.Map, x, y)
-	t.Says = Escape(fmt.Sprintf("The terrace from above, %s by %s m, with %d bags and the hours of sun on it", sys.Number(v.Width, 1), sys.Number(v.Depth, 1), len(t.Bags)))
+	t.Says = Escape(fmt.Sprintf("The terrace from above, %s by %s, with %d bags and the hours of sun on it", sys.Far(v.Width, 1), sys.Far(v.Depth, 1), len(t.Bags)))
 	t.tray(v.Bags, sys)
 	// North lies at −heading from straight up.
 	a := -v.Heading * math.Pi / 180
@@ -111,7 +117,7 @@ func NewTerrace(v forecast.TerraceView, sys measure.System) Terrace {
 func shadeWall(w terrace.Wall, on terrace.Terrace, x, y func(float64) int, sys measure.System) TerraceWall {
 	d := TerraceWall{
 		Path: Mark(fmt.Sprintf("M%d %dL%d %d", x(w.From.X), y(w.From.Y), x(w.To.X), y(w.To.Y))),
-		Text: Escape(strings.TrimSpace(w.Name + " " + sys.Number(w.Height, 1) + " m")),
+		Text: Escape(strings.TrimSpace(w.Name + " " + sys.Far(w.Height, 1))),
 	}
 	mx, my := (w.From.X+w.To.X)/2, (w.From.Y+w.To.Y)/2
 	d.TX, d.TY = x(mx), y(my)

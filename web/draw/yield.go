@@ -88,8 +88,8 @@ func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System, paper
 	}
 	y.Chosen = [2]int{x(y.Left, y.Mid, chosen.Plants), at(float64(chosen.Yield)/1000, topY)}
 	y.ChosenMean = [2]int{x(y.Left2, y.Right, chosen.Plants), at2(float64(chosen.Mean), topM)}
-	y.ChosenText, y.ChosenEnds = Escape(sys.Mass(chosen.Yield)), 2*chosen.Plants > most
-	y.Says = Escape(fmt.Sprintf("Harvest and mean tuber against how many are planted: %d planted give %s, %s a tuber", chosen.Plants, sys.Mass(chosen.Yield), sys.Mass(chosen.Mean)))
+	y.ChosenText, y.ChosenEnds = Escape(sys.Expected(chosen.Yield)), 2*chosen.Plants > most
+	y.Says = Escape(fmt.Sprintf("Harvest and mean tuber against how many are planted: %d planted give %s, %s a tuber", chosen.Plants, sys.Expected(chosen.Yield), sys.Expected(chosen.Mean)))
 	return y
 }
 

@@ -141,6 +141,14 @@ func (r *Reader) Number(field string, other float64) float64 {
 	return v
 }
 
+// Metres reads a distance out of doors in the grower's unit, m, or takes other when nothing is typed.
+func (r *Reader) Metres(field string, other float64) float64 {
+	if r.Text(field) == "" {
+		return other
+	}
+	return r.Number(field, other/r.Units.PerFar()) * r.Units.PerFar()
+}
+
 // Degrees reads a temperature in °C, or takes other when nothing is typed.
 func (r *Reader) Degrees(field string, other float64) float64 {
 	if r.Text(field) == "" {
