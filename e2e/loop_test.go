@@ -17,7 +17,7 @@ import (
 //	10–18: π·8/12·(36.952² + 36.952·37.714 + 37.714²)     =  8.757 L
 //	18–28: π·10/12·(37.714² + 37.714·38.667 + 38.667²)    = 11.456 L
 //	28–38: π·10/12·(38.667² + 38.667·39.619 + 39.619²)    = 12.034 L
-//	planting day 19.207 ÷ 0.865 = 22.2 L loose; in all 42.697 ÷ 0.865 = 49.4 L
+//	planting day 19.207 ÷ 0.865 = 22 L loose; in all 42.697 ÷ 0.865 = 49.4 L
 //
 // The seed: 58 + 55 + 52 = 165 g. The harvest: 3.41 kg − 412 g = 2998 g and
 // 2 lb 3 oz = 992.2 g, 3990.2 g in all; ratio 3990.2 ÷ 165 = 24.18; a plant
@@ -61,10 +61,10 @@ func (p *person) plan() {
 	p.choose("Bag", "R1")
 	p.fill("How many", "3")
 	p.sees("165 g in 3")
-	p.sees("22.2 L loose")
-	p.sees("49.4 L loose, 42.7 L settled")
-	p.sees("raise 1, when stems stand 18 cm 18 cm 28 cm 11.5 L 13.2 L")
-	p.sees("raise 2, when stems stand 18 cm 28 cm 38 cm 12.0 L 13.9 L")
+	p.sees("22 L loose")
+	p.sees("49.5 L loose, 42.7 L settled")
+	p.sees("raise 1, when stems stand 18 cm 18 cm 28 cm 11.5 L 13 L")
+	p.sees("raise 2, when stems stand 18 cm 28 cm 38 cm 12 L 14 L")
 	if n := p.asks(`() => document.querySelectorAll("#plan-result .above use").length`); n != "3" {
 		p.t.Errorf("%s pieces are drawn from above, want 3", n)
 	}
@@ -91,7 +91,7 @@ func (p *person) plantAndRaise() {
 	p.fill("Above the medium", "19")
 	p.setDay("On", "2026-05-25")
 	p.press("Measured")
-	p.sees("Measured 19 cm on 25 May 2026, which calls for the next layer. Bring 13.2 L loose.")
+	p.sees("Measured 19 cm on 25 May 2026, which calls for the next layer. Bring 13 L loose.")
 
 	p.openEntry("Raise a layer")
 	p.setDay("On", "2026-05-25")
@@ -106,10 +106,10 @@ func (p *person) plantAndRaise() {
 	// Own litres: 5 L loose settle to 4.33 L on a floor of π/4·38.667² = 1174.3 cm², 3.7 cm.
 	p.openEntry("Raise a layer")
 	p.fill("How much went on", "5 L")
-	p.sees("3.7 cm, to a level of 31.7 cm: 5.0 L loose, settling to 4.3 L")
+	p.sees("3.7 cm, to a level of 31.7 cm: 5 L loose, settling to 4.3 L")
 	p.press("Raised")
-	p.sees("Saved: raised with 5.0 L loose.")
-	p.sees("35.0 L settled, at 31.7 cm of 38 cm")
+	p.sees("Saved: raised with 5 L loose.")
+	p.sees("35 L settled, at 31.7 cm of 38 cm")
 
 	// A slip and its undo.
 	p.openEntry("Stem height")

@@ -128,7 +128,7 @@ func TestARowIsFedInOneEntry(t *testing.T) {
 	p.waits("five ticks", `() => document.querySelectorAll("[name=bag]:checked").length === 5`)
 	p.press("Fed: the bags chosen")
 	p.sees("Saved 5 entries:")
-	p.sees("R1: fed with quay liquid 3-2-6 2.0 L")
+	p.sees("R1: fed with quay liquid 3-2-6 2 L")
 	p.press("Undo all")
 	p.sees("Undone for all of them.")
 }

@@ -21,7 +21,7 @@ func TestFromANewSiteToABagWithCutAndAllottedSeed(t *testing.T) {
 	p.choose("Units you read and write", "metric")
 	p.press("Save this site")
 	p.sees("Saved: Far Ladder.")
-	p.sees("in the open 2 May 2026")
+	p.sees("in the open 8 May 2026")
 
 	p.press("Bags")
 	p.fill("Name", "keg")

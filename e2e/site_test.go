@@ -2,29 +2,29 @@ package e2e
 
 import "testing"
 
-// The median last frost is 24 April give or take 11 days. Even: z(0.75)·11 = 7.4,
-// so 2 May; cautious: z(0.9)·11 = 14.1, so 9 May; bold: z(0.6)·11 = 2.8, so 27 April.
+// The median last frost is 24 April give or take 20 days. Even: z(0.75)·20 = 13.5,
+// so 8 May; cautious: z(0.9)·20 = 25.6, so 20 May; bold: z(0.6)·20 = 5.1, so 30 April.
 func TestSiteMovesItsWindowWithTheRiskTaken(t *testing.T) {
 	t.Parallel()
 	p := sit(t, demoGarden, desk)
 	p.open("/site")
-	p.sees("in the open 2 May 2026")
+	p.sees("in the open 8 May 2026")
 	p.choose("Frost risk you take", "cautious")
-	p.sees("in the open 9 May 2026")
+	p.sees("in the open 20 May 2026")
 	p.choose("Frost risk you take", "bold")
-	p.sees("in the open 27 April 2026")
+	p.sees("in the open 30 April 2026")
 	p.fill("Last frost, half of years", "10 May")
-	p.sees("in the open 13 May 2026")
+	p.sees("in the open 16 May 2026")
 	p.fill("Last frost, half of years", "when the swallows come")
 	p.sees("is not a day of the year. Write it like 24 April.")
 	p.fill("Last frost, half of years", "")
 	p.press("Save this site")
 	p.sees("Saved: Net Loft Steps.")
-	p.sees("in the open 27 April 2026")
+	p.sees("in the open 30 April 2026")
 }
 
-// A southern site: last frost 21 September, give or take 13; z(0.75)·13 = 8.8, so
-// 30 September, and until 15 May − 9 days = 6 May of the year after.
+// A southern site: last frost 21 September, give or take 30; z(0.75)·30 = 20.2, so
+// 12 October, and until 15 May − 21 days = 24 April of the year after.
 func TestSouthernSiteHasItsOwnDates(t *testing.T) {
 	t.Parallel()
 	p := sit(t, emptyGarden, desk)
@@ -36,10 +36,10 @@ func TestSouthernSiteHasItsOwnDates(t *testing.T) {
 	p.press("Save this site")
 	p.sees("Saved: Far Ladder.")
 	// On 9 June 2026 the season that began in September 2025 is just over its last safe days.
-	p.sees("in the open 30 September 2025 6 May 2026")
+	p.sees("in the open 12 October 2025 24 April 2026")
 	p.press("A week on")
 	p.at("/site")
-	p.sees("in the open 30 September 2026 6 May 2027")
+	p.sees("in the open 12 October 2026 24 April 2027")
 
 	// A number of one's own stays when the site is saved again.
 	p.press("Own monthly numbers")

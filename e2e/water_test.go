@@ -28,7 +28,7 @@ func TestADryBagIsWateredWithOnePress(t *testing.T) {
 	litres := p.reads(".totals p:nth-child(2) strong")
 	left := p.reads(".totals strong")
 	p.click("a working", p.element("a working", `() => document.querySelector(".totals p:nth-child(2) a.w")`))
-	p.sees("to a quarter of a litre")
+	p.sees("to half a litre")
 	p.sees("Water to give")
 	p.key(input.Escape)
 
@@ -95,7 +95,7 @@ func TestAFrostNightIsSeenTo(t *testing.T) {
 		p.fill("Piece 1", "60")
 		p.press("Planted")
 		p.sees("Saved: planted")
-		p.clock.day.Store(int64(night - 6))
+		p.clock.day.Store(int64(night - 2))
 		p.open("/bags/" + label)
 		p.openEntry("Shoots are through")
 		p.press("They are up")

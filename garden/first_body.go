@@ -5,9 +5,29 @@ import (
 	"math"
 
 	"glebata/core/bag"
+	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
 )
+
+// First is the one question a new grower asks: a bag of so many litres, a box, a bed or a row, so
+// many tubers or slips of a class, in a climate in general terms.
+type First struct {
+	Body    Body // a bag where it is empty
+	Litres  measure.Volume
+	Sides   [3]measure.Length // length, width and height, 0 for not told; of a row length and the distance to the next
+	Ground  measure.Area      // of a bed
+	Count   int               // 0 for as many as the litres take
+	Class   crop.Class
+	Climate string // key of a preset
+	Year    int
+	Bags    int         // that are kept of it, alike; 0 for one
+	Planted measure.Day // already, on that day or about then; 0 for still to plant
+	About   bool
+}
+
+// maxFirst litres of a bag that is asked about.
+const maxFirst measure.Volume = 2000
 
 // Body that the first question is asked of.
 type Body string

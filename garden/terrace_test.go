@@ -79,7 +79,7 @@ func TestTerraceSaysWhatSpeaksAgainstASpot(t *testing.T) {
 	for _, s := range v.Advice {
 		said += s.In(measure.Metric) + "\n"
 	}
-	for _, want := range []string{"you were told 100.0 kg", "hours of sun a day", "stand in one another"} {
+	for _, want := range []string{"you were told 100 kg a square metre", "hours of sun a day", "stand in one another"} {
 		if !strings.Contains(said, want) {
 			t.Errorf("does not say %q but %q", want, said)
 		}

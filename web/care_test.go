@@ -93,13 +93,13 @@ func TestARowIsFedInOneEntry(t *testing.T) {
 	says(t, "before planting", status, http.StatusUnprocessableEntity, body, "R6: ", "not planted yet")
 	status, to := s.do(http.MethodPost, "/entries", url.Values{"key": {"row"}, "kind": {"fed"}, "thing": {"quay liquid 3-2-6"}, "amount": {"2"}, "day": {"2026-06-08"}, "bag": {"30", "31"}})
 	done := s.follow(to)
-	says(t, "fed", status, http.StatusSeeOther, done, "Saved 2 entries", "R6: fed with quay liquid 3-2-6 2.0 L", "R7: fed with", "Undo all")
+	says(t, "fed", status, http.StatusSeeOther, done, "Saved 2 entries", "R6: fed with quay liquid 3-2-6 2 L", "R7: fed with", "Undo all")
 	group := regexp.MustCompile(`name="group" value="([^"]+)"`).FindStringSubmatch(done)
 	_, bag := s.get("/bags/R7")
-	says(t, "its log", 200, 200, bag, "fed with quay liquid 3-2-6 2.0 L")
+	says(t, "its log", 200, 200, bag, "fed with quay liquid 3-2-6 2 L")
 	status, to = s.post("/entries/undo", "group", group[1])
 	says(t, "taken back", status, http.StatusSeeOther, s.follow(to), "One entry for many bags")
-	if _, bag = s.get("/bags/R7"); strings.Contains(bag, "fed with quay liquid 3-2-6 2.0 L") {
+	if _, bag = s.get("/bags/R7"); strings.Contains(bag, "fed with quay liquid 3-2-6 2 L") {
 		t.Error("taken back, it is in the log of R7")
 	}
 }

@@ -34,10 +34,10 @@ func TestLeavesAreALayerByName(t *testing.T) {
 
 	ok("/plan/many", "lines", "B1: 3, planted 10 April", "variety", "class:maincrop", "class", "maincrop", "year", "2026", "litres", "40", "place", "Plot", "school", "steps")
 	_, page = s.get("/read/rise?planting=2&by=10+L&of=leaves")
-	says(t, "read back", 200, 200, page, "10.0 L loose, settling to 5.0 L")
+	says(t, "read back", 200, 200, page, "10 L loose, settling to 5 L")
 	ok("/plantings/2/raise", "by", "10 L", "of", "leaves", "day", "2026-06-01")
 	_, page = s.get("/plantings/2")
-	says(t, "the bag", 200, 200, page, "raised with 10.0 L of leaves, loose")
+	says(t, "the bag", 200, 200, page, "raised with 10 L of leaves, loose")
 	status, page = s.post("/plantings/2/raise", "by", "5 cm", "of", "snow", "day", "2026-06-02")
 	says(t, "of snow", status, http.StatusUnprocessableEntity, page, "Choose what went on.", `value="5 cm"`)
 }

@@ -43,7 +43,7 @@ func TestEveryPageOfTheDemoAnswers(t *testing.T) {
 		"/plan/proposal?people=4":                       `value="2027"`,
 		"/plan/proposal?people=none":                    "Write a whole number",
 		"/plan/proposal?until=2020-01-01&meals=900":     "1 to 21 meals",
-		"/plan/shopping":                                "3 sacks of 50.0 L",
+		"/plan/shopping":                                "3 sacks of 50 L",
 		"/terrace":                                      "8.0 m by 5.0 m",
 		"/plan/shopping.csv":                            "harbour compost,166 L loose",
 		"/plantings/36/card":                            "Soak",

@@ -128,7 +128,7 @@ func bagsAgainstABed(t *testing.T) {
 	w.is("BED", "a square metre", 14400/(4*1.2))
 	d := math.Cbrt(40*1000*4/(math.Pi*1.05)) / 100
 	w.is("B1", "a square metre", 1600/(math.Pi/4*d*d))
-	w.says("/compare?of=both&by=kind", "bed", "bag of 40.0 L", "Too few bags to tell", "-Likely more")
+	w.says("/compare?of=both&by=kind", "bed", "bag of 40 L", "Too few bags to tell", "-Likely more")
 	w.says("/compare/poor", "B4", "-B1 ")
 	w.says(w.planting("B4")+"/why", "slugs")
 }

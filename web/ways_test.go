@@ -121,7 +121,7 @@ func oneEach(t *testing.T) {
 	w.many("close", "list", "B1–B3 P1–P3")
 	w.is("B1", "a litre of medium", 210/usableOf(8))
 	w.is("P3", "a litre of medium", 840/usableOf(35))
-	w.says("/compare?by=kind&measure=harvest", "Likely more: bag of 35.0 L gave more than bag of 8.0 L.")
+	w.says("/compare?by=kind&measure=harvest", "Likely more: bag of 35 L gave more than bag of 8 L.")
 }
 
 func twoRings(t *testing.T) {

@@ -117,7 +117,7 @@ func TestWhatHoldsAHarvestDown(t *testing.T) {
 		want Limit
 		says string
 	}{
-		"a cask":         {with(func(g *Growing) { g.Plants = 2; g.Usable = 26 }), OfLitres, "10.0 L more would add about"},
+		"a cask":         {with(func(g *Growing) { g.Plants = 2; g.Usable = 26 }), OfLitres, "10 L more would add about"},
 		"a deep box":     {with(func(g *Growing) { g.Usable = 720; g.Area = 2.6; g.Plants = 17 }), OfArea, "The ground its leaves cover"},
 		"a flat box":     {with(func(g *Growing) { g.Usable = 300; g.Depth = 24; g.Area = 0.8; g.Plants = 5 }), OfDepth, "5 cm more"},
 		"a single piece": {with(func(g *Growing) { g.Plants = 1; g.Usable = 60; g.Area = 0.9 }), OfNumber, "room for one more piece"},

@@ -279,7 +279,7 @@ func TestSacksAndLinersKeepTheirGeometry(t *testing.T) {
 
 func second(_ Shape, err error) error { return err }
 
-// Chips take their litres off: 42.7 L of a cask less 8.0 L under 7.6 cm of them are
+// Chips take their litres off: 42.7 L of a cask less 8 L under 7.6 cm of them are
 // room for two maincrops of 13 L, and 30 cm of depth is enough.
 func TestChipsTakeRoomFromPlants(t *testing.T) {
 	plain, chips := Suggest(cask(t), Room{Headspace: 4}, crop.Maincrop, false), Suggest(cask(t), Room{Headspace: 4, Filler: 7.6}, crop.Maincrop, false)

@@ -23,7 +23,7 @@ func TestFrostChance(t *testing.T) {
 
 // The warning falls on the second of two days that both favour it, next to each other.
 func TestBlightDays(t *testing.T) {
-	days := []HumidDay{{1, 12, 8}, {2, 9.9, 9}, {3, 11, 6}, {4, 10, 6}, {5, 14, 12}, {6, 14, 5}, {7, 14, 9}, {9, 14, 9}, {10, 14, 9}}
+	days := []HumidDay{{1, 12, 8, 0}, {2, 9.9, 9, 0}, {3, 11, 6, 0}, {4, 10, 6, 0}, {5, 14, 12, 0}, {6, 14, 5, 0}, {7, 14, 9, 0}, {9, 14, 9, 0}, {10, 14, 9, 0}}
 	got := BlightDays(days)
 	if want := []measure.Day{4, 5, 10}; len(got) != 3 || got[0] != want[0] || got[1] != want[1] || got[2] != want[2] {
 		t.Errorf("warned on %v, want %v", got, want)

@@ -218,7 +218,7 @@ func raising(b *Bag, add adder) {
 	if b.TopUpOn != 0 {
 		why := measure.Say("Medium has settled since it went in: look, and fill up to the level again.")
 		if b.TopUp > 0 {
-			why = measure.Say("Medium has settled since it went in: about {} loose brings it back.", b.TopUp)
+			why = measure.Say("Medium has settled since it went in: about {} loose brings it back.", measure.Carried(b.TopUp))
 		}
 		add(TopUp, b.TopUpOn, measure.Say("top up"), why)
 	}
@@ -229,22 +229,22 @@ func raising(b *Bag, add adder) {
 	old := b.Today-b.MeasuredOn > heightLasts
 	switch due := b.RaiseOn != 0 && b.RaiseOn <= b.Today; {
 	case b.StemKnown && b.StemMeasured >= r.Trigger && !old:
-		why := measure.Say("Stems stand {} above the medium; {} calls for the next layer. Bring {} loose.", b.StemMeasured, r.Trigger, r.Loose)
+		why := measure.Say("Stems stand {} above the medium; {} calls for the next layer. Bring {} loose.", b.StemMeasured, r.Trigger, measure.Carried(r.Loose))
 		if b.MeasuredOn < b.Today && b.Stem > b.StemMeasured { // they have grown since
-			why = measure.Say("Stems stand about {} above the medium, measured {} on {}; {} calls for the next layer. Bring {} loose.", b.Stem, b.StemTyped, b.MeasuredOn, r.Trigger, r.Loose)
+			why = measure.Say("Stems stand about {} above the medium, measured {} on {}; {} calls for the next layer. Bring {} loose.", b.Stem, b.StemTyped, b.MeasuredOn, r.Trigger, measure.Carried(r.Loose))
 		}
 		add(Raise, min(b.MeasuredOn, b.Today), measure.Say("raise {}", r.Thickness()), why)
 	case b.StemKnown && b.StemMeasured >= r.Trigger:
-		add(Raise, b.MeasuredOn, measureFirst, measure.Say("Measured {} on {}, which calls for the next layer. Bring {} loose.", b.StemTyped, b.MeasuredOn, r.Loose))
+		add(Raise, b.MeasuredOn, measureFirst, measure.Say("Measured {} on {}, which calls for the next layer. Bring {} loose.", b.StemTyped, b.MeasuredOn, measure.Carried(r.Loose)))
 	case due && b.StemKnown:
 		add(Raise, b.RaiseOn, measureFirst,
-			measure.Say("Measured {} on {}; by now stems stand about {}, and {} calls for the next layer. Bring {} loose.", b.StemTyped, b.MeasuredOn, b.Stem, r.Trigger, r.Loose))
+			measure.Say("Measured {} on {}; by now stems stand about {}, and {} calls for the next layer. Bring {} loose.", b.StemTyped, b.MeasuredOn, b.Stem, r.Trigger, measure.Carried(r.Loose)))
 	case due:
 		add(Raise, b.RaiseOn, measureFirst,
-			measure.Say("By the weather so far stems stand about {} by now, and {} calls for the next layer. Bring {} loose.", b.Stem, r.Trigger, r.Loose))
+			measure.Say("By the weather so far stems stand about {} by now, and {} calls for the next layer. Bring {} loose.", b.Stem, r.Trigger, measure.Carried(r.Loose)))
 	case b.RaiseOn != 0:
 		add(Raise, b.RaiseOn, measure.Say("raise {}", r.Thickness()),
-			measure.Say("By the weather so far stems stand about {} on {}: that calls for the next layer. Bring {} loose.", r.Trigger, b.RaiseOn, r.Loose))
+			measure.Say("By the weather so far stems stand about {} on {}: that calls for the next layer. Bring {} loose.", r.Trigger, b.RaiseOn, measure.Carried(r.Loose)))
 	}
 	switch {
 	case b.StemKnown:

@@ -50,7 +50,7 @@ func TestMostPressingJob(t *testing.T) {
 		"planted last week":                   {main(7, func(b *Bag) { b.Up = today + 12 }), Wait, "raise at 18 cm", ""},
 		"settled":                             {main(12, func(b *Bag) { b.Next, b.TopUpOn, b.TopUp = nil, today-2, 4 }), TopUp, "top up", Due},
 		"stems before they fall over":         {main(40, func(b *Bag) { b.Next, b.Tied, b.TieOn = nil, false, today }), Tie, "canes", Due},
-		"feed":                                {main(60, func(b *Bag) { b.Next, b.FeedOn, b.Feed = nil, today, 2 }), Feed, "feed 2.0 L", Due},
+		"feed":                                {main(60, func(b *Bag) { b.Next, b.FeedOn, b.Feed = nil, today, 2 }), Feed, "feed 2 L", Due},
 		"move before all else": {main(30, func(b *Bag) {
 			measured(20, 0)(b)
 			b.MoveOn, b.MoveTo = today, "in the open"

@@ -69,7 +69,7 @@ func (s System) carried(v Volume, decimals int) string {
 	if s.Metric() {
 		return s.trimmed(float64(v), decimals) + " L"
 	}
-	return s.fixed(float64(v)/units["gal"].factor[s.style], decimals) + " gal"
+	return s.trimmed(float64(v)/units["gal"].factor[s.style], decimals) + " gal"
 }
 
 // Measured is what is measured out of so much, L: to half a litre, under one to a tenth; to a tenth

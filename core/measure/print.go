@@ -26,7 +26,7 @@ func (s System) Mass(m Mass) string {
 	}
 }
 
-// Volume prints v: "750 mL", "11.5 L", "3.0 gal".
+// Volume prints v: "750 mL", "11.5 L", "4 L", "3 gal".
 func (s System) Volume(v Volume) string {
 	l := float64(v)
 	if s.Metric() {
@@ -34,7 +34,7 @@ func (s System) Volume(v Volume) string {
 		case math.Abs(l) < 0.9995:
 			return s.trimmed(l*1000, 0) + " mL"
 		case math.Abs(l) < 99.95:
-			return s.fixed(l, 1) + " L"
+			return s.trimmed(l, 1) + " L"
 		default:
 			return s.fixed(l, 0) + " L"
 		}
@@ -42,11 +42,11 @@ func (s System) Volume(v Volume) string {
 	gallon := units["gal"].factor[s.style]
 	switch {
 	case math.Abs(l) < gallon/16:
-		return s.fixed(l/units["fl oz"].factor[s.style], 1) + " fl oz"
+		return s.trimmed(l/units["fl oz"].factor[s.style], 1) + " fl oz"
 	case math.Abs(l) < gallon: // one unit in a column
-		return s.fixed(l/gallon, 2) + " gal"
+		return s.trimmed(l/gallon, 2) + " gal"
 	}
-	return s.fixed(l/gallon, 1) + " gal"
+	return s.trimmed(l/gallon, 1) + " gal"
 }
 
 // Length prints l: "38 cm", "14.5 in", "7 ft 2 in".

@@ -26,6 +26,20 @@ type Cache struct {
 	gates *lru.Cache[gateKey, calendar.Verdict]
 }
 
+// gateKey is all that a verdict follows from.
+type gateKey struct {
+	site  uint64
+	ask   calendar.Request
+	year  int
+	today measure.Day
+}
+
+// skyKey is all that drawn years follow from.
+type skyKey struct {
+	normals  climate.Normals
+	latitude float64
+}
+
 // end is what the model says of a planting that has ended: the index of its season, and how
 // long its stems got against the usual, 0 where nothing tells.
 type end struct{ index, tall float64 }
@@ -96,4 +110,13 @@ func (c *Cache) SunMap(t *terrace.Terrace, latitude float64, from, until measure
 		return work()
 	}
 	return cached(c.maps, fmt.Sprint(*t, latitude, from, until, cell), work)
+}
+
+// years drawn of a place.
+func (c *Cache) years(n *climate.Normals, latitude float64) *calendar.Years {
+	work := func() *calendar.Years { return calendar.NewYears(n, latitude) }
+	if c == nil {
+		return work()
+	}
+	return cached(c.skies, skyKey{*n, latitude}, work)
 }

@@ -5,7 +5,6 @@ import (
 	"hash/fnv"
 
 	"glebata/core/calendar"
-	"glebata/core/climate"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
 )
@@ -20,20 +19,6 @@ type Gate struct {
 
 	sky    calendar.Sky
 	places map[int]*calendar.Place
-}
-
-// gateKey is all that a verdict follows from.
-type gateKey struct {
-	site  uint64
-	ask   calendar.Request
-	year  int
-	today measure.Day
-}
-
-// skyKey is all that drawn years follow from.
-type skyKey struct {
-	normals  climate.Normals
-	latitude float64
 }
 
 // Gate of a site on a day.
@@ -97,13 +82,4 @@ func (g *Gate) place(year int) (*calendar.Place, error) {
 	g.sky = calendar.Sky{Years: g.cache.years(n, g.site.Latitude), Lamp: g.site.Lamp.PAR()}
 	g.places[year] = p
 	return p, nil
-}
-
-// years drawn of a place.
-func (c *Cache) years(n *climate.Normals, latitude float64) *calendar.Years {
-	work := func() *calendar.Years { return calendar.NewYears(n, latitude) }
-	if c == nil {
-		return work()
-	}
-	return cached(c.skies, skyKey{*n, latitude}, work)
 }
