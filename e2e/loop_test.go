@@ -62,7 +62,7 @@ func (p *person) plan() {
 	p.fill("How many", "3")
 	p.sees("165 g in 3")
 	p.sees("22 L loose")
-	p.sees("49.5 L loose, 42.7 L settled")
+	p.sees("49 L loose, 42.7 L settled")
 	p.sees("raise 1, when stems stand 18 cm 18 cm 28 cm 11.5 L 13 L")
 	p.sees("raise 2, when stems stand 18 cm 28 cm 38 cm 12 L 14 L")
 	if n := p.asks(`() => document.querySelectorAll("#plan-result .above use").length`); n != "3" {

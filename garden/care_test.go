@@ -19,7 +19,7 @@ func TestWhatIsDoneAndSeenIsKept(t *testing.T) {
 		"watered with a can 2.5 L":          {Kind: logbook.Watered, Thing: "can", Amount: 2.5},
 		"watered drip or timer, 20 minutes": {Kind: logbook.Watered, Thing: "drip", Level: 20},
 		"watered by rain":                   {Kind: logbook.Watered, Thing: "rain"},
-		"fed with fish soup 2 L":          {Kind: logbook.Fed, Thing: "fish soup", Amount: 2, Level: logbook.FeedVolume},
+		"fed with fish soup 2 L":            {Kind: logbook.Fed, Thing: "fish soup", Amount: 2, Level: logbook.FeedVolume},
 		"fed with bone meal 30 g":           {Kind: logbook.Fed, Thing: "bone meal", Amount: 30, Level: logbook.FeedMass},
 		"mulched with straw 5 cm":           {Kind: logbook.Mulched, Thing: "straw", Amount: 5},
 		"mulched with taken off again":      {Kind: logbook.Mulched, Thing: "removed"},

@@ -293,9 +293,9 @@ func TestBagsAreWateredAsTheyAsk(t *testing.T) {
 func TestRegimesAreTakenAsGiven(t *testing.T) {
 	p, id := leafy(t)
 	for says, e := range map[string]logbook.Entry{
-		"watered from now on by hand: 2.5 L every 2 days":                         {Thing: logbook.ByRhythm, Amount: 2.5, Level: 2},
+		"watered from now on by hand: 2.5 L every 2 days":                       {Thing: logbook.ByRhythm, Amount: 2.5, Level: 2},
 		"watered from now on drip or timer: 1 L every day":                      {Thing: logbook.OnTimer, Amount: 1},
-		"watered from now on by rain alone":                                       {Thing: logbook.RainAlone},
+		"watered from now on by rain alone":                                     {Thing: logbook.RainAlone},
 		"watered from now on from below, saucer or reservoir: 4 L every 7 days": {Thing: logbook.FromBelow, Amount: 4, Level: 7},
 	} {
 		e.Kind, e.Planting, e.Day = logbook.Irrigated, id, today-30

@@ -70,7 +70,9 @@ func BlightDays(days []HumidDay) []measure.Day {
 	return out
 }
 
-func (d *HumidDay) favours() bool { return d.Min >= blightMin && d.Hours90 >= blightHours && d.Mean <= blightMean }
+func (d *HumidDay) favours() bool {
+	return d.Min >= blightMin && d.Hours90 >= blightHours && d.Mean <= blightMean
+}
 
 // Hours90 are the hours of a day at 90 % humidity and over.
 func (w DayWeather) Hours90() int {
