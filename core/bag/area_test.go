@@ -152,6 +152,9 @@ func TestGapOfRows(t *testing.T) {
 		for n := 1; n <= 40; n++ {
 			for rows := 1; rows <= n; rows++ {
 				got, want := rowsGap(s.LengthAt(20), s.WidthAt(20), n, rows), Nearest(inRows(s, 20, n, rows))
+				if wall, want := rowsToWall(s.LengthAt(20), s.WidthAt(20), n, rows), ToWall(s, inRows(s, 20, n, rows)); wall-want > 1e-9 || want-wall > 1e-9 {
+					t.Errorf("%v: %d in %d rows are %v off the wall, want %v", side, n, rows, wall, want)
+				}
 				if d := got - want; d > 1e-9 || d < -1e-9 {
 					t.Errorf("%v: %d in %d rows are %v apart, want %v", side, n, rows, got, want)
 				}

@@ -167,8 +167,13 @@ func placeRing(s Shape, h measure.Length, n int, as Layout) []Spot {
 
 // placeRows in as many rows as keep the pieces farthest apart.
 func placeRows(s Shape, h measure.Length, n int) []Spot {
-	best, widest := 1, measure.Length(-1)
-	length, width := s.LengthAt(h), s.WidthAt(h)
+	best, _ := bestRows(s.LengthAt(h), s.WidthAt(h), n)
+	return inRows(s, h, n, best)
+}
+
+// bestRows is the number of rows that keep n farthest apart, and how far that is.
+func bestRows(length, width measure.Length, n int) (best int, widest measure.Length) {
+	best, widest = 1, -1
 	for rows := 1; rows <= n; rows++ {
 		most := measure.Length(1000) // that they can be apart
 		if each := (n + rows - 1) / rows; each > 1 {
@@ -184,7 +189,13 @@ func placeRows(s Shape, h measure.Length, n int) []Spot {
 			best, widest = rows, gap
 		}
 	}
-	return inRows(s, h, n, best)
+	return best, widest
+}
+
+// rowsToWall is ToWall of inRows, without the spots.
+func rowsToWall(length, width measure.Length, n, rows int) measure.Length {
+	out := func(side measure.Length, of int) measure.Length { return side/2 + across(side, 0, of) }
+	return min(out(length, (n+rows-1)/rows), out(width, rows))
 }
 
 // rowsGap is Nearest of inRows, without the spots: rows next to one another with as many pieces lie
@@ -290,6 +301,15 @@ func ToWall(s Shape, spots []Spot) measure.Length {
 // than a limit are not looked for.
 func maxByFootprint(s Shape, h, spacing measure.Length, limit int) int {
 	most, gap := 1, min(WallGap, spacing/2)
+	if !s.Round() && !s.Ground() {
+		length, width := s.LengthAt(h), s.WidthAt(h)
+		for n := 2; n <= min(most+3, limit); n++ {
+			if rows, apart := bestRows(length, width, n); apart >= spacing-1e-9 && rowsToWall(length, width, n, rows) >= gap-1e-9 {
+				most = n
+			}
+		}
+		return most
+	}
 	for n := 2; n <= min(most+3, limit); n++ {
 		spots := Place(s, h, n, Layout{Spacing: spacing})
 		if Nearest(spots) >= spacing-1e-9 && ToWall(s, spots) >= gap-1e-9 {
