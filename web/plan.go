@@ -174,7 +174,7 @@ func (b *planBody) weigh(d *forecast.Draft, m medium.Mix, limit measure.Mass) {
 	if b.Wet > neverMoved*limit {
 		b.Advice.Add(advice.Heavy, advice.Tip, "", "Full and wet it weighs about {}: fill it where it will stay.", measure.Stands(b.Wet))
 	} else if b.Wet > limit {
-		b.Advice.Add(advice.Heavy, advice.Warn, "", "Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", measure.Stands(b.Wet), limit)
+		b.Advice.Add(advice.Heavy, advice.Warn, "", "Full and wet it weighs about {}, over your limit of {}: two people, wheels, or fill it where it stands.", measure.Stands(b.Wet), measure.Stands(limit))
 	}
 	if d.Grown != nil && d.Grown.Plant.Unlit() {
 		b.Advice.Add(advice.Dim, advice.Warn, "", "Indoors without a lamp there is a window's light, and little grows by it: plan it in the heated room and write the lamp down with the site, or plan it a place outside.")

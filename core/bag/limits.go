@@ -67,7 +67,7 @@ func (g *Growing) room(k crop.Constants) bool {
 // LimitWords say what Limits found; empty where there is none.
 func (g Growing) LimitWords() measure.Phrase {
 	limit, adds := g.Limits()
-	about := roundly(adds)
+	about := measure.Expected(roundly(adds))
 	switch limit {
 	case OfLitres:
 		return measure.Say("Its litres hold it down: {} more would add about {}.", stepLitres, about)

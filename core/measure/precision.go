@@ -39,6 +39,9 @@ func (s System) expected(m Mass, digits int) string {
 	return s.figures(float64(m)/poundGrams, digits) + " lb"
 }
 
+// Two prints a plain number that is not known to more than two digits: "17", "3.4".
+func (s System) Two(v float64) string { return s.figures(v, 2) }
+
 // figures prints a number with so many digits, zeros at its end included: 2.0, 19, 120.
 func (s System) figures(v float64, digits int) string {
 	v = significant(v, digits)

@@ -71,7 +71,7 @@ func (c *Candidate) judge(ask DesignRequest, limit measure.Mass) {
 		c.Advice.Add(advice.Crowded, advice.Warn, "", "Crowded: {} keep their {} to each other.", c.Suggest.ByFootprint, k.Spacing)
 	}
 	if c.Heavy {
-		c.Advice.Add(advice.Heavy, advice.Warn, "", "{} wet, over your limit of {}: two people or wheels, or a smaller bag.", measure.Stands(c.Wet), limit)
+		c.Advice.Add(advice.Heavy, advice.Warn, "", "{} wet, over your limit of {}: two people or wheels, or a smaller bag.", measure.Stands(c.Wet), measure.Stands(limit))
 	}
 }
 
