@@ -296,3 +296,16 @@ func (s System) Text(text string) string {
 }
 
 func digit(b byte) bool { return b >= '0' && b <= '9' }
+
+// ScaleGrams is what one of ScaleUnit weighs, g: 1,000, or a pound.
+func (s System) ScaleGrams() Mass {
+	if s.Metric() {
+		return Kilogram
+	}
+	return poundGrams
+}
+
+// Tick prints a round weight of an axis: "0 kg", "2.5 kg", "10 lb".
+func (s System) Tick(m Mass) string {
+	return s.trimmed(float64(m/s.ScaleGrams()), 2) + " " + string(s.ScaleUnit())
+}

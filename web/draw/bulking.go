@@ -38,13 +38,13 @@ func NewBulking(weeks []forecast.Harvest, ready measure.Day, sys measure.System,
 	if most <= 0 {
 		return Bulking{}
 	}
-	step := niceStep(most/1000, 4)
-	top := step * math.Ceil(most/1000/step)
+	step := niceStep(most/float64(sys.ScaleGrams()), 4)
+	top := step * math.Ceil(most/float64(sys.ScaleGrams())/step)
 	first, last := weeks[0].Day, weeks[len(weeks)-1].Day
 	x := func(d measure.Day) int {
 		return b.Left + int(float64(d-first)/float64(last-first)*float64(b.Right-b.Left-30))
 	}
-	y := func(m measure.Mass) int { return b.Foot - int(float64(m)/1000/top*float64(b.Foot-b.Top)) }
+	y := func(m measure.Mass) int { return b.Foot - int(float64(m/sys.ScaleGrams())/top*float64(b.Foot-b.Top)) }
 	var up, down, line []byte
 	command := "M"
 	every := 1 // week that is lettered
@@ -66,7 +66,7 @@ func NewBulking(weeks []forecast.Harvest, ready measure.Day, sys measure.System,
 	}
 	b.Band, b.Line = Mark(string(up)+string(down)+"z"), Mark(line)
 	for v := 0.0; v <= top+1e-9; v += step {
-		b.YTicks = append(b.YTicks, Letter{X: b.Left - 8, Y: y(measure.Mass(v*1000)) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
+		b.YTicks = append(b.YTicks, Letter{X: b.Left - 8, Y: y(measure.Mass(v)*sys.ScaleGrams()) + 5, Text: Escape(sys.Tick(measure.Mass(v)*sys.ScaleGrams()))})
 	}
 	if ready >= first && ready <= last {
 		b.ReadyX = x(ready)

@@ -51,7 +51,7 @@ func NewExpected(st *forecast.PlantingForecast, inside, mean measure.Mass, scale
 	half := max(width/2+20, h.W/2)
 	deep := h.Y0 + h.H
 	h.X0, h.W, h.Y0, h.H = -half, 2*half, -height-20, height+20+deep
-	h.Says = Escape(fmt.Sprintf("%s, %s: %s lifted, about %s still in it", st.Bag.Label, st.Variety.Name, sys.Mass(st.Harvest.Edible), sys.Mass(inside)))
+	h.Says = Escape(fmt.Sprintf("%s, %s: %s lifted, about %s still in it", st.Bag.Label, st.Variety.Name, sys.Mass(st.Harvest.Edible), sys.Expected(inside)))
 	return h
 }
 

@@ -36,18 +36,18 @@ func NewWeeks(weeks []forecast.ProposedWeek, sys measure.System, paper Paper) We
 	for _, k := range weeks {
 		top = math.Max(top, float64(max(k.Wanted, k.Fed)))
 	}
-	step := niceStep(top/1000*1.1, 3)
-	high := step * math.Ceil(top/1000*1.05/step)
+	step := niceStep(top/float64(sys.ScaleGrams())*1.1, 3)
+	high := step * math.Ceil(top/float64(sys.ScaleGrams())*1.05/step)
 	at := func(m measure.Mass) int {
-		return w.Foot - int(math.Round(m.Kilograms()/high*float64(w.Foot-w.Top)))
+		return w.Foot - int(math.Round(float64(m/sys.ScaleGrams())/high*float64(w.Foot-w.Top)))
 	}
 	x := func(i int) int { return w.Left + i*(w.Right-w.Left)/len(weeks) }
 	month := ""
 	var wanted, fed measure.Mass
 	for i, k := range weeks {
-		title := fmt.Sprintf("week of %s: %s of %s", k.From.Short(), sys.Mass(k.Fed), sys.Mass(k.Wanted))
+		title := fmt.Sprintf("week of %s: %s of %s", k.From.Short(), sys.Expected(k.Fed), sys.Mass(k.Wanted))
 		if k.Wanted == 0 {
-			title = fmt.Sprintf("week of %s: %s", k.From.Short(), sys.Mass(k.Fed))
+			title = fmt.Sprintf("week of %s: %s", k.From.Short(), sys.Expected(k.Fed))
 		}
 		wanted, fed = wanted+k.Wanted, fed+k.Fed
 		w.Columns = append(w.Columns, WeekColumn{
@@ -60,13 +60,13 @@ func NewWeeks(weeks []forecast.ProposedWeek, sys measure.System, paper Paper) We
 		}
 	}
 	for v := 0.0; v <= high+1e-9; v += step {
-		w.Amounts = append(w.Amounts, Letter{X: w.Left - 8, Y: at(measure.Mass(v*1000)) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
+		w.Amounts = append(w.Amounts, Letter{X: w.Left - 8, Y: at(measure.Mass(v)*sys.ScaleGrams()) + 5, Text: Escape(sys.Tick(measure.Mass(v)*sys.ScaleGrams()))})
 	}
 	if wanted == 0 {
-		w.Says = Escape(fmt.Sprintf("%s come out of the bags over %d weeks", sys.Mass(fed), len(weeks)))
+		w.Says = Escape(fmt.Sprintf("%s come out of the bags over %d weeks", sys.Expected(fed), len(weeks)))
 		return w
 	}
 	w.Wanted = at(weeks[0].Wanted)
-	w.Says = Escape(fmt.Sprintf("Of %s wanted over %d weeks %s are fed", sys.Mass(wanted), len(weeks), sys.Mass(fed)))
+	w.Says = Escape(fmt.Sprintf("Of %s wanted over %d weeks %s are fed", sys.Mass(wanted), len(weeks), sys.Expected(fed)))
 	return w
 }

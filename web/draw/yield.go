@@ -46,8 +46,12 @@ func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System, paper
 	for _, c := range choices {
 		most, highest, largest = max(most, c.Plants), math.Max(highest, float64(c.High)), math.Max(largest, float64(c.Mean))
 	}
-	stepY, stepM := niceStep(highest/1000, 4), niceStep(largest, 4)
-	topY, topM := stepY*math.Ceil(highest/1000/stepY), stepM*math.Ceil(largest/stepM)
+	grams := 1.0 // of a step of the mean tuber
+	if !sys.Metric() {
+		grams = float64(sys.ScaleGrams()) / 16
+	}
+	stepY, stepM := niceStep(highest/float64(sys.ScaleGrams()), 4), niceStep(largest/grams, 4)
+	topY, topM := stepY*math.Ceil(highest/float64(sys.ScaleGrams())/stepY), stepM*math.Ceil(largest/grams/stepM)
 	x := func(from, to, n int) int {
 		return from + int(math.Round(float64(n)/float64(most+1)*float64(to-from)))
 	}
@@ -65,14 +69,14 @@ func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System, paper
 			continue
 		}
 		px := x(y.Left, y.Mid, n)
-		up = path(up, command, px, at(float64(c.High)/1000, topY))
-		line = path(line, command, px, at(float64(c.Yield)/1000, topY))
-		down = append(path(nil, "L", px, at(float64(c.Low)/1000, topY)), down...)
-		y.Dots = append(y.Dots, [2]int{px, at(float64(c.Yield)/1000, topY)})
+		up = path(up, command, px, at(float64(c.High/sys.ScaleGrams()), topY))
+		line = path(line, command, px, at(float64(c.Yield/sys.ScaleGrams()), topY))
+		down = append(path(nil, "L", px, at(float64(c.Low/sys.ScaleGrams()), topY)), down...)
+		y.Dots = append(y.Dots, [2]int{px, at(float64(c.Yield/sys.ScaleGrams()), topY)})
 		command = "L"
 	}
 	y.Band, y.Line = Mark(string(up)+string(down)+"z"), Mark(line)
-	y.means(choices, chosen, func(n int) int { return x(y.Left2, y.Right, n) }, func(v measure.Mass) int { return at2(float64(v), topM) })
+	y.means(choices, chosen, func(n int) int { return x(y.Left2, y.Right, n) }, func(v measure.Mass) int { return at2(float64(v)/grams, topM) })
 	for n := 1; n <= most; n++ {
 		if every := 1 + most/13; n%every != 0 && n != chosen.Plants { // there is no room for all
 			continue
@@ -81,13 +85,13 @@ func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System, paper
 			Letter{X: x(y.Left2, y.Right, n), Y: y.Foot2 + 22, Text: Escape(fmt.Sprint(n)), Strong: n == chosen.Plants})
 	}
 	for v := 0.0; v <= topY+1e-9; v += stepY {
-		y.YTicks = append(y.YTicks, Letter{X: y.Left - 8, Y: at(v, topY) + 5, Text: Escape(sys.Mass(measure.Mass(v * 1000)))})
+		y.YTicks = append(y.YTicks, Letter{X: y.Left - 8, Y: at(v, topY) + 5, Text: Escape(sys.Tick(measure.Mass(v)*sys.ScaleGrams()))})
 	}
 	for v := 0.0; v <= topM+1e-9; v += stepM {
-		y.MTicks = append(y.MTicks, Letter{X: y.Left2 - 8, Y: at2(v, topM) + 5, Text: Escape(sys.Mass(measure.Mass(v)))})
+		y.MTicks = append(y.MTicks, Letter{X: y.Left2 - 8, Y: at2(v, topM) + 5, Text: Escape(sys.Mass(measure.Mass(v*grams)))})
 	}
-	y.Chosen = [2]int{x(y.Left, y.Mid, chosen.Plants), at(float64(chosen.Yield)/1000, topY)}
-	y.ChosenMean = [2]int{x(y.Left2, y.Right, chosen.Plants), at2(float64(chosen.Mean), topM)}
+	y.Chosen = [2]int{x(y.Left, y.Mid, chosen.Plants), at(float64(chosen.Yield/sys.ScaleGrams()), topY)}
+	y.ChosenMean = [2]int{x(y.Left2, y.Right, chosen.Plants), at2(float64(chosen.Mean)/grams, topM)}
 	y.ChosenText, y.ChosenEnds = Escape(sys.Expected(chosen.Yield)), 2*chosen.Plants > most
 	y.Says = Escape(fmt.Sprintf("Harvest and mean tuber against how many are planted: %d planted give %s, %s a tuber", chosen.Plants, sys.Expected(chosen.Yield), sys.Expected(chosen.Mean)))
 	return y
