@@ -154,7 +154,7 @@ func lineOfModel(m logbook.Model, mix medium.Mix, limit measure.Mass, sys measur
 	if m.Price > 0 {
 		l.Cost = sys.Money(measure.Money(m.Price), 2)
 		if l.Usable > 0 {
-			l.Yearly = sys.Money(measure.Money(float64(m.Price)/float64(max(1, m.Lasts))/float64(l.Usable)), 3)
+			l.Yearly = sys.Money(measure.Money(float64(m.Price)/float64(max(1, m.Lasts))/float64(l.Usable)), 2)
 		}
 	}
 	return l

@@ -60,7 +60,7 @@ func newComponentViews(cs medium.Components, products []logbook.Product, sys mea
 		out[i].Component, out[i].Density = c, measure.Density(c.WetKg)
 		for _, p := range products {
 			if p.Kind == logbook.MediumSack && strings.EqualFold(p.Component, c.Key) && p.Price > 0 {
-				out[i].Price = sys.Money(measure.Money(float64(p.Price)/float64(p.Litres)), 3)
+				out[i].Price = sys.Money(measure.Money(float64(p.Price)/float64(p.Litres)), 2)
 				break
 			}
 		}
