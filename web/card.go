@@ -22,21 +22,22 @@ import (
 // cardBody is the planting card of one bag: what goes in, in order, to be taken
 // outdoors on paper or on a phone.
 type cardBody struct {
-	S       *forecast.PlantingForecast
-	Day     measure.Day // 0 when it is planted already
-	Drawing drawing
-	Above   draw.Above
-	Fills   []cardFill
-	Mix     string
-	Parts   []cardPart
-	Later   string      // feed with later layers
-	Advice  advice.List // of the feed
-	Soak    measure.Volume
-	Mulch   measure.Volume
-	Wet     measure.Mass
-	Heavy   bool
-	Code    codeView
-	Caution []form.Caution
+	S         *forecast.PlantingForecast
+	Day       measure.Day // 0 when it is planted already
+	Drawing   drawing
+	Above     draw.Above
+	Fills     []cardFill
+	Mix       string
+	Parts     []cardPart
+	Later     string      // feed with later layers
+	Advice    advice.List // of the feed
+	Soak      measure.Volume
+	MulchDeep measure.Length
+	Mulch     measure.Volume
+	Wet       measure.Mass
+	Heavy     bool
+	Code      codeView
+	Caution   []form.Caution
 }
 
 // cardFill is one filling on planting day.
@@ -115,6 +116,7 @@ func (b *cardBody) medium(st *forecast.PlantingForecast, mix medium.Mix, recipes
 		b.Parts = append(b.Parts, cardPart{mix[i].Name, part})
 	}
 	b.Soak = settled * measure.Volume(mix.Water())
+	b.MulchDeep = mulchDepth
 	b.Mulch = shape.Between(st.Ladder.Start, st.Ladder.Start+mulchDepth)
 	b.Wet = st.WetWeight(mix)
 	b.Heavy = b.Wet > limit

@@ -2,6 +2,7 @@ package web
 
 import (
 	"fmt"
+	"math"
 	"net/http"
 	"strconv"
 
@@ -56,8 +57,8 @@ func (s *Site) moneyPage(c *gin.Context, status int, t form.Sent) error {
 	}
 	body := moneyBody{Money: m, Said: s.said(c), Any: m.All.Bags > 0, Has: m.Kilo > 0}
 	f := form.Form{Name: "prices", Action: "/compare/money", Button: "Reckon with these", Fields: []form.Field{
-		{Name: "kilo", Label: "A kilogram in the shop costs", Kind: "text", Value: centsOrEmpty(int(m.Kilo)), Hint: "Of potatoes as good as yours, like 2.40"},
-		{Name: "water", Label: "1000 L of water cost", Kind: "text", Value: centsOrEmpty(int(m.Water)), Hint: "Empty for rain and water that is not metered"},
+		{Name: "kilo", Label: kiloWords(r.Units), Kind: "text", Value: centsOrEmpty(int(math.Round(float64(m.Kilo) * float64(r.Units.ScaleGrams()) / 1000))), Hint: "Of potatoes as good as yours, like 2.40"},
+		{Name: "water", Label: "1000 " + string(r.Units.VolumeUnit()) + " of water cost", Kind: "text", Value: centsOrEmpty(int(math.Round(float64(m.Water) * float64(r.Units.VolumeUnitLitres())))), Hint: "Empty for rain and water that is not metered"},
 		{Name: "uses", Label: "Medium serves, seasons", Kind: "count", Value: strconv.Itoa(m.Uses)},
 	}}
 	body.Form = t.Fill(f)
@@ -149,7 +150,7 @@ func (s *Site) setPrices(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	kilo, water, uses := r.Cents("kilo"), r.Cents("water"), r.Count("uses")
+	kilo, water, uses := priceIn(r.Cents("kilo"), float64(r.Units.ScaleGrams())/1000), priceIn(r.Cents("water"), float64(r.Units.VolumeUnitLitres())), r.Count("uses")
 	if r.Faults == nil && (uses < 1 || uses > 20) {
 		r.Faults.Add("uses", "Medium serves 1 to 20 seasons.")
 	}
@@ -178,3 +179,15 @@ func paidWords(years []keep.Balance) string {
 	}
 	return fmt.Sprintf("%d more seasons like these pay back the rest: bags and medium are there, and an expensive start is one.", n)
 }
+
+// kiloWords ask what potatoes cost, by the unit of the scale.
+func kiloWords(sys measure.System) string {
+	if sys.Metric() {
+		return "A kilogram in the shop costs"
+	}
+	return "A pound in the shop costs"
+}
+
+// priceIn is a price for one of a unit of the grower's as one for a kilogram or 1000 L, of which it has
+// so many; in hundredths.
+func priceIn(cents int, of float64) int { return int(math.Round(float64(cents) / of)) }

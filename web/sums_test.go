@@ -6,6 +6,7 @@ import (
 	"math"
 	"net/http"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"testing"
@@ -173,6 +174,14 @@ var (
 	both      = regexp.MustCompile(`(?s)data-sum="([a-z0-9-]+)" data-of="([a-z0-9-]+)"[^>]*>(.*?)</td>`)
 )
 
+// metricAt are quantities in metric units with the words before them; ownWords are the grower's own, and
+// examples of what may be typed.
+var (
+	metricAt = regexp.MustCompile(`.{0,30}\d\s?(?:°C|cm|kg|mL|m²|litres?)(?:[^\pL]|$)`)
+	scripts  = regexp.MustCompile(`(?s)<(script|style).*?</(?:script|style)>`)
+	ownWords = []string{"hazel canes, 90 cm", "rotten 200 g; about 1 kg", "About 2 kg", "1.5–2 kg", "80 W on 0", "round fabric bag"}
+)
+
 func textOf(markup string) string {
 	return strings.TrimSpace(strings.Join(strings.Fields(html.UnescapeString(markUp.ReplaceAllString(markup, ""))), " "))
 }
@@ -200,6 +209,13 @@ func TestSumsAddUpAsTheyArePrinted(t *testing.T) {
 				continue
 			}
 			sums += addUp(t, units+" "+path, page)
+			if strings.HasPrefix(units, "us") {
+				for _, told := range metricAt.FindAllString(textOf(scripts.ReplaceAllString(page, "")), -1) {
+					if !slices.ContainsFunc(ownWords, func(own string) bool { return strings.Contains(told, own) }) {
+						t.Errorf("%s %s tells in metric: %q", units, path, told)
+					}
+				}
+			}
 			for _, m := range opensNote.FindAllStringSubmatch(page, -1) {
 				href := html.UnescapeString(m[1])
 				if seen[href] {

@@ -28,6 +28,8 @@ type tonightBody struct {
 	Wrong  string // why nothing was kept
 	keptTogether
 	Caution []form.Caution
+	// How far a forecast is off on its first night, and on its last.
+	FirstErrs, LastErrs measure.Warming
 }
 
 // hotView is a hot day ahead.
@@ -233,7 +235,7 @@ func (s *Site) tonightPage(c *gin.Context, status int, wrong string, sent form.S
 	if err != nil {
 		return err
 	}
-	body := tonightBody{Said: s.said(c), Wrong: wrong, Caution: beware("lifting")}
+	body := tonightBody{Said: s.said(c), Wrong: wrong, Caution: beware("lifting"), FirstErrs: measure.Warming(climate.ForecastSD(1)), LastErrs: measure.Warming(climate.ForecastSD(forecast.ForecastDays))}
 	if body.Nights, body.Out, err = nights(look, row, sys); err != nil {
 		return err
 	}

@@ -309,3 +309,11 @@ func (s System) ScaleGrams() Mass {
 func (s System) Tick(m Mass) string {
 	return s.trimmed(float64(m/s.ScaleGrams()), 2) + " " + string(s.ScaleUnit())
 }
+
+// VolumeUnitLitres is how many litres VolumeUnit holds.
+func (s System) VolumeUnitLitres() Volume {
+	if s.Metric() {
+		return 1
+	}
+	return Volume(units["gal"].factor[s.style])
+}

@@ -25,6 +25,7 @@ const (
 	manyDry               = 2
 	longSpell             = 3 // days under 30 % of what the bag holds
 	splitShare, greenness = 0.1, 0.1
+	hotOver               = 27 // °C of a day's maximum
 )
 
 var rules = []rule{
@@ -140,13 +141,13 @@ var rules = []rule{
 		find: func(s *Season) Finding {
 			switch {
 			case len(s.Hot) > 3:
-				f := speak(0.04*float64(len(s.Hot)), "{} days over 27 °C after tubers began to swell", len(s.Hot))
+				f := speak(0.04*float64(len(s.Hot)), "{} days over {} after tubers began to swell", len(s.Hot), measure.Temperature(hotOver))
 				f.Days = s.Hot
 				return f
 			case s.Measured < 30:
 				return unknown("of its season {} days of weather are your own", s.Measured)
 			}
-			return against("{} days over 27 °C after tubers began", len(s.Hot))
+			return against("{} days over {} after tubers began", len(s.Hot), measure.Temperature(hotOver))
 		},
 	},
 	{

@@ -19,9 +19,9 @@ func (b *Bag) LossWorking(d *Day, before State, lost measure.Volume) working.Wor
 	}
 	area, kc := b.Area(d.Canopy), Kc(d.Canopy, d.Mulched)
 	all := measure.Volume(d.ET0 * area * kc)
-	step(area, "m² that evaporate: the top, or leaves of {} plants at {} of their fullest", max(1, b.Plants), share(d.Canopy))
+	step(measure.Area(area), "that evaporate: the top, or leaves of {} plants at {} of their fullest", max(1, b.Plants), share(d.Canopy))
 	step(kc, "for medium and leaf, {}", map[bool]string{true: "mulched", false: "bare"}[d.Mulched])
-	step(all, "{} mm of evaporation × {} m² × {}", share(d.ET0), share(area), share(kc))
+	step(all, "{} of evaporation × {} × {}", measure.Rain(d.ET0), measure.Area(area), share(kc))
 	if b.Cloth {
 		step(nil, "sides that breathe: × {}", clothFactor)
 	}

@@ -66,7 +66,7 @@ func NewBulking(weeks []forecast.Harvest, ready measure.Day, sys measure.System,
 	}
 	b.Band, b.Line = Mark(string(up)+string(down)+"z"), Mark(line)
 	for v := 0.0; v <= top+1e-9; v += step {
-		b.YTicks = append(b.YTicks, Letter{X: b.Left - 8, Y: y(measure.Mass(v)*sys.ScaleGrams()) + 5, Text: Escape(sys.Tick(measure.Mass(v)*sys.ScaleGrams()))})
+		b.YTicks = append(b.YTicks, Letter{X: b.Left - 8, Y: y(measure.Mass(v)*sys.ScaleGrams()) + 5, Text: Escape(sys.Tick(measure.Mass(v) * sys.ScaleGrams()))})
 	}
 	if ready >= first && ready <= last {
 		b.ReadyX = x(ready)

@@ -75,7 +75,8 @@ func NewWater(w *forecast.Water, sys measure.System, paper Paper) Water {
 		most = math.Max(most, float64(w.Run.Flows[i].Rain+given(w, i)))
 	}
 	out.Band, out.Line, out.Ahead, out.Want = Mark(string(up)+string(down)+"z"), Mark(line), Mark(ahead), Mark(want)
-	step := niceStep(most, 3)
+	unit := float64(sys.VolumeUnitLitres())
+	step := niceStep(most/unit, 3) * unit
 	top := step * math.Ceil(most/step)
 	height := func(v measure.Volume) int {
 		return int(math.Round(float64(v) / top * float64(out.BarFoot-out.BarTop)))
@@ -103,7 +104,7 @@ func NewWater(w *forecast.Water, sys measure.System, paper Paper) Water {
 		out.Percents = append(out.Percents, Letter{X: out.Left - 8, Y: y(float64(p)/100) + 5, Text: Escape(fmt.Sprintf("%d %%", p))})
 	}
 	for v := 0.0; v <= top+1e-9; v += step {
-		out.Litres = append(out.Litres, Letter{X: out.Left - 8, Y: out.BarFoot - height(measure.Volume(v)) + 5, Text: Escape(sys.Short(v, 2) + " L")})
+		out.Litres = append(out.Litres, Letter{X: out.Left - 8, Y: out.BarFoot - height(measure.Volume(v)) + 5, Text: Escape(sys.Short(v/unit, 2) + " " + string(sys.VolumeUnit()))})
 	}
 	out.Today = x(w.Today + 1)
 	out.Says = Escape(fmt.Sprintf("Water in the bag from %s on: %s is left today", (w.From + measure.Day(first)).Short(), w.Range()))

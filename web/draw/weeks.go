@@ -60,7 +60,7 @@ func NewWeeks(weeks []forecast.ProposedWeek, sys measure.System, paper Paper) We
 		}
 	}
 	for v := 0.0; v <= high+1e-9; v += step {
-		w.Amounts = append(w.Amounts, Letter{X: w.Left - 8, Y: at(measure.Mass(v)*sys.ScaleGrams()) + 5, Text: Escape(sys.Tick(measure.Mass(v)*sys.ScaleGrams()))})
+		w.Amounts = append(w.Amounts, Letter{X: w.Left - 8, Y: at(measure.Mass(v)*sys.ScaleGrams()) + 5, Text: Escape(sys.Tick(measure.Mass(v) * sys.ScaleGrams()))})
 	}
 	if wanted == 0 {
 		w.Says = Escape(fmt.Sprintf("%s come out of the bags over %d weeks", sys.Expected(fed), len(weeks)))

@@ -85,10 +85,10 @@ func NewYield(choices []bag.Choice, chosen bag.Choice, sys measure.System, paper
 			Letter{X: x(y.Left2, y.Right, n), Y: y.Foot2 + 22, Text: Escape(fmt.Sprint(n)), Strong: n == chosen.Plants})
 	}
 	for v := 0.0; v <= topY+1e-9; v += stepY {
-		y.YTicks = append(y.YTicks, Letter{X: y.Left - 8, Y: at(v, topY) + 5, Text: Escape(sys.Tick(measure.Mass(v)*sys.ScaleGrams()))})
+		y.YTicks = append(y.YTicks, Letter{X: y.Left - 8, Y: at(v, topY) + 5, Text: Escape(sys.Tick(measure.Mass(v) * sys.ScaleGrams()))})
 	}
 	for v := 0.0; v <= topM+1e-9; v += stepM {
-		y.MTicks = append(y.MTicks, Letter{X: y.Left2 - 8, Y: at2(v, topM) + 5, Text: Escape(sys.Mass(measure.Mass(v*grams)))})
+		y.MTicks = append(y.MTicks, Letter{X: y.Left2 - 8, Y: at2(v, topM) + 5, Text: Escape(sys.Mass(measure.Mass(v * grams)))})
 	}
 	y.Chosen = [2]int{x(y.Left, y.Mid, chosen.Plants), at(float64(chosen.Yield/sys.ScaleGrams()), topY)}
 	y.ChosenMean = [2]int{x(y.Left2, y.Right, chosen.Plants), at2(float64(chosen.Mean)/grams, topM)}
