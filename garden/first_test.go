@@ -106,3 +106,50 @@ func TestTheFirstQuestionSaysWhatCannotBe(t *testing.T) {
 		t.Errorf("refused, and %d bags are kept, %v", len(bags), err)
 	}
 }
+
+// Boxes, beds and rows are asked about as bags are, and kept as what they are.
+func TestTheFirstQuestionOfBoxesAndBeds(t *testing.T) {
+	y := newYard(t)
+	for name, c := range map[string]struct {
+		ask    garden.First
+		ground bool
+		least  int
+		loose  bool
+	}{
+		"a box by its sides":  {garden.First{Body: garden.InBox, Sides: [3]measure.Length{120, 80, 40}}, false, 8, true},
+		"a box by its litres": {garden.First{Body: garden.InBox, Litres: 100}, false, 4, true},
+		"a bed by its area":   {garden.First{Body: garden.InBed, Ground: 4}, true, 15, false},
+		"a row by its length": {garden.First{Body: garden.InRow, Sides: [3]measure.Length{500}}, true, 14, false},
+		"a tub by its width":  {garden.First{Body: garden.InBag, Sides: [3]measure.Length{40, 42}}, false, 3, true},
+	} {
+		ask := c.ask
+		ask.Class, ask.Climate, ask.Year = crop.Maincrop, "cool-maritime-south", 2026
+		v, err := y.Look(ctx, measure.Date(2026, time.August, 1))
+		y.must(err)
+		a, err := v.Answer(ask)
+		y.must(err)
+		if _, loose := a.Ladder.Wanted(); a.Bag.Model.Shape.Ground() != c.ground || a.Suggested < c.least || (loose > 0) != c.loose || a.Expect.Yield <= 0 || !a.May.OK {
+			t.Errorf("%s: takes %d, %v loose, gives %v, %+v", name, a.Suggested, loose, a.Expect.Yield, a.May)
+		}
+		if m := a.Dates.Plant.YearDay(); m < 230 || m > 300 {
+			t.Errorf("%s: south of the equator it is planted on %v", name, a.Dates.Plant)
+		}
+		ask.Count = a.Number
+		_, err = y.KeepFirst(ctx, ask, y.asked())
+		y.must(err)
+	}
+	bags, err := y.look().AllBags()
+	y.must(err)
+	if len(bags) != 5 {
+		t.Errorf("%d are kept", len(bags))
+	}
+	for field, ask := range map[string]garden.First{
+		"a bed of litres": {Body: garden.InBed, Litres: 40}, "a box of two sides": {Body: garden.InBox, Sides: [3]measure.Length{120, 80}},
+		"a field": {Body: garden.InBed, Ground: 4000}, "a chest": {Body: garden.InBox, Sides: [3]measure.Length{900, 300, 200}}, "a barrel": {Body: "barrel", Litres: 40},
+	} {
+		ask.Class, ask.Climate = crop.Maincrop, "cool-maritime"
+		if _, err := y.look().Answer(ask); logbook.AsFaults(err) == nil {
+			t.Errorf("%s is answered: %v", field, err)
+		}
+	}
+}
