@@ -36,7 +36,7 @@ var mayImport = map[string][]string{
 
 // floors of the core: a package may import only from floors below its own.
 var floors = map[string]int{
-	"measure": 0, "working": 1, "advice": 1, "crop": 2,
+	"measure": 0, "working": 1, "advice": 1, "harvest": 1, "crop": 2,
 	"climate": 3, "bag": 3, "medium": 3, "paper": 3,
 	"growth": 4, "seed": 4, "terrace": 4, "water": 4, "leaf": 4,
 	"hill": 5, "calendar": 5, "assign": 5, "lift": 5, "trial": 5, "keep": 5, "risk": 5,

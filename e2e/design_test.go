@@ -169,13 +169,13 @@ func TestBagIsMovedAboutTheTerrace(t *testing.T) {
 	line := func() string {
 		return p.asks(`() => [...document.querySelectorAll("tr")].find(r => r.querySelector("th a")?.innerText === "R6").innerText.replace(/\s+/g, " ")`)
 	}
-	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.8 kg 2.3 m 38 kg two people" {
+	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.7 kg 2.3 m 38 kg two people" {
 		t.Fatalf("R6 reads %q", got)
 	}
 	p.drags("R6", 1.5-0.9, 4.7-2.5)
 	p.sees("Moved: 3.")
 	p.sees("R6 has 3.")
-	if got := line(); got != "R6 Cold Quay 1.50 m 4.70 m 3.9 h 1.1 kg 4.5 m 38 kg two people" {
+	if got := line(); got != "R6 Cold Quay 1.50 m 4.70 m 3.9 h 1.0 kg 4.5 m 38 kg two people" {
 		t.Errorf("dragged behind the wall R6 reads %q", got)
 	}
 	p.open("/bags/R6")
@@ -186,7 +186,7 @@ func TestBagIsMovedAboutTheTerrace(t *testing.T) {
 	p.fill("From the near edge", "2.5")
 	p.key(input.Enter)
 	p.sees("Moved: 12.1 hours of sun a day there.")
-	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.8 kg 2.3 m 38 kg two people" {
+	if got := line(); got != "R6 Cold Quay 0.90 m 2.50 m 12.1 h 2.7 kg 2.3 m 38 kg two people" {
 		t.Errorf("put back R6 reads %q", got)
 	}
 }

@@ -32,7 +32,7 @@ func TestALiftingDayOfSixBags(t *testing.T) {
 	p.thumbs()
 	p.fill("Needed this week, about", "2 kg")
 	p.press("Which bags?")
-	p.sees("Lift R1, R2: about 2.2 kg.")
+	p.sees("Lift R1, R2: about 2.5 kg.")
 	p.press("Weigh in R1")
 	p.at("/plantings/25/weigh")
 	weigh := func(line, says string) {

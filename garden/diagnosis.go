@@ -72,16 +72,21 @@ func (v *View) PoorBags(year int) (list []compare.Diagnosis, more int, err error
 	return list, more, err
 }
 
-// calibrations from the grower's own bags, for a bag: without itself, so that a poor bag does not
-// lower what was expected of it.
+// calibrations from the grower's own bags, for a bag: without its season, so that neither it nor its
+// sisters of that year lower what was expected of it.
 func (v *View) calibrations() (func(*compare.Bag) bag.Calibration, error) {
 	finished, err := v.FinishedGrown()
 	if err != nil {
 		return nil, err
 	}
-	yields := forecast.YieldsOf(finished)
+	yields, without := forecast.YieldsOf(finished), map[int]forecast.Learned{}
 	return func(b *compare.Bag) bag.Calibration {
-		return yields.Without(b.Planting.ID).For(b.Variety.Class, b.Variety.ID, b.Filling.School)
+		l, known := without[b.Season.Year]
+		if !known {
+			l = yields.WithoutSeason(b.Season.Year)
+			without[b.Season.Year] = l
+		}
+		return l.For(b.Variety.Class, b.Variety.ID, b.Filling.School)
 	}, nil
 }
 

@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strconv"
 
+	"glebata/core/bag"
 	"glebata/core/trial"
 	"glebata/core/working"
 	"glebata/garden/compare"
@@ -19,7 +20,7 @@ type SeasonPage struct {
 	Schools   []compare.Record
 	Untried   []string // varieties that were never lifted
 	Back      forecast.BackTest
-	Overall   float64 // factor of all bags
+	Overall   bag.Calibration // of all bags of potatoes, or of sweet potatoes where there are none
 	Causes    []Cause
 	Poor      int // bags of the season under their expectation
 }
@@ -57,7 +58,7 @@ func (v *View) SeasonPage(year int) (SeasonPage, error) {
 	if err != nil {
 		return out, err
 	}
-	out.Season, out.Overall = compare.SeasonOf(all, year), learned.Overall()
+	out.Season, out.Overall = compare.SeasonOf(all, year), learned.Whole()
 	out.Varieties, out.Schools = compare.Varieties(all, learned), compare.Schools(all, learned)
 	out.Back = forecast.Back(finished)
 	cat, err := v.Catalogue()
@@ -130,7 +131,7 @@ func (v *View) SeasonWorking(figure string, year int, variety, school string) (w
 			return s.HarvestWorking(), strconv.Itoa(year), nil
 		}
 	case "overall":
-		return learned.OverallWorking(), "All bags", nil
+		return learned.Whole().Working(), "All bags", nil
 	case "back":
 		finished, err := v.ended(Filter{Finished: true})
 		if back := forecast.Back(finished); err != nil || back.Bags > 0 {
@@ -143,7 +144,8 @@ func (v *View) SeasonWorking(figure string, year int, variety, school string) (w
 				return learned.For(b.Variety.Class, b.Variety.ID, "").Working(), b.Variety.Name, nil
 			}
 			if school != "" && b.Filling.School.Params().Name == school {
-				return learned.SchoolWorking(b.Filling.School), b.Filling.School.Params().Name, nil
+				c, _ := learned.School(b.Filling.School)
+				return c.Working(), b.Filling.School.Params().Name, nil
 			}
 		}
 	}

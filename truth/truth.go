@@ -64,7 +64,7 @@ func anyClass(rng *rand.Rand) class { return classes[rng.IntN(len(classes))] }
 func Rules() []Rule {
 	return []Rule{
 		{"volume of a round bag", roundVolume}, {"volume of a box", boxVolume}, {"ladder", ladder}, {"litre rule", litreRule},
-		{"harvest and tubers", expectation}, {"grades", grades}, {"calibration", calibration}, {"wet weight", wetWeight},
+		{"harvest and tubers", expectation}, {"grades", grades}, {"wet weight", wetWeight},
 		{"fertiliser", fertiliser}, {"effective degrees", degrees}, {"course of a season", season}, {"radiation and evapotranspiration", sun},
 		{"frost risk", frost}, {"cutting", cutting}, {"slips", slips}, {"sprouting", sprouting}, {"weigh-in and ratio", weighIn},
 	}
@@ -157,23 +157,6 @@ func grades(rng *rand.Rand) string {
 		}
 	}
 	return ""
-}
-
-func calibration(rng *rand.Rand) string {
-	var c bag.Calibration
-	m, sum := rng.IntN(40), 0.0
-	for range m {
-		actual, expected := between(rng, 0, 4000), between(rng, 300, 4000)
-		c.Add(measure.Mass(actual), measure.Mass(expected))
-		sum += actual / expected
-	}
-	low, high := c.Range()
-	off := math.Max(0.2, 0.9/math.Sqrt(float64(m)+3))
-	wantLow, wantHigh := math.Max(0, 1-off), 1+off
-	if m == 0 {
-		wantLow, wantHigh = 0.45, 1.35
-	}
-	return first(differ("factor", c.Factor(), (3+sum)/(3+float64(m)), m), differ("low", low, wantLow, m), differ("high", high, wantHigh, m))
 }
 
 func wetWeight(rng *rand.Rand) string {

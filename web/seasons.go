@@ -85,7 +85,7 @@ func (b *lookedBackBody) fill(sys measure.System) {
 	for i := range b.SeasonPage.Schools {
 		b.Schools = append(b.Schools, newRecordLine(&b.SeasonPage.Schools[i], "school", b.Heads, sys))
 	}
-	b.Overall = sys.Print(measure.Share(b.SeasonPage.Overall))
+	b.Overall = sys.Print(measure.Share(b.SeasonPage.Overall.Factor()))
 	b.Untried = strings.Join(b.SeasonPage.Untried, ", ")
 	back := &b.SeasonPage.Back
 	b.BackShare = sys.Print(back.Share())

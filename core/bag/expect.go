@@ -24,66 +24,6 @@ type Growing struct {
 	From    Calibration
 }
 
-// Calibration is how the grower's own finished bags did against what was
-// expected of them. The zero Calibration is a grower without harvests yet.
-type Calibration struct {
-	Bags int
-	Sum  float64 // of actual ÷ expected over the bags
-	// Toward is the factor of a level up that few bags are drawn to, and Weight with how many
-	// bags' worth; both 0 for the model's own 1 and 3.
-	Toward, Weight float64
-	Of             string  // whose bags they are; empty for the grower's
-	Far            bool    // bags of other classes alone: its range is that of the model
-	School         float64 // factor of the way of filling beside it; 0 for none
-	SchoolBags     int
-}
-
-// priorBags is how many bags of the model's own a grower's bags are weighed
-// against. Model.
-const priorBags = 3
-
-// Factor that the model is scaled by: (3 + Σ actual ÷ expected) ÷ (3 + bags), or as many bags'
-// worth of what is known a level up in place of the 3; times that of the way of filling.
-func (c Calibration) Factor() float64 {
-	toward, weight := c.prior()
-	f := (weight*toward + c.Sum) / (weight + float64(c.Bags))
-	if c.School > 0 {
-		f *= c.School
-	}
-	return f
-}
-
-func (c Calibration) prior() (toward, weight float64) {
-	if c.Weight > 0 {
-		return c.Toward, c.Weight
-	}
-	return 1, priorBags
-}
-
-// Add a finished bag.
-func (c *Calibration) Add(actual, expected measure.Mass) {
-	if expected > 0 {
-		c.Bags, c.Sum = c.Bags+1, c.Sum+float64(actual/expected)
-	}
-}
-
-// Range of the model without harvests, and how it narrows with them. Model.
-const (
-	firstLow, firstHigh = 0.45, 1.35
-	rangeWith           = 0.90
-	narrowest           = 0.20
-)
-
-// Range is what share of the expectation a harvest may come to: 45 to 135 %
-// without harvests of one's own, ±90 % ÷ √(bags + 3) with them, not under ±20 %.
-func (c Calibration) Range() (low, high float64) {
-	if c.Bags == 0 || c.Far {
-		return firstLow, firstHigh
-	}
-	off := math.Max(narrowest, rangeWith/math.Sqrt(float64(c.Bags+priorBags)))
-	return math.Max(0, 1-off), 1 + off
-}
-
 // Grades are shares of the harvest's weight by the size of a tuber: under 40 g,
 // to 110, to 180, and over.
 type Grades struct{ Small, Salad, Medium, Baker float64 }
@@ -217,37 +157,6 @@ func ExpectWorking(g Growing) working.Working {
 	low, high := g.From.Range()
 	step(measure.Expected(e.Low), "at the least, {} of it", low)
 	step(measure.Expected(e.High), "at the most, {} of it", high)
-	return w
-}
-
-// steps of how a factor came about.
-func (c Calibration) steps(step func(result any, says string, args ...any)) {
-	toward, weight := c.prior()
-	of := ""
-	if c.Of != "" {
-		of = " of " + c.Of
-	}
-	own := c
-	own.School = 0
-	if toward == 1 {
-		step(own.Factor(), "from your {} bags"+of+": ({} + {}) ÷ ({} + {})", c.Bags, weight, c.Sum, weight, c.Bags)
-	} else {
-		step(own.Factor(), "from your {} bags"+of+", drawn to {} of what is like it: ({} × {} + {}) ÷ ({} + {})", c.Bags, toward, weight, toward, c.Sum, weight, c.Bags)
-	}
-	if c.School > 0 && c.SchoolBags > 0 {
-		step(c.Factor(), "from your {} bags that were filled so: × {}", c.SchoolBags, c.School)
-	}
-}
-
-// Working shows the factor. It is a share of what the model expected.
-func (c Calibration) Working() working.Working {
-	w := working.Working{
-		Title: "What your bags give of what the model expects", Result: measure.Share(c.Factor()), Mark: working.Yours,
-		Source: "empirical Bayes: few bags are drawn toward what is like them", Changes: "Every bag that is weighed in and closed.",
-	}
-	c.steps(func(result any, says string, args ...any) {
-		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
-	})
 	return w
 }
 

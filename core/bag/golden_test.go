@@ -47,7 +47,7 @@ func TestWhatBagsHold(t *testing.T) {
 			for n := 1; n <= 5; n += 2 {
 				g := Growing{Class: class, Usable: s.Usable(4), Depth: s.UsableTop(4), Plants: n, Sprouts: n, Seed: measure.Mass(60 * n), Season: 0.5 + 0.25*float64(n/2)}
 				if n > 1 {
-					g.From = Calibration{Bags: n, Sum: 0.8 * float64(n), School: float64(n%3) * 0.6, SchoolBags: n}
+					g.From = Calibration{Bags: n, Seasons: 2, Level: 0.8, Least: 0.4, Most: 1.2, Gave: 0.75, Moves: float64(n%3) * 0.02, MovesBags: n}
 				}
 				l.Add("expected "+string(class), n, Expect(g), ExpectWorking(g), TubersWorking(g))
 				l.Asked("growing", g, nil)
@@ -61,11 +61,9 @@ func TestWhatBagsHold(t *testing.T) {
 			l.Add("drains", d, d.Facts(s), d.StandingWorking(s))
 		}
 	}
-	for _, c := range []Calibration{{}, {Bags: 1, Sum: 1.4}, {Bags: 3, Sum: 2}, {Bags: 20, Sum: 25, Toward: 1.1, Weight: 4}, {Bags: 2, Sum: 2.4, Far: true, Of: "other classes"}, {Bags: 5, Sum: 5, School: 0.8, SchoolBags: 3}, {School: 1.3}} {
+	for _, c := range []Calibration{{}, {Bags: 1, Seasons: 1, Level: 1.1, Least: 0.6, Most: 1.6, Gave: 1.4}, {Bags: 4, Seasons: 1, Level: 0, Least: 0, Most: 0.4, Of: "this variety"}, {Bags: 20, Seasons: 3, Level: 1.2, Least: 0.9, Most: 1.5, Gave: 1.25, Moves: 0.03, MovesBags: 7}} {
 		low, high := c.Range()
-		was := c
-		c.Add(900, 1000)
-		l.Add("calibrated", was, was.Factor(), low, high, was.Working(), c)
+		l.Add("calibrated", c, c.Factor(), low, high, c.Working())
 	}
 	golden.Is(t, "bags", l.String())
 }

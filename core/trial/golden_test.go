@@ -149,14 +149,6 @@ func TestWhatIsCompared(t *testing.T) {
 	}
 	adjusted, err := Adjust([2][]float64{{10, 12, 11, 13, 12, 11}, {14, 15, 13, 17, 15, 16}}, [2][][]float64{{{1}, {2}, {1.5}, {3}, {2}, {1}}, {{2}, {3}, {2}, {4}, {3}, {3.5}}})
 	l.Add("adjusted", adjusted, fmt.Sprint(err))
-	var yielded []Yielded
-	for i := range 14 {
-		yielded = append(yielded, Yielded{Variety: fmt.Sprint(i % 3), Class: fmt.Sprint(i % 2), School: fmt.Sprint(i % 2), Share: 0.7 + 0.05*float64(i)})
-	}
-	learned := Learn(yielded)
-	for _, k := range []string{"0", "1", "2", "x"} {
-		l.Add("learned "+k, learned.Class(k), learned.Class(k).Factor(), learned.Variety(k, "0"), learned.Variety(k, "x").Factor(), learned.School(k), learned.School(k).Factor())
-	}
 	l.Add("nan", math.IsNaN(Observed{Of: math.NaN(), By: 1}.Value()))
 	golden.Is(t, "compared", l.String())
 }

@@ -2,6 +2,7 @@ package compare
 
 import (
 	"cmp"
+	"math"
 	"slices"
 
 	"glebata/core/bag"
@@ -20,16 +21,12 @@ const (
 	TryIt  Advice = "try it"
 )
 
-// Of the advice: bags and seasons before anything is dropped, and how a variety must do against
-// all of the grower's. Practice.
+// Of the advice: how sure it is that a variety is above, or under, the mean of the grower's, by the one
+// model of harvests. Practice.
 const (
-	fewestToDrop   = 4
-	fewestSeasons  = 2
-	keepOver       = 0.95
-	dropUnder      = 0.8
-	lostShare      = 0.2
-	fewestToSpeak  = 2
-	fewestOfSchool = 3
+	keepFrom  = 0.8
+	dropUpTo  = 0.2
+	lostShare = 0.2
 )
 
 // Record of a variety, or of a way of filling, over the seasons.
@@ -40,7 +37,7 @@ type Record struct {
 	Seasons   []SeasonRecord
 	All       Group // by the first measure of its kind
 	Measure   *Measure
-	Factor    float64 // against the model, drawn toward what is like it
+	Factor    float64 // that is counted on, of what plans promise
 	Lost      int     // bags that gave under a fifth of what was expected
 	Advice    Advice
 	Reason    measure.Phrase
@@ -96,36 +93,46 @@ func Varieties(all []Bag, learned forecast.Learned) []Record {
 	for _, k := range Kinds() {
 		out = append(out, recordsBy(all, FactorNamed("variety"), k)...)
 	}
-	overall := learned.Overall()
 	for i := range out {
 		r := &out[i]
 		b := r.All.Bags[0]
 		c := learned.For(b.Variety.Class, b.Variety.ID, "")
 		r.Factor = c.Factor()
-		r.advise(overall)
+		chance, others := learned.Above(b.Variety.Class, b.Variety.ID)
+		r.advise(c, chance, others)
 	}
 	sortRecords(out)
 	return out
 }
 
-// advise by fixed rules.
-func (r *Record) advise(overall float64) {
-	share, of := measure.Share(r.Factor), measure.Share(overall)
+// advise by fixed rules: kept or dropped where it is sure enough, and else tried on. What was seen and
+// what is counted on are told apart.
+func (r *Record) advise(c bag.Calibration, chance float64, others bool) {
+	says := measure.Say("{} gave {} of what their plans promised; count on {}", bagsOf(c.Bags), measure.Share(c.Gave), measure.Share(r.Factor))
 	switch {
-	case r.Bags < fewestToSpeak:
-		r.Advice, r.Reason = TryIt, measure.Say("One bag tells nothing yet: give it two more.")
-	case r.Factor >= keepOver*overall && r.Lost*2 < r.Bags:
-		r.Advice, r.Reason = KeepIt, measure.Say("{} bags gave {} of what was expected, where all of yours gave {}.", r.Bags, share, of)
-	case r.Factor < dropUnder*overall && r.Bags >= fewestToDrop && len(r.Seasons) >= fewestSeasons:
-		r.Advice, r.Reason = DropIt, measure.Say("{} bags over {} seasons gave {} of what was expected, where all of yours gave {}.", r.Bags, len(r.Seasons), share, of)
-	case len(r.Seasons) < fewestSeasons:
-		r.Advice, r.Reason = TryIt, measure.Say("One season alone, {} of what was expected: give it another before you judge.", share)
+	case c.Far || c.Bags == 0:
+		r.Advice, r.Reason = TryIt, measure.Say("No bag of it is known in full yet.")
+	case !others:
+		r.Advice, r.Reason = TryIt, measure.Say("{}. It is the only one: nothing stands beside it.", says)
+	case chance >= keepFrom:
+		r.Advice, r.Reason = KeepIt, measure.Say("{}. It is above the mean of yours {} times in 100.", says, hundred(chance))
+	case chance <= dropUpTo:
+		r.Advice, r.Reason = DropIt, measure.Say("{}. It is under the mean of yours {} times in 100.", says, hundred(1-chance))
 	default:
-		r.Advice, r.Reason = TryIt, measure.Say("{} of what was expected, where all of yours gave {}: not far enough apart to drop it.", share, of)
+		r.Advice, r.Reason = TryIt, measure.Say("{}: too few to tell yet.", says)
 	}
 	if r.Lost > 0 {
 		r.Reason = measure.Say("{} {} of them gave next to nothing.", r.Reason, r.Lost)
 	}
+}
+
+func hundred(chance float64) int { return int(math.Round(100 * chance)) }
+
+func bagsOf(n int) measure.Phrase {
+	if n == 1 {
+		return measure.Say("1 bag")
+	}
+	return measure.Say("{} bags", n)
 }
 
 // Schools are the ways of filling with their records.
@@ -133,15 +140,17 @@ func Schools(all []Bag, learned forecast.Learned) []Record {
 	out := recordsBy(all, FactorNamed("school"), Tubers)
 	for i := range out {
 		r := &out[i]
-		f, bags := learned.School(r.All.Bags[0].Filling.School)
-		r.Factor = f
-		switch {
-		case bags < fewestOfSchool:
-			r.Advice, r.Reason = TryIt, measure.Say("{} bags are too few to tell.", r.Bags)
-		case f >= keepOver:
-			r.Advice, r.Reason = KeepIt, measure.Say("beside what the varieties give, bags filled so gave {} of what was expected.", measure.Share(f))
+		c, bags := learned.School(r.All.Bags[0].Filling.School)
+		r.Factor = c.Factor()
+		switch chance, others := learned.SchoolAbove(r.All.Bags[0].Filling.School); {
+		case !others || bags == 0:
+			r.Advice, r.Reason = TryIt, measure.Say("nothing that is known in full stands beside it: a way of filling is never set against itself.")
+		case chance >= keepFrom:
+			r.Advice, r.Reason = KeepIt, measure.Say("{} filled so; beside what the varieties and the seasons give it is above the others {} times in 100.", bagsOf(bags), hundred(chance))
+		case chance <= dropUpTo:
+			r.Advice, r.Reason = TryIt, measure.Say("{} filled so; it is under the others {} times in 100: set it against one in a trial.", bagsOf(bags), hundred(1-chance))
 		default:
-			r.Advice, r.Reason = TryIt, measure.Say("beside what the varieties give, bags filled so gave {}: set it against another in a trial.", measure.Share(f))
+			r.Advice, r.Reason = TryIt, measure.Say("{} filled so: too few to tell.", bagsOf(bags))
 		}
 	}
 	sortRecords(out)

@@ -12,23 +12,27 @@ import (
 	"glebata/garden/logbook"
 )
 
+// A variety is kept or dropped where the model is sure enough, and else tried on; what was seen and what
+// is counted on are told apart.
 func TestAdviceByFixedRules(t *testing.T) {
 	for _, c := range []struct {
-		bags, seasons, lost int
-		factor              float64
-		want                Advice
-		says                string
+		from   bag.Calibration
+		chance float64
+		others bool
+		lost   int
+		want   Advice
+		says   string
 	}{
-		{1, 1, 0, 2, TryIt, "One bag tells nothing"},
-		{4, 2, 0, 1, KeepIt, "4 bags gave 100 %"},
-		{4, 2, 0, 0.7, DropIt, "over 2 seasons gave 70 %"},
-		{4, 1, 0, 0.7, TryIt, "One season alone"},
-		{3, 2, 0, 0.7, TryIt, "not far enough"},
-		{4, 2, 0, 0.9, TryIt, "not far enough"},
-		{4, 2, 3, 1, TryIt, "3 of them gave next to nothing"},
+		{bag.Calibration{Bags: 1, Gave: 2, Level: 1.1}, 0.7, true, 0, TryIt, "1 bag gave 200 % of what their plans promised; count on 110 %: too few to tell yet."},
+		{bag.Calibration{Bags: 4, Gave: 1, Level: 0.98}, 0.83, true, 0, KeepIt, "above the mean of yours 83 times in 100"},
+		{bag.Calibration{Bags: 4, Gave: 0.5, Level: 0.7}, 0.08, true, 0, DropIt, "under the mean of yours 92 times in 100"},
+		{bag.Calibration{Bags: 4, Gave: 0.5, Level: 0.7}, 0.21, true, 0, TryIt, "too few to tell yet"},
+		{bag.Calibration{Bags: 9, Gave: 1.2, Level: 1.1}, 0, false, 0, TryIt, "It is the only one"},
+		{bag.Calibration{Bags: 6, Far: true}, 0.9, true, 0, TryIt, "No bag of it is known in full"},
+		{bag.Calibration{Bags: 4, Gave: 1, Level: 1}, 0.9, true, 3, KeepIt, "3 of them gave next to nothing"},
 	} {
-		r := Record{Bags: c.bags, Lost: c.lost, Factor: c.factor, Seasons: make([]SeasonRecord, c.seasons)}
-		r.advise(1)
+		r := Record{Lost: c.lost, Factor: c.from.Factor()}
+		r.advise(c.from, c.chance, c.others)
 		if says := r.Reason.In(measure.Metric); r.Advice != c.want || !strings.Contains(says, c.says) {
 			t.Errorf("%+v: %s, %s", c, r.Advice, says)
 		}

@@ -9,26 +9,35 @@ import (
 	"glebata/core/bag"
 	"glebata/core/crop"
 	"glebata/core/growth"
+	"glebata/core/harvest"
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/core/trial"
 	"glebata/core/working"
 	"glebata/garden/logbook"
 )
 
-// Learned is how the grower's own finished bags did against what was expected of them, by
-// variety, class and way of filling.
-type Learned struct{ from *trial.Learned }
+// Learned is how the grower's own finished bags did against what was promised of them: one fit of
+// each crop.
+type Learned struct{ of map[crop.Crop]*harvest.Model }
 
 // Learn from finished bags. Those whose harvest is not known in full, or whose season was not
 // reckoned, tell nothing.
-func Learn(finished []PlantingForecast) Learned { return YieldsOf(finished).Without(0) }
+func Learn(finished []PlantingForecast) Learned { return YieldsOf(finished).WithoutSeason(0) }
 
 // Yields are what finished bags gave against the model, each worked out once.
-type Yields struct {
-	ids  []logbook.ID
-	list []trial.Yielded
+type Yields struct{ list []yielded }
+
+// yielded is what a finished bag gave, and what of it is asked again.
+type yielded struct {
+	crop     crop.Crop
+	year     int
+	weighing harvest.Weighing
+}
+
+// share of what was promised that it gave.
+func (y *yielded) share() float64 {
+	return (y.weighing.Low + y.weighing.High) / 2 / y.weighing.Bags[0].Expected
 }
 
 // YieldsOf finished bags.
@@ -36,23 +45,30 @@ func YieldsOf(finished []PlantingForecast) Yields {
 	var out Yields
 	for i := range finished {
 		if y, ok := finished[i].yielded(); ok {
-			out.ids, out.list = append(out.ids, finished[i].Planting.ID), append(out.list, y)
+			out.list = append(out.list, y)
 		}
 	}
 	return out
 }
 
-// Without a planting: what is learned from all the others, so that it is not held against itself.
-func (y Yields) Without(id logbook.ID) Learned {
-	list := y.list
-	if at := slices.Index(y.ids, id); at >= 0 {
-		list = slices.Delete(slices.Clone(list), at, at+1)
+// WithoutSeason is what is learned from all but one season, 0 for from all: what a bag was to give is
+// not held against its sisters of the same year.
+func (y Yields) WithoutSeason(year int) Learned {
+	all := map[crop.Crop][]harvest.Weighing{}
+	for _, one := range y.list {
+		if one.year != year {
+			all[one.crop] = append(all[one.crop], one.weighing)
+		}
 	}
-	return Learned{trial.Learn(list)}
+	l := Learned{map[crop.Crop]*harvest.Model{}}
+	for kind, list := range all {
+		l.of[kind] = harvest.Fit(list)
+	}
+	return l
 }
 
 // yielded is what a finished bag gave against the model; ok is false where it tells nothing.
-func (s *PlantingForecast) yielded() (y trial.Yielded, ok bool) {
+func (s *PlantingForecast) yielded() (y yielded, ok bool) {
 	if s.Unweighed || s.Simulated || s.Index < growth.MinIndex || s.Unknown {
 		return y, false
 	}
@@ -60,42 +76,90 @@ func (s *PlantingForecast) yielded() (y trial.Yielded, ok bool) {
 	if e.Yield <= 0 {
 		return y, false
 	}
-	return trial.Yielded{Class: string(s.Variety.Class), Variety: key(s.Variety.ID), School: string(s.Filling.School), Season: s.Season.Year, Share: float64(s.Harvest.Edible / e.Yield)}, true
+	m := s.Measures()
+	low, high := m.HarvestRange()
+	if low > high || high <= 0 { // all was weighed, or nothing came
+		low, high = s.Harvest.Edible, s.Harvest.Edible
+	}
+	of := harvest.Bag{Variety: key(s.Variety.ID), Season: strconv.Itoa(s.Season.Year), School: string(s.Filling.School), Expected: float64(e.Yield)}
+	return yielded{s.Variety.Class.Crop(), s.Season.Year, harvest.Weighing{Bags: []harvest.Bag{of}, Low: float64(low), High: float64(high)}}, true
 }
 
 func key(id logbook.ID) string { return strconv.FormatInt(int64(id), 10) }
 
-// For a variety of a class, filled in a way; 0 and empty for any. A variety without bags is
-// taken as its class, a class without bags as all the grower's.
+// For a variety of a class, filled in a way; 0 and empty for any. A variety without bags is counted on
+// as all the grower's of its crop are, with the wider range that it has.
 func (l Learned) For(class crop.Class, variety logbook.ID, school hill.School) bag.Calibration {
-	p, of := l.from.Variety(key(variety), string(class)), "this variety"
-	if p.Bags == 0 || variety == 0 {
-		p, of = l.from.Class(string(class)), "this class"
+	m := l.of[class.Crop()]
+	if m == nil {
+		return bag.Calibration{}
 	}
-	far := p.Bags == 0
-	if far {
-		p, of = l.from.All, "other classes"
+	name := ""
+	if variety != 0 {
+		name = key(variety)
 	}
-	c := bag.Calibration{Bags: p.Bags, Sum: p.Sum, Toward: p.Toward, Weight: p.Weight, Of: of, Far: far}
-	if s := l.from.School(string(school)); school != "" && s.Bags > 0 {
-		c.School, c.SchoolBags = s.Factor(), s.Bags
+	next := m.Next(name, string(school))
+	c := bag.Calibration{Level: next.Level, Least: next.Low, Most: next.High, Bags: next.Bags, Seasons: m.Seasons(), Of: "this variety"}
+	switch {
+	case variety == 0:
+		c.Of = ""
+	case !next.Of:
+		c.Far, c.Of = true, "other varieties"
+	}
+	c.Gave, c.Bags = m.Gave(name)
+	if moves, bags := m.School(string(school)); moves != 0 {
+		c.Moves, c.MovesBags = moves, bags
 	}
 	return c
 }
 
-// Overall factor of all the grower's bags; 1 without any.
-func (l Learned) Overall() float64 { return l.from.All.Factor() }
-
-// School is the factor of a way of filling beside that of the varieties, and from how many bags.
-func (l Learned) School(s hill.School) (factor float64, bags int) {
-	p := l.from.School(string(s))
-	return p.Factor(), p.Bags
+// Overall is what is counted on of all the grower's bags of a crop.
+func (l Learned) Overall(kind crop.Crop) bag.Calibration {
+	for _, c := range crop.Classes() {
+		if c.Crop() == kind {
+			out := l.For(c, 0, "")
+			out.Of = ""
+			return out
+		}
+	}
+	return bag.Calibration{}
 }
 
-// SchoolWorking shows the factor of a way of filling.
-func (l Learned) SchoolWorking(s hill.School) working.Working {
-	p := l.from.School(string(s))
-	return bag.Calibration{Bags: p.Bags, Sum: p.Sum, Toward: p.Toward, Weight: p.Weight, Of: "this way of filling, each over what its variety gives"}.Working()
+// Whole is Overall of the crop of which most is known, potatoes before sweet potatoes.
+func (l Learned) Whole() bag.Calibration {
+	if c := l.Overall(crop.Potato); c.Bags > 0 {
+		return c
+	}
+	return l.Overall(crop.SweetPotato)
+}
+
+// Above is the chance that a variety gives more than the mean of the grower's; ok is false where there
+// is no other.
+func (l Learned) Above(class crop.Class, variety logbook.ID) (chance float64, ok bool) {
+	if m := l.of[class.Crop()]; m != nil {
+		return m.AboveOthers(key(variety))
+	}
+	return 0, false
+}
+
+// SchoolAbove is Above of a way of filling, beside what the varieties give; of potatoes.
+func (l Learned) SchoolAbove(s hill.School) (chance float64, ok bool) {
+	if m := l.of[crop.Potato]; m != nil {
+		return m.SchoolAbove(string(s))
+	}
+	return 0, false
+}
+
+// School is what is counted on of bags that are filled in a way, of any variety, and from how many.
+func (l Learned) School(s hill.School) (c bag.Calibration, bags int) {
+	m := l.of[crop.Potato]
+	if m == nil {
+		return c, 0
+	}
+	c = l.For(crop.Maincrop, 0, s)
+	_, bags = m.School(string(s))
+	c.Of = "all kinds"
+	return c, bags
 }
 
 // BackTest is how the ranges held that would have been shown.
@@ -117,12 +181,14 @@ func (b *BackTest) Share() measure.Share {
 func Back(finished []PlantingForecast) BackTest {
 	type judged struct {
 		s *PlantingForecast
-		y trial.Yielded
+		y yielded
 	}
+	var all Yields
 	byYear := map[int][]judged{}
 	for i := range finished {
 		if y, ok := finished[i].yielded(); ok {
-			byYear[y.Season] = append(byYear[y.Season], judged{&finished[i], y})
+			all.list = append(all.list, y)
+			byYear[y.year] = append(byYear[y.year], judged{&finished[i], y})
 		}
 	}
 	var out BackTest
@@ -130,20 +196,12 @@ func Back(finished []PlantingForecast) BackTest {
 		return out
 	}
 	for _, year := range slices.Sorted(maps.Keys(byYear)) {
-		var others []trial.Yielded
-		for other, list := range byYear {
-			for _, j := range list {
-				if other != year {
-					others = append(others, j.y)
-				}
-			}
-		}
-		l, season := Learned{trial.Learn(others)}, BackSeason{Year: year}
+		l, season := all.WithoutSeason(year), BackSeason{Year: year}
 		for _, j := range byYear[year] {
 			c := l.For(j.s.Variety.Class, j.s.Variety.ID, j.s.Filling.School)
 			low, high := c.Range()
 			season.Bags++
-			if f := c.Factor(); j.y.Share >= f*low && j.y.Share <= f*high {
+			if f, share := c.Factor(), j.y.share(); share >= f*low && share <= f*high {
 				season.Inside++
 			}
 		}
@@ -164,12 +222,6 @@ func (b *BackTest) Working() working.Working {
 	}
 	w.Steps = append(w.Steps, working.Step{Says: "{} ÷ {}", Args: []any{b.Inside, b.Bags}, Result: b.Share()})
 	return w
-}
-
-// OverallWorking shows the factor of all the grower's bags.
-func (l Learned) OverallWorking() working.Working {
-	p := l.from.All
-	return bag.Calibration{Bags: p.Bags, Sum: p.Sum, Toward: p.Toward, Weight: p.Weight}.Working()
 }
 
 // Growing is what is expected of a planting as it stands, or as it is planned.

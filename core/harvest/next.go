@@ -1,0 +1,128 @@
+package harvest
+
+import (
+	"math"
+
+	"gonum.org/v1/gonum/stat/distuv"
+)
+
+// Quantiles of four fifths, of the normal distribution and of Student's t of four degrees.
+const normalTenth, studentTenth = 1.2816, 1.5332
+
+// seasonTenth is that of a season to come: its spread was fitted to those that were seen.
+func (m *Model) seasonTenth() float64 {
+	if m.seasons == 0 {
+		return normalTenth
+	}
+	return distuv.StudentsT{Sigma: 1, Nu: seasonHeld + float64(m.seasons)}.Quantile(0.9)
+}
+
+// Next is what is expected of a new bag in a new season, of what its plan promises: the level it is
+// counted on, and the range of four bags in five.
+type Next struct {
+	Level, Low, High float64
+	Bags             int // that were weighed of its variety, or of all where it is new
+	Of               bool
+}
+
+// Next bag of a variety, filled in a way; empty for any.
+func (m *Model) Next(variety, school string) Next {
+	terms, unsure := m.terms(variety, school)
+	mean := of(m.mean, terms)
+	lean := math.Max(leastLean, mean)
+	season := m.seasonTenth() * m.season
+	off := math.Sqrt(normalTenth*normalTenth*(m.about(terms)+unsure) + season*season + studentTenth*studentTenth*m.bag*m.bag*lean*lean)
+	out := Next{Level: math.Max(0, mean), Low: math.Max(0, mean-off), High: math.Max(0, mean+off), Bags: m.bags[level{ofVariety, variety}]}
+	if out.Of = out.Bags > 0; !out.Of {
+		out.Bags = m.Bags()
+	}
+	return out
+}
+
+// terms of a variety and a way of filling, and the variance of those of them that were never seen.
+func (m *Model) terms(variety, school string) (terms []term, unsure float64) {
+	terms = []term{{0, 1}}
+	for _, l := range []level{{ofVariety, variety}, {ofSchool, school}} {
+		if i, ok := m.levels[l]; ok {
+			terms = append(terms, term{i, 1})
+		} else if l.kind == ofVariety || school != "" {
+			unsure += priorSD[l.kind] * priorSD[l.kind]
+		}
+	}
+	return terms, unsure
+}
+
+// Bags that tell of the grower's own and others', together.
+func (m *Model) Bags() int {
+	n := 0
+	for i := range m.seen {
+		n += len(m.seen[i].bags)
+	}
+	return n
+}
+
+// Seasons that were seen.
+func (m *Model) Seasons() int { return m.seasons }
+
+// Season and Bag are the fitted spreads, of seasons and of single bags, of harvest ÷ expected.
+func (m *Model) Season() float64 { return m.season }
+
+// Bag is told with Season.
+func (m *Model) Bag() float64 { return m.bag }
+
+// AboveOthers is the chance that a variety gives more than the mean of those that were seen; ok is false
+// where it is the only one, or was never seen.
+func (m *Model) AboveOthers(variety string) (chance float64, ok bool) {
+	return m.above(level{ofVariety, variety})
+}
+
+// SchoolAbove is AboveOthers of a way of filling.
+func (m *Model) SchoolAbove(school string) (chance float64, ok bool) {
+	return m.above(level{ofSchool, school})
+}
+
+func (m *Model) above(l level) (chance float64, ok bool) {
+	at, ok := m.levels[l]
+	all := m.named(l.kind)
+	if !ok || len(all) < 2 {
+		return 0, false
+	}
+	terms := []term{{at, 1}}
+	for _, name := range all {
+		terms = append(terms, term{m.levels[level{l.kind, name}], -1 / float64(len(all))})
+	}
+	sd := math.Sqrt(m.about(terms))
+	return distuv.UnitNormal.CDF(of(m.mean, terms) / math.Max(1e-12, sd)), true
+}
+
+// Gave is what the bags of a variety gave of what their plans promised, as it was weighed, and how many
+// they were; of all bags where none of it was weighed by itself. 0 for none.
+func (m *Model) Gave(variety string) (share float64, bags int) {
+	l := level{ofVariety, variety}
+	sum := m.gave[l]
+	if bags = m.bags[l]; bags == 0 || sum[1] <= 0 {
+		if sum, bags = m.gave[level{}], m.Bags(); sum[1] <= 0 {
+			return 0, 0
+		}
+	}
+	return sum[0] / sum[1], bags
+}
+
+// School is how a way of filling moves the level, and from how many bags; 0 for one that was not seen,
+// and where it is the only one.
+func (m *Model) School(school string) (moves float64, bags int) {
+	l := level{ofSchool, school}
+	at, ok := m.levels[l]
+	if !ok || len(m.named(ofSchool)) < 2 {
+		return 0, m.bags[l]
+	}
+	return m.mean[at], m.bags[l]
+}
+
+// Without is what the k-th weighing was to come to, ÷ expected, by all the others, at the weights and
+// variances of the whole fit: algebra, not another fit.
+func (m *Model) Without(k int) float64 {
+	o := &m.seen[k]
+	h := m.about(o.terms) * o.u / o.scale
+	return o.y - o.e/math.Max(1e-12, 1-h)
+}
