@@ -37,6 +37,23 @@ func (v *View) Compared() ([]compare.Bag, error) {
 	})
 }
 
+// CompareSheet of the finished bags as it is asked for; unknown names what was asked for and is not there.
+func (v *View) CompareSheet(ask compare.Ask) (all []compare.Bag, s compare.Sheet, unknown []string, err error) {
+	if all, err = v.Compared(); err != nil {
+		return nil, s, nil, err
+	}
+	known, err := v.m.sheets.get(sheetAsk{v.today, ask}, func() (out sheetKnown, err error) {
+		running, err := v.OpenTrials()
+		if err != nil {
+			return out, err
+		}
+		out.Sheet, out.unknown = compare.New(all, ask)
+		out.Hold(running)
+		return out, nil
+	})
+	return all, known.Sheet, known.unknown, err
+}
+
 func (v *View) comparedFrom(done, open *stateList) comparedFrom {
 	if v.m.file == nil {
 		return comparedFrom{}

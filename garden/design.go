@@ -1,6 +1,8 @@
 package garden
 
 import (
+	"strings"
+
 	"glebata/core/bag"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -9,15 +11,77 @@ import (
 // learned from the grower's finished bags, once for every page while nothing is written.
 func (v *View) learned() (forecast.Learned, error) {
 	return v.m.learned.get(v.today, func() (forecast.Learned, error) {
-		from, err := v.endedFrom(Filter{Finished: true})
+		from, err := v.learnedOf()
 		if err != nil {
 			return forecast.Learned{}, err
 		}
 		return carry(v, slot{what: "learned"}, from, func() (forecast.Learned, error) {
 			finished, err := v.ended(Filter{Finished: true})
-			return forecast.Learn(finished), err
+			if err != nil {
+				return forecast.Learned{}, err
+			}
+			others, err := v.learnedFrom()
+			return forecast.Learn(finished, others), err
 		})
 	})
+}
+
+// leftOut are the fits that leave a season out, each made once while nothing is written.
+func (v *View) leftOut() (*forecast.LeftOut, error) {
+	return v.m.leftOut.get(v.today, func() (*forecast.LeftOut, error) {
+		from, err := v.learnedOf()
+		if err != nil {
+			return nil, err
+		}
+		return carry(v, slot{what: "left out"}, from, func() (*forecast.LeftOut, error) {
+			finished, err := v.ended(Filter{Finished: true})
+			if err != nil {
+				return nil, err
+			}
+			others, err := v.learnedFrom()
+			return forecast.NewLeftOut(finished, others), err
+		})
+	})
+}
+
+// learnedOf is what is learned follows from.
+type learnedOf struct {
+	endedFrom
+	others, shelf int64
+}
+
+func (v *View) learnedOf() (from learnedOf, err error) {
+	if from.endedFrom, err = v.endedFrom(Filter{Finished: true}); err == nil && v.m.file != nil {
+		from.others, from.shelf = v.m.file.touched[OthersSection], v.m.file.touched[ShelfSection]
+	}
+	return from, err
+}
+
+// learnedFrom are the other gardens that are learned from, with the varieties that they share.
+func (v *View) learnedFrom() ([]forecast.Other, error) {
+	others, err := v.Others()
+	if err != nil || len(others) == 0 {
+		return nil, err
+	}
+	cat, err := v.Catalogue()
+	if err != nil {
+		return nil, err
+	}
+	own := map[string]logbook.ID{}
+	for _, variety := range cat.Varieties {
+		own[strings.ToLower(variety.Name)] = variety.ID
+	}
+	out := make([]forecast.Other, len(others))
+	for i, o := range others {
+		out[i] = forecast.Other{OtherGarden: o, Own: own}
+	}
+	return out, nil
+}
+
+// Promises are what was promised of the finished bags, and what they gave.
+func (v *View) Promises() (map[logbook.ID]forecast.Promise, error) {
+	finished, err := v.FinishedGrown()
+	return forecast.PromisesOf(finished), err
 }
 
 // Expected harvest of a planting that was reckoned, and what it was asked of.

@@ -4,8 +4,8 @@ import (
 	"slices"
 
 	"glebata/core/bag"
+	"glebata/core/measure"
 	"glebata/garden/compare"
-	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -75,21 +75,40 @@ func (v *View) PoorBags(year int) (list []compare.Diagnosis, more int, err error
 // calibrations from the grower's own bags, for a bag: without its season, so that neither it nor its
 // sisters of that year lower what was expected of it.
 func (v *View) calibrations() (func(*compare.Bag) bag.Calibration, error) {
-	finished, err := v.FinishedGrown()
+	fits, err := v.leftOut()
 	if err != nil {
 		return nil, err
 	}
-	yields, without := forecast.YieldsOf(finished), map[int]forecast.Learned{}
 	return func(b *compare.Bag) bag.Calibration {
-		l, known := without[b.Season.Year]
-		if !known {
-			l = yields.WithoutSeason(b.Season.Year)
-			without[b.Season.Year] = l
-		}
-		return l.For(b.Variety.Class, b.Variety.ID, b.Filling.School)
+		return fits.Season(b.Season.Year).For(b.Variety.Class, b.Variety.ID, b.Filling.School)
 	}, nil
 }
 
+// mostNeighbours of a season that a poor bag is held against.
+const mostNeighbours = 8
+
+// neighbours of some bags: of their seasons, those that gave as was expected.
+func (v *View) neighbours(bags []*compare.Bag, from func(*compare.Bag) bag.Calibration) ([]*compare.Bag, error) {
+	all, err := v.Compared()
+	if err != nil {
+		return nil, err
+	}
+	var out []*compare.Bag
+	found := map[int]int{}
+	for i := range all {
+		b := &all[i]
+		if !b.Counts() || slices.Contains(bags, b) || found[b.Season.Year] >= mostNeighbours || !slices.ContainsFunc(bags, func(o *compare.Bag) bool { return o.Season.Year == b.Season.Year }) {
+			continue
+		}
+		if y := b.FullExpectation(from(b)).Yield; y > 0 && float64(b.M.Edible/y) >= compare.Well {
+			out = append(out, b)
+			found[b.Season.Year]++
+		}
+	}
+	return out, nil
+}
+
+// diagnose some bags, each beside those of its season that did well.
 func (v *View) diagnose(bags []*compare.Bag) ([]compare.Diagnosis, error) {
 	if len(bags) == 0 {
 		return nil, nil
@@ -98,8 +117,13 @@ func (v *View) diagnose(bags []*compare.Bag) ([]compare.Diagnosis, error) {
 	if err != nil {
 		return nil, err
 	}
-	states := make([]logbook.PlantingState, len(bags))
-	for i, b := range bags {
+	beside, err := v.neighbours(bags, from)
+	if err != nil {
+		return nil, err
+	}
+	both := slices.Concat(bags, beside)
+	states := make([]logbook.PlantingState, len(both))
+	for i, b := range both {
 		states[i] = b.PlantingState
 	}
 	in, err := v.inputs(Filter{Finished: true})
@@ -110,19 +134,18 @@ func (v *View) diagnose(bags []*compare.Bag) ([]compare.Diagnosis, error) {
 	if in.Records, err = v.records(first, until); err != nil {
 		return nil, err
 	}
-	out := make([]compare.Diagnosis, len(bags))
-	for i, b := range bags {
+	own := map[measure.Day]bool{}
+	for _, d := range in.Own {
+		own[d.Day] = true
+	}
+	out := make([]compare.Diagnosis, len(both))
+	for i, b := range both {
 		past, err := in.Past(&states[i])
 		if err != nil {
 			return nil, err
 		}
-		own := 0
-		for _, d := range in.Own {
-			if d.Day >= b.State.Planted && d.Day <= b.Ended {
-				own++
-			}
-		}
 		out[i] = compare.Diagnose(b, past, from(b), own)
 	}
-	return out, nil
+	compare.Share(out[:len(bags)], out[len(bags):])
+	return out[:len(bags)], nil
 }

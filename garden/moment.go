@@ -74,8 +74,23 @@ type moment struct {
 	forecasts lazies[forecastAsk, []forecast.PlantingForecast]
 	benches   lazies[measure.Day, logbook.Bench]
 	compared  lazies[measure.Day, []compare.Bag]
+	sheets    lazies[sheetAsk, sheetKnown]
 	trials    lazy[[]logbook.Trial]
+	others    lazy[[]logbook.OtherGarden]
 	learned   lazies[measure.Day, forecast.Learned]
+	leftOut   lazies[measure.Day, *forecast.LeftOut]
+}
+
+// sheetAsk is a comparison that is asked for on a day.
+type sheetAsk struct {
+	today measure.Day
+	compare.Ask
+}
+
+// sheetKnown is it with what of it was asked for and is not there.
+type sheetKnown struct {
+	compare.Sheet
+	unknown []string
 }
 
 // lazy is something read once.

@@ -200,7 +200,7 @@ func TestABinStaysOneWeighing(t *testing.T) {
 	pool(4500, ids[3], ids[4])
 	y.did(ids[5], logbook.Entry{Kind: logbook.Weighed, Batches: []logbook.Batch{{Gross: 1500, Grade: "keep"}}, Day: today, Another: true})
 	s := sheet()
-	if len(s.Counted) != 6 || len(s.Groups) != 2 || s.Judged == nil || s.Judged.Verdict != trial.InBins || s.Judged.FirstW != 1 || s.Judged.SecondW != 2 {
+	if len(s.Counted) != 6 || len(s.Groups) != 2 || s.Judged == nil || s.Judged.Verdict != trial.TooFew || s.Judged.FirstW != 1 || s.Judged.SecondW != 2 {
 		t.Fatalf("%d bags in %d groups, judged %+v", len(s.Counted), len(s.Groups), s.Judged)
 	}
 	for i := range s.Groups {

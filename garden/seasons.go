@@ -54,13 +54,13 @@ func (v *View) SeasonPage(year int) (SeasonPage, error) {
 	if err != nil {
 		return out, err
 	}
-	finished, err := v.ended(Filter{Finished: true})
+	fits, err := v.leftOut()
 	if err != nil {
 		return out, err
 	}
 	out.Season, out.Overall = compare.SeasonOf(all, year), learned.Whole()
 	out.Varieties, out.Schools = compare.Varieties(all, learned), compare.Schools(all, learned)
-	out.Back = forecast.Back(finished)
+	out.Back = fits.Back()
 	cat, err := v.Catalogue()
 	if err != nil {
 		return out, err
@@ -133,9 +133,12 @@ func (v *View) SeasonWorking(figure string, year int, variety, school string) (w
 	case "overall":
 		return learned.Whole().Working(), "All bags", nil
 	case "back":
-		finished, err := v.ended(Filter{Finished: true})
-		if back := forecast.Back(finished); err != nil || back.Bags > 0 {
-			return back.Working(), "All bags", err
+		fits, err := v.leftOut()
+		if err != nil {
+			return w, "", err
+		}
+		if back := fits.Back(); back.Bags > 0 {
+			return back.Working(), "All bags", nil
 		}
 	case "factor":
 		for i := range all {

@@ -19,6 +19,7 @@ const (
 	NurserySection
 	SettingSection
 	TrialSection
+	OthersSection // harvests of other gardens
 
 	sections // how many there are
 )

@@ -48,6 +48,7 @@ type snapshot struct {
 	nurseryLog []logbook.NurseryEntry
 	settings   map[string]string
 	trials     []logbook.Trial
+	others     []logbook.OtherGarden
 }
 
 // siteKnown is a site, and whether the grower has saved it.

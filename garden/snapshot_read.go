@@ -47,6 +47,7 @@ var snapshotReads = []struct {
 	{"pots and slips", []Section{NurserySection, ShelfSection}, readNurslings},
 	{"the log of the nursery", []Section{NurserySection, LogSection}, readNurseryLog},
 	{"the trials", []Section{TrialSection}, readTrials},
+	{"other gardens", []Section{OthersSection}, readOthers},
 }
 
 func readShelf(ctx context.Context, r Reader, s *snapshot) (err error) {
@@ -181,6 +182,11 @@ func readNurslings(ctx context.Context, r Reader, s *snapshot) (err error) {
 
 func readNurseryLog(ctx context.Context, r Reader, s *snapshot) (err error) {
 	s.nurseryLog, err = r.NurseryLog(ctx)
+	return err
+}
+
+func readOthers(ctx context.Context, r Reader, s *snapshot) (err error) {
+	s.others, err = r.OtherGardens(ctx)
 	return err
 }
 

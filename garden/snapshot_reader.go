@@ -207,7 +207,10 @@ func (s *snapshot) Lots(context.Context) ([]logbook.Lot, error)             { re
 func (s *snapshot) Trays(context.Context) ([]logbook.Tray, error)           { return s.trays, nil }
 func (s *snapshot) SeedLog(context.Context) ([]logbook.SeedEntry, error)    { return s.seedLog, nil }
 func (s *snapshot) Nurslings(context.Context) ([]logbook.Nursling, error)   { return s.nurslings, nil }
-func (s *snapshot) Trials(context.Context) ([]logbook.Trial, error)         { return s.trials, nil }
+func (s *snapshot) OtherGardens(context.Context) ([]logbook.OtherGarden, error) {
+	return s.others, nil
+}
+func (s *snapshot) Trials(context.Context) ([]logbook.Trial, error) { return s.trials, nil }
 
 func (s *snapshot) Retired(context.Context) (map[logbook.Thing]map[logbook.ID]bool, error) {
 	return s.retired, nil

@@ -3,6 +3,7 @@ package garden
 import (
 	"context"
 
+	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden/logbook"
 )
@@ -35,6 +36,8 @@ type Reader interface {
 	requestReader
 	// Trials newest first, with their arms and bags.
 	Trials(ctx context.Context) ([]logbook.Trial, error)
+	// OtherGardens by their names.
+	OtherGardens(ctx context.Context) ([]logbook.OtherGarden, error)
 	// Revision grows with every write: while it is the same, so is the garden.
 	Revision(ctx context.Context) (int64, error)
 	// Touched is the revision at which each section was last written to.
@@ -60,6 +63,8 @@ type Writer interface {
 	AddNursling(ctx context.Context, n logbook.Nursling) (logbook.ID, error)
 	SetSetting(ctx context.Context, name, value string) error
 	AddTrial(ctx context.Context, t logbook.Trial) (logbook.ID, error)
+	AddOtherGarden(ctx context.Context, o logbook.OtherGarden) error
+	DropOtherGarden(ctx context.Context, name string, of crop.Crop) error
 	// SetTrialDropped gives a trial up, or takes it up again.
 	SetTrialDropped(ctx context.Context, id logbook.ID, dropped bool) error
 }

@@ -7,8 +7,10 @@ import (
 	"slices"
 	"strings"
 
+	"glebata/core/hill"
 	"glebata/core/trial"
 	"glebata/garden/compare"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -125,6 +127,63 @@ func deal(list []logbook.PlantingState, n *NewTrial, faults *logbook.Faults) ([]
 	return out, nil
 }
 
+// FilledOtherwise is the plan of a planting in another way of filling, as that one has it, in the same room.
+func FilledOtherwise(p *logbook.Planting, school hill.School) hill.Plan {
+	to := forecast.DefaultLadder(p.Bag.Model.Shape, p.Variety.Class, school)
+	to.Headspace, to.Filler, to.Settling = p.Filling.Headspace, p.Filling.Filler, p.Filling.Settling
+	return to
+}
+
+// PlanTrial sets the plans of the bags of a trial as their arms say it, where the arms' names say it: a
+// way of filling, or how many to a bag. What is planted already is left. Safe to repeat.
+func (g *Garden) PlanTrial(ctx context.Context, id logbook.ID, a Request) (set int, err error) {
+	type asked struct{ PlanTrial logbook.ID }
+	n, err := g.idempotent(ctx, a.Key, asked{id}, func(w Writer) (logbook.ID, error) {
+		kept, err := w.Trials(ctx)
+		if err != nil {
+			return 0, err
+		}
+		t, ok := logbook.Find(kept, func(t logbook.Trial) bool { return t.ID == id })
+		if !ok {
+			return 0, logbook.ErrNotFound
+		}
+		states, err := g.within(ctx, w, a.Today).states(Filter{Year: t.Year})
+		if err != nil {
+			return 0, err
+		}
+		n := logbook.ID(0)
+		for i := range states.list {
+			p := states.list[i].Planting
+			arm, in := t.Arm(p.ID)
+			if !in || states.list[i].Stage != logbook.StagePlanned {
+				continue
+			}
+			school, number := compare.ArmPlan(&t, arm)
+			switch {
+			case school != "" && school != p.Filling.School:
+				p.Filling = FilledOtherwise(&p, school)
+			case number > 0 && number != p.Number:
+				p.Number = number
+			default:
+				continue
+			}
+			d, err := forecast.DraftPlanting(p.Bag, p.Variety, p.Number, p.Filling)
+			if err != nil {
+				var faults logbook.Faults
+				faults.Add("plans", "{} cannot be planned as its arm: {}", p.Bag.Label, err.Error())
+				return 0, faults
+			}
+			p.Filling = d.Planting.Filling
+			if err := w.UpdatePlanting(ctx, p); err != nil {
+				return 0, err
+			}
+			n++
+		}
+		return n, nil
+	})
+	return int(n), err
+}
+
 // DropTrial gives a trial up, or takes it up again.
 func (g *Garden) DropTrial(ctx context.Context, id logbook.ID, dropped bool, a Request) error {
 	type asked struct {
@@ -167,7 +226,7 @@ func (v *View) TrialSheet(id logbook.ID) (*compare.TrialSheet, error) {
 	if err != nil {
 		return nil, err
 	}
-	return compare.NewTrialSheet(t, season, all), nil
+	return compare.NewTrialSheet(t, season, all, v.today), nil
 }
 
 // OpenTrials are those that run, as their bags are treated; what is finished of them is left out.
@@ -185,7 +244,7 @@ func (v *View) OpenTrials() ([]*compare.TrialSheet, error) {
 		if err != nil {
 			return nil, err
 		}
-		if s := compare.NewTrialSheet(t, season, nil); !s.Ended() {
+		if s := compare.NewTrialSheet(t, season, nil, v.today); !s.Ended() {
 			out = append(out, s)
 		}
 	}

@@ -64,6 +64,7 @@ var rowsSince = map[int64][]string{
 		`INSERT INTO trial_arm (trial_id, position, name) VALUES (1, 0, 'steps'), (1, 1, 'fill once')`,
 		`INSERT INTO trial_bag (trial_id, planting_id, arm, block) VALUES (1, 1, 0, '')`,
 	},
+	33: {`INSERT INTO other_harvest (garden, crop, weighing, season, variety, school, expected_g, low_g, high_g) VALUES ('Mill Lane', 'potato', 1, '2024', 'Cold Quay', 'steps', 1200, 1000, 1000)`},
 	28: {`INSERT INTO nursling (id, label, kind, variety_id, grams, how, method, temp_c, shelter, started) VALUES (28, 'M28', 'root', 2, 198, 'estimated', 'sand', 24, 'heated', 20150)`},
 	27: {
 		`INSERT INTO weather_import (id, source, logged_day, client_key) VALUES (91, 'much', 20211, 'wr')`,
@@ -197,6 +198,7 @@ func readEverything(r garden.Reader) error {
 		"logs":        func() (int, error) { l, err := r.Logs(ctx, all); return len(l[1]), err },
 		"bags":        func() (int, error) { l, err := r.Bags(ctx); return len(l), err },
 		"containers":  func() (int, error) { l, err := r.Containers(ctx); return len(l), err },
+		"others":      func() (int, error) { _, err := r.OtherGardens(ctx); return 1, err },
 		"components":  func() (int, error) { l, err := r.Components(ctx); return len(l), err },
 		"timings":     func() (int, error) { _, err := r.Timings(ctx, all); return 1, err },
 		"mixes":       func() (int, error) { _, err := r.Mixes(ctx, all); return 1, err },

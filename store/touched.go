@@ -25,6 +25,7 @@ var sectionOf = map[string]garden.Section{
 	"nursling": garden.NurserySection, "nursery_entry": garden.NurserySection,
 	"setting": garden.SettingSection,
 	"trial":   garden.TrialSection, "trial_arm": garden.TrialSection, "trial_bag": garden.TrialSection,
+	"other_harvest": garden.OthersSection,
 }
 
 // written finds the table that a statement writes to.

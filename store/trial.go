@@ -15,13 +15,13 @@ func (r *reader) Trials(ctx context.Context) ([]logbook.Trial, error) {
 	at := map[logbook.ID]int{}
 	err := r.each(ctx, func(rows *sqlx.Rows) error {
 		var t logbook.Trial
-		var laid int64
-		err := rows.Scan(&t.ID, &t.Year, &t.Question, &t.Factor, &t.Measure, &t.Draw, &laid, &t.Dropped)
-		t.Laid = measure.Day(laid)
+		var laid, judge int64
+		err := rows.Scan(&t.ID, &t.Year, &t.Question, &t.Factor, &t.Measure, &t.Draw, &laid, &t.Dropped, &t.Pair[0], &t.Pair[1], &t.Matters, &judge)
+		t.Laid, t.JudgeOn = measure.Day(laid), measure.Day(judge)
 		at[t.ID] = len(out)
 		out = append(out, t)
 		return err
-	}, `SELECT id, year, question, factor, measure, draw, laid, dropped FROM trial ORDER BY year DESC, id DESC`)
+	}, `SELECT id, year, question, factor, measure, draw, laid, dropped, first_arm, second_arm, matters, judge_on FROM trial ORDER BY year DESC, id DESC`)
 	if err != nil || len(out) == 0 {
 		return out, err
 	}
@@ -49,8 +49,8 @@ func (r *reader) Trials(ctx context.Context) ([]logbook.Trial, error) {
 }
 
 func (w *writer) AddTrial(ctx context.Context, t logbook.Trial) (logbook.ID, error) {
-	id, err := w.add(ctx, `INSERT INTO trial (year, question, factor, measure, draw, laid) VALUES (?, ?, ?, ?, ?, ?)`,
-		t.Year, t.Question, t.Factor, t.Measure, int64(t.Draw), int(t.Laid))
+	id, err := w.add(ctx, `INSERT INTO trial (year, question, factor, measure, draw, laid, first_arm, second_arm, matters, judge_on) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+		t.Year, t.Question, t.Factor, t.Measure, int64(t.Draw), int(t.Laid), t.Pair[0], t.Pair[1], t.Matters, int(t.JudgeOn))
 	if err != nil {
 		return 0, err
 	}

@@ -210,3 +210,45 @@ func BenchmarkAfterANote(b *testing.B) {
 		}
 	}
 }
+
+// BenchmarkManyFinished is Compare, Seasons and Poor bags of 10,000 finished bags, warm and as the first
+// after a note on a bag that grows.
+func BenchmarkManyFinished(b *testing.B) {
+	var g *garden.Garden
+	s := open(b, func(made *garden.Garden) error {
+		g = made
+		return demo.FillLarger(context.Background(), made, 1000, 11)
+	})
+	v, err := g.Look(context.Background(), demo.Today())
+	if err != nil {
+		b.Fatal(err)
+	}
+	row, err := v.Row()
+	if err != nil {
+		b.Fatal(err)
+	}
+	n := 0
+	for _, path := range []string{"/compare?as=usual", "/compare/seasons", "/compare/poor"} {
+		if status, _ := s.get(path); status != http.StatusOK {
+			b.Fatal(status)
+		}
+		for _, noted := range []bool{false, true} {
+			b.Run(fmt.Sprintf("%s/noted=%v", path, noted), func(b *testing.B) {
+				for b.Loop() {
+					if noted {
+						b.StopTimer()
+						n++
+						of := logbook.Entry{Planting: row[5].Planting.ID, Kind: logbook.Noted, Day: demo.Today(), Text: "a stem broke"}
+						if _, err := g.Record(context.Background(), of, garden.Request{Key: fmt.Sprint("note-", n), Today: demo.Today()}); err != nil {
+							b.Fatal(err)
+						}
+						b.StartTimer()
+					}
+					if status, _ := s.get(path); status != http.StatusOK {
+						b.Fatal(status)
+					}
+				}
+			})
+		}
+	}
+}

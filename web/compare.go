@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"net/http"
 	"net/url"
+	"strconv"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 
@@ -115,15 +117,47 @@ func (s *Site) comparedAs(c *gin.Context) (all []compare.Bag, sheet compare.Shee
 	if err != nil {
 		return nil, sheet, nil, err
 	}
-	if all, err = look.Compared(); err != nil {
-		return nil, sheet, nil, err
+	return look.CompareSheet(compareAsked(c.Request.URL.Query()))
+}
+
+// compareCookie keeps what was compared last, so that the page opens on it: one for each port, since
+// several gardens may be served on one machine, and cookies know no ports.
+func compareCookie(c *gin.Context) string {
+	_, port, _ := strings.Cut(c.Request.Host, ":")
+	if _, err := strconv.Atoi(port); err != nil {
+		port = ""
 	}
-	sheet, unknown = compare.New(all, compareAsked(c.Request.URL.Query()))
-	return all, sheet, unknown, nil
+	return "compare" + port
+}
+
+// remembered is what the page is asked for, or, where that is nothing, what it was asked for last; it is
+// remembered in its turn.
+func remembered(c *gin.Context) (kept url.Values, again bool) {
+	q := c.Request.URL.Query()
+	kept = keptOf(q)
+	switch last, err := c.Cookie(compareCookie(c)); {
+	case q.Get("as") == "usual":
+		kept = url.Values{}
+	case len(kept) == 0 && err == nil:
+		if was, err := url.ParseQuery(last); err == nil {
+			kept, again = keptOf(was), true
+		}
+	}
+	http.SetCookie(c.Writer, &http.Cookie{Name: compareCookie(c), Value: url.QueryEscape(kept.Encode()), Path: "/compare", MaxAge: 365 * 24 * 3600, HttpOnly: true, SameSite: http.SameSiteLaxMode})
+	return kept, again
 }
 
 func (s *Site) compare(c *gin.Context) error {
+	asked, again := remembered(c)
+	if said := c.Query("said"); said != "" {
+		asked.Set("said", said)
+	}
+	c.Request.URL.RawQuery = asked.Encode()
 	all, sheet, unknown, err := s.comparedAs(c)
+	if again && err == nil && (len(unknown) > 0 || len(sheet.Counted) == 0) { // what was asked last is there no more
+		c.Request.URL.RawQuery = url.Values{"said": asked["said"]}.Encode()
+		all, sheet, unknown, err = s.comparedAs(c)
+	}
 	if err != nil {
 		return err
 	}

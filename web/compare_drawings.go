@@ -3,6 +3,7 @@ package web
 import (
 	"fmt"
 	"slices"
+	"strings"
 
 	"glebata/core/lift"
 	"glebata/core/measure"
@@ -74,8 +75,16 @@ func yearsOf(all []compare.Bag) []int {
 func (b *compareBody) point(bag *compare.Bag, years []int, shown map[int]bool, sys measure.System) draw.Point {
 	series := slices.Index(years, bag.Season.Year)
 	shown[series] = true
-	return pointOf(bag, b.Sheet.Measure, series, len(b.Sheet.Counted) <= draw.MostLettered, sys)
+	p := pointOf(bag, b.Sheet.Measure, series, len(b.Sheet.Counted) <= draw.MostLettered, sys)
+	if p.Label != "" && slices.ContainsFunc(b.Sheet.Counted, func(o *compare.Bag) bool { return o.Season.Year != bag.Season.Year }) {
+		p.Label = draw.Escape(bag.Label() + yearMark(bag.Season.Year))
+		p.Says = p.Label + draw.Escape(strings.TrimPrefix(p.Says.Plain(), bag.Label()))
+	}
+	return p
 }
+
+// yearMark after a label, where bags of several seasons stand together: " ’25".
+func yearMark(year int) string { return fmt.Sprintf(" ’%02d", year%100) }
 
 // pointOf a bag in a measure, lettered or not.
 func pointOf(bag *compare.Bag, m *compare.Measure, series int, lettered bool, sys measure.System) draw.Point {
@@ -131,7 +140,7 @@ func lanesOf(panels []draw.LanePanel, m *compare.Measure, kind compare.Kind, mos
 		even = lift.BreakEven
 	}
 	axis := draw.NewAxis(draw.Escape(m.Name), m.Quantity, most, sys)
-	return draw.Both(func(p draw.Paper) draw.Lanes { return draw.NewLanes(panels, axis, even, p) })
+	return draw.Both(func(p draw.Paper) draw.Lanes { return draw.NewLanes(panels, axis, even, "× 1 seed back", p) })
 }
 
 // times stands before a ratio.
@@ -192,6 +201,9 @@ func (b *compareBody) scatter(years []int, shown map[int]bool, sys measure.Syste
 	return points, across, draw.NewAxis(draw.Escape(sheet.Measure.Name), sheet.Measure.Quantity, mostY, sys), false
 }
 
+// besideScale of the heaps beside the lanes, in px per mm.
+const besideScale = 0.16
+
 // maxHeaps are drawn, so that a page of many seasons stays light.
 const maxHeaps = 24
 
@@ -205,7 +217,10 @@ func (b *compareBody) heaps(sys measure.System) {
 			b.MoreHeaps = true
 			break
 		}
-		h := draw.NewHeap(line.PlantingForecast, rowScale, sys)
+		h := draw.NewHeap(line.PlantingForecast, besideScale, sys)
+		if len(b.Keys) > 1 {
+			h.Label += draw.Escape(yearMark(line.Season.Year))
+		}
 		h.Href = draw.Escape(bagHref(line.Bag))
 		b.Heaps = append(b.Heaps, h)
 	}

@@ -14,6 +14,7 @@ import (
 	"glebata/core/measure"
 	"glebata/garden/compare"
 	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 	"glebata/openformat"
 )
 
@@ -268,8 +269,8 @@ func turnedCell(sheet *compare.Sheet, q url.Values) (compare.Group, bool) {
 	return t.Cell(q.Get("row"), q.Get("column"))
 }
 
-// compareCSV is the table as values: in grams, litres, square metres and hundredths of money, or
-// turned in the measure that is asked for.
+// compareCSV is the table as values: in grams, litres, square metres and money, with the columns that the
+// model of harvests is fitted to, or turned in the measure that is asked for.
 func (s *Site) compareCSV(c *gin.Context) error {
 	_, sheet, _, err := s.comparedAs(c)
 	if err != nil {
@@ -277,7 +278,15 @@ func (s *Site) compareCSV(c *gin.Context) error {
 	}
 	q := c.Request.URL.Query()
 	t := newCompareTable(&sheet, q, keptOf(q), measure.Metric)
-	rows, name := bagRows(&sheet), "bags"
+	look, err := s.look(c)
+	if err != nil {
+		return err
+	}
+	promised, err := look.Promises()
+	if err != nil {
+		return err
+	}
+	rows, name := bagRows(&sheet, promised), "bags"
 	if t.Turned != nil {
 		rows, name = turnedRows(t.Turned), q.Get("table")
 	}
@@ -289,8 +298,13 @@ func (s *Site) compareCSV(c *gin.Context) error {
 	return nil
 }
 
-func bagRows(sheet *compare.Sheet) [][]string {
-	head := []string{"bag", "variety", "season", sheet.By.Name, "seed g", "seed from g", "seed to g", "counts"}
+func bagRows(sheet *compare.Sheet, promised map[logbook.ID]forecast.Promise) [][]string {
+	head := append([]string{"bag"}, openformat.WeighingColumns...)
+	by := !slices.Contains([]string{"variety", "year", "school"}, sheet.By.Key) // it stands there already
+	if by {
+		head = append(head, sheet.By.Name)
+	}
+	head = append(head, "seed g", "seed from g", "seed to g", "counts")
 	var list []*compare.Measure
 	for _, m := range compare.Measures() {
 		if m.For(sheet.Kind) {
@@ -300,8 +314,8 @@ func bagRows(sheet *compare.Sheet) [][]string {
 	}
 	rows := [][]string{head}
 	figure := func(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
+	bins := compare.BinsOf(sheet.Chosen)
 	for _, b := range sheet.Chosen {
-		level, _ := sheet.By.Level(b)
 		counts := "yes"
 		switch {
 		case b.Unknown:
@@ -311,7 +325,12 @@ func bagRows(sheet *compare.Sheet) [][]string {
 		case b.AtLeast():
 			counts = "yes, at least so much"
 		}
-		row := []string{openformat.Cell(b.Label()), openformat.Cell(b.Variety.Name), strconv.Itoa(b.Season.Year), openformat.Cell(level.Name.In(measure.Metric)), figure(float64(b.State.Seed)), figure(float64(b.SeedLow)), figure(float64(b.SeedHigh)), counts}
+		row := append([]string{openformat.Cell(b.Label())}, weighingCells(b, promised[b.Planting.ID], bins[b])...)
+		if by {
+			level, _ := sheet.By.Level(b)
+			row = append(row, openformat.Cell(level.Name.In(measure.Metric)))
+		}
+		row = append(row, figure(float64(b.State.Seed)), figure(float64(b.SeedLow)), figure(float64(b.SeedHigh)), counts)
 		for _, m := range list {
 			o, ok := m.Observe(b)
 			if !ok {
@@ -319,11 +338,33 @@ func bagRows(sheet *compare.Sheet) [][]string {
 				continue
 			}
 			low, high := o.Range()
-			row = append(row, rounded(o.Value()), rounded(low), rounded(high))
+			row = append(row, rounded(m.Plain(o.Value())), rounded(m.Plain(low)), rounded(m.Plain(high)))
 		}
 		rows = append(rows, row)
 	}
 	return rows
+}
+
+// weighingCells are those of openformat.WeighingColumns: what was promised of a bag and what it gave, or
+// all of the bin that it was weighed in.
+func weighingCells(b *compare.Bag, p forecast.Promise, bin *compare.Bin) []string {
+	kg := func(m measure.Mass) string { return strconv.FormatFloat(m.Kilograms(), 'f', -1, 64) }
+	out := []string{strconv.Itoa(b.Season.Year), openformat.Cell(b.Variety.Name), string(b.Filling.School), "", "", "", "", ""}
+	if p.Expected <= 0 || !b.Counts() {
+		return out
+	}
+	low, high := p.Low, p.High
+	if bin != nil {
+		low, high, out[7] = bin.Low, bin.High, bin.Name
+	}
+	out[3], out[4] = kg(p.Expected), kg((low+high)/2)
+	if high > low {
+		out[5], out[6] = kg(low), kg(high)
+	}
+	if bin != nil && !bin.Whole {
+		out[4], out[5], out[6], out[7] = "", "", "", ""
+	}
+	return out
 }
 
 func turnedRows(t *turnedTable) [][]string {

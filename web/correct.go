@@ -3,6 +3,7 @@ package web
 import (
 	"errors"
 	"fmt"
+	"math"
 	"net/http"
 
 	"github.com/gin-gonic/gin"
@@ -10,6 +11,7 @@ import (
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/hill"
+	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/garden/logbook"
 	"glebata/web/form"
@@ -156,12 +158,20 @@ func (r *reading) correction(look *garden.View, n logbook.Named) (garden.Correct
 		if err != nil {
 			return c, err
 		}
-		l := st.Filling
-		l.School = hill.School(r.Text("school"))
+		l, was := st.Filling, st.Filling
+		if school := hill.School(r.Text("school")); school != was.School { // what was left as it stood is the new way's own
+			l = garden.FilledOtherwise(&st.Planting, school)
+		}
 		l.Trigger, l.Showing = 0, 0
 		l = r.ownWay(l)
-		l.Headspace, l.Filler, l.Base = r.LengthOr("headspace", l.Headspace), r.LengthOr("filler", 0), r.LengthOr("base", l.Base)
-		l.Cover, l.MaxLayer, l.Settling = r.LengthOr("cover", l.Cover), r.LengthOr("layer", l.MaxLayer), r.Number("settling", 100*l.Settling)/100
+		typed := func(field string, was, usual measure.Length) measure.Length {
+			if v := r.LengthOr(field, usual); math.Abs(float64(v-was)) > 0.06 {
+				return v
+			}
+			return usual
+		}
+		l.Headspace, l.Filler, l.Base = r.LengthOr("headspace", l.Headspace), r.LengthOr("filler", 0), typed("base", was.Base, l.Base)
+		l.Cover, l.MaxLayer, l.Settling = typed("cover", was.Cover, l.Cover), typed("layer", was.MaxLayer, l.MaxLayer), r.Number("settling", 100*l.Settling)/100
 		c.Plan = &garden.PlanCorrection{ID: n.ID, Variety: r.ID("variety"), Number: r.Count("number"), Filling: l}
 	}
 	return c, nil

@@ -24,6 +24,7 @@ type whyBody struct {
 	Best           []findingLine
 	Rest           []findingLine // for it too, weaker
 	Against        []findingLine
+	Held           []findingLine // in what was expected already
 	Missing        []findingLine
 	At             string
 }
@@ -58,6 +59,8 @@ func (s *Site) why(c *gin.Context) error {
 			body.Rest = append(body.Rest, line)
 		case f.Speaks == trial.Against:
 			body.Against = append(body.Against, line)
+		case f.Speaks == trial.Held:
+			body.Held = append(body.Held, line)
 		default:
 			body.Missing = append(body.Missing, line)
 		}

@@ -76,7 +76,7 @@ func centsOrEmpty(n int) string {
 
 func (b *moneyBody) fill(sys measure.System) {
 	add := func(head, key string, l *compare.MoneyLine) {
-		row := moneyRow{Head: head, Name: l.Name, Bags: l.Bags, Bag: orNone(l.Cost.Bag, sys), Medium: orNone(l.Cost.Medium, sys), Seed: orNone(l.Cost.Seed, sys), Feed: orNone(l.Cost.Feed, sys), Water: orNone(l.Cost.Water, sys), Total: sys.Print(l.Cost.Total()), Harvest: sys.Mass(l.Harvest)}
+		row := moneyRow{Head: head, Name: l.Name, Bags: l.Bags, Bag: orNone(l.Cost.Bag, sys), Medium: orNone(l.Cost.Medium, sys), Seed: orNone(l.Cost.Seed, sys), Feed: orNone(l.Cost.Feed, sys), Water: orNone(l.Cost.Water, sys), Total: orNone(l.Cost.Total(), sys), Harvest: sys.Mass(l.Harvest)}
 		if each, ok := l.Cost.PerKilogram(l.Harvest); ok {
 			row.Each, row.EachHref = sys.Print(each), string(address("/compare/money/working/cost", nil, "by", key, "of", l.Key))
 		}

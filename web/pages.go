@@ -46,6 +46,7 @@ var pagesOf = map[string][]sitePage{
 		{"/compare/seasons", "Seasons", "each season and variety looked back on, for the fridge door"},
 		{"/compare/money", "Money", "what a kilogram cost, and when the outlay is paid back"},
 		{"/compare/bring", "Past seasons", "from a notebook or a sheet"},
+		{"/compare/others", "Other gardens", "harvests of others, to learn from"},
 	},
 	"site": {
 		{"/site", "Site", "climate, frosts, shelter, units and money"},

@@ -69,7 +69,7 @@ func seenForms(st *forecast.PlantingForecast, at string, day form.Field) []form.
 	potato := st.Variety.Class.Crop() == crop.Potato
 	if st.Up == 0 && potato {
 		out = append(out, form.Form{
-			Name: "up", Title: "Shoots are through", Action: at + "up", Button: "They are up", Fields: []form.Field{day},
+			Name: "up", Title: "Shoots are through", Action: at + "up", Button: "They are up", Fields: []form.Field{day, {Name: "came", Label: "How many plants", Kind: "count", Hint: "Of those that were planted. Empty for not counted."}},
 			Says: "On the day the first shoots stand over the medium: every date after it follows.",
 		})
 	}
@@ -243,7 +243,7 @@ func (r *reading) entry(doing string, st *forecast.PlantingForecast, products []
 		e.Kind = logbook.Measured
 		e.Height = r.Length("height")
 	case "up":
-		e.Kind = logbook.Emerged
+		e.Kind, e.Level = logbook.Emerged, r.Count("came")
 	case "flowers":
 		e.Kind, e.Thing = logbook.Flowered, r.Text("nipped")
 	case "frost":

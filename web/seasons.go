@@ -8,9 +8,11 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/garden"
 	"glebata/garden/compare"
+	"glebata/web/draw"
 	"glebata/web/form"
 )
 
@@ -30,6 +32,8 @@ type lookedBackBody struct {
 	BackShare string
 	Overall   string
 	Untried   string
+	Fit       draw.OnBoth[draw.Lanes] // what bags gave of what was promised, with the levels
+	HasFit    bool
 }
 
 // recordLine is a variety or a way of filling over the seasons.
@@ -58,6 +62,14 @@ func (s *Site) seasons(c *gin.Context) error {
 	body := lookedBackBody{SeasonPage: page, Any: len(page.Years) > 0}
 	if body.Any {
 		body.fill(sys)
+		lanes, err := look.HarvestFit(crop.Potato)
+		if err == nil && len(lanes) == 0 {
+			lanes, err = look.HarvestFit(crop.SweetPotato)
+		}
+		if err != nil {
+			return err
+		}
+		body.HasFit, body.Fit = len(lanes) > 0, fitDrawing(lanes, sys)
 	}
 	s.render(c, http.StatusOK, "seasons", view{Title: "Seasons", Stage: "Compare", Body: body})
 	return nil

@@ -26,11 +26,14 @@ type trialBody struct {
 	Base    string
 	By      string   // what the arms differ in
 	Allot   string   // address that allots seed to its bags evenly; empty where none waits
-	Waiting int      // bags that are not finished
 	Missing []string // bags that cannot be counted
 	Cannot  []string
 	Next    string
 	Other   []string // bags that are planned otherwise
+	CanSet  bool     // some of them are not planted yet
+	Answer  string
+	Beside  []string
+	Pairs   []string // others than the one that was judged
 	LeastOf string
 	Treated []string
 }
@@ -58,7 +61,8 @@ func (s *Site) trialSheet(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	body := trialBody{TrialSheet: sheet, Said: s.said(c), Key: form.NewKey(), Base: fmt.Sprintf("/compare/trials/%d/working", sheet.ID), By: "what they are to differ in", Other: sheet.PlannedOtherwise(), LeastOf: compare.Chance(sheet.Least).In(sys)}
+	body := trialBody{TrialSheet: sheet, Said: s.said(c), Key: form.NewKey(), Base: fmt.Sprintf("/compare/trials/%d/working", sheet.ID), By: "what they are to differ in", LeastOf: compare.Chance(sheet.Least).In(sys)}
+	body.Other, body.CanSet = sheet.PlannedOtherwise()
 	if sheet.By != nil {
 		body.By = sheet.By.Name
 	}
@@ -90,9 +94,6 @@ func (b *trialBody) fill(sys measure.System) {
 			switch {
 			case p.Stage == logbook.StagePlanned:
 				waiting.Add("planting", fmt.Sprint(p.Planting.ID))
-				b.Waiting++
-			case p.Stage == logbook.StageGrowing:
-				b.Waiting++
 			case p.Result != nil:
 				if o, ok := m.Observe(p.Result); ok {
 					row.Result = atLeast(p.Result.AtLeast()) + times(m) + sys.Print(m.Quantity(o.Value()))
@@ -114,6 +115,13 @@ func (b *trialBody) fill(sys measure.System) {
 		b.Lanes = lanesOf([]draw.LanePanel{panel}, m, compare.Tubers, most, sys)
 	}
 	if v := b.Judged; v != nil {
+		b.Answer = b.TrialSheet.Answer().In(sys)
+		for _, says := range b.TrialSheet.Beside() {
+			b.Beside = append(b.Beside, says.In(sys))
+		}
+		for _, o := range b.Others {
+			b.Pairs = append(b.Pairs, o.First.Name.In(sys)+" and "+o.Second.Name.In(sys)+": "+o.Sentence(m, o.First.Name, o.Second.Name).In(sys))
+		}
 		b.Verdict = verdictOf(v, m, b.FirstArm(), b.SecondArm(), sys)
 		for _, says := range b.CannotTell() {
 			b.Cannot = append(b.Cannot, says.In(sys))

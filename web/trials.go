@@ -1,6 +1,7 @@
 package web
 
 import (
+	"errors"
 	"fmt"
 	"math/rand/v2"
 	"net/http"
@@ -16,6 +17,7 @@ import (
 	"glebata/garden"
 	"glebata/garden/compare"
 	"glebata/garden/logbook"
+	"glebata/web/draw"
 	"glebata/web/form"
 )
 
@@ -54,12 +56,16 @@ type powerTable struct {
 	Measure  string
 	Effects  []string
 	Rows     []powerRow
+	Drawing  draw.OnBoth[draw.Power] // of two arms
 }
 
 type powerRow struct {
 	Arms  int
 	Cells []compareCell
 }
+
+// mostDrawn bags an arm that the power of a trial is drawn for.
+const mostDrawn = 40
 
 // effects that the power of a trial is shown for: so much more.
 var effects = []float64{0.25, 0.5, 1}
@@ -70,6 +76,15 @@ func newPowerTable(all []compare.Bag, m *compare.Measure) powerTable {
 	for _, e := range effects {
 		t.Effects = append(t.Effects, measure.Metric.Print(measure.Share(e)))
 	}
+	var curves []draw.PowerCurve
+	for _, e := range effects {
+		c := draw.PowerCurve{Name: draw.Escape(measure.Metric.Print(measure.Share(e)) + " more"), First: trial.FewestBags}
+		for n := trial.FewestBags; n <= mostDrawn; n++ {
+			c.Powers = append(c.Powers, trial.Power(v.Of, e, 2, n))
+		}
+		curves = append(curves, c)
+	}
+	t.Drawing = draw.Both(func(p draw.Paper) draw.Power { return draw.NewPower(curves, mostDrawn, p) })
 	for arms := 2; arms <= trial.MaxTrialArms; arms++ {
 		row := powerRow{Arms: arms}
 		for _, e := range effects {
@@ -206,12 +221,21 @@ func trialForm() form.Form {
 	for _, m := range compare.Measures() {
 		measures = append(measures, form.Option{Value: m.Key, Name: m.Name})
 	}
+	pairs := []form.Option{{Value: "", Name: "the first two, or none of more"}}
+	for _, p := range trial.Pairs(trial.MaxTrialArms) {
+		pairs = append(pairs, form.Option{Value: fmt.Sprintf("%d-%d", p.First, p.Second), Name: fmt.Sprintf("arm %d against arm %d", p.First+1, p.Second+1)})
+	}
 	f := form.Form{Name: "trial", Action: "/compare/trials", Button: "Lay it out", Fields: []form.Field{
 		{Name: "question", Label: "The question", Kind: "text", Hint: "One sentence that the harvest can answer."},
 		{Name: "factor", Label: "The arms differ in", Kind: "choice", Value: "school", Options: factors},
 		{Name: "measure", Label: "What answers it", Kind: "choice", Value: "ratio", Options: measures},
 		{Name: "blocks", Label: "Dealt within", Kind: "choice", Value: "", Options: []form.Option{{Value: "", Name: "all bags together"}, {Value: string(compare.ByPlace), Name: "each place"}, {Value: string(compare.ByKind), Name: "each kind of bag"}}},
 	}}
+	f.Fields = append(f.Fields, []form.Field{
+		{Name: "pair", Label: "Which arms are judged", Kind: "choice", Options: pairs, Hint: "Named now, a pair of three or four arms needs fewer bags than one that is picked after looking."},
+		{Name: "matters", Label: "The least difference that matters", Kind: "count", Unit: "%", Hint: "Under it either would do. Empty for not said."},
+		{Name: "judge-on", Label: "Judged from", Kind: "day", Hint: "Empty: as soon as every bag is finished."},
+	}...)
 	for i := 1; i <= trial.MaxTrialArms; i++ {
 		name := form.Field{Name: fmt.Sprintf("arm-%d", i), Label: fmt.Sprintf("Arm %d", i), Kind: "text"}
 		if i > 2 {
@@ -253,6 +277,15 @@ func (r *reading) trial() garden.NewTrial {
 		r.Faults.Add("year", "Choose the season.")
 	}
 	n.Year = year
+	if first, second, ok := strings.Cut(r.Text("pair"), "-"); ok {
+		n.Pair[0], _ = strconv.Atoi(first)
+		n.Pair[1], _ = strconv.Atoi(second)
+		n.Pair[0], n.Pair[1] = max(0, n.Pair[0]), max(0, n.Pair[1])
+	}
+	n.Matters = r.Number("matters", 0) / 100
+	if r.Text("judge-on") != "" {
+		n.JudgeOn = r.Day("judge-on")
+	}
 	n.Draw, _ = strconv.ParseUint(r.Text("draw"), 10, 32)
 	n.Draw = max(1, n.Draw)
 	n.Bags = r.ticked()
@@ -277,10 +310,20 @@ func labelsIn(text string) []string {
 	return strings.FieldsFunc(text, func(r rune) bool { return r == ',' || r == ';' || r == ' ' || r == '\n' })
 }
 
-// dropTrial gives a trial up, or takes it up again.
+// dropTrial gives a trial up, takes it up again, or sets the plans of its bags from their arms.
 func (s *Site) dropTrial(c *gin.Context) error {
 	drop := c.Param("doing") == "drop"
 	id := pathID(c)
+	if c.Param("doing") == "plans" {
+		n, err := s.garden.PlanTrial(c.Request.Context(), id, s.asked(c))
+		if refused := (logbook.Faults)(nil); errors.As(err, &refused) && len(refused) > 0 {
+			return s.redirectWithFlash(c, fmt.Sprintf("/compare/trials/%d", id), refused[0].Says.In(measure.Metric))
+		}
+		if err != nil {
+			return err
+		}
+		return s.redirectWithFlash(c, fmt.Sprintf("/compare/trials/%d", id), counted(n, "plan")+" set as the arms say.")
+	}
 	if err := s.garden.DropTrial(c.Request.Context(), id, drop, s.asked(c)); err != nil {
 		return err
 	}

@@ -83,7 +83,7 @@ func tubsInBins(t *testing.T) {
 		w.is(label, "harvest of a bag", kg*1000/12)
 		w.is(label, "seed g", 3*usualPiece)
 	}
-	w.says("/compare", "Not judged: some were weighed together. 12 bags were 1 weighing", "-Likely more")
+	w.says("/compare", "is 1 weighing and", "for bags of one bin are no bags apart", "-Likely more")
 	w.says("/compare/working/all", "43.5 kg ÷ 5.94 kg") // 14.4 + 12.9 + 16.2, over 36 × 3 × 55 g
 }
 

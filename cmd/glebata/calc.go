@@ -28,7 +28,7 @@ func calcCommand() *cobra.Command {
 	}
 	cmd.PersistentFlags().Bool("json", false, "print JSON")
 	cmd.PersistentFlags().String("units", "metric", "read and print metric, us or imperial")
-	cmd.AddCommand(calcLadder(), calcGrowth(), calcWeighin(), calcRa(), calcEt0(), calcFrost(), calcNormals(), calcWeather(), calcCut(), calcAllot(), calcExpect(), calcMay(), calcWet(), calcWater(), calcFrostNight(), calcBlight(), calcSum(), calcTrial(), calcPower())
+	cmd.AddCommand(calcLadder(), calcGrowth(), calcWeighin(), calcRa(), calcEt0(), calcFrost(), calcNormals(), calcWeather(), calcCut(), calcAllot(), calcExpect(), calcMay(), calcWet(), calcWater(), calcFrostNight(), calcBlight(), calcSum(), calcTrial(), calcHarvests(), calcPower())
 	return cmd
 }
 

@@ -8,6 +8,8 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+
+	"glebata/core/harvest"
 )
 
 func TestCalcLadder(t *testing.T) {
@@ -363,5 +365,50 @@ func TestCalcTrialAndPower(t *testing.T) {
 	}
 	if out, err = run("calc", "power", "--cv", "0"); err == nil {
 		t.Errorf("bags that do not vary: %s", out)
+	}
+}
+
+// A file of harvests is fitted as the model has it, bins counted once; what cannot be read is told by line.
+func TestCalcHarvests(t *testing.T) {
+	file := filepath.Join(t.TempDir(), "h.csv")
+	write := func(rows string) {
+		t.Helper()
+		if err := os.WriteFile(file, []byte("season,variety,school,expected_kg,harvest_kg,low_kg,high_kg,bin\n"+rows), 0o600); err != nil {
+			t.Fatal(err)
+		}
+	}
+	write("2024,a,steps,1,1.2,,,\n2024,a,steps,1,1.1,,,\n2025,a,steps,1,1.3,,,\n2025,b,steps,1,1.4,,,k\n2025,b,steps,1,1.4,,,k\n2025,b,steps,1,,,,\n")
+	out, err := run("calc", "harvests", "--csv", file, "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got struct {
+		Weighings, Bags, Seasons int
+		Next                     []struct {
+			Variety                string
+			Level, Low, High, Gave float64
+			Bags                   int
+		}
+	}
+	if err := json.Unmarshal([]byte(out), &got); err != nil {
+		t.Fatal(err)
+	}
+	one := func(v, season string, grams float64) harvest.Weighing {
+		return harvest.Weighing{Bags: []harvest.Bag{{Variety: v, Season: season, School: "steps", Expected: 1000}}, Low: grams, High: grams}
+	}
+	bin := one("b", "2025", 1400)
+	bin.Bags = append(bin.Bags, bin.Bags[0])
+	want := harvest.Fit([]harvest.Weighing{one("a", "2024", 1200), one("a", "2024", 1100), one("a", "2025", 1300), bin})
+	if got.Weighings != 4 || got.Bags != 5 || got.Seasons != 2 || len(got.Next) != 2 || got.Next[1].Gave != 0.7 || got.Next[1].Bags != 2 {
+		t.Errorf("%s", out)
+	}
+	for _, n := range got.Next {
+		if w := want.Next(n.Variety, ""); math.Abs(w.Level-n.Level) > 1e-4 || math.Abs(w.Low-n.Low) > 1e-4 || math.Abs(w.High-n.High) > 1e-4 {
+			t.Errorf("%+v, want %+v", n, w)
+		}
+	}
+	write("2024,a,steps,1,1.2,,,\n2024,,steps,1,1.2,,,\n")
+	if out, err := run("calc", "harvests", "--csv", file); err == nil || !strings.Contains(err.Error(), "line 3") {
+		t.Errorf("%s, %v", out, err)
 	}
 }

@@ -15,20 +15,31 @@ import (
 )
 
 type trialFigures struct {
-	First        string       `json:"first"`
-	Second       string       `json:"second"`
-	FirstMean    json.Number  `json:"first_mean"`
-	SecondMean   json.Number  `json:"second_mean"`
-	Diff         json.Number  `json:"diff"`
-	Ratio        *json.Number `json:"ratio"` // null where the second is nothing
-	CILow        *json.Number `json:"ci_low"`
-	CIHigh       *json.Number `json:"ci_high"`
-	RatioLow     *json.Number `json:"ratio_low"`
-	RatioHigh    *json.Number `json:"ratio_high"`
-	P            json.Number  `json:"p"`
-	Arrangements int          `json:"arrangements"`
-	Exact        bool         `json:"exact"`
-	Verdict      string       `json:"verdict"`
+	First        string        `json:"first"`
+	Second       string        `json:"second"`
+	FirstMean    json.Number   `json:"first_mean"`
+	SecondMean   json.Number   `json:"second_mean"`
+	Diff         json.Number   `json:"diff"`
+	Ratio        *json.Number  `json:"ratio"` // null where the second is nothing
+	CILow        *json.Number  `json:"ci_low"`
+	CIHigh       *json.Number  `json:"ci_high"`
+	RatioLow     *json.Number  `json:"ratio_low"`
+	RatioHigh    *json.Number  `json:"ratio_high"`
+	P            json.Number   `json:"p"`
+	Arrangements int           `json:"arrangements"`
+	Exact        bool          `json:"exact"`
+	Verdict      string        `json:"verdict"`
+	Pairs        []pairFigures `json:"pairs,omitempty"` // of more than two arms, each as picked among all
+}
+
+type pairFigures struct {
+	First    string          `json:"first"`
+	Second   string          `json:"second"`
+	Diff     json.Number     `json:"diff"`
+	Interval [2]*json.Number `json:"interval"` // null where there is no end to it
+	P        json.Number     `json:"p"`
+	ClosedP  json.Number     `json:"closed_p"`
+	Verdict  string          `json:"verdict"`
 }
 
 // trialSeed is the seed of chance wherever none is asked for.
@@ -38,9 +49,9 @@ func calcTrial() *cobra.Command {
 	cmd := &cobra.Command{
 		Use:   "trial",
 		Short: "Judge the difference of two groups of bags",
-		Long: "The first arm less the second: a 90 % bootstrap interval that holds for few bags, and a\n" +
-			"two-sided permutation test that counts ties. Of more than two arms the first two are told\n" +
-			"apart, against the greatest difference among all of them.",
+		Long: "The first arm less the second: the studentised permutation test, two-sided and with ties counted,\n" +
+			"and its 90 % interval, the test turned round. Of more than two arms every pair is judged as one that\n" +
+			"was picked among all after looking, by a test that is closed over them.",
 		Example: `  glebata calc trial --arm "steps=2.1,1.8,2.4" --arm "fill=1.5,1.9,1.6" --stat mean --json`,
 		Args:    cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
@@ -56,14 +67,32 @@ func calcTrial() *cobra.Command {
 			if a.err != nil {
 				return a.err
 			}
-			c, err := trial.Compare(arms, 0, 1, trialSeed)
+			family, err := trial.NewFamily(arms, trialSeed)
 			if err != nil {
 				return fmt.Errorf("--arm: %w", err)
 			}
-			return answer(cmd, newTrialFigures(names, &c), func(w io.Writer) { tellTrial(w, names, &c) })
+			c, err := family.Compare(0, 1)
+			if err != nil {
+				return fmt.Errorf("--arm: %w", err)
+			}
+			figures := newTrialFigures(names, &c)
+			for _, p := range trial.Pairs(len(arms)) {
+				if len(arms) == 2 {
+					break
+				}
+				one, err := family.Compare(p.First, p.Second)
+				if err != nil {
+					return fmt.Errorf("--arm: %w", err)
+				}
+				figures.Pairs = append(figures.Pairs, pairFigures{
+					First: names[p.First], Second: names[p.Second], Diff: figure(one.Diff, 4), Interval: [2]*json.Number{some(one.Low), some(one.High)},
+					P: figure(one.Alone, 5), ClosedP: figure(one.P, 5), Verdict: string(one.Verdict),
+				})
+			}
+			return answer(cmd, figures, func(w io.Writer) { tellTrial(w, names, &c, figures.Pairs) })
 		},
 	}
-	cmd.Flags().StringArray("arm", nil, "a group of bags: name=value,value,… (2 to 12 of them)")
+	cmd.Flags().StringArray("arm", nil, "a group of bags: name=value,value,… (2 to 40 of them)")
 	cmd.Flags().String("stat", "mean", "what of a group is compared: mean")
 	return cmd
 }
@@ -102,17 +131,19 @@ func readArms(a *asked, list []string) (names []string, arms []trial.Arm) {
 	return names, arms
 }
 
+// some figure; nil for one without an end.
+func some(v float64) *json.Number {
+	if math.IsInf(v, 0) {
+		return nil
+	}
+	n := figure(v, 4)
+	return &n
+}
+
 func newTrialFigures(names []string, c *trial.Comparison) trialFigures {
 	out := trialFigures{
 		First: names[0], Second: names[1], FirstMean: figure(c.First, 4), SecondMean: figure(c.Second, 4),
 		Diff: figure(c.Diff, 4), P: figure(c.P, 5), Arrangements: c.Arrangements, Exact: c.Exact, Verdict: string(c.Verdict),
-	}
-	some := func(v float64) *json.Number {
-		if math.IsInf(v, 0) {
-			return nil
-		}
-		n := figure(v, 4)
-		return &n
 	}
 	if c.Second > 0 {
 		out.Ratio = some(c.Ratio)
@@ -126,7 +157,7 @@ func newTrialFigures(names []string, c *trial.Comparison) trialFigures {
 	return out
 }
 
-func tellTrial(w io.Writer, names []string, c *trial.Comparison) {
+func tellTrial(w io.Writer, names []string, c *trial.Comparison, pairs []pairFigures) {
 	fmt.Fprintf(w, "%s %.3g, %s %.3g: %.3g apart", names[0], c.First, names[1], c.Second, c.Diff)
 	if c.HasInterval() {
 		fmt.Fprintf(w, " (%.3g to %.3g, 90 %%)", c.Low, c.High)
@@ -136,6 +167,9 @@ func tellTrial(w io.Writer, names []string, c *trial.Comparison) {
 		how = "drawn"
 	}
 	fmt.Fprintf(w, "\np %.3g by %d arrangements, %s\n%s\n", c.P, c.Arrangements, how, c.Verdict)
+	for _, p := range pairs {
+		fmt.Fprintf(w, "%s less %s: %s, p %s, among all %s: %s\n", p.First, p.Second, p.Diff, p.P, p.ClosedP, p.Verdict)
+	}
 }
 
 type powerFigures struct {

@@ -19,6 +19,8 @@ type Calibration struct {
 	Far         bool    // none of its own variety
 	Moves       float64 // by so much the way of filling moves the level
 	MovesBags   int
+	Others      int    // bags of other gardens that it is learned from too
+	From        string // those gardens, by name
 }
 
 // Range of a bag before there are harvests, of what its plan promises: that of the model of harvests.
@@ -29,7 +31,7 @@ const leastLevel = 0.02
 
 // Factor that the model is scaled by: the level that is counted on.
 func (c Calibration) Factor() float64 {
-	if c.Bags == 0 {
+	if c.Bags+c.Others == 0 {
 		return 1
 	}
 	return math.Max(leastLevel, c.Level)
@@ -37,7 +39,7 @@ func (c Calibration) Factor() float64 {
 
 // Range is what share of the expectation a harvest may come to, four bags in five in a new season.
 func (c Calibration) Range() (low, high float64) {
-	if c.Bags == 0 {
+	if c.Bags+c.Others == 0 {
 		return firstLow, firstHigh
 	}
 	return c.Least / c.Factor(), c.Most / c.Factor()
@@ -56,7 +58,12 @@ func (c Calibration) steps(step func(result any, says string, args ...any)) {
 	if c.Seasons == 1 {
 		seasons = measure.Say("1 season")
 	}
-	step(measure.Share(c.Gave), "your {}"+of+", {}, gave of what their plans promised", bags, seasons)
+	if c.Bags > 0 {
+		step(measure.Share(c.Gave), "your {}"+of+", {}, gave of what their plans promised", bags, seasons)
+	}
+	if c.Others > 0 {
+		step(nil, "{} bags of other gardens ({}) say what a variety does where yours do not: each garden is a level of its own, and none of them is in a sum of yours", c.Others, c.From)
+	}
 	if c.MovesBags > 0 && c.Moves != 0 {
 		step(measure.Rounded{V: c.Moves, Decimals: 2}, "filled so, as {} bags were, the level moves by", c.MovesBags)
 	}

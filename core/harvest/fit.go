@@ -89,7 +89,8 @@ type Model struct {
 	season  float64 // standard deviation of seasons
 	bag     float64 // scale of single bags
 	seen    []observation
-	bags    map[level]int        // bags that tell of a level
+	bags    map[level]int        // of the grower's own, bags that tell of a level
+	others  map[level]int        // of other gardens
 	gave    map[level][2]float64 // harvest and promise of weighings that are of one level alone; of all at the zero one
 	turns   int
 	seasons int
@@ -99,7 +100,7 @@ type Model struct {
 // by Henderson's mixed model, robust by Student's t (Lange, Little and Taylor 1989), the variances of
 // seasons and bags fitted with it. Published in form; the priors are a model.
 func Fit(list []Weighing) *Model {
-	m := &Model{levels: map[level]int{}, bags: map[level]int{}, gave: map[level][2]float64{}, kinds: []kind{0}, season: seasonSD, bag: bagScale}
+	m := &Model{levels: map[level]int{}, bags: map[level]int{}, others: map[level]int{}, gave: map[level][2]float64{}, kinds: []kind{0}, season: seasonSD, bag: bagScale}
 	for i := range list {
 		if o, ok := m.observe(&list[i]); ok {
 			m.seen = append(m.seen, o)
@@ -153,7 +154,11 @@ func (m *Model) observe(w *Weighing) (o observation, ok bool) {
 		p := part{share: share}
 		for _, l := range b.levels() {
 			i := m.at(l.kind, l.name)
-			m.bags[l]++
+			if b.Garden == "" {
+				m.bags[l]++
+			} else {
+				m.others[l]++
+			}
 			o.add(term{i, share})
 			if l.kind != ofSeason {
 				p.terms = append(p.terms, term{i, 1})
@@ -163,6 +168,9 @@ func (m *Model) observe(w *Weighing) (o observation, ok bool) {
 	}
 	whole := append([]level{{}}, w.Bags[0].levels()...)
 	for _, l := range whole {
+		if w.Bags[0].Garden != "" { // no sum has what others gave
+			break
+		}
 		if l == (level{}) || !slices.ContainsFunc(w.Bags, func(b Bag) bool { return !slices.Contains(b.levels(), l) }) {
 			sum := m.gave[l]
 			m.gave[l] = [2]float64{sum[0] + (w.Low+w.High)/2, sum[1] + promised}
@@ -311,5 +319,10 @@ func (m *Model) named(k kind) []string {
 	return out
 }
 
-// Varieties that were seen, sorted.
-func (m *Model) Varieties() []string { return m.named(ofVariety) }
+// own levels of a kind: of which bags of the grower's own were seen, sorted.
+func (m *Model) own(k kind) []string {
+	return slices.DeleteFunc(m.named(k), func(name string) bool { return m.bags[level{k, name}] == 0 })
+}
+
+// Varieties of the grower's own that were seen, sorted.
+func (m *Model) Varieties() []string { return m.own(ofVariety) }

@@ -21,8 +21,9 @@ func (m *Model) seasonTenth() float64 {
 // counted on, and the range of four bags in five.
 type Next struct {
 	Level, Low, High float64
-	Bags             int // that were weighed of its variety, or of all where it is new
-	Of               bool
+	Bags             int  // that were weighed of its variety, or of all where it is new
+	Of               bool // of its variety
+	Others           int  // bags of other gardens, of its variety where some are, else of all
 }
 
 // Next bag of a variety, filled in a way; empty for any.
@@ -35,6 +36,9 @@ func (m *Model) Next(variety, school string) Next {
 	out := Next{Level: math.Max(0, mean), Low: math.Max(0, mean-off), High: math.Max(0, mean+off), Bags: m.bags[level{ofVariety, variety}]}
 	if out.Of = out.Bags > 0; !out.Of {
 		out.Bags = m.Bags()
+	}
+	if out.Others = m.others[level{ofVariety, variety}]; out.Others == 0 {
+		out.Others = m.OtherBags()
 	}
 	return out
 }
@@ -52,11 +56,24 @@ func (m *Model) terms(variety, school string) (terms []term, unsure float64) {
 	return terms, unsure
 }
 
-// Bags that tell of the grower's own and others', together.
+// Bags of the grower's own that were seen.
 func (m *Model) Bags() int {
 	n := 0
-	for i := range m.seen {
-		n += len(m.seen[i].bags)
+	for l, bags := range m.bags {
+		if l.kind == ofVariety {
+			n += bags
+		}
+	}
+	return n
+}
+
+// OtherBags are those of other gardens.
+func (m *Model) OtherBags() int {
+	n := 0
+	for l, bags := range m.others {
+		if l.kind == ofVariety {
+			n += bags
+		}
 	}
 	return n
 }
@@ -83,8 +100,8 @@ func (m *Model) SchoolAbove(school string) (chance float64, ok bool) {
 
 func (m *Model) above(l level) (chance float64, ok bool) {
 	at, ok := m.levels[l]
-	all := m.named(l.kind)
-	if !ok || len(all) < 2 {
+	all := m.own(l.kind)
+	if !ok || len(all) < 2 || m.bags[l] == 0 {
 		return 0, false
 	}
 	terms := []term{{at, 1}}
@@ -113,7 +130,7 @@ func (m *Model) Gave(variety string) (share float64, bags int) {
 func (m *Model) School(school string) (moves float64, bags int) {
 	l := level{ofSchool, school}
 	at, ok := m.levels[l]
-	if !ok || len(m.named(ofSchool)) < 2 {
+	if !ok || len(m.own(ofSchool)) < 2 {
 		return 0, m.bags[l]
 	}
 	return m.mean[at], m.bags[l]
@@ -125,4 +142,18 @@ func (m *Model) Without(k int) float64 {
 	o := &m.seen[k]
 	h := m.about(o.terms) * o.u / o.scale
 	return o.y - o.e/math.Max(1e-12, 1-h)
+}
+
+// OfSeason is what a season did beside its varieties, ways of filling and gardens: the level that bags had in
+// it, ÷ expected, and the range of four levels in five. A season of the grower's own; ok is false for one
+// that was not seen.
+func (m *Model) OfSeason(season string) (at, low, high float64, ok bool) {
+	i, ok := m.levels[level{ofSeason, season}]
+	if !ok {
+		return 0, 0, 0, false
+	}
+	terms := []term{{0, 1}, {i, 1}}
+	at = of(m.mean, terms)
+	off := normalTenth * math.Sqrt(m.about(terms))
+	return math.Max(0, at), math.Max(0, at-off), at + off, true
 }

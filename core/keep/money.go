@@ -25,7 +25,7 @@ func (c Cost) Plus(o Cost) Cost {
 
 // PerKilogram of a harvest; ok is false for none.
 func (c Cost) PerKilogram(harvest measure.Mass) (each measure.Money, ok bool) {
-	if harvest <= 0 {
+	if harvest <= 0 || c.Total() == 0 { // where nothing has a price it did not cost nothing
 		return 0, false
 	}
 	return measure.Money(float64(c.Total()) / harvest.Kilograms()), true

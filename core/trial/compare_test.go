@@ -4,7 +4,6 @@ import (
 	"math"
 	"math/bits"
 	"math/rand/v2"
-	"os"
 	"testing"
 )
 
@@ -16,10 +15,26 @@ func armOf(values ...float64) Arm {
 	return a
 }
 
+// apart is the studentised difference of two groups, written out.
+func apart(a, b Arm) float64 {
+	of := func(x Arm) (at, variance float64) {
+		at, by := x.OfTotals(), 0.0
+		for _, o := range x {
+			by += o.By
+			variance += (o.Of - at*o.By) * (o.Of - at*o.By)
+		}
+		n := float64(len(x))
+		return at, variance / (by * by) * n / (n - 1)
+	}
+	x, vx := of(a)
+	y, vy := of(b)
+	return (x - y) / math.Sqrt(vx+vy+1e-14*(math.Abs(x)+math.Abs(y))*(math.Abs(x)+math.Abs(y)))
+}
+
 // brute is the permutation test by going through every subset of the bags.
 func brute(a, b Arm) (p float64, ways int) {
 	all := append(append(Arm{}, a...), b...)
-	want := math.Abs(a.OfTotals() - b.OfTotals())
+	want := math.Abs(apart(a, b))
 	as := 0
 	for set := range 1 << len(all) {
 		if bits.OnesCount(uint(set)) != len(a) {
@@ -34,7 +49,7 @@ func brute(a, b Arm) (p float64, ways int) {
 			}
 		}
 		ways++
-		if math.Abs(x.OfTotals()-y.OfTotals()) >= want-1e-9 {
+		if math.Abs(apart(x, y)) >= want*(1-1e-6) {
 			as++
 		}
 	}
@@ -43,26 +58,68 @@ func brute(a, b Arm) (p float64, ways int) {
 
 func TestPermutationIsExact(t *testing.T) {
 	rng := rand.New(rand.NewPCG(3, 4))
-	for range 200 {
+	for range 100 {
 		arm := func(n int) (a Arm) {
 			for range n {
 				a = append(a, Observed{Of: float64(1 + rng.IntN(6)), By: float64(1 + rng.IntN(3))}) // many ties
 			}
 			return a
 		}
-		a, b := arm(1+rng.IntN(6)), arm(1+rng.IntN(6))
+		a, b := arm(2+rng.IntN(5)), arm(2+rng.IntN(5))
 		c, err := Compare([]Arm{a, b}, 0, 1, 1)
 		if err != nil {
 			t.Fatal(err)
 		}
-		if p, ways := brute(a, b); math.Abs(p-c.P) > 1e-12 || ways != c.Arrangements || !c.Exact {
+		if p, ways := brute(a, b); math.Abs(p-c.P) > 1e-12 || ways != c.Arrangements || !c.Exact || c.As != int(math.Round(p*float64(ways))) {
 			t.Fatalf("%v against %v: p %v in %d ways, by going through all %v in %d", a, b, c.P, c.Arrangements, p, ways)
 		}
 	}
 }
 
-// Two blocks of 2 and 2 have 6 × 6 ways; three arms of 2 have 6! ÷ 2!³ = 90.
-func TestWaysOfDealing(t *testing.T) {
+// Interval, of the difference and of the ratio, and test never disagree; one pair picked among others or
+// not, with bins and with ranges.
+func TestIntervalAndTestAreOne(t *testing.T) {
+	rng := rand.New(rand.NewPCG(8, 8))
+	called := 0
+	for k := range 300 {
+		var arms []Arm
+		for i := range 2 + k%3 {
+			var a Arm
+			for range 3 + rng.IntN(3) {
+				of := (1 + 0.5*float64(i)) * lognormal(rng, 0.3)
+				o := Observed{Of: of, By: 1}
+				if k%5 == 0 {
+					o.OfLow, o.OfHigh = of*0.9, of*1.1
+				}
+				a = append(a, o)
+			}
+			if k%4 == 1 {
+				a = append(a, inBins(1, 2+rng.IntN(3), 1+0.5*float64(i), string(rune('p'+i)), rng)...)
+			}
+			arms = append(arms, a)
+		}
+		c, err := Compare(arms, 0, 1, uint64(k))
+		if err != nil {
+			t.Fatal(err)
+		}
+		byDiff, byRatio := c.Low > 0 || c.High < 0, c.RatioLow > 1 || c.RatioHigh < 1
+		if byTest := c.Verdict == LikelyMore; byTest != byDiff || byTest != byRatio {
+			t.Errorf("%d: p %.4f alone, %.4f among %d: %s; %.3f (%.3f to %.3f), %.3f times (%.3f to %.3f)", k, c.Alone, c.P, c.Together, c.Verdict, c.Diff, c.Low, c.High, c.Ratio, c.RatioLow, c.RatioHigh)
+		}
+		if c.P < c.Alone-1e-12 || c.Low > c.Diff+1e-9 || c.High < c.Diff-1e-9 {
+			t.Errorf("%d: %+v", k, c.P)
+		}
+		if c.Verdict == LikelyMore {
+			called++
+		}
+	}
+	if called < 30 || called > 270 {
+		t.Errorf("%d of 300 are called", called)
+	}
+}
+
+// Two blocks of 2 and 2 have 6 × 6 ways. What a block has in common hides nothing within it.
+func TestBlocksTakeOutWhatTheyShare(t *testing.T) {
 	two := []Arm{
 		{{Of: 5, By: 1, Block: 1}, {Of: 6, By: 1, Block: 1}, {Of: 1, By: 1, Block: 2}, {Of: 2, By: 1, Block: 2}},
 		{{Of: 3, By: 1, Block: 1}, {Of: 4, By: 1, Block: 1}, {Of: -1, By: 1, Block: 2}, {Of: 0, By: 1, Block: 2}},
@@ -71,84 +128,6 @@ func TestWaysOfDealing(t *testing.T) {
 	if err != nil || c.Arrangements != 36 || math.Abs(c.P-2.0/36) > 1e-12 || !c.Blocked {
 		t.Errorf("two blocks: %d ways, p %v, %v", c.Arrangements, c.P, err)
 	}
-	three := []Arm{armOf(9, 8), armOf(5, 4), armOf(1, 2)}
-	if c, err = Compare(three, 0, 2, 1); err != nil || c.Arrangements != 90 || c.Together != 3 {
-		t.Errorf("three arms: %d ways, %v", c.Arrangements, err)
-	}
-	if math.Abs(c.P-6.0/90) > 1e-12 { // 3! orders of the same three pairs
-		t.Errorf("three arms apart: p %v", c.P)
-	}
-}
-
-// coverage of the interval where both groups give the same, and how often the test and the
-// interval together call a difference likely.
-func coverage(n, trials int, bag func(*rand.Rand) Observed) (covers float64) {
-	rng := rand.New(rand.NewPCG(uint64(n), 7))
-	in := 0
-	for k := range trials {
-		arms := [2]Arm{}
-		for i := range arms {
-			for range n {
-				arms[i] = append(arms[i], bag(rng))
-			}
-		}
-		c := Comparison{First: arms[0].OfTotals(), Second: arms[1].OfTotals(), FirstN: n, SecondN: n}
-		c.interval(arms[0], arms[1], uint64(k))
-		if c.Low <= 0 && c.High >= 0 {
-			in++
-		}
-	}
-	return float64(in) / float64(trials)
-}
-
-func TestIntervalCovers(t *testing.T) {
-	sigma := math.Sqrt(math.Log(1 + 0.3*0.3))
-	kinds := map[string]func(*rand.Rand) Observed{
-		"even": func(r *rand.Rand) Observed { return Observed{Of: 1 + 0.3*r.NormFloat64(), By: 1} },
-		"skew": func(r *rand.Rand) Observed { return Observed{Of: math.Exp(sigma * r.NormFloat64()), By: 1} },
-		"ratio": func(r *rand.Rand) Observed {
-			by := 100 * (1 + 0.15*r.NormFloat64())
-			return Observed{Of: by * math.Exp(sigma*r.NormFloat64()), By: by}
-		},
-	}
-	for name, bag := range kinds {
-		sizes := []int{5}
-		if os.Getenv("GLEBATA_DEEP") != "" { // make deep
-			sizes = []int{3, 5, 8}
-		}
-		for _, n := range sizes {
-			if got := coverage(n, 600, bag); got < 0.87 || got > 0.935 {
-				t.Errorf("%s, %d bags an arm: the interval covers %.3f", name, n, got)
-			}
-		}
-	}
-}
-
-// With 4 bags an arm every arrangement is gone through, and where nothing differs no more than
-// a tenth are called likely more; with blocks and with three arms as well.
-func TestFalseAlarmsAreFew(t *testing.T) {
-	rng := rand.New(rand.NewPCG(5, 6))
-	for name, arms := range map[string]int{"two arms": 2, "three arms": 3} {
-		alarms, trials := 0, 500
-		for k := range trials {
-			list := make([]Arm, arms)
-			for i := range list {
-				for b := range 4 {
-					list[i] = append(list[i], Observed{Of: 1 + 0.5*float64(b/2) + 0.3*rng.NormFloat64(), By: 1, Block: b / 2})
-				}
-			}
-			if c, _ := Compare(list, 0, 1, uint64(k)); c.Verdict == LikelyMore {
-				alarms++
-			}
-		}
-		if share := float64(alarms) / float64(trials); share > 0.11 {
-			t.Errorf("%s: %.3f of comparisons of like bags are called likely more", name, share)
-		}
-	}
-}
-
-// A block that gives twice as much hides nothing when bags are compared within it.
-func TestBlocksTakeOutWhatTheyShare(t *testing.T) {
 	var a, b, plainA, plainB Arm
 	for block := range 4 {
 		base := 1 + float64(block)
@@ -161,45 +140,49 @@ func TestBlocksTakeOutWhatTheyShare(t *testing.T) {
 	}
 	within, _ := Compare([]Arm{a, b}, 0, 1, 1)
 	open, _ := Compare([]Arm{plainA, plainB}, 0, 1, 1)
-	if within.Verdict != LikelyMore || open.Verdict != Chance {
+	if within.Verdict != LikelyMore || open.Verdict != Chance || within.High-within.Low > 0.2 {
 		t.Errorf("within blocks %s (%.2f to %.2f, p %.3f), without %s (%.2f to %.2f, p %.3f)", within.Verdict, within.Low, within.High, within.P, open.Verdict, open.Low, open.High, open.P)
 	}
 }
 
+// What is known within a range only is part of the interval; where the ranges meet nothing is called.
 func TestRangesWidenTheInterval(t *testing.T) {
 	exact, _ := Compare([]Arm{armOf(2, 2.2, 2.4, 2.1), armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1)
 	loose := armOf(2, 2.2, 2.4, 2.1)
 	for i := range loose {
-		loose[i].OfLow, loose[i].OfHigh = loose[i].Of-1, loose[i].Of+1
+		loose[i].OfLow, loose[i].OfHigh = loose[i].Of-0.3, loose[i].Of+0.3
 	}
 	c, _ := Compare([]Arm{loose, armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1)
-	if !(c.High-c.Low > 1.4*(exact.High-exact.Low)) || c.FirstLow >= c.First || exact.FirstHigh != exact.First {
-		t.Errorf("bags known within ±1: %.2f to %.2f, known exactly %.2f to %.2f", c.Low, c.High, exact.Low, exact.High)
+	if math.Abs(c.Low-exact.Low+0.3) > 0.01 || math.Abs(c.High-exact.High-0.3) > 0.01 || !c.Ranged || exact.Ranged || c.FirstLow >= c.First {
+		t.Errorf("known within ±0.3: %.3f to %.3f, known exactly %.3f to %.3f", c.Low, c.High, exact.Low, exact.High)
+	}
+	for i := range loose {
+		loose[i].OfLow, loose[i].OfHigh = loose[i].Of-1, loose[i].Of+1
+	}
+	if c, _ = Compare([]Arm{loose, armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1); c.Verdict != Chance || c.P != 1 || c.Low > 0 {
+		t.Errorf("known within ±1: p %v, %.2f to %.2f, %s", c.P, c.Low, c.High, c.Verdict)
 	}
 }
 
-// Past maxResampled bags the normal law must agree with drawing and shuffling them.
-func TestManyBagsComeToTheNormalLaw(t *testing.T) {
+// Past maxDealt weighings Student's t must agree with dealing them.
+func TestManyBagsComeToStudentsT(t *testing.T) {
 	rng := rand.New(rand.NewPCG(8, 9))
 	arms := make([]Arm, 2)
 	for i := range arms {
-		for range 60 {
-			of := 1 + 0.04*float64(i) + 0.2*rng.NormFloat64()
-			arms[i] = append(arms[i], Observed{Of: of, By: 1 + 0.1*rng.Float64(), OfLow: of - 0.2, OfHigh: of + 0.3})
+		for range maxDealt / 2 {
+			by := 1 + 0.1*rng.Float64()
+			arms[i] = append(arms[i], Observed{Of: by * (1 + 0.06*float64(i) + 0.2*rng.NormFloat64()), By: by})
 		}
 	}
-	drawn, _ := Compare(arms, 0, 1, 1)
-	many := Comparison{First: drawn.First, Second: drawn.Second, Diff: drawn.Diff, Ratio: drawn.Ratio}
-	a, b := newShare(arms[0]), newShare(arms[1])
-	many.normalInterval(&a, &b, quantileT(welch(&a, &b)))
-	for what, pair := range map[string][2]float64{"low": {drawn.Low, many.Low}, "high": {drawn.High, many.High}, "ratio low": {drawn.RatioLow, many.RatioLow}, "ratio high": {drawn.RatioHigh, many.RatioHigh}, "p": {drawn.P, normalP(arms, 0, 1)}} {
-		if math.Abs(pair[0]-pair[1]) > 0.02 {
-			t.Errorf("%s: drawn %.4f, by the normal law %.4f", what, pair[0], pair[1])
-		}
+	dealt, _ := Compare(arms, 0, 1, 1)
+	more, _ := Compare([]Arm{append(arms[0], arms[0][0]), arms[1]}, 0, 1, 1)
+	if dealt.Law || !more.Law || more.Cloud != nil {
+		t.Fatalf("%d weighings: dealt %v; one more: %v", maxDealt, !dealt.Law, !more.Law)
 	}
-	more, _ := Compare([]Arm{append(arms[0], arms[0]...), arms[1]}, 0, 1, 1)
-	if !more.Normal || more.Cloud != nil {
-		t.Error("180 bags were shuffled")
+	for what, pair := range map[string][2]float64{"low": {dealt.Low, more.Low}, "high": {dealt.High, more.High}, "ratio low": {dealt.RatioLow, more.RatioLow}, "ratio high": {dealt.RatioHigh, more.RatioHigh}, "p": {dealt.P, more.P}} {
+		if math.Abs(pair[0]-pair[1]) > 0.03 {
+			t.Errorf("%s: dealt %.4f, by the law %.4f", what, pair[0], pair[1])
+		}
 	}
 }
 
@@ -214,83 +197,54 @@ func TestWhatCannotBeCompared(t *testing.T) {
 		t.Error("a bag without seed:", err)
 	}
 	c, err := Compare([]Arm{armOf(1, 2), armOf(9, 8, 7)}, 0, 1, 1)
-	if err != nil || c.Verdict != TooFew {
+	if err != nil || c.Verdict != TooFew || c.HasInterval() {
 		t.Error("two bags:", c.Verdict, err)
 	}
 	if c, err = Compare([]Arm{armOf(0, 0, 0), armOf(0, 0, 0)}, 0, 1, 1); err != nil || c.Verdict != Chance || c.Ratio != 0 || c.P != 1 {
 		t.Errorf("nothing came of either: %+v, %v", c, err)
 	}
-}
-
-// welchWins is how often Welch's test itself calls the difference, by simulation.
-func welchWins(cv, effect float64, n, trials int) float64 {
-	rng := rand.New(rand.NewPCG(uint64(n), 11))
-	wins := 0
-	for range trials {
-		var arms [2]Arm
-		for i, mean := range []float64{1, 1 + effect} {
-			for range n {
-				arms[i] = append(arms[i], Observed{Of: mean * (1 + cv*rng.NormFloat64()), By: 1})
-			}
-		}
-		a, b := newShare(arms[0]), newShare(arms[1])
-		c := Comparison{First: a.at, Second: b.at, Diff: a.at - b.at}
-		free := welch(&a, &b)
-		c.normalInterval(&a, &b, quantileT(free))
-		if c.Low > 0 || c.High < 0 {
-			wins++
-		}
-	}
-	return float64(wins) / float64(trials)
-}
-
-func TestPowerAgainstSimulation(t *testing.T) {
-	for _, cv := range []float64{0.2, 0.3, 0.4} {
-		for _, effect := range []float64{0.25, 0.5, 1} {
-			n, err := BagsPerArm(cv, effect, 2)
-			if err != nil {
-				t.Fatal(err)
-			}
-			if got, want := Power(cv, effect, 2, n), welchWins(cv, effect, n, 6000); math.Abs(got-want) > 0.03 {
-				t.Errorf("%.0f %% more at %.0f %%, %d bags: power %.3f, simulated %.3f", 100*effect, 100*cv, n, got, want)
-			}
-			if n > FewestBags && Power(cv, effect, 2, n-1) >= WantedPower {
-				t.Errorf("%d bags are not the fewest", n)
-			}
-		}
-	}
-	for _, bad := range [][3]float64{{0, 0.5, 2}, {0.3, 0, 2}, {0.3, 0.5, 1}, {0.3, 0.5, 5}, {math.NaN(), 0.5, 2}, {2, 0.02, 2}} {
-		if n, err := BagsPerArm(bad[0], bad[1], int(bad[2])); err == nil {
-			t.Errorf("%v: %d bags", bad, n)
-		}
+	if c, err = Compare([]Arm{armOf(0, 0, 0, 0), armOf(5, 6, 7, 5)}, 0, 1, 1); err != nil || c.Verdict != LikelyMore || c.RatioLow != 0 || c.RatioHigh >= 1 {
+		t.Errorf("nothing came of one: %s, %g to %g, %v", c.Verdict, c.RatioLow, c.RatioHigh, err)
 	}
 }
 
-func BenchmarkInterval(b *testing.B) {
-	a1, a2 := armOf(2.1, 1.8, 2.4, 2.2, 1.9), armOf(1.5, 1.9, 1.6, 1.4, 2)
-	for b.Loop() {
-		c := Comparison{First: a1.OfTotals(), Second: a2.OfTotals(), FirstN: 5, SecondN: 5}
-		c.interval(a1, a2, 1)
+// A bin that lies whole in a group is one weighing, known as it was weighed; one across groups tells
+// nothing of their difference, and its bags are named.
+func TestBinsAreOneWeighing(t *testing.T) {
+	share := func(bin string, of, whole float64, parts int) Observed {
+		return Observed{Of: of, By: 1, OfLow: 0.7 * of, OfHigh: 1.3 * of, Bins: []BinShare{{bin, 0.7 * of, 1.3 * of, parts, whole, whole}}}
+	}
+	whole := Arm{share("a", 2, 6, 3), share("a", 1, 6, 3), share("a", 3, 6, 3), {Of: 4, By: 1}}
+	if low, high := whole.TotalsRange(); low != 2.5 || high != 2.5 || whole.OfTotals() != 2.5 {
+		t.Errorf("a whole bin and a bag: %g, %g to %g", whole.OfTotals(), low, high)
+	}
+	part := whole[1:]
+	if low, high := part.TotalsRange(); math.Abs(low-(0.7*4+4)/3) > 1e-12 || math.Abs(high-(1.3*4+4)/3) > 1e-12 {
+		t.Errorf("part of a bin and a bag: %g to %g", low, high)
+	}
+	estimated := Arm{share("b", 2, 4, 2), share("b", 2, 4, 2)}
+	for i := range estimated {
+		estimated[i].Bins[0].WholeLow, estimated[i].Bins[0].WholeHigh = 3, 5
+	}
+	if low, high := estimated.TotalsRange(); low != 1.5 || high != 2.5 {
+		t.Errorf("a bin by eye: %g to %g", low, high)
+	}
+	lists, across := weighings([]Arm{append(whole, estimated[0]), {estimated[1], {Of: 1, By: 1}, share("c", 1, 3, 2)}})
+	if len(lists[0]) != 2 || lists[0][0].bags != 3 || lists[0][0].ofLow != 6 || lists[0][0].ofHigh != 6 || len(lists[1]) != 1 || len(across) != 3 {
+		t.Errorf("weighings %+v, across %v", lists, across)
+	}
+	var plain, other Arm
+	for i := range 4 {
+		plain, other = append(plain, Observed{Of: 10 + float64(i), By: 1}), append(other, share("c", 1, 4, 4))
+	}
+	c, err := Compare([]Arm{plain, other}, 0, 1, 1)
+	if err != nil || c.Verdict != TooFew || c.HasInterval() || c.FirstW != 4 || c.SecondW != 1 || c.SecondN != 4 {
+		t.Errorf("four bags against a bin of four: %+v, %v", c, err)
 	}
 }
 
-func BenchmarkCompareAtTheBound(b *testing.B) {
-	rng := rand.New(rand.NewPCG(1, 1))
-	arms := make([]Arm, 2)
-	for i := range arms {
-		for range maxResampled / 2 {
-			arms[i] = append(arms[i], Observed{Of: 1 + rng.Float64(), By: 1})
-		}
-	}
-	for b.Loop() {
-		if _, err := Compare(arms, 0, 1, 1); err != nil {
-			b.Fatal(err)
-		}
-	}
-}
-
-// 3 against 3 cannot come under 2 of 20; three pairs in blocks of two not under 2 of 8; five
-// pairs not under 2 of 32; three arms of two 6 of 90; 2 against 3 one of 10.
+// 3 against 3 cannot come under 2 of 20; three pairs in blocks of two not under 2 of 8; five pairs not
+// under 2 of 32; 2 against 3 one of 10.
 func TestLeastP(t *testing.T) {
 	pairs := func(n int) []Arm {
 		arms := make([]Arm, 2)
@@ -305,45 +259,71 @@ func TestLeastP(t *testing.T) {
 		arms []Arm
 		want float64
 	}{
-		{[]Arm{armOf(1, 2, 3), armOf(4, 5, 6)}, 0.1}, {pairs(3), 0.25}, {pairs(5), 2.0 / 32}, {[]Arm{armOf(1, 2), armOf(3, 4), armOf(5, 6)}, 6.0 / 90}, {[]Arm{armOf(1, 2), armOf(3, 4, 5)}, 0.1},
+		{[]Arm{armOf(1, 2, 3), armOf(4, 5, 6)}, 0.1}, {pairs(3), 0.25}, {pairs(5), 2.0 / 32}, {[]Arm{armOf(1, 2), armOf(3, 4, 5)}, 0.1},
 	} {
-		if got := LeastP(c.arms); math.Abs(got-c.want) > 1e-12 {
+		if got := LeastP(c.arms[0], c.arms[1]); math.Abs(got-c.want) > 1e-12 {
 			t.Errorf("%v: %v, want %v", c.arms, got, c.want)
 		}
 	}
-	effect, ok := Detectable(0.3, 2, 9)
-	if !ok || effect > 0.5 || Power(0.3, effect, 2, 9) < WantedPower || Power(0.3, effect-0.05, 2, 9) >= WantedPower {
-		t.Errorf("9 bags see %v", effect)
+}
+
+// The closed test calls nothing that some partition does not refuse: three of three may, four need four
+// each, eight need five.
+func TestFewestThatAClosedTestCalls(t *testing.T) {
+	for _, c := range []struct {
+		groups, bags int
+		may          bool
+	}{{2, 3, true}, {3, 3, true}, {4, 3, false}, {4, 4, true}, {8, 4, false}, {8, 5, true}} {
+		var arms []Arm
+		for g := range c.groups {
+			var a Arm
+			for b := range c.bags {
+				a = append(a, Observed{Of: math.Pow(10, float64(g)) * (1 + 0.01*float64(b)), By: 1})
+			}
+			arms = append(arms, a)
+		}
+		got, err := Compare(arms, c.groups-1, 0, 1)
+		if err != nil || (got.Verdict == LikelyMore) != c.may {
+			t.Errorf("%d groups of %d as far apart as can be: %s, p %.4f, %v", c.groups, c.bags, got.Verdict, got.P, err)
+		}
 	}
 }
 
-// A bin that lies whole in a group is known as it was weighed; one that lies in it in part is as
-// wide as its shares; and bags of one bin are not judged as so many bags.
-func TestBinsAreOneWeighing(t *testing.T) {
-	share := func(bin string, of, whole float64, parts int) Observed {
-		return Observed{Of: of, By: 1, OfLow: 0.7 * of, OfHigh: 1.3 * of, Bins: []BinShare{{bin, 0.7 * of, 1.3 * of, parts, whole, whole}}}
+// Holm's steps stand in for more than eight groups.
+func TestManyGroupsGoByHolm(t *testing.T) {
+	rng := rand.New(rand.NewPCG(2, 2))
+	arms := groups(6, 1, 1, 1, 1, 1, 1, 1, 1, 4)(rng)
+	far, _ := Compare(arms, 8, 0, 1)
+	near, _ := Compare(arms, 1, 0, 1)
+	if far.Verdict != LikelyMore || far.P < far.Alone || near.Verdict != Chance || far.Together != 9 {
+		t.Errorf("far %s p %.4f of %.4f, near %s", far.Verdict, far.P, far.Alone, near.Verdict)
 	}
-	whole := Arm{share("a", 2, 6, 3), share("a", 1, 6, 3), share("a", 3, 6, 3), {Of: 4, By: 1}}
-	if low, high := whole.TotalsRange(); low != 2.5 || high != 2.5 || whole.OfTotals() != 2.5 || whole.Weighings() != 2 || !whole.Binned() {
-		t.Errorf("a whole bin and a bag: %g, %g to %g, %d weighings", whole.OfTotals(), low, high, whole.Weighings())
+}
+
+func BenchmarkFixedPair(b *testing.B) {
+	arms := []Arm{armOf(2.1, 1.8, 2.4, 2.2, 1.9), armOf(1.5, 1.9, 1.6, 1.4, 2)}
+	for b.Loop() {
+		if _, err := Compare(arms, 0, 1, 1); err != nil {
+			b.Fatal(err)
+		}
 	}
-	part := whole[1:]
-	if low, high := part.TotalsRange(); math.Abs(low-(0.7*4+4)/3) > 1e-12 || math.Abs(high-(1.3*4+4)/3) > 1e-12 {
-		t.Errorf("part of a bin and a bag: %g to %g", low, high)
+}
+
+func BenchmarkPairAtTheBound(b *testing.B) {
+	arms := groups(maxDealt/2, 1, 1.2)(rand.New(rand.NewPCG(1, 1)))
+	for b.Loop() {
+		if _, err := Compare(arms, 0, 1, 1); err != nil {
+			b.Fatal(err)
+		}
 	}
-	estimated := Arm{share("b", 2, 4, 2), share("b", 2, 4, 2)}
-	for i := range estimated {
-		estimated[i].Bins[0].WholeLow, estimated[i].Bins[0].WholeHigh = 3, 5
-	}
-	if low, high := estimated.TotalsRange(); low != 1.5 || high != 2.5 {
-		t.Errorf("a bin by eye: %g to %g", low, high)
-	}
-	var plain, other Arm
-	for range 4 {
-		plain, other = append(plain, Observed{Of: 10, By: 1}), append(other, share("c", 1, 4, 4))
-	}
-	c, err := Compare([]Arm{plain, other}, 0, 1, 1)
-	if err != nil || c.Verdict != InBins || c.HasInterval() || c.FirstW != 4 || c.SecondW != 1 || c.P != 0 {
-		t.Errorf("four bags against a bin of four: %+v, %v", c, err)
+}
+
+// Eight groups of six, all of them apart, so that no count stops early.
+func BenchmarkClosedTest(b *testing.B) {
+	arms := groups(6, 1, 2, 3, 4, 5, 6, 7, 8)(rand.New(rand.NewPCG(1, 1)))
+	for b.Loop() {
+		if _, err := Compare(arms, 0, 7, 1); err != nil {
+			b.Fatal(err)
+		}
 	}
 }

@@ -12,6 +12,7 @@ type Speaks int
 // What they may say.
 const (
 	NotRecorded Speaks = iota // nothing that tells is on record
+	Held                      // the expectation holds it already: it explains no shortfall
 	Against
 	For
 )
@@ -26,6 +27,7 @@ type Finding struct {
 	Record   string         // what to write down so that it can be told
 	Days     []measure.Day  // on which it shows; for the season of the bag
 	Entries  []int64        // of the log, behind it
+	Shared   []string       // bags of its season that had it too and did well: it ranks lower
 }
 
 // Seen is one record of a kind: its day and the entry it stands in.
@@ -39,26 +41,33 @@ type Seen struct {
 // Season is all that is known of how a bag was grown, for a diagnosis. What is not known is
 // marked so, and speaks neither for nor against.
 type Season struct {
-	Sweet   bool
-	Plants  int
-	Litres  float64 // settled at the end; 0 in the ground
-	Room    float64 // litres a plant wants; 0 where it is not told
-	Depth   float64 // cm of medium at the end
-	Good    float64 // cm that are enough
-	Planted measure.Day
-	Lifted  measure.Day
+	Sweet  bool
+	Plants int
+	Litres float64 // settled at the end; 0 in the ground
+	Room   float64 // litres a plant wants; 0 where it is not told
+	Depth  float64 // cm of medium at the end
+	Good   float64 // cm that are enough
+	// What its plan promised, and would have with as many plants as its litres take, or so deep; g, 0
+	// where it is not known.
+	Promised, Roomy, Deeper float64
+	Fits                    int // plants that its litres take
+	Planted                 measure.Day
+	Lifted                  measure.Day
 
 	// By the model, from the weather as it is known; Modelled is false where it was not run.
 	Modelled bool
-	GivenUp  bool        // nothing was left in it
-	Index    float64     // of its season, up to the day it was lifted; 1 for a full one
-	Leaf     float64     // share of leaf that still stood on that day
-	Mature   measure.Day // 0 where it was not reached
-	Began    measure.Day // tubers began to swell
-	Measured int         // days of weather of the grower's own in its season
-	Hot      []measure.Day
-	Cold     []measure.Day // sweet potato: medium under 13 °C
+	GivenUp  bool          // nothing was left in it
+	Index    float64       // of its season, up to the day it was lifted; 1 for a full one
+	Leaf     float64       // share of leaf that still stood on that day
+	Mature   measure.Day   // 0 where it was not reached
+	Began    measure.Day   // tubers began to swell
+	Measured int           // days of weather of the grower's own in its season
+	Mild     bool          // they are most of it, and none of them froze
+	Hot      []measure.Day // of those days: over 27 °C once tubers swelled
+	Cold     []measure.Day // of those days, sweet potato: medium under 13 °C
 	CutDown  measure.Day
+	Yellow   float64     // share of leaves that were yellow when that was written down last
+	YellowOn measure.Day // 0 where nobody wrote it down
 
 	Frosts    []Seen        // the tops were black
 	Dry       []Seen        // felt dry, or wilting
@@ -79,8 +88,8 @@ type Season struct {
 	CutKnown  bool
 	Unhealed  bool
 	Sun       float64 // h a day; 0 where it is not known
-	Reused    bool
-	ReusedIs  bool // it is known whether the medium was used before
+	Reused    bool    // its medium was used before, and put in as it was
+	ReusedIs  bool    // it is written down whether it was
 	Taken     []Seen
 	Came      []Seen  // plants that did not come, as they were counted
 	Missing   int     // plants of it that failed
@@ -92,6 +101,8 @@ type Season struct {
 	Circling  bool
 	LateRaise []Seen // raises that came over a week after they were due
 	Raises    int
+	ToRaise   bool // by its plan
+	Stems     int  // heights that were measured
 }
 
 // MostFindings that are put forward.
@@ -112,7 +123,12 @@ func Diagnose(s *Season) []Finding {
 		}
 		out = append(out, f)
 	}
-	slices.SortStableFunc(out, func(a, b Finding) int {
+	sortFindings(out)
+	return out
+}
+
+func sortFindings(list []Finding) {
+	slices.SortStableFunc(list, func(a, b Finding) int {
 		if a.Speaks != b.Speaks {
 			return int(b.Speaks - a.Speaks)
 		}
@@ -124,8 +140,21 @@ func Diagnose(s *Season) []Finding {
 		}
 		return 0
 	})
-	return out
 }
+
+// Rank findings anew, the strongest first within what they say: those that others shared without harm lie
+// lower.
+func Rank(list []Finding) {
+	for i := range list {
+		if f := &list[i]; f.Speaks == For && len(f.Shared) > 0 {
+			f.Strength *= sharedLess
+		}
+	}
+	sortFindings(list)
+}
+
+// sharedLess is what is left of the evidence for a cause that others had without harm. Practice.
+const sharedLess = 0.4
 
 // Best of the findings: those for a cause, at most MostFindings.
 func Best(list []Finding) []Finding {

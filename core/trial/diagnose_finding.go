@@ -16,6 +16,11 @@ func against(says string, args ...any) Finding {
 	return Finding{Speaks: Against, Says: measure.Say(says, args...)}
 }
 
+// held by what was expected of the bag already.
+func held(says string, args ...any) Finding {
+	return Finding{Speaks: Held, Says: measure.Say(says, args...)}
+}
+
 func unknown(says string, args ...any) Finding { return Finding{Says: measure.Say(says, args...)} }
 
 // times in words.

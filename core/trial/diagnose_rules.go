@@ -18,6 +18,8 @@ type rule struct {
 const (
 	shortIndex            = 0.8  // of a full season
 	greenLeaf             = 0.35 // of its leaf still stood
+	yellowEnough          = 0.5  // of its leaves
+	yellowFresh           = 14   // days that a look at the leaves tells of
 	poorSun               = 5.0  // h a day
 	smallSeed             = 35.0 // g each
 	muchNitrogen          = 1.6  // of what the crop takes
@@ -26,6 +28,7 @@ const (
 	longSpell             = 3 // days under 30 % of what the bag holds
 	splitShare, greenness = 0.1, 0.1
 	hotOver               = 27 // °C of a day's maximum
+	coldUnder             = 13 // °C of the medium
 )
 
 var rules = []rule{
@@ -37,7 +40,7 @@ var rules = []rule{
 			if len(s.Taken) > 0 {
 				return speak(0.6, "something was taken without a weight {}: it may not have been poor at all", times(len(s.Taken))).on(s.Taken...)
 			}
-			return against("nothing was taken unweighed, as far as it is written down")
+			return unknown("nobody wrote down that some was taken unweighed")
 		},
 	},
 	{
@@ -48,8 +51,8 @@ var rules = []rule{
 				return unknown("its litres, or how many were planted, are not known")
 			}
 			each := s.Litres / float64(s.Plants)
-			if each < 0.8*s.Room {
-				return speak(0.6*(1-each/s.Room), "{} for each plant, where {} is usual", measure.Volume(each), measure.Volume(s.Room))
+			if each < 0.8*s.Room && s.Fits > 0 && s.Fits < s.Plants && s.Promised > 0 {
+				return held("{} for each plant, where {} is usual: with {} plants it would have promised {}, where {} promised {}", measure.Volume(each), measure.Volume(s.Room), s.Fits, measure.Expected(s.Roomy), s.Plants, measure.Expected(s.Promised))
 			}
 			return against("{} for each plant, {} is usual", measure.Volume(each), measure.Volume(s.Room))
 		},
@@ -62,8 +65,8 @@ var rules = []rule{
 			if s.Depth <= 0 || s.Litres <= 0 {
 				return unknown("how deep the medium stood is not known")
 			}
-			if s.Depth < 0.85*s.Good {
-				return speak(1-s.Depth/s.Good, "{} of medium, where {} is good", measure.Length(math.Round(s.Depth)), measure.Length(s.Good))
+			if s.Depth < 0.85*s.Good && s.Promised > 0 {
+				return held("{} of medium, where {} is good: filled so deep it would have promised {}, not {}", measure.Length(math.Round(s.Depth)), measure.Length(s.Good), measure.Expected(s.Deeper), measure.Expected(s.Promised))
 			}
 			return against("{} of medium is deep enough", measure.Length(math.Round(s.Depth)))
 		},
@@ -77,8 +80,12 @@ var rules = []rule{
 			switch {
 			case len(s.LateRaise) > 0:
 				return speak(0.1*float64(len(s.LateRaise)), "{} of {} raises came over a week after they were due", len(s.LateRaise), s.Raises).on(s.LateRaise...)
+			case !s.ToRaise:
+				return against("it was not to be raised")
 			case s.Raises == 0:
-				return against("it was not to be raised, or was filled once")
+				return unknown("no raise is written down")
+			case s.Stems == 0:
+				return unknown("{} raises; how tall its stems were, and so when each was due, is not written down", s.Raises)
 			}
 			return against("{} raises, none over a week late", s.Raises)
 		},
@@ -111,14 +118,18 @@ var rules = []rule{
 			switch {
 			case s.GivenUp:
 				return against("nothing was left in it to wait for")
-			case !s.Modelled:
-				return unknown("when its leaves faded is not known")
-			case s.CutDown == 0 && s.Mature == 0 && s.Leaf > greenLeaf:
-				f := speak(0.25*s.Leaf, "by the model {} of its leaf still stood on the day it was lifted", measure.Share(s.Leaf))
+			case s.CutDown != 0:
+				return against("its tops were cut, or had fallen, before it was lifted")
+			case s.YellowOn != 0 && s.Yellow >= yellowEnough:
+				return against("{} of its leaves were yellow on {}", measure.Share(s.Yellow), s.YellowOn.Short())
+			case s.YellowOn != 0 && s.Lifted-s.YellowOn <= yellowFresh:
+				f := speak(0.25*(1-s.Yellow), "{} of its leaves were yellow on {}, the last time it was written down", measure.Share(s.Yellow), s.YellowOn.Short())
 				f.Days = []measure.Day{s.Lifted}
 				return f
+			case s.Modelled && s.Mature == 0 && s.Leaf > greenLeaf:
+				return unknown("how yellow it was is not written down; by the model {} of its leaf still stood", measure.Share(s.Leaf))
 			}
-			return against("its leaves were fading, or its tops had been cut, by the day it was lifted")
+			return unknown("how yellow it was when it was lifted is not written down")
 		},
 	},
 	{
@@ -130,7 +141,10 @@ var rules = []rule{
 			if len(s.Frosts) > 0 {
 				return speak(0.25+0.1*float64(len(s.Frosts)-1), "its tops were black from frost {}", times(len(s.Frosts))).on(s.Frosts...)
 			}
-			return against("no frost on it is written down")
+			if s.Mild {
+				return against("none of the {} days of weather of your own froze", s.Measured)
+			}
+			return unknown("no frost on it is written down")
 		},
 	},
 	{
@@ -141,13 +155,13 @@ var rules = []rule{
 		find: func(s *Season) Finding {
 			switch {
 			case len(s.Hot) > 3:
-				f := speak(0.04*float64(len(s.Hot)), "{} days over {} after tubers began to swell", len(s.Hot), measure.Temperature(hotOver))
+				f := speak(0.04*float64(len(s.Hot)), "by your own weather {} days over {} after tubers began to swell", len(s.Hot), measure.Temperature(hotOver))
 				f.Days = s.Hot
 				return f
 			case s.Measured < 30:
 				return unknown("of its season {} days of weather are your own", s.Measured)
 			}
-			return against("{} days over {} after tubers began", len(s.Hot), measure.Temperature(hotOver))
+			return against("by your own weather {} days over {} after tubers began", len(s.Hot), measure.Temperature(hotOver))
 		},
 	},
 	{
@@ -164,8 +178,8 @@ var rules = []rule{
 				f := speak(0.04*float64(len(s.Under)), "by the water that is written down it was under 30 % full on {} days", len(s.Under))
 				f.Days = s.Under
 				return f
-			case s.Looked < manyDry && s.Waterings < 4:
-				return unknown("moisture was looked at {}, and {} waterings are written down", times(s.Looked), s.Waterings)
+			case s.Looked < manyDry:
+				return unknown("moisture was looked at {}; {} waterings are written down", times(s.Looked), s.Waterings)
 			}
 			return against("moisture was looked at {} and never found dry", times(s.Looked))
 		},
@@ -234,6 +248,8 @@ var rules = []rule{
 		record: "each feed, on its day",
 		find: func(s *Season) Finding {
 			switch {
+			case s.Inert && len(s.Feeds) == 0:
+				return unknown("its medium feeds nothing, and no feed is written down: if it had none, that is why")
 			case s.Inert && len(s.Feeds) < 4:
 				return speak(0.5-0.1*float64(len(s.Feeds)), "its medium feeds nothing, and {} feeds are on record", len(s.Feeds)).on(s.Feeds...)
 			case s.Nitrogen > 0 && s.Nitrogen < littleNitrogen:
@@ -287,10 +303,12 @@ var rules = []rule{
 			switch {
 			case !s.ReusedIs:
 				return unknown("whether its medium was used before is not written down")
-			case s.Reused && len(s.Feeds) == 0:
-				return speak(0.25, "its medium was used before and no feed is on record")
+			case s.Reused && len(s.Feeds) < 2:
+				return speak(0.25, "its medium was used before, as it was, and {} feeds are on record", len(s.Feeds))
+			case s.Reused:
+				return speak(0.1, "its medium was used before, as it was, and fed {}", times(len(s.Feeds)))
 			}
-			return against("its medium was fresh, or fed")
+			return against("its medium was fresh, or refreshed")
 		},
 	},
 	{
@@ -307,7 +325,7 @@ var rules = []rule{
 				}
 				return speak(0.1+0.12*float64(worst.Level), "{} was seen", worst.What).on(s.Pests...)
 			}
-			return against("none is written down")
+			return unknown("none is written down; whether anybody looked is not")
 		},
 	},
 	{
@@ -345,9 +363,9 @@ var rules = []rule{
 			case s.Missing > 0 && s.Plants > 0:
 				return speak(float64(s.Missing)/float64(s.Plants), "{} of {} plants did not come", s.Missing, s.Plants).on(s.Came...)
 			case !s.CameKnown:
-				return unknown("nobody wrote down that its shoots were through")
+				return unknown("how many of its plants came through is not written down")
 			}
-			return against("its shoots came through").on(s.Came...)
+			return against("as many came through as were planted, by what is written down").on(s.Came...)
 		},
 	},
 	{
@@ -369,13 +387,13 @@ var rules = []rule{
 		find: func(s *Season) Finding {
 			switch {
 			case len(s.Cold) > 10:
-				f := speak(0.01*float64(len(s.Cold)), "{} days with the medium under 13 °C by the model", len(s.Cold))
+				f := speak(0.01*float64(len(s.Cold)), "by your own weather {} days with the medium under {}", len(s.Cold), measure.Temperature(coldUnder))
 				f.Days = s.Cold
 				return f
-			case !s.Modelled:
-				return unknown("its season was not reckoned")
+			case s.Measured < 30:
+				return unknown("of its season {} days of weather are your own", s.Measured)
 			}
-			return against("{} days under 13 °C by the model", len(s.Cold))
+			return against("by your own weather {} days under {}", len(s.Cold), measure.Temperature(coldUnder))
 		},
 	},
 }

@@ -118,13 +118,12 @@ func TestWhatIsCompared(t *testing.T) {
 		c, err := Compare(a, 0, 1, 3)
 		l.Head("%s: %v", name, err)
 		l.Add("compared", c)
-		l.Asked("compared", &c, nil)
 		for i := range a {
 			low, high := a[i].TotalsRange()
 			l.Add("arm", a[i].OfTotals(), a[i].MeanOfValues(), low, high, a[i].Vary(), a[i].Each())
 		}
-		cv, bags := VaryWithin(a)
-		l.Add("within", cv, bags, LeastP(a))
+		v := VaryWithin(a)
+		l.Add("within", v, v.Cautious(), LeastP(a[0], a[1]))
 	}
 	for _, o := range []Observed{{}, {Of: 10, By: 2}, {Of: 10, By: 2, OfHigh: 12, OfLow: 9}, {Of: 10, By: 2, ByHigh: 3, ByLow: 1}, {Of: 10}} {
 		low, high := o.Range()

@@ -2,7 +2,8 @@ package trial
 
 import (
 	"math"
-	"slices"
+
+	"gonum.org/v1/gonum/stat/distuv"
 )
 
 // Observed is what one bag came to in a measure that is one quantity over another: harvest over
@@ -12,7 +13,8 @@ type Observed struct {
 	// OfLow to OfHigh, and ByLow to ByHigh, are what they may be where they were not taken
 	// exactly; both 0 where they were.
 	OfLow, OfHigh, ByLow, ByHigh float64
-	Block                        int // it was put to its arm within; the same for all where there are none
+	Rough                        float64 // Of may be off by so much either way, for the steps of a scale
+	Block                        int     // it was put to its arm within; the same for all where there are none
 	// Bins are the shares of it in weighings of several bags together.
 	Bins []BinShare
 }
@@ -72,26 +74,6 @@ func (a Arm) OfTotals() float64 {
 // MeanOfValues counts every bag the same. 0 for none.
 func (a Arm) MeanOfValues() float64 { return a.Each().OfTotals() }
 
-// Weighings that an arm rests on: a bin is one, however many bags were in it.
-func (a Arm) Weighings() int {
-	n, bins := 0, map[string]bool{}
-	for _, o := range a {
-		own := true
-		for _, s := range o.Bins {
-			own, bins[s.Bin] = false, true
-		}
-		if own {
-			n++
-		}
-	}
-	return n + len(bins)
-}
-
-// Binned reports whether some of it was weighed in bins of several bags.
-func (a Arm) Binned() bool {
-	return slices.ContainsFunc(a, func(o Observed) bool { return len(o.Bins) > 0 })
-}
-
 // wholeBins is by how much the bins that lie whole in an arm are better known than their shares.
 func (a Arm) wholeBins() (low, high float64) {
 	type bin struct {
@@ -137,9 +119,12 @@ func (a Arm) Each() Arm {
 	out := make(Arm, len(a))
 	for i, o := range a {
 		low, high := o.Range()
-		out[i] = Observed{Of: o.Value(), By: 1, Block: o.Block}
+		out[i] = Observed{Of: o.Value(), By: 1, Block: o.Block, Rough: o.Rough / o.By}
 		if o.ranged() {
 			out[i].OfLow, out[i].OfHigh = low, high
+		}
+		for _, s := range o.Bins { // what a whole bin is over is not told bag by bag
+			out[i].Bins = append(out[i].Bins, BinShare{Bin: s.Bin, Parts: s.Parts})
 		}
 	}
 	return out
@@ -162,19 +147,48 @@ func (a Arm) Vary() float64 {
 	return math.Sqrt(sum/float64(len(a)-1)) / mean
 }
 
-// VaryWithin groups is their variation together, each about its own mean, weighed by what each
-// can tell; bags is how many it rests on. 0 where no group has two.
-func VaryWithin(groups []Arm) (cv float64, bags int) {
-	var sum, free float64
-	for _, g := range groups {
-		if v := g.Vary(); len(g) > 1 && v > 0 {
-			sum += v * v * float64(len(g)-1)
-			free += float64(len(g) - 1)
-			bags += len(g)
+// Single are the bags of it that were weighed by themselves.
+func (a Arm) Single() (out Arm) {
+	for _, o := range a {
+		if len(o.Bins) == 0 {
+			out = append(out, o)
 		}
 	}
-	if free == 0 {
-		return 0, 0
+	return out
+}
+
+// Variation of bags about the mean of their group.
+type Variation struct {
+	CV   float64 // coefficient of variation; 0 where it cannot be told
+	Bags int     // it rests on
+	Free int     // degrees of freedom
+}
+
+// VaryWithin groups is their variation together, each about its own mean, weighed by what each can tell.
+// Shares of bins do not vary as bags do, and are left out.
+func VaryWithin(groups []Arm) Variation {
+	var v Variation
+	var sum float64
+	for _, g := range groups {
+		g = g.Single()
+		if cv := g.Vary(); len(g) > 1 && cv > 0 {
+			sum += cv * cv * float64(len(g)-1)
+			v.Free += len(g) - 1
+			v.Bags += len(g)
+		}
 	}
-	return math.Sqrt(sum / free), bags
+	if v.Free == 0 {
+		return Variation{}
+	}
+	v.CV = math.Sqrt(sum / float64(v.Free))
+	return v
+}
+
+// Cautious is the variation that a next trial is planned from: what three times in four is not exceeded
+// where so few bags were seen, for bags that happened to agree.
+func (v Variation) Cautious() float64 {
+	if v.Free == 0 {
+		return v.CV
+	}
+	return v.CV * math.Sqrt(float64(v.Free)/distuv.ChiSquared{K: float64(v.Free)}.Quantile(0.25))
 }

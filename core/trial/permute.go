@@ -8,217 +8,249 @@ import (
 	"gonum.org/v1/gonum/stat/distuv"
 )
 
-// arranger deals the same bags to arms of the same sizes in other ways, within blocks.
-type arranger struct {
-	bags   []quantities // block after block
-	whole  quantities   // all of them together
-	ends   []int        // where each block ends
-	counts [][]int      // of each block: how many go to each arm
-	of, by []float64    // of the arms
-	pair   [2]int
-	all    bool // the greatest difference between any two arms, not that of the pair
+// sums of the weighings that an arrangement puts to the first group: of those that stood in it, and of
+// those that did not.
+type sums [2]struct{ of, by, oo, ob, bb float64 }
+
+func (s *sums) add(w *weighing, from int) {
+	g := &s[from]
+	g.of, g.by = g.of+w.of, g.by+w.by
+	g.oo, g.ob, g.bb = g.oo+w.of*w.of, g.ob+w.of*w.by, g.bb+w.by*w.by
 }
 
-// quantities of a bag.
-type quantities struct{ of, by float64 }
+func (s *sums) less(t *sums) sums {
+	out := *s
+	for i := range out {
+		out[i].of, out[i].by = out[i].of-t[i].of, out[i].by-t[i].by
+		out[i].oo, out[i].ob, out[i].bb = out[i].oo-t[i].oo, out[i].ob-t[i].ob, out[i].bb-t[i].bb
+	}
+	return out
+}
 
-func newArranger(arms []Arm, first, second int) *arranger {
+// moved is what a difference is held against: the first group's weighings less so much of what they are
+// over, ÷ so many times.
+type moved struct{ less, times float64 }
+
+var still = moved{0, 1}
+
+// measure of a group, of totals, and its variance as a ratio estimator (Cochran 1977), of n weighings.
+func (s *sums) measure(m moved, n int) (at, variance float64) {
+	a, b := &s[0], &s[1]
+	of := (a.of-m.less*a.by)/m.times + b.of
+	by := a.by + b.by
+	if by <= 0 {
+		return 0, 0
+	}
+	at = of / by
+	oo := (a.oo-2*m.less*a.ob+m.less*m.less*a.bb)/(m.times*m.times) + b.oo
+	ob := (a.ob-m.less*a.bb)/m.times + b.ob
+	bb := a.bb + b.bb
+	variance = math.Max(0, oo-2*at*ob+at*at*bb) / (by * by) * float64(n) / float64(n-1)
+	return at, variance
+}
+
+// tester holds two groups against every way in which their weighings could have been dealt to them
+// within blocks, or the ways drawn at random, or the law that many come to.
+type tester struct {
+	n       [2]int
+	whole   sums
+	dealt   []sums // of the first group, the one that was seen first
+	exact   bool
+	blocked bool // not studentised
+	law     bool // too many weighings to be dealt: Student's t with Welch's degrees
+}
+
+// newTester of two groups with two weighings each at least; past the limit they are not dealt anew.
+func newTester(one, two []weighing, seed uint64, limit int) *tester {
+	t := &tester{n: [2]int{len(one), len(two)}}
 	type held struct {
-		Observed
-		arm int
+		weighing
+		from int
 	}
 	var list []held
-	for i, a := range arms {
-		for _, o := range a {
-			list = append(list, held{o, i})
+	for from, l := range [][]weighing{one, two} {
+		for i := range l {
+			list = append(list, held{l[i], from})
+			t.whole.add(&l[i], from)
 		}
 	}
-	slices.SortStableFunc(list, func(a, b held) int { return a.Block - b.Block })
-	r := &arranger{pair: [2]int{first, second}, all: len(arms) > 2, of: make([]float64, len(arms)), by: make([]float64, len(arms))}
-	for i, h := range list {
-		if i == 0 || h.Block != list[i-1].Block {
-			r.counts = append(r.counts, make([]int, len(arms)))
-			r.ends = append(r.ends, 0)
+	slices.SortStableFunc(list, func(a, b held) int { return a.block - b.block })
+	var ends, want []int
+	for i := range list {
+		if i == 0 || list[i].block != list[i-1].block {
+			ends, want = append(ends, 0), append(want, 0)
 		}
-		r.counts[len(r.counts)-1][h.arm]++
-		r.ends[len(r.ends)-1] = i + 1
-		r.bags = append(r.bags, quantities{h.Of, h.By})
-		r.whole.of, r.whole.by = r.whole.of+h.Of, r.whole.by+h.By
+		ends[len(ends)-1] = i + 1
+		if list[i].from == 0 {
+			want[len(want)-1]++
+		}
 	}
-	return r
-}
-
-// ways there are to deal them, at most over one more than limit.
-func (r *arranger) ways(limit int) int {
-	ways := 1.0
-	for _, counts := range r.counts {
-		placed := 0
-		for _, n := range counts {
-			for k := 1; k <= n; k++ {
-				placed++
-				ways *= float64(placed) / float64(k)
+	t.blocked = len(ends) > 1
+	var seen sums
+	for i := range list {
+		if list[i].from == 0 {
+			seen.add(&list[i].weighing, 0)
+		}
+	}
+	t.dealt = append(t.dealt, seen)
+	if t.law = len(list) > limit && !t.blocked; t.law {
+		return t
+	}
+	if ways(ends, want) <= MaxArrangements {
+		t.exact, t.dealt = true, t.dealt[:0]
+		var deal func(i, block, left int, s sums)
+		deal = func(i, block, left int, s sums) {
+			if i == len(list) {
+				t.dealt = append(t.dealt, s)
+				return
 			}
-			if ways > float64(limit) {
-				return limit + 1
+			if i == ends[block] {
+				block++
+				left = want[block]
+			}
+			if ends[block]-i > left {
+				deal(i+1, block, left, s)
+			}
+			if left > 0 {
+				s.add(&list[i].weighing, list[i].from)
+				deal(i+1, block, left-1, s)
 			}
 		}
+		deal(0, 0, want[0], sums{})
+		return t
 	}
-	return int(math.Round(ways))
-}
-
-// differs is what the arms differ by as they are dealt.
-func (r *arranger) differs() float64 {
-	if !r.all {
-		return over(r.of[r.pair[0]], r.by[r.pair[0]]) - over(r.of[r.pair[1]], r.by[r.pair[1]])
-	}
-	low, high := math.Inf(1), math.Inf(-1)
-	for i := range r.of {
-		v := over(r.of[i], r.by[i])
-		low, high = math.Min(low, v), math.Max(high, v)
-	}
-	return high - low
-}
-
-func over(of, by float64) float64 {
-	if by <= 0 {
-		return 0
-	}
-	return of / by
-}
-
-// each way there is, appended to into.
-func (r *arranger) each(into []float64) []float64 {
-	clear(r.of)
-	clear(r.by)
-	left := make([][]int, len(r.counts))
-	for i, c := range r.counts {
-		left[i] = slices.Clone(c)
-	}
-	var deal func(bag, block int)
-	deal = func(bag, block int) {
-		if bag == len(r.bags) {
-			into = append(into, r.differs())
-			return
-		}
-		if bag == r.ends[block] {
-			block++
-		}
-		o := &r.bags[bag]
-		for arm, n := range left[block] {
-			if n == 0 {
-				continue
-			}
-			of, by := r.of[arm], r.by[arm]
-			left[block][arm]--
-			r.of[arm], r.by[arm] = of+o.of, by+o.by
-			deal(bag+1, block)
-			r.of[arm], r.by[arm] = of, by
-			left[block][arm]++
-		}
-	}
-	deal(0, 0)
-	return into
-}
-
-// random ways, n of them, appended to into. The last arm has what the others leave.
-func (r *arranger) random(n int, rng *rand.Rand, into []float64) []float64 {
-	bags := slices.Clone(r.bags)
-	last := len(r.of) - 1
-	for range n {
-		clear(r.of)
-		clear(r.by)
-		left, from := r.whole, 0
-		for block, end := range r.ends {
-			rest := bags[from:end]
-			for arm, count := range r.counts[block][:last] {
-				for range count {
-					k := rng.IntN(len(rest))
-					o := rest[k]
-					rest[0], rest[k] = o, rest[0]
-					rest = rest[1:]
-					r.of[arm] += o.of
-					r.by[arm] += o.by
-					left.of, left.by = left.of-o.of, left.by-o.by
-				}
+	rng := rand.New(rand.NewPCG(seed, arrangeStream))
+	for range MaxArrangements {
+		var s sums
+		from := 0
+		for block, end := range ends {
+			rest := list[from:end]
+			for k := range want[block] {
+				j := k + rng.IntN(len(rest)-k)
+				rest[k], rest[j] = rest[j], rest[k]
+				s.add(&rest[k].weighing, rest[k].from)
 			}
 			from = end
 		}
-		r.of[last], r.by[last] = left.of, left.by
-		into = append(into, r.differs())
+		t.dealt = append(t.dealt, s)
 	}
-	return into
+	return t
 }
 
-// arrange the bags otherwise and count how often arms would differ as much.
-func (c *Comparison) arrange(arms []Arm, seed uint64) {
-	bags := 0
-	for _, a := range arms {
-		bags += len(a)
-	}
-	if bags > maxResampled {
-		c.P, c.Normal = normalP(arms, c.firstAt, c.secondAt), true
-		return
-	}
-	r := newArranger(arms, c.firstAt, c.secondAt)
-	if c.Arrangements = r.ways(MaxArrangements); c.Arrangements <= MaxArrangements {
-		c.Exact = true
-		c.Cloud = r.each(make([]float64, 0, c.Arrangements))
-	} else {
-		c.Arrangements = MaxArrangements
-		c.Cloud = r.random(MaxArrangements, rand.New(rand.NewPCG(seed, arrangeStream)), make([]float64, 0, MaxArrangements))
-	}
-	as, least := 0, math.Abs(c.Diff)*(1-tie)-tie*math.Abs(c.First)
-	for _, d := range c.Cloud {
-		if math.Abs(d) >= least {
-			as++
+// ways there are to choose so many of each block, at most over one more than MaxArrangements.
+func ways(ends, want []int) int {
+	all, from := 1.0, 0
+	for block, end := range ends {
+		n := end - from
+		for k := 1; k <= want[block]; k++ {
+			all *= float64(n-want[block]+k) / float64(k)
+		}
+		if from = end; all > 1e12 {
+			break
 		}
 	}
-	c.P = float64(as) / float64(len(c.Cloud))
-	if !c.Exact { // the bags as they stood are one of the ways (Phipson and Smyth 2010)
-		c.P = float64(as+1) / float64(len(c.Cloud)+1)
-	}
+	return int(math.Min(math.Round(all), 1e12))
 }
+
+// differs is how far the groups of a dealing lie apart, studentised where there are no blocks.
+func (t *tester) differs(s *sums, m moved) float64 {
+	rest := t.whole.less(s)
+	a, va := s.measure(m, t.n[0])
+	b, vb := rest.measure(m, t.n[1])
+	if t.blocked {
+		return a - b
+	}
+	least := 1e-7 * (math.Abs(a) + math.Abs(b))
+	return (a - b) / math.Sqrt(va+vb+least*least+1e-300)
+}
+
+// standing is the measure of the difference as it was seen, with its standard error and Welch's degrees
+// of freedom.
+func (t *tester) standing(m moved) (diff, se, free float64) {
+	s := t.seen()
+	rest := t.whole.less(&s)
+	a, va := s.measure(m, t.n[0])
+	b, vb := rest.measure(m, t.n[1])
+	if free = float64(t.n[0] + t.n[1] - 2); va+vb > 0 {
+		free = (va + vb) * (va + vb) / (va*va/float64(t.n[0]-1) + vb*vb/float64(t.n[1]-1))
+	}
+	return a - b, math.Sqrt(va + vb), free
+}
+
+// seen is the dealing as it was.
+func (t *tester) seen() sums {
+	var s sums
+	s[0] = t.whole[0]
+	return s
+}
+
+// chance of a difference as great, either way, had the groups been alike but for what was moved; past
+// the limit it stops counting and returns 1.
+func (t *tester) chance(m moved, limit float64) float64 {
+	seen := t.seen()
+	at := math.Abs(t.differs(&seen, m))
+	if t.law {
+		_, _, free := t.standing(m)
+		return 2 * distuv.StudentsT{Sigma: 1, Nu: free}.CDF(-at)
+	}
+	at -= tie * (at + 1e-12)
+	as, most := 0, int(limit*float64(len(t.dealt)))+1
+	for i := range t.dealt {
+		if math.Abs(t.differs(&t.dealt[i], m)) >= at {
+			if as++; as > most {
+				return 1
+			}
+		}
+	}
+	return float64(as) / float64(len(t.dealt)) // the dealing that was seen is one of them
+}
+
+// end of the interval of what was moved by x, from the estimate downwards or upwards: where the chance
+// comes to the level. It lies on the side of null that the chance at null says. Infinite where no
+// difference is too great.
+func (t *tester) end(est, null, step float64, up bool, level float64, at func(x float64) moved) float64 {
+	way := -1.0
+	if up {
+		way = 1
+	}
+	out := func(x float64) bool { return t.chance(at(x), level) <= level+tie }
+	in, over := est, 0.0
+	switch beyond := (null-est)*way > 0; {
+	case beyond && out(null):
+		over = null
+	default:
+		if beyond {
+			in = null
+		}
+		step = math.Max(step, 1e-6*math.Abs(est)+1e-9)
+		over = in + way*step
+		for n := 0; !out(over); n++ {
+			if n == mostSteps {
+				return math.Inf(int(way))
+			}
+			in, step = over, 2*step
+			over = in + way*step
+		}
+	}
+	for range bisections {
+		if mid := (in + over) / 2; out(mid) {
+			over = mid
+		} else {
+			in = mid
+		}
+	}
+	return (in + over) / 2
+}
+
+// Of the search for an end.
+const (
+	mostSteps  = 24
+	bisections = 14
+)
 
 // Streams of chance from one seed.
 const (
 	arrangeStream uint64 = 1
-	drawStream    uint64 = 2
+	setStream     uint64 = 2
 	layStream     uint64 = 3
 )
-
-// normalP is the chance of a difference as great by the normal law, which shuffling many bags
-// comes to: the variance of what is left about the common measure, within blocks. Among more
-// than two arms it is held against all pairs (Bonferroni).
-func normalP(arms []Arm, first, second int) float64 {
-	var all Arm
-	for _, a := range arms {
-		all = append(all, a...)
-	}
-	common, per := all.OfTotals(), 0.0
-	for _, o := range all {
-		per += o.By
-	}
-	per /= float64(len(all))
-	sum, n := map[int]float64{}, map[int]float64{}
-	off := func(o *Observed) float64 { return (o.Of - common*o.By) / per }
-	for i := range all {
-		sum[all[i].Block] += off(&all[i])
-		n[all[i].Block]++
-	}
-	within := 0.0
-	for i := range all {
-		d := off(&all[i]) - sum[all[i].Block]/n[all[i].Block]
-		within += d * d
-	}
-	within /= math.Max(1, float64(len(all)-len(n)))
-	sd := math.Sqrt(within * (1/float64(len(arms[first])) + 1/float64(len(arms[second]))))
-	diff := math.Abs(arms[first].OfTotals() - arms[second].OfTotals())
-	if sd == 0 {
-		if diff == 0 {
-			return 1
-		}
-		return 0
-	}
-	pairs := float64(len(arms) * (len(arms) - 1) / 2)
-	return math.Min(1, 2*pairs*distuv.UnitNormal.CDF(-diff/sd))
-}

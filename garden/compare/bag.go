@@ -51,6 +51,7 @@ type Bag struct {
 	Sun     float64    // h a day where it stands; 0 where it is not known
 
 	Bins   []trial.BinShare // of it, g
+	Step   measure.Mass     // that the scale of its season shows; 0 where it is not told from its weights
 	Stood  []logbook.Place  // from planting on: where it was taken in its season
 	Cost   keep.Cost        // of its season
 	filled measure.Money    // that its medium cost when it was new
@@ -125,7 +126,9 @@ func (b *Bag) observed(by, byLow, byHigh float64) trial.Observed {
 	if low, high := b.M.HarvestRange(); high > low {
 		o.OfLow, o.OfHigh = float64(low), float64(high)
 	}
-	o.Bins = b.Bins
+	if o.Bins = b.Bins; o.Of > 0 {
+		o.Rough = float64(b.Step) / 2
+	}
 	if byHigh > byLow {
 		o.ByLow, o.ByHigh = byLow, byHigh
 	}

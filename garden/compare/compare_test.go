@@ -62,7 +62,7 @@ func TestAFairComparisonIsJudged(t *testing.T) {
 		}
 	}
 	says := s.Judged.Sentence(s.Measure, s.FirstGroup().Name, s.SecondGroup().Name).In(measure.Metric)
-	if says != "Likely more: steps gave more than fill once." {
+	if says != "Likely more: steps gave more than fill once, 1.5 times as much (1.3 to 1.6)." {
 		t.Error(says)
 	}
 }

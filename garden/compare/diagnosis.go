@@ -1,6 +1,7 @@
 package compare
 
 import (
+	"math"
 	"slices"
 	"strings"
 
@@ -18,6 +19,24 @@ import (
 
 // Poor is the share of its expectation under which a bag is asked about. Practice.
 const Poor = 0.75
+
+// Well is the share of its expectation from which a bag did well. Practice.
+const Well = 0.9
+
+// Share says of every cause which bags of the season had it too and did well, and ranks it lower.
+func Share(poor, well []Diagnosis) {
+	for i := range poor {
+		for k := range poor[i].Findings {
+			f := &poor[i].Findings[k]
+			for w := range well {
+				if f.Speaks == trial.For && well[w].Bag.Season.Year == poor[i].Bag.Season.Year && slices.ContainsFunc(well[w].Findings, func(o trial.Finding) bool { return o.Cause == f.Cause && o.Speaks == trial.For }) {
+					f.Shared = append(f.Shared, well[w].Bag.Label())
+				}
+			}
+		}
+		trial.Rank(poor[i].Findings)
+	}
+}
 
 // Diagnosis of a finished bag.
 type Diagnosis struct {
@@ -37,14 +56,35 @@ func (d *Diagnosis) Under() bool { return d.Share < Poor }
 func (d *Diagnosis) Best() []trial.Finding { return trial.Best(d.Findings) }
 
 // Diagnose a finished bag, as it grew by the model and by its log.
-func Diagnose(b *Bag, past forecast.PlantingForecast, from bag.Calibration, own int) Diagnosis {
+func Diagnose(b *Bag, past forecast.PlantingForecast, from bag.Calibration, own map[measure.Day]bool) Diagnosis {
 	d := Diagnosis{Bag: b, Past: past, from: from, Expected: past.FullExpectation(from)}
 	if d.Expected.Yield > 0 {
 		d.Share = float64(b.M.Edible / d.Expected.Yield)
 	}
 	d.Season = seasonOf(b, &d.Past, own)
+	d.promises()
 	d.Findings = trial.Diagnose(&d.Season)
 	return d
+}
+
+// promises of its plan, and of the same with as many plants as its litres take, or filled deep enough.
+func (d *Diagnosis) promises() {
+	s, g := &d.Season, d.expected()
+	s.Promised = float64(bag.Expect(g).Yield)
+	if s.Room > 0 && s.Litres > 0 {
+		roomy := g
+		s.Fits = max(1, int(math.Floor(s.Litres/s.Room+1e-9)))
+		if roomy.Plants = s.Fits; g.Plants > 0 {
+			roomy.Seed = g.Seed * measure.Mass(s.Fits) / measure.Mass(g.Plants)
+		}
+		s.Roomy = float64(bag.Expect(roomy).Yield)
+	}
+	if s.Depth > 0 && s.Depth < s.Good {
+		deeper := g
+		deeper.Usable *= measure.Volume(s.Good / s.Depth)
+		deeper.Depth = measure.Length(s.Good)
+		s.Deeper = float64(bag.Expect(deeper).Yield)
+	}
 }
 
 // words in the grower's notes that tell of water, beside what is seen.
@@ -57,16 +97,18 @@ const (
 	hotDay   = 27 // °C of the day's maximum, over which tubers swell slowly
 	coldBag  = 13 // °C of the medium, under which sweet potato stands still
 	underDry = 0.3
+	mildOver = 1   // °C of a night that did not freeze
+	mostOfIt = 0.8 // of the days of a season
 )
 
 // seasonOf a bag as the rules ask about it.
-func seasonOf(b *Bag, past *forecast.PlantingForecast, own int) trial.Season {
+func seasonOf(b *Bag, past *forecast.PlantingForecast, own map[measure.Day]bool) trial.Season {
 	k := b.Variety.Class.Constants()
 	s := trial.Season{
 		Sweet: b.Variety.Class.Crop() == crop.SweetPotato, Plants: b.Plants, Litres: float64(b.M.Litres), Room: float64(k.LitresPerPlant), Good: float64(k.DepthGood),
-		Planted: b.State.Planted, Lifted: b.Ended, CutDown: b.HaulmCutOn(), Measured: own, Sun: b.Sun, Root: b.Start == logbook.WholeRoot,
+		Planted: b.State.Planted, Lifted: b.Ended, CutDown: b.HaulmCutOn(), Sun: b.Sun, Root: b.Start == logbook.WholeRoot,
 		SourceIs: b.Sown.Source != "", Kitchen: b.Sown.Source == logbook.Kitchen, CutKnown: b.Sown.Pieces > 0, CutPieces: b.Sown.Cut, Unhealed: b.Sown.Cut > 0 && !b.Sown.Healed,
-		CameKnown: b.Up != 0, GivenUp: b.M.Edible == 0, Split: b.Harvest.Faults[lift.Split], Counted: b.Harvest.Count,
+		GivenUp: b.M.Edible == 0, Split: b.Harvest.Faults[lift.Split], Counted: b.Harvest.Count,
 	}
 	if !b.Bag.Model.Shape.Ground() {
 		s.Depth = float64(b.Level - b.Ladder.Bottom)
@@ -87,8 +129,9 @@ func seasonOf(b *Bag, past *forecast.PlantingForecast, own int) trial.Season {
 			}
 		}
 	}
+	s.ToRaise = b.Filling.CallsAt() > 0
 	readLog(&s, b)
-	readModel(&s, b, past)
+	readModel(&s, b, past, own)
 	return s
 }
 
@@ -104,7 +147,17 @@ func readLog(s *trial.Season, b *Bag) {
 		case logbook.Taken:
 			s.Taken = append(s.Taken, seen)
 		case logbook.Emerged:
-			s.Came = append(s.Came, seen)
+			if s.Came = append(s.Came, seen); e.Level > 0 {
+				s.CameKnown, s.Missing = true, max(0, b.Plants-e.Level)
+			}
+		case logbook.Yellowed:
+			if e.Level > 0 {
+				s.Yellow, s.YellowOn = float64(e.Level-1)/4, e.Day
+			}
+		case logbook.Filled:
+			if e.Thing != "" {
+				s.ReusedIs, s.Reused = true, e.Thing == logbook.UsedBefore
+			}
 		case logbook.Watered:
 			s.Waterings++
 		case logbook.Fed:
@@ -126,6 +179,7 @@ func readLog(s *trial.Season, b *Bag) {
 		case logbook.Weighed:
 			s.Circling = s.Circling || slices.Contains(strings.Fields(e.Thing), "circling")
 		case logbook.Measured:
+			s.Stems++
 			if stem == 0 && called > 0 && e.Height >= called {
 				stem = e.Day
 			}
@@ -159,6 +213,9 @@ func sighted(s *trial.Season, e *logbook.Entry, seen trial.Seen) {
 		s.Dry = append(s.Dry, seen)
 	case "flooded":
 		s.Wet = append(s.Wet, seen)
+	case logbook.PlantDied:
+		s.CameKnown, s.Missing = true, min(s.Plants, s.Missing+1)
+		s.Came = append(s.Came, seen)
 	case "pale-old", "pale-young", "brown-edges", "purple", "volunteers":
 	default:
 		s.Pests = append(s.Pests, seen)
@@ -180,7 +237,7 @@ func noted(s *trial.Season, e *logbook.Entry, seen trial.Seen) {
 }
 
 // readModel takes how it grew by the model.
-func readModel(s *trial.Season, b *Bag, past *forecast.PlantingForecast) {
+func readModel(s *trial.Season, b *Bag, past *forecast.PlantingForecast, own map[measure.Day]bool) {
 	if past.Grown == nil || past.Index < growth.MinIndex {
 		return
 	}
@@ -190,11 +247,14 @@ func readModel(s *trial.Season, b *Bag, past *forecast.PlantingForecast) {
 		s.Leaf = run.Canopy[min(i, len(run.Canopy)-1)]
 	}
 	air := past.Grown.Air
+	frozen := false
 	for i := range air.Max {
 		day := air.From + measure.Day(i)
-		if day > b.Ended || day < b.State.Planted {
+		if day > b.Ended || day < b.State.Planted || !own[day] { // what is usual or drawn is evidence of nothing
 			continue
 		}
+		s.Measured++
+		frozen = frozen || air.Min[i] <= mildOver
 		if run.Initiation != 0 && day >= run.Initiation && air.Max[i] > hotDay {
 			s.Hot = append(s.Hot, day)
 		}
@@ -202,6 +262,7 @@ func readModel(s *trial.Season, b *Bag, past *forecast.PlantingForecast) {
 			s.Cold = append(s.Cold, day)
 		}
 	}
+	s.Mild = !frozen && float64(s.Measured) >= mostOfIt*float64(b.Ended-b.State.Planted)
 	s.Inert, s.MixKnown = past.FeedAsk.Mix.Inert(), true
 	if f := past.Feed; f != nil && f.Wants.Nitrogen > 0 && len(s.Feeds) > 0 {
 		s.Nitrogen = f.Brings.Nitrogen / f.Wants.Nitrogen

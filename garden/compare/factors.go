@@ -23,6 +23,7 @@ type Factor struct {
 	number func(*Bag) (float64, bool)
 	print  func(v float64) any
 	mean   func(v float64) any // prints a mean of whole numbers; nil for as print does
+	word   string              // after a number of it, of few whole ones
 	at     int                 // among the factors
 }
 
@@ -80,7 +81,7 @@ func numbers(key, name, one, many string, of func(*Bag) int) *Factor {
 	f := &Factor{Key: key, Name: name, number: func(b *Bag) (float64, bool) {
 		n := of(b)
 		return float64(n), n > 0
-	}, print: countOf, mean: eachOf}
+	}, print: countOf, mean: eachOf, word: many}
 	f.level = func(b *Bag) (Level, bool) {
 		n := of(b)
 		word := many

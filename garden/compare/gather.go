@@ -1,6 +1,7 @@
 package compare
 
 import (
+	"math"
 	"slices"
 
 	"glebata/core/measure"
@@ -31,7 +32,7 @@ func Gather(done []forecast.PlantingForecast, g Garden) []Bag {
 	if all := g.Cs.Recipes(); len(all) > 0 {
 		usual = all[0].Mix
 	}
-	moves, bins := movesOf(done, g.Open), binsOf(done, g.Open)
+	moves, bins, steps := movesOf(done, g.Open), binsOf(done, g.Open), stepsOf(done)
 	out := make([]Bag, len(done))
 	for i := range done {
 		s := &done[i]
@@ -48,7 +49,7 @@ func Gather(done []forecast.PlantingForecast, g Garden) []Bag {
 			b.Mix = "the usual mix"
 			b.Parts = usual
 		}
-		b.Bins = bins[s.Planting.ID]
+		b.Bins, b.Step = bins[s.Planting.ID], steps[s.Season.Year]
 		b.Stood = stood(&b, moves[s.Bag.ID], g.Places)
 		b.Cost, b.filled, b.lacks = costOf(&b, &g.Prices)
 		b.levels = make([]kept, len(factors))
@@ -108,36 +109,48 @@ func mixNames(cs medium.Components, own []logbook.OwnMix) map[string]string {
 	return out
 }
 
+// scaleSteps that a scale may show, the coarsest first, g.
+var scaleSteps = []int64{100, 50, 20, 10, 5}
+
+// fewestSteps batches whose weights tell the steps of the scale. Practice.
+const fewestSteps = 4
+
+// stepsOf the scales of the seasons: the coarsest that every weight of a season is a multiple of. 0 for
+// one that the weights do not tell: a fine scale, or other units.
+func stepsOf(done []forecast.PlantingForecast) map[int]measure.Mass {
+	weights := map[int][]int64{}
+	for i := range done {
+		for _, b := range done[i].Batches {
+			if b.Low == 0 && b.High == 0 && b.Gross > 0 {
+				year := done[i].Season.Year
+				weights[year] = append(weights[year], int64(math.Round(float64(b.Gross))))
+			}
+		}
+	}
+	out := map[int]measure.Mass{}
+	for year, list := range weights {
+		for _, step := range scaleSteps {
+			if len(list) >= fewestSteps && !slices.ContainsFunc(list, func(w int64) bool { return w%step != 0 }) {
+				out[year] = measure.Mass(step)
+				break
+			}
+		}
+	}
+	return out
+}
+
 // binsOf plantings that were weighed several together: the shares of each.
 func binsOf(done []forecast.PlantingForecast, open []logbook.PlantingState) map[logbook.ID][]trial.BinShare {
-	type part struct {
-		planting  logbook.ID
-		low, high measure.Mass
-	}
-	bins := map[string][]part{}
-	whole := map[string]measure.Mass{}
-	read := map[logbook.ID]bool{}
+	parts, whole := map[string]int{}, map[string]measure.Mass{}
+	shares := map[logbook.ID][]logbook.PoolShare{}
 	add := func(s *logbook.PlantingState) {
-		if read[s.Planting.ID] { // weighed in and left open, it stands among both
+		if _, read := shares[s.Planting.ID]; read { // weighed in and left open, it stands among both
 			return
 		}
-		read[s.Planting.ID] = true
-		for i := range s.Log {
-			e := &s.Log[i]
-			if e.Kind != logbook.Weighed || e.Group == "" {
-				continue
-			}
-			p, pooled := part{planting: s.Planting.ID}, false
-			for k := range e.Batches {
-				b := e.Batches[k].Lifted()
-				if pooled = pooled || b.Known == measure.Pooled; b.Grade.Edible() {
-					low, high := b.Range()
-					p.low, p.high, whole[e.Group] = p.low+low, p.high+high, whole[e.Group]+b.Net()
-				}
-			}
-			if pooled {
-				bins[e.Group] = append(bins[e.Group], p)
-			}
+		shares[s.Planting.ID] = s.PoolShares()
+		for _, p := range shares[s.Planting.ID] {
+			parts[p.Bin]++
+			whole[p.Bin] += p.Net
 		}
 	}
 	for i := range done {
@@ -147,14 +160,13 @@ func binsOf(done []forecast.PlantingForecast, open []logbook.PlantingState) map[
 		add(&open[i])
 	}
 	out := map[logbook.ID][]trial.BinShare{}
-	for key, parts := range bins {
-		if len(parts) < 2 {
-			continue
-		}
-		for _, p := range parts {
-			out[p.planting] = append(out[p.planting], trial.BinShare{
-				Bin: key, Low: float64(p.low), High: float64(p.high), Parts: len(parts), WholeLow: float64(whole[key]), WholeHigh: float64(whole[key]),
-			})
+	for id, list := range shares {
+		for _, p := range list {
+			if n := parts[p.Bin]; n > 1 {
+				out[id] = append(out[id], trial.BinShare{
+					Bin: p.Bin, Low: float64(p.Low), High: float64(p.High), Parts: n, WholeLow: float64(whole[p.Bin]), WholeHigh: float64(whole[p.Bin]),
+				})
+			}
 		}
 	}
 	return out

@@ -23,6 +23,14 @@ type Measure struct {
 // Quantity of a value in the measure, for printing.
 func (m *Measure) Quantity(v float64) any { return m.print(v) }
 
+// Plain number of a value, as it stands in a table: money in whole units, not in hundredths.
+func (m *Measure) Plain(v float64) float64 {
+	if _, money := m.print(v).(measure.Money); money {
+		return v / 100
+	}
+	return v
+}
+
 // For a kind of planting.
 func (m *Measure) For(k Kind) bool {
 	if k == Both {
@@ -43,7 +51,7 @@ func (m *Measure) Observe(b *Bag) (o trial.Observed, ok bool) {
 	}
 	if o = m.observe(b); len(o.Bins) == 0 {
 		for _, s := range b.Bins { // of another quantity than the harvest: no whole is known of it
-			o.Bins = append(o.Bins, trial.BinShare{Bin: s.Bin})
+			o.Bins = append(o.Bins, trial.BinShare{Bin: s.Bin, Parts: s.Parts})
 		}
 	}
 	return o, o.By > 0 && !math.IsNaN(o.Of) && !math.IsInf(o.Of/o.By, 0)

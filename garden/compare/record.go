@@ -182,13 +182,14 @@ type Season struct {
 	Bags    int
 	Unknown int // whose harvest is not known
 	Harvest measure.Mass
+	AtLeast bool   // some left its bag unweighed
 	Of      []*Bag // whose harvest is known
 	Ratio   Group  // of tubers in bags
 	Best    *Bag
 	Worst   *Bag
 }
 
-// SeasonOf a year: its sums, and the bag with most and least for its seed.
+// SeasonOf a year: its sums, and the bag with most and least for its seed, of those whose seed was weighed.
 func SeasonOf(all []Bag, year int) Season {
 	s := Season{Year: year}
 	m := MeasureNamed("ratio", Tubers)
@@ -203,12 +204,15 @@ func SeasonOf(all []Bag, year int) Season {
 			s.Unknown++
 			continue
 		}
-		s.Harvest, s.Of = s.Harvest+b.M.Edible, append(s.Of, b)
+		s.Harvest, s.Of, s.AtLeast = s.Harvest+b.M.Edible, append(s.Of, b), s.AtLeast || b.AtLeast()
 		if b.Kind() != Tubers {
 			continue
 		}
 		if o, ok := m.Observe(b); ok {
 			s.Ratio.Bags, s.Ratio.Arm = append(s.Ratio.Bags, b), append(s.Ratio.Arm, o)
+			if b.M.SeedHigh > b.M.SeedLow { // nobody weighed it: it is no record
+				continue
+			}
 			if v := o.Value(); s.Best == nil || v > best {
 				s.Best, best = b, v
 			}
@@ -229,5 +233,8 @@ func (s *Season) HarvestWorking() working.Working {
 		}
 	}
 	w.Steps = append(w.Steps, working.Step{Says: "edible harvest of {} bags", Args: []any{len(s.Of)}, Result: s.Harvest})
+	if s.AtLeast {
+		w.Steps = append(w.Steps, working.Step{Says: "some of it left its bags unweighed: it is at least so much"})
+	}
 	return w
 }

@@ -25,16 +25,17 @@ type Sheet struct {
 	Ask
 	Measure *Measure
 	By      *Factor
-	With    *Factor  // nil for none
-	Chosen  []*Bag   // of the kind, variety and season asked for
-	Counted []*Bag   // those that have a value in the measure
-	Groups  []Group  // in the order of the factor
-	Panels  []Panel  // by the second factor; one without a name where there is none
-	Without int      // bags that nothing is kept of in the factor
-	LeftOut int      // bags that do not count, or have no value
-	Pair    [2]int   // groups that are judged; the same twice where there are none
-	Judged  *Verdict // nil where nothing can be judged
-	Kinds   []Kind   // that there are bags of
+	With    *Factor     // nil for none
+	Chosen  []*Bag      // of the kind, variety and season asked for
+	Counted []*Bag      // those that have a value in the measure
+	Groups  []Group     // in the order of the factor
+	Panels  []Panel     // by the second factor; one without a name where there is none
+	Without int         // bags that nothing is kept of in the factor
+	LeftOut int         // bags that do not count, or have no value
+	Pair    [2]int      // groups that are judged; the same twice where there are none
+	Judged  *Verdict    // nil where nothing can be judged, or is not to be judged yet
+	Runs    *TrialSheet // trial whose arms the two would set against one another before its end
+	Kinds   []Kind      // that there are bags of
 	Offered []*Factor
 }
 
@@ -222,14 +223,42 @@ func (s *Sheet) FirstGroup() *Group { return &s.Groups[s.Pair[0]] }
 // SecondGroup is the other of the two that are judged.
 func (s *Sheet) SecondGroup() *Group { return &s.Groups[s.Pair[1]] }
 
-// judge the two groups.
+// judge the two groups, as picked among all that stand on the page.
 func (s *Sheet) judge() {
 	if len(s.Groups) < 2 {
 		return
 	}
-	a, b := s.FirstGroup(), s.SecondGroup()
-	v, err := Judge([]*Group{a, b}, s.Measure, s.By, s.Each, s.With)
-	if err == nil {
+	groups := make([]*Group, len(s.Groups))
+	for i := range s.Groups {
+		groups[i] = &s.Groups[i]
+	}
+	f, err := family(groups, s.Each)
+	if err != nil {
+		return
+	}
+	if v, err := judge(f, groups, s.Pair[0], s.Pair[1], s.By, s.Each); err == nil {
 		s.Judged = v
+	}
+}
+
+// Hold back the verdict where the two groups set the arms of a trial that runs against one another: it
+// is judged at its end, and not looked at week by week.
+func (s *Sheet) Hold(running []*TrialSheet) {
+	if s.Judged == nil {
+		return
+	}
+	for _, t := range running {
+		in := [2]int{-1, -1} // an arm that has bags in each group
+		for side, g := range []*Group{s.FirstGroup(), s.SecondGroup()} {
+			for _, b := range g.Bags {
+				if arm, ok := t.Arm(b.Planting.ID); ok && (side == 0 || arm != in[0]) {
+					in[side] = arm
+				}
+			}
+		}
+		if in[0] >= 0 && in[1] >= 0 {
+			s.Judged, s.Runs = nil, t
+			return
+		}
 	}
 }

@@ -42,10 +42,23 @@ type TrialSheet struct {
 	Again   bool             // laid once more from its number it comes out the same
 	Least   float64          // chance that no result of it can be rarer than
 	Treated []measure.Phrase // in which the arms were treated unlike, beside what they are to differ in
-	Judged  *Verdict         // nil until there is something to judge
-	Pair    [2]int           // arms that are judged
-	Vary    float64          // of the bags within arms; 0 where it cannot be told
+	Judged  *Verdict         // as they were dealt; nil until all bags are finished and the day has come
+	Got     treatedAs        // what the bags got, by their entries
+	Really  *Verdict         // as they were treated, where some got another arm's; nil where none did or too few are left
+	Others  []OtherPair      // of more than two arms, closed over all
+	Two     [2]int           // arms that are judged
+	Picked  bool             // after looking, for none were named
+	Vary    trial.Variation  // of the bags within arms
+	Waiting int              // bags that are planned or grow
+	GaveUp  []string         // bags whose plan was dropped
+	Before  measure.Day      // day that it is not judged before; 0 for none that is to come
 	Blocked bool
+}
+
+// OtherPair of arms than the one that was named.
+type OtherPair struct {
+	First, Second *Group
+	*Verdict
 }
 
 // TrialArm is one arm with its bags.
@@ -62,9 +75,12 @@ type TrialPlanting struct {
 	Result *Bag
 }
 
-// NewTrialSheet of a trial, from the plantings of its season and the finished bags.
-func NewTrialSheet(t logbook.Trial, season []logbook.PlantingState, finished []Bag) *TrialSheet {
+// NewTrialSheet of a trial on a day, from the plantings of its season and the finished bags.
+func NewTrialSheet(t logbook.Trial, season []logbook.PlantingState, finished []Bag, today measure.Day) *TrialSheet {
 	s := &TrialSheet{Trial: t, By: FactorNamed(t.Factor)}
+	if t.JudgeOn > today {
+		s.Before = t.JudgeOn
+	}
 	done := map[logbook.ID]*Bag{}
 	for i := range finished {
 		done[finished[i].Planting.ID] = &finished[i]
@@ -88,6 +104,12 @@ func NewTrialSheet(t logbook.Trial, season []logbook.PlantingState, finished []B
 		arm := &s.Arms[b.Arm]
 		p := TrialPlanting{st, b.Block, done[b.Planting]}
 		arm.Bags = append(arm.Bags, p)
+		switch st.Stage {
+		case logbook.StagePlanned, logbook.StageGrowing:
+			s.Waiting++
+		case logbook.StageDropped:
+			s.GaveUp = append(s.GaveUp, p.Bag.Label)
+		}
 		if s.Measure == nil {
 			s.Measure = MeasureNamed(t.Measure, kindOf(&st.Planting))
 		}
@@ -123,65 +145,103 @@ func (s *TrialSheet) check(blocks map[string]int) {
 	if again, err := trial.Lay(units, len(s.Arms), s.Draw); err == nil {
 		s.Again = s.Draw != 0 && slices.Equal(again, arms)
 	}
-	s.Least = 1
-	if !slices.ContainsFunc(layout, func(a trial.Arm) bool { return len(a) == 0 }) {
-		s.Least = trial.LeastP(layout)
+	s.Two, s.Picked = [2]int{0, 1}, false
+	if pair, ok := s.Named(); ok {
+		s.Two = pair
+	} else {
+		s.Picked = true
 	}
+	s.Least = trial.LeastP(layout[s.Two[0]], layout[s.Two[1]])
 }
 
 // Tells reports whether any result of the layout could be called more than chance.
 func (s *TrialSheet) Tells() bool { return s.Least <= 1-trial.Level+1e-9 }
 
 // Ended reports whether no bag of it is planned or grows.
-func (s *TrialSheet) Ended() bool {
+func (s *TrialSheet) Ended() bool { return s.Waiting == 0 }
+
+// judge the arms, once all is finished: the pair that was named as a fixed one, any other among all.
+func (s *TrialSheet) judge() {
+	var arms []trial.Arm
 	for i := range s.Arms {
-		for _, p := range s.Arms[i].Bags {
-			if p.Stage == logbook.StagePlanned || p.Stage == logbook.StageGrowing {
-				return false
+		arms = append(arms, s.Arms[i].Group.Arm)
+	}
+	s.Vary = trial.VaryWithin(arms)
+	if !s.Ended() || s.Before != 0 || slices.ContainsFunc(arms, func(a trial.Arm) bool { return len(a) == 0 }) {
+		return
+	}
+	if s.Picked {
+		for i := range s.Arms {
+			if v := s.Arms[i].Group.Value(false); v > s.Arms[s.Two[0]].Group.Value(false) {
+				s.Two[0] = i
+			}
+		}
+		s.Two[1] = (s.Two[0] + 1) % len(s.Arms)
+		for i := range s.Arms {
+			if v := s.Arms[i].Group.Value(false); i != s.Two[0] && v < s.Arms[s.Two[1]].Group.Value(false) {
+				s.Two[1] = i
 			}
 		}
 	}
-	return true
+	s.Got = lookUp(s.By, s.Arms, s.Two)
+	groups := make([]*Group, len(s.Arms))
+	for i := range s.Arms {
+		groups[i] = &s.Arms[i].Group
+	}
+	s.Judged = s.verdict(groups, s.Two, !s.Picked)
+	for _, p := range trial.Pairs(len(groups)) {
+		if two := [2]int{p.First, p.Second}; len(groups) > 2 && two != s.Two && two != [2]int{s.Two[1], s.Two[0]} {
+			if v := s.verdict(groups, two, false); v != nil {
+				s.Others = append(s.Others, OtherPair{groups[two[0]], groups[two[1]], v})
+			}
+		}
+	}
+	if len(s.Got.Stray) > 0 {
+		s.Really = s.verdict(s.reallyTreated(groups), s.Two, !s.Picked)
+	}
 }
 
-// judge the arms on what is finished.
-func (s *TrialSheet) judge() {
-	best, worst := -1, -1
-	var arms []trial.Arm
-	for i := range s.Arms {
-		g := &s.Arms[i].Group
-		if len(g.Bags) == 0 {
-			return
-		}
-		arms = append(arms, g.Arm)
-		if best < 0 || g.Value(false) > s.Arms[best].Group.Value(false) {
-			best = i
-		}
-		if worst < 0 || g.Value(false) < s.Arms[worst].Group.Value(false) {
-			worst = i
+// verdict on a pair of arms, fixed or among all; nil where one has no bag.
+func (s *TrialSheet) verdict(groups []*Group, two [2]int, fixed bool) *Verdict {
+	if fixed {
+		groups, two = []*Group{groups[two[0]], groups[two[1]]}, [2]int{0, 1}
+	}
+	f, err := family(groups, false)
+	if err != nil {
+		return nil
+	}
+	v, err := judge(f, groups, two[0], two[1], s.By, false)
+	if err != nil {
+		return nil
+	}
+	return v
+}
+
+// reallyTreated are the bags in the arm that they were treated as, by their entries.
+func (s *TrialSheet) reallyTreated(dealt []*Group) []*Group {
+	out := make([]*Group, len(dealt))
+	for i, g := range dealt {
+		out[i] = &Group{Level: g.Level}
+	}
+	for i, g := range dealt {
+		for k, b := range g.Bags {
+			at := i
+			if n := slices.IndexFunc(s.Got.Stray, func(s Stray) bool { return s.Bag == b }); n >= 0 {
+				at = s.Got.Stray[n].As
+			}
+			if at >= 0 {
+				out[at].Bags, out[at].Arm = append(out[at].Bags, b), append(out[at].Arm, g.Arm[k])
+			}
 		}
 	}
-	s.Vary, _ = trial.VaryWithin(arms)
-	if len(s.Arms) == 2 || best == worst {
-		best, worst = 0, 1
-	}
-	s.Pair = [2]int{best, worst}
-	groups := []*Group{&s.Arms[best].Group, &s.Arms[worst].Group}
-	for i := range s.Arms {
-		if i != best && i != worst {
-			groups = append(groups, &s.Arms[i].Group)
-		}
-	}
-	if v, err := Judge(groups, s.Measure, s.By, false); err == nil {
-		s.Judged = v
-	}
+	return out
 }
 
 // FirstArm and SecondArm are those that are judged.
-func (s *TrialSheet) FirstArm() *Group { return &s.Arms[s.Pair[0]].Group }
+func (s *TrialSheet) FirstArm() *Group { return &s.Arms[s.Two[0]].Group }
 
 // SecondArm is the other one.
-func (s *TrialSheet) SecondArm() *Group { return &s.Arms[s.Pair[1]].Group }
+func (s *TrialSheet) SecondArm() *Group { return &s.Arms[s.Two[1]].Group }
 
 // Of what arms are treated with: when they are called unlike. Practice.
 const (
@@ -258,30 +318,18 @@ func (s *TrialSheet) treated() {
 	}
 }
 
-// PlannedOtherwise are bags whose plan is not what their arm says, as far as the arm's name says
-// it: the level of the factor is another arm's name.
-func (s *TrialSheet) PlannedOtherwise() []string {
-	var out []string
+// PlannedOtherwise are bags whose plan is not what their arm says, as far as the arm's name says it, and
+// whether they can be set: some are not planted yet.
+func (s *TrialSheet) PlannedOtherwise() (labels []string, settable bool) {
 	for i := range s.Arms {
 		for _, p := range s.Arms[i].Bags {
-			level := ""
-			switch s.Factor {
-			case "school":
-				level = p.Filling.School.Params().Name
-			case "kind":
-				level = p.Bag.Model.Name
-			default:
-				continue
-			}
-			for k := range s.Arms {
-				if k != i && strings.EqualFold(s.Arms[k].Name, level) {
-					out = append(out, p.Bag.Label)
-				}
+			if school, number := ArmPlan(&s.Trial, i); (school != "" && school != p.Filling.School || number > 0 && number != p.Number) && p.Stage != logbook.StageDropped {
+				labels, settable = append(labels, p.Bag.Label), settable || p.Stage == logbook.StagePlanned
 			}
 		}
 	}
-	slices.SortFunc(out, func(a, b string) int { return cmp.Or(len(a)-len(b), cmp.Compare(a, b)) })
-	return out
+	slices.SortFunc(labels, func(a, b string) int { return cmp.Or(len(a)-len(b), cmp.Compare(a, b)) })
+	return labels, settable
 }
 
 // ArmWorking shows how an arm came to its value.

@@ -13,9 +13,10 @@ import (
 // Variation of the grower's own bags in a measure: of one variety in one season, of as many plants
 // to a bag, in one kind of bag.
 type Variation struct {
-	Of     float64 // as a share of the mean
+	Of     float64 // that a trial is planned from, as a share of the mean: what was seen, taken with caution
 	Bags   int     // it rests on; 0 where they cannot tell and the usual one is taken
 	Groups []Group
+	Seen   trial.Variation
 }
 
 // Varies is how the grower's own bags vary in a measure.
@@ -29,7 +30,7 @@ func Varies(all []Bag, m *Measure) Variation {
 	var groups []Group
 	for i := range all {
 		b := &all[i]
-		if o, ok := m.Observe(b); ok && m.For(b.Kind()) {
+		if o, ok := m.Observe(b); ok && m.For(b.Kind()) && len(o.Bins) == 0 {
 			key := like{b.Variety.ID, b.Season.Year, b.Plants, b.Bag.Model.ID}
 			k, seen := at[key]
 			if !seen {
@@ -45,11 +46,11 @@ func Varies(all []Bag, m *Measure) Variation {
 	for i := range groups {
 		arms[i] = groups[i].Arm
 	}
-	cv, bags := trial.VaryWithin(arms)
-	if bags < fewestVaried {
+	v := trial.VaryWithin(arms)
+	if v.Bags < fewestVaried {
 		return Variation{Of: trial.UsualVary}
 	}
-	return Variation{cv, bags, groups}
+	return Variation{v.Cautious(), v.Bags, groups, v}
 }
 
 // Working shows it.
@@ -68,7 +69,8 @@ func (v *Variation) Working() working.Working {
 			w.Steps = append(w.Steps, working.Step{Says: "{}: {} bags vary by", Args: []any{g.Name, len(g.Bags)}, Result: measure.Share(g.Arm.Vary())})
 		}
 	}
-	w.Steps = append(w.Steps, working.Step{Says: "together, {} bags", Args: []any{v.Bags}, Result: w.Result})
+	w.Steps = append(w.Steps, working.Step{Says: "together, {} bags", Args: []any{v.Bags}, Result: measure.Share(v.Seen.CV)},
+		working.Step{Says: "so few may have agreed by chance: what three times in four is not exceeded, from χ² of {} degrees of freedom", Args: []any{v.Seen.Free}, Result: w.Result})
 	return w
 }
 

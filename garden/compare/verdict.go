@@ -13,6 +13,7 @@ import (
 // Verdict on two groups.
 type Verdict struct {
 	trial.Comparison
+	Shared   []*Bag          // bags of bins across groups: what they gave tells nothing of the difference
 	Unlike   []Unlike        // what else the two differ in
 	Opinion  *trial.Adjusted // a second opinion; nil where there is none
 	Levelled []*Factor       // that the second opinion sets level
@@ -21,6 +22,17 @@ type Verdict struct {
 
 // Mixed reports whether the groups differ in more than what they are compared by.
 func (v *Verdict) Mixed() bool { return len(v.Unlike) > 0 }
+
+// FewestOf weighings in each group of so many alike ones of which a pair can be called at all.
+func (v *Verdict) FewestOf() int {
+	switch {
+	case v.Together <= 3:
+		return trial.FewestBags
+	case v.Together < 8:
+		return trial.FewestBags + 1
+	}
+	return trial.FewestBags + 2
+}
 
 // Unlike is one thing that two groups differ in beside what they are compared by.
 type Unlike struct {
@@ -35,24 +47,33 @@ const (
 	unlikeDays  = 7
 )
 
-// Judge the first of some groups against the second, among all of them.
-func Judge(groups []*Group, m *Measure, by *Factor, each bool, also ...*Factor) (*Verdict, error) {
+// family of groups that are judged beside one another, by totals or by the mean of their bags.
+func family(groups []*Group, each bool) (*trial.Family, error) {
 	arms := make([]trial.Arm, len(groups))
 	for i, g := range groups {
 		if arms[i] = g.Arm; each {
 			arms[i] = g.Arm.Each()
 		}
 	}
-	c, err := trial.Compare(arms, 0, 1, seed)
+	return trial.NewFamily(arms, seed)
+}
+
+// judge two of some groups: two as a pair that was fixed, more as one that was picked among them after
+// looking.
+func judge(f *trial.Family, groups []*Group, first, second int, by *Factor, each bool) (*Verdict, error) {
+	c, err := f.Compare(first, second)
 	if err != nil {
 		return nil, err
 	}
 	v := &Verdict{Comparison: c, Each: each}
-	v.Unlike = unlike(groups[0].Bags, groups[1].Bags, by)
-	if c.Verdict == trial.InBins {
-		return v, nil
+	for _, b := range c.Across {
+		v.Shared = append(v.Shared, groups[b[0]].Bags[b[1]])
 	}
-	v.adjust(groups[0], groups[1], by)
+	one, two := groups[first], groups[second]
+	v.Unlike = unlike(one.Bags, two.Bags, by)
+	if c.FirstW+c.SecondW == len(one.Bags)+len(two.Bags) { // each was weighed by itself
+		v.adjust(one, two, by)
+	}
 	return v, nil
 }
 
@@ -82,6 +103,7 @@ var alongside = map[string][]string{
 	"variety": {"class", "lot", "source"}, "class": {"variety", "lot", "source"}, "kind": {"litres", "litres-each"},
 	"litres": {"kind", "litres-each"}, "litres-each": {"kind", "litres", "plants"}, "plants": {"litres-each"},
 	"source": {"lot"}, "lot": {"source"}, "place": {"shelter", "sun"}, "shelter": {"place", "sun"}, "sun": {"place", "shelter"}, "cut": {"seed"},
+	"school": {"litres", "litres-each"},
 }
 
 func goesWith(f, but *Factor) bool { return but != nil && slices.Contains(alongside[but.Key], f.Key) }

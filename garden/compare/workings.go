@@ -100,44 +100,69 @@ func (v *Verdict) Difference(m *Measure) any { return m.print(v.Diff) }
 func DiffWorking(v *Verdict, m *Measure, first, second *Group) working.Working {
 	w := working.Working{
 		Title: "The difference of two groups", Result: m.print(v.Diff), Mark: working.Published,
-		Source:  "bootstrap, widened for few bags (Hesterberg 2015); of 5 bags a group the plain one holds 83 times in 100 where it says 90",
+		Source:  "the studentised permutation test turned round (Pitman 1937; Janssen 1997)",
 		Changes: "More bags in each group make the interval narrower, by about the square root of their number.",
 	}
 	step := func(result any, says string, args ...any) {
 		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
 	}
-	step(m.print(v.First), "{}: {} bags", first.Name, v.FirstN)
-	step(m.print(v.Second), "{}: {} bags", second.Name, v.SecondN)
+	for _, g := range []struct {
+		of         *Group
+		at         float64
+		bags, once int
+	}{{first, v.First, v.FirstN, v.FirstW}, {second, v.Second, v.SecondN, v.SecondW}} {
+		if g.bags == g.once {
+			step(m.print(g.at), "{}: {}", g.of.Name, bagsOf(g.bags))
+		} else {
+			step(m.print(g.at), "{}: {} in {}, each bin one", g.of.Name, bagsOf(g.bags), weighingsOf(g.once))
+		}
+	}
 	step(m.print(v.Diff), "{} − {}", m.print(v.First), m.print(v.Second))
 	if v.Ratio > 0 {
 		step(math.Round(1000*v.Ratio)/1000, "{} ÷ {}", m.print(v.First), m.print(v.Second))
 	}
-	if v.Verdict == trial.InBins {
-		step(nil, "some were weighed together: bags of one bin are no bags apart, and there is no interval")
-		return w
+	if n := len(v.Shared); n > 0 {
+		step(nil, "{} shared a bin with bags of other groups: what they gave tells nothing of the difference", bagsOf(n))
 	}
 	if !v.HasInterval() {
-		step(nil, "one bag by itself has no spread: there is no interval")
+		step(nil, "so few have no interval: no difference would be too great for them")
 		return w
 	}
-	how := "{} times as many bags were drawn from each group, some twice and some not; 90 in 100 of such intervals hold the true difference: {} and"
-	if v.Normal {
-		how = "by the normal law, which drawing {} times comes to with so many bags; 90 in 100 of such intervals hold the true difference: {} and"
+	step(m.print(v.High), "differences that the test would not call more than chance lie between {} and", m.print(v.Low))
+	if v.RatioHigh > 0 && !math.IsInf(v.RatioHigh, 0) {
+		step(measure.Each(math.Round(100*v.RatioHigh)/100), "times as much: between {} and", measure.Each(math.Round(100*v.RatioLow)/100))
 	}
-	step(m.print(v.High), how, trial.Draws, m.print(v.Low))
-	step(math.Round(10*v.Free)/10, "Student's t is taken with so many degrees of freedom")
 	if v.Blocked {
-		step(nil, "what bags of one block have in common is taken out first")
+		step(nil, "what bags of one block have in common is taken out: they change places within it alone")
+	}
+	if v.Ranged {
+		step(nil, "what is estimated, and the steps of the scale, are in it: the lightest of one group against the heaviest of the other, and the other way round")
+	}
+	if v.Uneven {
+		step(nil, "weighings are of unequal numbers of bags: it is as wide as by Welch's test of the logarithms too")
+	}
+	if v.Together > 2 {
+		step(nil, "the two were picked among {} groups: it is wider by as much", v.Together)
 	}
 	return w
+}
+
+func weighingsOf(n int) measure.Phrase {
+	if n == 1 {
+		return measure.Say("1 weighing")
+	}
+	return measure.Say("{} weighings", n)
 }
 
 // ChanceWorking shows how often chance alone makes such a difference.
 func ChanceWorking(v *Verdict, m *Measure) working.Working {
 	w := working.Working{
 		Title: "Were all bags alike", Result: Chance(v.P), Mark: working.Published,
-		Source:  "permutation test, two-sided, ties counted (Fisher)",
+		Source:  "permutation test of the studentised difference, two-sided, ties counted (Fisher; Janssen 1997)",
 		Changes: "More bags: with 3 against 3 there are 20 ways, and no difference can be rarer than 2 of them.",
+	}
+	if v.Together > 2 {
+		w.Source += ", closed over all groups shown (Marcus, Peritz and Gabriel 1976)"
 	}
 	step := func(result any, says string, args ...any) {
 		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
@@ -148,17 +173,24 @@ func ChanceWorking(v *Verdict, m *Measure) working.Working {
 		within = ", each within its block"
 	}
 	switch {
-	case v.Normal:
-		step(nil, "so many bags are not shuffled: the normal law stands for it")
+	case v.Law:
+		step(nil, "so many are not dealt anew: Student's t with {} degrees of freedom stands for it", int(math.Round(v.Free)))
 	case v.Exact:
-		step(v.Arrangements, "ways in which the same bags could have been put to the groups"+within)
-		step(v.As(), "of them with a difference as great or greater")
-	default:
-		step(v.Arrangements, "of the ways in which the same bags could have been put to the groups, drawn at random"+within)
-		step(v.As(), "of them with a difference as great or greater")
+		step(v.Arrangements, "ways in which the same weighings could have been put to the groups"+within)
+		step(v.As, "of them with a difference as great or greater, for what it spreads")
+	case v.Arrangements > 0:
+		step(v.Arrangements, "of the ways in which the same weighings could have been put to the groups, drawn at random"+within)
+		step(v.As, "of them with a difference as great or greater, for what it spreads")
+	}
+	if v.Ranged {
+		step(nil, "counted at the ends of what the weights may be, so that the surest case is not taken for the only one")
+	}
+	if v.Uneven {
+		step(nil, "weighings are of unequal numbers of bags: Welch's test of the logarithms is asked too, and the less sure one counts")
 	}
 	if v.Together > 2 {
-		step(nil, "the difference is held against the greatest among {} groups", v.Together)
+		step(Chance(v.Alone), "so often chance makes such a difference between these two")
+		step(nil, "but the two were picked among {} groups after looking: every way of the groups being alike that has these two alike must be refused", v.Together)
 	}
 	step(w.Result, "so often chance alone makes such a difference")
 	return w
@@ -208,8 +240,10 @@ func (v *Verdict) RatioText() measure.Phrase {
 // Sentence of the verdict in one line.
 func (v *Verdict) Sentence(m *Measure, first, second measure.Phrase) measure.Phrase {
 	low, high := first, second
-	if v.Diff < 0 {
+	ratio, from, to := 1/v.Ratio, 1/v.RatioHigh, 1/v.RatioLow
+	if v.Diff > 0 {
 		low, high = second, first
+		ratio, from, to = v.Ratio, v.RatioLow, v.RatioHigh
 	}
 	more := "gave more"
 	if m.Less {
@@ -219,13 +253,29 @@ func (v *Verdict) Sentence(m *Measure, first, second measure.Phrase) measure.Phr
 	if v.Mixed() {
 		mixed = ", but mixed"
 	}
-	switch v.Verdict {
-	case trial.InBins:
-		return measure.Say("Not judged: some were weighed together. {} bags were {} weighings and {} bags {}, and bags of one bin are no bags apart.", v.FirstN, v.FirstW, v.SecondN, v.SecondW)
-	case trial.TooFew:
-		return measure.Say("Too few bags to tell: at least {} in each group are needed.", trial.FewestBags)
-	case trial.LikelyMore:
-		return measure.Say("Likely more"+mixed+": {} "+more+" than {}.", low, high)
+	switch {
+	case v.Verdict == trial.TooFew && v.FirstW+v.SecondW < v.FirstN+v.SecondN:
+		return measure.Say("Too few to tell: {} is {} and {} {}, for bags of one bin are no bags apart; {} in each are needed.", first, weighingsOf(v.FirstW), second, weighingsOf(v.SecondW), trial.FewestBags)
+	case v.Verdict == trial.TooFew && len(v.Shared) > 0:
+		return measure.Say("Too few to tell: bins that hold bags of several groups tell nothing of their difference; {} weighings in each are needed.", trial.FewestBags)
+	case v.Verdict == trial.TooFew:
+		return measure.Say("Too few to tell: {} bags in each group are needed; {} has {}, {} {}.", trial.FewestBags, first, v.FirstN, second, v.SecondN)
+	case v.Verdict == trial.LikelyMore && v.Ratio > 0 && !math.IsInf(to, 0) && !math.IsInf(from, 0):
+		return measure.Say("Likely more"+mixed+": {} "+more+" than {}, {} times as much ({} to {}).", high, low, times(ratio), times(from), times(to))
+	case v.Verdict == trial.LikelyMore:
+		return measure.Say("Likely more"+mixed+": {} "+more+" than {}.", high, low)
+	case v.Alone <= 1-trial.Level && v.Together > 2:
+		return measure.Say("Could be chance: of {} groups that are alike the two furthest apart differ so {}.", v.Together, Chance(v.P))
+	case v.P > 0.995:
+		return measure.Say("Could be chance: what is known of them lets them be alike.")
 	}
 	return measure.Say("Could be chance: bags that are treated alike differ as much {}.", Chance(v.P))
+}
+
+// times as it is printed: "1.3".
+func times(v float64) measure.Rounded {
+	if v < 9.95 {
+		return measure.Rounded{V: v, Decimals: 1}
+	}
+	return measure.Rounded{V: v}
 }

@@ -5,6 +5,8 @@ import (
 	"maps"
 	"slices"
 	"strconv"
+	"strings"
+	"sync"
 
 	"glebata/core/bag"
 	"glebata/core/crop"
@@ -19,20 +21,37 @@ import (
 
 // Learned is how the grower's own finished bags did against what was promised of them: one fit of
 // each crop.
-type Learned struct{ of map[crop.Crop]*harvest.Model }
+type Learned struct {
+	of   map[crop.Crop]*harvest.Model
+	from string // other gardens, by name
+}
 
 // Learn from finished bags. Those whose harvest is not known in full, or whose season was not
 // reckoned, tell nothing.
-func Learn(finished []PlantingForecast) Learned { return YieldsOf(finished).WithoutSeason(0) }
+func Learn(finished []PlantingForecast, others []Other) Learned {
+	return YieldsOf(finished, others).WithoutSeason(0)
+}
 
-// Yields are what finished bags gave against the model, each worked out once.
-type Yields struct{ list []yielded }
+// Other garden's harvests that are learned from too, a level more: its varieties are the grower's own where
+// they bear the same name.
+type Other struct {
+	logbook.OtherGarden
+	Own map[string]logbook.ID // the grower's varieties, by name in small letters
+}
 
-// yielded is what a finished bag gave, and what of it is asked again.
+// Yields are what finished bags gave against the model, each worked out once; a bin of several bags is
+// one weighing.
+type Yields struct {
+	list   []yielded
+	others []Other
+}
+
+// yielded is what a finished bag, or the bags of a bin, gave, and what of it is asked again.
 type yielded struct {
 	crop     crop.Crop
 	year     int
 	weighing harvest.Weighing
+	shares   []logbook.PoolShare
 }
 
 // share of what was promised that it gave.
@@ -40,13 +59,87 @@ func (y *yielded) share() float64 {
 	return (y.weighing.Low + y.weighing.High) / 2 / y.weighing.Bags[0].Expected
 }
 
-// YieldsOf finished bags.
-func YieldsOf(finished []PlantingForecast) Yields {
-	var out Yields
+// YieldsOf finished bags. Bags that share a bin are one weighing, known as the bin was; where not all of
+// them are told of, or not all are of one crop and season, the bin tells nothing.
+func YieldsOf(finished []PlantingForecast, others []Other) Yields {
+	out := Yields{others: others}
+	parts, seen, first := map[string]int{}, map[string]int{}, map[string]int{}
 	for i := range finished {
-		if y, ok := finished[i].yielded(); ok {
-			out.list = append(out.list, y)
+		for _, p := range finished[i].PoolShares() {
+			parts[p.Bin]++
 		}
+	}
+	var pooled []yielded
+	for i := range finished {
+		y, ok := finished[i].yielded()
+		switch {
+		case !ok:
+		case len(y.shares) == 0:
+			out.list = append(out.list, y)
+		default:
+			for _, p := range y.shares {
+				seen[p.Bin]++
+			}
+			pooled = append(pooled, y)
+		}
+	}
+	root := make([]int, len(pooled))
+	find := func(i int) int {
+		for root[i] != i {
+			i = root[i]
+		}
+		return i
+	}
+	for i := range pooled {
+		root[i] = i
+		for _, p := range pooled[i].shares {
+			if k, ok := first[p.Bin]; ok {
+				root[find(i)] = find(k)
+			} else {
+				first[p.Bin] = i
+			}
+		}
+	}
+	at, broken := map[int]int{}, map[int]bool{}
+	var bins []yielded
+	for i := range pooled {
+		y, r := pooled[i], find(i)
+		k, ok := at[r]
+		if !ok {
+			k, at[r] = len(bins), len(bins)
+			bins = append(bins, yielded{crop: y.crop, year: y.year})
+		}
+		bin := &bins[k]
+		bin.weighing.Bags = append(bin.weighing.Bags, y.weighing.Bags...)
+		bin.weighing.Low, bin.weighing.High = bin.weighing.Low+y.weighing.Low, bin.weighing.High+y.weighing.High
+		for _, p := range y.shares { // the whole was weighed, however it is shared out
+			bin.weighing.Low, bin.weighing.High = bin.weighing.Low+float64(p.Net-p.Low), bin.weighing.High+float64(p.Net-p.High)
+			broken[k] = broken[k] || seen[p.Bin] != parts[p.Bin]
+		}
+		broken[k] = broken[k] || y.crop != bin.crop || y.year != bin.year
+	}
+	for k := range bins {
+		if w := &bins[k].weighing; !broken[k] {
+			w.High = max(w.Low, w.High) // sums of parts, to the last bit
+			out.list = append(out.list, bins[k])
+		}
+	}
+	return out
+}
+
+// weighings of another garden, its varieties as the grower's where they bear the same name.
+func (o *Other) weighings() []harvest.Weighing {
+	out := make([]harvest.Weighing, len(o.Weighings))
+	for i, w := range o.Weighings {
+		w.Bags = slices.Clone(w.Bags)
+		for k := range w.Bags {
+			if id, ok := o.Own[strings.ToLower(w.Bags[k].Variety)]; ok {
+				w.Bags[k].Variety = key(id)
+			} else {
+				w.Bags[k].Variety = "of others: " + strings.ToLower(w.Bags[k].Variety)
+			}
+		}
+		out[i] = w
 	}
 	return out
 }
@@ -60,7 +153,14 @@ func (y Yields) WithoutSeason(year int) Learned {
 			all[one.crop] = append(all[one.crop], one.weighing)
 		}
 	}
-	l := Learned{map[crop.Crop]*harvest.Model{}}
+	l := Learned{of: map[crop.Crop]*harvest.Model{}}
+	var names []string
+	for i := range y.others {
+		o := &y.others[i]
+		all[o.Crop] = append(all[o.Crop], o.weighings()...)
+		names = append(names, o.Name)
+	}
+	l.from = strings.Join(slices.Compact(names), ", ")
 	for kind, list := range all {
 		l.of[kind] = harvest.Fit(list)
 	}
@@ -82,7 +182,23 @@ func (s *PlantingForecast) yielded() (y yielded, ok bool) {
 		low, high = s.Harvest.Edible, s.Harvest.Edible
 	}
 	of := harvest.Bag{Variety: key(s.Variety.ID), Season: strconv.Itoa(s.Season.Year), School: string(s.Filling.School), Expected: float64(e.Yield)}
-	return yielded{s.Variety.Class.Crop(), s.Season.Year, harvest.Weighing{Bags: []harvest.Bag{of}, Low: float64(low), High: float64(high)}}, true
+	return yielded{s.Variety.Class.Crop(), s.Season.Year, harvest.Weighing{Bags: []harvest.Bag{of}, Low: float64(low), High: float64(high)}, s.PoolShares()}, true
+}
+
+// Promise is what the model promised of a finished bag for the season that it really had, and what it
+// gave, within a range.
+type Promise struct{ Expected, Low, High measure.Mass }
+
+// PromisesOf finished bags, by planting; those that tell nothing are left out.
+func PromisesOf(finished []PlantingForecast) map[logbook.ID]Promise {
+	out := map[logbook.ID]Promise{}
+	for i := range finished {
+		if y, ok := finished[i].yielded(); ok {
+			w := &y.weighing
+			out[finished[i].Planting.ID] = Promise{measure.Mass(w.Bags[0].Expected), measure.Mass(w.Low), measure.Mass(w.High)}
+		}
+	}
+	return out
 }
 
 func key(id logbook.ID) string { return strconv.FormatInt(int64(id), 10) }
@@ -107,6 +223,7 @@ func (l Learned) For(class crop.Class, variety logbook.ID, school hill.School) b
 		c.Far, c.Of = true, "other varieties"
 	}
 	c.Gave, c.Bags = m.Gave(name)
+	c.Others, c.From = next.Others, l.from
 	if moves, bags := m.School(string(school)); moves != 0 {
 		c.Moves, c.MovesBags = moves, bags
 	}
@@ -176,38 +293,70 @@ func (b *BackTest) Share() measure.Share {
 	return measure.Share(float64(b.Inside) / float64(max(1, b.Bags)))
 }
 
-// Back judges every finished bag from the grower's other seasons alone. A grower with one season
-// has nothing to be judged from.
-func Back(finished []PlantingForecast) BackTest {
-	type judged struct {
-		s *PlantingForecast
-		y yielded
+// LeftOut are the fits of all harvests but those of one season, each made once. Safe for concurrent use.
+type LeftOut struct {
+	yields Yields
+	mu     sync.Mutex
+	of     map[int]Learned
+	back   *BackTest
+}
+
+// NewLeftOut of finished bags, beside other gardens.
+func NewLeftOut(finished []PlantingForecast, others []Other) *LeftOut {
+	return &LeftOut{yields: YieldsOf(finished, others), of: map[int]Learned{}}
+}
+
+// Season that is left out: what is learned from all the others.
+func (l *LeftOut) Season(year int) Learned {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return l.season(year)
+}
+
+func (l *LeftOut) season(year int) Learned {
+	fit, known := l.of[year]
+	if !known {
+		fit = l.yields.WithoutSeason(year)
+		l.of[year] = fit
 	}
-	var all Yields
-	byYear := map[int][]judged{}
-	for i := range finished {
-		if y, ok := finished[i].yielded(); ok {
-			all.list = append(all.list, y)
-			byYear[y.year] = append(byYear[y.year], judged{&finished[i], y})
+	return fit
+}
+
+// Back judges every finished bag that was weighed by itself from the grower's other seasons alone. A grower
+// with one season has nothing to be judged from.
+func (l *LeftOut) Back() BackTest {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	if l.back != nil {
+		return *l.back
+	}
+	byYear := map[int][]*yielded{}
+	for i := range l.yields.list {
+		if y := &l.yields.list[i]; len(y.weighing.Bags) == 1 {
+			byYear[y.year] = append(byYear[y.year], y)
 		}
 	}
 	var out BackTest
-	if len(byYear) < 2 {
-		return out
-	}
 	for _, year := range slices.Sorted(maps.Keys(byYear)) {
-		l, season := all.WithoutSeason(year), BackSeason{Year: year}
-		for _, j := range byYear[year] {
-			c := l.For(j.s.Variety.Class, j.s.Variety.ID, j.s.Filling.School)
-			low, high := c.Range()
+		if len(byYear) < 2 {
+			break
+		}
+		fit, season := l.season(year), BackSeason{Year: year}
+		for _, y := range byYear[year] {
+			m := fit.of[y.crop]
+			if m == nil {
+				m = harvest.Fit(nil)
+			}
+			next := m.Next(y.weighing.Bags[0].Variety, y.weighing.Bags[0].School)
 			season.Bags++
-			if f, share := c.Factor(), j.y.share(); share >= f*low && share <= f*high {
+			if share := y.share(); share >= next.Low && share <= next.High {
 				season.Inside++
 			}
 		}
 		out.Bags, out.Inside = out.Bags+season.Bags, out.Inside+season.Inside
 		out.Seasons = append(out.Seasons, season)
 	}
+	l.back = &out
 	return out
 }
 

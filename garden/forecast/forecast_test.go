@@ -182,7 +182,7 @@ func TestLiftedTooEarlyDoesNotCalibrate(t *testing.T) {
 		return f
 	}
 	for index, want := range map[float64]int{0.29: 0, 0.3: 1, 0.31: 1, 1: 1} {
-		if got := Learn([]PlantingForecast{closed(index)}).For(crop.Maincrop, 1, "").Bags; got != want {
+		if got := Learn([]PlantingForecast{closed(index)}, nil).For(crop.Maincrop, 1, "").Bags; got != want {
 			t.Errorf("a bag lifted at an index of %g counts %d times, want %d", index, got, want)
 		}
 	}
@@ -276,11 +276,11 @@ func TestBackTestLeavesASeasonOut(t *testing.T) {
 		return f
 	}
 	// By the model of harvests 2024 leaves a level near 1 and a range to about 1.5; 2025 one near 1.2.
-	back := Back([]PlantingForecast{grown(2024, 1.1), grown(2024, 0.9), grown(2025, 1.3), grown(2025, 1.9)})
+	back := NewLeftOut([]PlantingForecast{grown(2024, 1.1), grown(2024, 0.9), grown(2025, 1.3), grown(2025, 1.9)}, nil).Back()
 	if back.Bags != 4 || back.Inside != 3 || len(back.Seasons) != 2 || back.Seasons[1] != (BackSeason{2025, 2, 1}) {
 		t.Errorf("%+v", back)
 	}
-	if one := Back([]PlantingForecast{grown(2024, 1)}); one.Bags != 0 {
+	if one := NewLeftOut([]PlantingForecast{grown(2024, 1)}, nil).Back(); one.Bags != 0 {
 		t.Errorf("one season is judged from itself: %+v", one)
 	}
 	// Empty bags of one season leave a range that is wide, and no certainty of nothing.
@@ -288,12 +288,12 @@ func TestBackTestLeavesASeasonOut(t *testing.T) {
 	for range 4 {
 		empty = append(empty, grown(2025, 0))
 	}
-	c := Learn(empty).For(empty[0].Variety.Class, empty[0].Variety.ID, empty[0].Filling.School)
+	c := Learn(empty, nil).For(empty[0].Variety.Class, empty[0].Variety.ID, empty[0].Filling.School)
 	if low, high := c.Range(); c.Bags != 4 || c.Gave != 0 || c.Factor() < 0.1 || c.Factor() > 0.7 || c.Factor()*low > 0.1 || c.Factor()*high < 0.6 {
 		t.Errorf("after four empty bags of one season %+v, from %.2f to %.2f", c, low, high)
 	}
 	// What its sisters of the year gave is not held against a bag.
-	if l := YieldsOf(empty).WithoutSeason(2025); l.For(empty[0].Variety.Class, empty[0].Variety.ID, "").Bags != 0 {
+	if l := YieldsOf(empty, nil).WithoutSeason(2025); l.For(empty[0].Variety.Class, empty[0].Variety.ID, "").Bags != 0 {
 		t.Error("without its season something is left")
 	}
 }

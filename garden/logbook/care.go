@@ -51,6 +51,9 @@ func (s *State) elsewhere(_ *Planting, e *Entry) error {
 // filled keeps with how much the bag was really filled.
 func (s *State) filled(p *Planting, e *Entry) error {
 	s.Care = append(s.Care, *e)
+	if e.Amount == 0 { // of what kind alone
+		return nil
+	}
 	s.filledLoose = measure.Volume(e.Amount)
 	if s.Stage == StageGrowing && e.Day == s.Planted { // entered after the planting of the same day
 		return s.fill(p, e.Day)

@@ -105,12 +105,16 @@ const (
 	AsItWants, AllWritten, ByRhythm, OnTimer, FromBelow, RainAlone = "need", "written", "rhythm", "timer", "below", "rain"
 )
 
+// UsedBefore is the key of a medium that was used before and put in as it was, PlantDied of a plant seen
+// to have died or rotted.
+const UsedBefore, PlantDied = "used", "died"
+
 // sights that are offered; the grower's own words stand beside them.
 var sights = []Choice{
 	{"aphids", "aphids"}, {"beetles", "leaf beetles or their grubs"}, {"slugs", "slugs or snails"}, {"whitefly", "whitefly"}, {"mites", "mites"}, {"caterpillars", "caterpillars"},
 	{BlightSpots, "dark wet patches on leaves (blight?)"}, {BlightWhite, "dark patches, white bloom below (blight)"}, {"early-blight", "brown ringed spots"}, {"virus", "mottled or rolled leaves"}, {"blackleg", "black stem at its foot"}, {"scab", "scab"},
 	{"pale-old", "old leaves pale"}, {"pale-young", "young leaves pale"}, {"brown-edges", "brown leaf edges"}, {"purple", "purple leaves"}, {"wilting", "wilting"},
-	{"hail", "hail"}, {"wind", "wind damage"}, {"flooded", "standing water"}, {"animals", "gnawed or dug up"}, {"volunteers", "plants nobody planted"},
+	{"hail", "hail"}, {"wind", "wind damage"}, {"flooded", "standing water"}, {"animals", "gnawed or dug up"}, {PlantDied, "a plant that died"}, {"volunteers", "plants nobody planted"},
 }
 
 // ThingName of a key for reading; what is no key is the grower's own word.
@@ -155,7 +159,10 @@ func (d Doing) check(faults *Faults, e *Entry) {
 	if !d.Words {
 		e.Text = ""
 	}
-	if d.Some && e.Thing == "" && e.Amount == 0 && e.Level == 0 {
+	switch some := e.Thing != "" || e.Amount != 0 || e.Level != 0; {
+	case d.Some && !some && len(d.Levels) == 0:
+		faults.Add("amount", "Write how much, or choose what it was.")
+	case d.Some && !some:
 		faults.Add("level", "Choose what you saw.")
 	}
 }

@@ -74,7 +74,10 @@ func TestWhatAnEntryMaySay(t *testing.T) {
 		if d.Needs && right.Amount == 0 {
 			right.Amount = max(d.Low, 1)
 		}
-		if d.Some {
+		switch {
+		case d.Some && len(d.Levels) == 0:
+			right.Amount = max(d.Low, 1)
+		case d.Some:
 			right.Level = 1
 		}
 		bounds := []bound[Entry]{
@@ -94,7 +97,10 @@ func TestWhatAnEntryMaySay(t *testing.T) {
 		if d.Must {
 			bounds = append(bounds, bound[Entry]{"thing", func(e *Entry, v float64) { e.Thing = "" }, nil, []float64{1}})
 		}
-		if d.Some {
+		switch {
+		case d.Some && len(d.Levels) == 0:
+			bounds = append(bounds, bound[Entry]{"amount", func(e *Entry, v float64) { e.Amount = v }, []float64{1}, []float64{0}})
+		case d.Some:
 			bounds = append(bounds, bound[Entry]{"level", func(e *Entry, v float64) { e.Level = int(v) }, []float64{1}, []float64{0}})
 		}
 		holds(t, string(d.Kind), entry(right), check, bounds)

@@ -137,8 +137,24 @@ func mainKinds() []EntryKind {
 		},
 		{Kind: Voided, Name: "undone"},
 		{
-			Kind: Emerged, Name: "shoots through", Form: "up",
+			Kind: Emerged, Name: "shoots through", Speaks: []Field{levelField}, Form: "up",
+			Says: func(_ *Planting, e *Entry) measure.Phrase {
+				text := ""
+				if e.Text != "" {
+					text = " " + e.Text
+				}
+				switch {
+				case e.Level == 1:
+					return measure.Say("shoots through: 1 plant" + text)
+				case e.Level > 1:
+					return measure.Say("shoots through: {} plants"+text, e.Level)
+				}
+				return measure.Say("shoots through" + text)
+			},
 			Apply: func(s *State, _ *Planting, e *Entry) error {
+				if e.Level < 0 || s.Plants > 0 && e.Level > s.Plants {
+					return Refuse("came", "{} were planted: no more than that can have come.", s.Plants)
+				}
 				if s.Up == 0 {
 					s.Up = e.Day
 				}
@@ -259,7 +275,7 @@ func careKinds() []EntryKind {
 		},
 		{
 			Kind: Filled, Name: "filled", Apply: (*State).filled,
-			Doing: &Doing{Title: "Filled", Button: "Filled", Bag: true, Before: true, Amount: InLitres, AmountAsk: "Loose medium that went in", High: 5000, Needs: true},
+			Doing: &Doing{Title: "Filled", Button: "Filled", Bag: true, Before: true, ThingAsk: "The medium", Things: []Choice{{"fresh", "fresh medium"}, {"refreshed", "used before, refreshed"}, {UsedBefore, "used before, as it was"}}, Some: true, Amount: InLitres, AmountAsk: "Loose medium that went in", High: 5000},
 		},
 		{
 			Kind: Ringed, Name: "a ring stacked on", Apply: (*State).stack,

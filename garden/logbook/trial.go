@@ -22,7 +22,23 @@ type Trial struct {
 	Laid     measure.Day
 	Bags     []TrialBag
 	Dropped  bool // given up
+
+	// Named before planting.
+	Pair    [2]int      // arms that are judged; the same twice where of more than two none was named
+	Matters float64     // least difference that matters, as a share of the lesser arm; 0 where nothing was said
+	JudgeOn measure.Day // that it is judged from on; 0 for as soon as all its bags are finished
 }
+
+// Named is the pair of arms that was named before planting; ok is false where of more than two none was.
+func (t *Trial) Named() (pair [2]int, ok bool) {
+	if len(t.Arms) == 2 {
+		return [2]int{0, 1}, true
+	}
+	return t.Pair, t.Pair[0] != t.Pair[1] && max(t.Pair[0], t.Pair[1]) < len(t.Arms)
+}
+
+// MostMatters is the greatest difference that may be said to matter, as a share.
+const MostMatters = 5.0
 
 // TrialBag is a planting in its arm, counted from 0, and the block it was put to it within.
 type TrialBag struct {
@@ -47,7 +63,7 @@ func (t *Trial) Arm(planting ID) (arm int, ok bool) {
 	return 0, false
 }
 
-// Check a trial with faults at "question", "arm-1" and on, "bags-1" and on, and "bags".
+// Check a trial with faults at "question", "pair", "matters", "judge-on", "arm-1" and on, "bags-1" and on, and "bags".
 func (t *Trial) Check(label func(ID) string) Faults {
 	var faults Faults
 	t.Question = measure.PlainLine(t.Question)
@@ -60,6 +76,14 @@ func (t *Trial) Check(label func(ID) string) Faults {
 	if len(t.Arms) < 2 || len(t.Arms) > trial.MaxTrialArms {
 		faults.Add("arm-2", "A trial has two to four arms: name what they are.")
 		return faults
+	}
+	switch {
+	case max(t.Pair[0], t.Pair[1]) >= len(t.Arms):
+		faults.Add("pair", "The pair that is judged names an arm that is not there.")
+	case !(t.Matters >= 0 && t.Matters <= MostMatters):
+		faults.Add("matters", "The least difference that matters is from 0 to 500 %.")
+	case t.JudgeOn != 0 && t.Laid != 0 && t.JudgeOn.Year() > t.Year+2:
+		faults.Add("judge-on", "The day of judging is too far off.")
 	}
 	in := make([]int, len(t.Arms))
 	seen := map[ID]int{}

@@ -94,7 +94,11 @@ func (l *laid) at(v float64) int {
 
 // ticks visits each number of the axis.
 func (l *laid) ticks(visit func(px int, text Text)) {
-	for v := l.from; v <= l.end+l.step/1000; v += l.step {
+	for at := l.from; at <= l.end+l.step/1000; at += l.step {
+		v := at
+		if math.Abs(v) < l.step/1000 { // steps add up to nearly nothing
+			v = 0
+		}
 		text := l.Sys.Text(Scale(v))
 		if l.Letters != nil {
 			text = l.Letters(v * l.Unit)

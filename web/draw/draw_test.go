@@ -170,7 +170,7 @@ func TestLanesStandTheirPointsOnTheAxis(t *testing.T) {
 		panels = append(panels, panel)
 	}
 	for _, paper := range []Paper{Desk, Phone} {
-		l := NewLanes(panels, NewAxis("harvest", massOf, 1500, measure.Metric), 0, paper)
+		l := NewLanes(panels, NewAxis("harvest", massOf, 1500, measure.Metric), 0, "", paper)
 		step, _ := strconv.ParseFloat(string(l.Ticks[1].Text), 64)
 		at := func(grams float64) float64 {
 			return float64(l.Ticks[0].X) + grams/1000/step*float64(l.Ticks[1].X-l.Ticks[0].X)
@@ -199,7 +199,7 @@ func TestLanesStandTheirPointsOnTheAxis(t *testing.T) {
 	for i := range MostLettered + 1 {
 		crowd.Points = append(crowd.Points, Point{Y: float64(i)})
 	}
-	if l := NewLanes([]LanePanel{{Groups: []LaneGroup{crowd}}}, harvestAxis(), 0, Desk); l.Rows[0].Crowd == "" || len(l.Rows[0].Marks) > 0 {
+	if l := NewLanes([]LanePanel{{Groups: []LaneGroup{crowd}}}, harvestAxis(), 0, "", Desk); l.Rows[0].Crowd == "" || len(l.Rows[0].Marks) > 0 {
 		t.Error("over 200 points are still lettered")
 	}
 }

@@ -16,8 +16,8 @@ type Lanes struct {
 	Title       Text
 	Heads       []Letter // of panels
 	Rows        []LaneRow
-	Even        int // where break-even stands; 0 for none
-	EvenTop     int
+	Even        int  // where break-even stands; 0 for none
+	EvenLine    Mark // through the lanes, past every name
 	EvenText    Letter
 	Says        Text
 }
@@ -27,6 +27,7 @@ type LaneRow struct {
 	Name, Tells Letter
 	Top, Foot   int
 	At          int  // its figure
+	Bare        bool // it has none
 	Bar         Mark // what its figure may be
 	Marks       []MarkedPoint
 	Crowd       Mark
@@ -36,6 +37,7 @@ type LaneRow struct {
 type LaneGroup struct {
 	Name, Tells      Text
 	Value, Low, High float64
+	Bare             bool    // it has no figure of its own
 	Points           []Point // by their Y
 }
 
@@ -51,8 +53,8 @@ const (
 	crowdStep, mostLevels       = 5, 16
 )
 
-// NewLanes draws panels of groups on one axis, break-even where it is over 0.
-func NewLanes(panels []LanePanel, axis Axis, even float64, paper Paper) Lanes {
+// NewLanes draws panels of groups on one axis, with a line that is named where it is over 0.
+func NewLanes(panels []LanePanel, axis Axis, even float64, says Text, paper Paper) Lanes {
 	l := on(paper, Lanes{W: 860, Left: 10, Right: 836}, Lanes{W: PhoneWidth, Left: 8, Right: 340})
 	most, points := even, 0
 	for _, p := range panels {
@@ -73,7 +75,7 @@ func NewLanes(panels []LanePanel, axis Axis, even float64, paper Paper) Lanes {
 			y += 8
 		}
 		for _, g := range p.Groups {
-			row := newLaneRow(&g, &x, y, points > MostLettered, l.Right-l.Left)
+			row := newLaneRow(&g, &x, y, points > MostLettered, l.Right-l.Left, even)
 			l.Rows = append(l.Rows, row)
 			y = row.Foot + laneGap
 		}
@@ -82,8 +84,13 @@ func NewLanes(panels []LanePanel, axis Axis, even float64, paper Paper) Lanes {
 	x.ticks(func(px int, text Text) { l.Ticks = append(l.Ticks, Letter{X: px, Y: y + 22, Text: text}) })
 	l.Title = axis.name()
 	if even > 0 {
-		l.Even, l.EvenTop = x.at(even), 4
-		l.EvenText = Letter{X: l.Even + 6, Y: y + 44, Text: "× 1 seed back"}
+		l.Even = x.at(even)
+		line := fmt.Appendf(nil, "M%d %dv18", l.Even, y+28)
+		for i := range l.Rows {
+			line = fmt.Appendf(line, "M%d %dV%d", l.Even, l.Rows[i].Top-2, l.Rows[i].Foot)
+		}
+		l.EvenLine = Mark(line)
+		l.EvenText = Letter{X: l.Even + 6, Y: y + 44, Text: says}
 	}
 	l.H = y + 50
 	l.Says = Escape(fmt.Sprintf("%d bags as points in %d groups, %s", points, len(l.Rows), axis.name().Plain()))
@@ -91,8 +98,11 @@ func NewLanes(panels []LanePanel, axis Axis, even float64, paper Paper) Lanes {
 }
 
 // newLaneRow lays the points of a group on as many levels as it takes that none covers another.
-func newLaneRow(g *LaneGroup, x *laid, y int, crowded bool, room int) LaneRow {
-	row := LaneRow{Top: y + laneHead, At: x.at(g.Value)}
+func newLaneRow(g *LaneGroup, x *laid, y int, crowded bool, room int, even float64) LaneRow {
+	row := LaneRow{Top: y + laneHead, At: x.at(g.Value), Bare: g.Bare}
+	if g.Bare {
+		row.At = x.px0 - 100
+	}
 	row.Name = Letter{X: x.px0, Y: y + 17, Text: Escape(fitting(g.Name.Plain(), 16, room*3/5)), Strong: true}
 	row.Tells = Letter{X: x.px0 + TextWidth(row.Name.Text.Plain(), 17) + 14, Y: y + 17, Text: g.Tells}
 	if row.Tells.X+TextWidth(g.Tells.Plain(), 16) > x.px1+14 { // on a line of its own
@@ -115,6 +125,10 @@ func newLaneRow(g *LaneGroup, x *laid, y int, crowded bool, room int) LaneRow {
 		}
 		return 0
 	})
+	line := x.px0 - 100
+	if even > 0 {
+		line = x.at(even)
+	}
 	var ends []int
 	for _, p := range points {
 		px := x.at(p.Y)
@@ -124,10 +138,18 @@ func newLaneRow(g *LaneGroup, x *laid, y int, crowded bool, room int) LaneRow {
 		}
 		from, to := px-pointR-3, px+pointR+6+tail+wide
 		anchor, tx := Mark("start"), px+pointR+4+tail
-		struck := px < row.At && row.At < to // the stroke would run through its label
-		if left := px - pointR - 6 - wide; to > x.px1+18 || struck && left > x.px0 {
+		through := func(from, to int) bool { return from < row.At && row.At < to || from < line && line < to }
+		left := px - pointR - 6 - wide
+		switch struck := through(px, to); { // a line would run through its label
+		case to > x.px1+18 || struck && left > x.px0 && !through(left, px):
 			anchor, tx = "end", px-pointR-4
 			from, to = left, px+pointR+3+tail
+		case struck: // beyond the line, then
+			for _, at := range [...]int{min(line, row.At), max(line, row.At)} {
+				if px < at && at < to {
+					tx, to = at+4, at+6+wide
+				}
+			}
 		}
 		if p.YHi > p.YLow {
 			from, to = min(from, x.at(p.YLow)), max(to, x.at(p.YHi))

@@ -1,0 +1,160 @@
+package web
+
+import (
+	"fmt"
+	"net/http"
+	"slices"
+
+	"github.com/gin-gonic/gin"
+
+	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden/forecast"
+	"glebata/garden/logbook"
+	"glebata/openformat"
+	"glebata/web/draw"
+	"glebata/web/form"
+)
+
+// othersBody is the page of other gardens' harvests that are learned from.
+type othersBody struct {
+	Said    string
+	Key     string
+	Form    form.Form
+	Gardens []otherLine
+	Fit     draw.OnBoth[draw.Lanes]
+	HasFit  bool
+}
+
+// otherLine is one garden in the list.
+type otherLine struct {
+	Name, Crop, CropKey string
+	Bags                int
+}
+
+var cropNames = map[crop.Crop]string{crop.Potato: "potatoes", crop.SweetPotato: "sweet potatoes"}
+
+func (s *Site) others(c *gin.Context) error { return s.othersPage(c, http.StatusOK, form.Sent{}) }
+
+func (s *Site) othersPage(c *gin.Context, status int, t form.Sent) error {
+	look, r, err := s.lookAndForm(c)
+	if err != nil {
+		return err
+	}
+	t.Units = r.Units
+	kept, err := look.Others()
+	if err != nil {
+		return err
+	}
+	body := othersBody{Said: s.said(c), Key: form.NewKey()}
+	for i := range kept {
+		o := &kept[i]
+		body.Gardens = append(body.Gardens, otherLine{o.Name, cropNames[o.Crop], string(o.Crop), o.Bags()})
+	}
+	lanes, err := look.HarvestFit(crop.Potato)
+	if err != nil {
+		return err
+	}
+	if body.HasFit = len(kept) > 0 && len(lanes) > 0; body.HasFit {
+		body.Fit = fitDrawing(lanes, r.Units)
+	}
+	body.Form = t.Fill(form.Form{Name: "others", Action: "/compare/others", Button: "Learn from it", Fields: []form.Field{
+		{Name: "name", Label: "Whose garden", Kind: "text", Hint: "As you call it. What was taken in under this name before is replaced."},
+		{Name: "crop", Label: "What they grew", Kind: "choice", Value: string(crop.Potato), Options: []form.Option{{Value: string(crop.Potato), Name: "potatoes"}, {Value: string(crop.SweetPotato), Name: "sweet potatoes"}}},
+		{Name: "file", Label: "Their table", Kind: "file", Hint: "The table of values that their page Compare gives, or one with its columns: season, variety, school, expected_kg, harvest_kg, and where known low_kg, high_kg, bin."},
+		{Name: "lines", Label: "or paste its lines", Kind: "words"},
+	}})
+	s.render(c, status, "others", view{Title: "Other gardens", Stage: "Compare", Body: body})
+	return nil
+}
+
+// takeIn the harvests of another garden.
+func (s *Site) takeIn(c *gin.Context) error {
+	r, err := s.parseForm(c)
+	if err != nil {
+		return err
+	}
+	file, err := uploaded(c, &r)
+	if err != nil {
+		return err
+	}
+	o := logbook.OtherGarden{Name: r.Text("name"), Crop: crop.Crop(r.Text("crop"))}
+	table, wrong := openformat.ReadTable(file)
+	if wrong == nil {
+		o.Weighings, wrong = openformat.ReadWeighings(table, o.Name)
+	}
+	if wrong != nil {
+		r.Faults.Add("file", "Line {}: {}", wrong.Line, wrong.Says)
+	}
+	kept, err := r.keep(func() error { return s.garden.TakeIn(c.Request.Context(), o, s.asked(c)) })
+	if err != nil {
+		return err
+	}
+	if !kept {
+		return s.othersPage(c, http.StatusUnprocessableEntity, refuse(c, r.Sent("others")))
+	}
+	return s.redirectWithFlash(c, "/compare/others", fmt.Sprintf("%s of %s are learned from now.", counted(o.Bags(), "bag"), measure.PlainLine(o.Name)))
+}
+
+// leaveOut what was taken in of a garden.
+func (s *Site) leaveOut(c *gin.Context) error {
+	r, err := s.parseForm(c)
+	if err != nil {
+		return err
+	}
+	if err := s.garden.LeaveOut(c.Request.Context(), r.Text("name"), crop.Crop(r.Text("crop")), s.asked(c)); err != nil {
+		return err
+	}
+	return s.redirectWithFlash(c, "/compare/others", "Left out: what was learned from it is forgotten.")
+}
+
+// fitDrawing is the one fit of all harvests: each bag as a point of what it gave of its promise, its
+// variety's and season's level with their range; other gardens stand apart.
+func fitDrawing(lanes []forecast.FitLane, sys measure.System) draw.OnBoth[draw.Lanes] {
+	panels := []draw.LanePanel{{Head: "by variety"}, {Head: "by season"}, {Head: "other gardens, in no sum of yours"}}
+	points := 0
+	for i := range lanes {
+		points += len(lanes[i].Points)
+	}
+	var years []int
+	for i := range lanes {
+		for _, p := range lanes[i].Points {
+			if !slices.Contains(years, p.Year) {
+				years = append(years, p.Year)
+			}
+		}
+	}
+	slices.Sort(years)
+	most := 1.0
+	for i := range lanes {
+		l := &lanes[i]
+		at := 0
+		switch {
+		case l.Else:
+			at = 2
+		case l.OfSeason:
+			at = 1
+		}
+		g := draw.LaneGroup{Name: draw.Escape(l.Name), Low: l.Low, High: l.High, Value: l.At, Bare: !l.Level}
+		if says := counted(len(l.Points), "bag"); l.Level {
+			g.Tells = draw.Escape(fmt.Sprintf("%s, %s: %s to %s", says, sys.Print(measure.Share(l.At)), sys.Print(measure.Share(l.Low)), sys.Print(measure.Share(l.High))))
+		} else {
+			g.Tells = draw.Escape(says)
+		}
+		for _, p := range l.Points {
+			q := draw.Point{Y: p.Share, Series: slices.Index(years, p.Year)}
+			if p.High > p.Low*(1+1e-9) {
+				q.YLow, q.YHi = p.Low, p.High
+			}
+			if points <= 2*draw.MostLettered && !l.Else {
+				q.Label, q.Href = draw.Escape(p.Label+yearMark(p.Year)), draw.Escape(fmt.Sprintf("/plantings/%d", p.Planting))
+			}
+			most = max(most, p.Share)
+			g.Points = append(g.Points, q)
+		}
+		panels[at].Groups = append(panels[at].Groups, g)
+	}
+	panels = slices.DeleteFunc(panels, func(p draw.LanePanel) bool { return len(p.Groups) == 0 })
+	axis := draw.NewAxis("harvest of what was promised", func(v float64) any { return measure.Share(v) }, most, sys)
+	return draw.Both(func(p draw.Paper) draw.Lanes { return draw.NewLanes(panels, axis, 1, "as promised", p) })
+}
