@@ -103,6 +103,16 @@ func (m Mix) credit(litres measure.Volume) Nutrients {
 	}.times(float64(litres))
 }
 
+// Recorded is what its medium and the feed that is on record brought, and whether some of that is known by
+// no amount, so that it was more.
+func (a *FeedAsk) Recorded() (brought Nutrients, atLeast bool) {
+	brought = a.Mix.credit(a.Litres).Plus(a.Stacked)
+	for _, g := range a.Given {
+		brought, atLeast = brought.Plus(g.Nutrients), atLeast || g.planned()
+	}
+	return brought, atLeast
+}
+
 // FeedSeason works out the feed of one bag: half of the nitrogen as base dressing,
 // split over the layers by their volume; the rest as liquid every 14 days from tuber
 // set on, or all of it weekly in inert medium. It holds nitrogen against potash, and

@@ -327,3 +327,45 @@ func BenchmarkClosedTest(b *testing.B) {
 		}
 	}
 }
+
+// Groups with too few to be called are no choice that was made: they make the test of others no stricter.
+func TestTooSmallGroupsAreNoChoice(t *testing.T) {
+	arms := []Arm{armOf(5, 5.5, 6, 5.2), armOf(1, 1.2, 0.9, 1.1), armOf(3, 3.3), armOf(2)}
+	c, err := Compare(arms, 0, 1, 1)
+	if err != nil || c.Together != 2 || c.P != c.Alone || c.Verdict != LikelyMore {
+		t.Errorf("among %d: p %.4f alone, %.4f, %s, %v", c.Together, c.Alone, c.P, c.Verdict, err)
+	}
+	if c, _ = Compare(append(arms, armOf(3, 3.1, 3.2)), 0, 1, 1); c.Together != 3 {
+		t.Errorf("with one more that may be called: among %d", c.Together)
+	}
+	if c, _ = Compare(arms, 0, 2, 1); c.Verdict != TooFew {
+		t.Errorf("two bags: %s", c.Verdict)
+	}
+}
+
+// What goes with the groups, or with another thing that is set level, cannot be set level by.
+func TestWhatCannotBeSetLevel(t *testing.T) {
+	values := [2][]float64{{10, 12, 11, 13, 12, 11}, {14, 15, 13, 17, 15, 16}}
+	with := func(by func(g, i int) []float64) error {
+		var rows [2][][]float64
+		for g := range rows {
+			for i := range values[g] {
+				rows[g] = append(rows[g], by(g, i))
+			}
+		}
+		_, err := Adjust(values, rows)
+		return err
+	}
+	for name, by := range map[string]func(g, i int) []float64{
+		"the same in all":       func(_, _ int) []float64 { return []float64{4} },
+		"one to a group":        func(g, _ int) []float64 { return []float64{float64(g)} },
+		"twice the same, other": func(_, i int) []float64 { return []float64{float64(i), 2*float64(i) + 1} },
+	} {
+		if with(by) == nil {
+			t.Errorf("%s: it is set level", name)
+		}
+	}
+	if err := with(func(g, i int) []float64 { return []float64{float64(i%3) + 0.5*float64(g)} }); err != nil {
+		t.Error(err)
+	}
+}

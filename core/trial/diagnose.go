@@ -80,7 +80,8 @@ type Season struct {
 	Feeds     []Seen
 	Inert     bool // its medium feeds nothing
 	MixKnown  bool
-	Nitrogen  float64 // given, as a share of what the crop takes; 0 where it is not known
+	Nitrogen  float64 // in its medium and given, as a share of what the crop takes; 0 where it is not known
+	MoreFed   bool    // some of what was given is known by no amount
 	SeedEach  float64 // g; 0 where it is not known
 	Kitchen   bool
 	SourceIs  bool // where its seed is from is known

@@ -96,7 +96,7 @@ var rules = []rule{
 		record: "planting day and the day it was lifted",
 		find: func(s *Season) Finding {
 			if !s.Modelled {
-				return unknown("its season was not reckoned: a day is missing")
+				return unknown("its season was too short to be reckoned, or a day is missing")
 			}
 			if s.GivenUp && s.Index < shortIndex {
 				return speak(0.05, "it was emptied early, with nothing left in it: it had {} of a full season by the model", measure.Share(s.Index))
@@ -237,7 +237,9 @@ var rules = []rule{
 			case s.Nitrogen == 0:
 				return unknown("what it was fed with, and how much, is not known by its nutrients")
 			case s.Nitrogen > muchNitrogen:
-				return speak(0.15*(s.Nitrogen-1), "it was given {} times the nitrogen the crop takes", measure.Each(s.Nitrogen)).on(s.Feeds...)
+				return speak(0.15*(s.Nitrogen-1), "with its medium it was given {} times the nitrogen the crop takes", measure.Each(s.Nitrogen)).on(s.Feeds...)
+			case s.MoreFed:
+				return unknown("it was given {} times the nitrogen the crop takes, and more: some feeds bear no amount", measure.Each(s.Nitrogen))
 			}
 			return against("it was given {} times the nitrogen the crop takes", measure.Each(s.Nitrogen))
 		},
@@ -252,7 +254,7 @@ var rules = []rule{
 				return unknown("its medium feeds nothing, and no feed is written down: if it had none, that is why")
 			case s.Inert && len(s.Feeds) < 4:
 				return speak(0.5-0.1*float64(len(s.Feeds)), "its medium feeds nothing, and {} feeds are on record", len(s.Feeds)).on(s.Feeds...)
-			case s.Nitrogen > 0 && s.Nitrogen < littleNitrogen:
+			case s.Nitrogen > 0 && s.Nitrogen < littleNitrogen && !s.MoreFed:
 				return speak(0.3*(1-s.Nitrogen), "it was given {} of the nitrogen the crop takes", measure.Share(s.Nitrogen)).on(s.Feeds...)
 			case len(s.Feeds) == 0:
 				return unknown("no feed is on record")

@@ -65,3 +65,17 @@ func TestHowManyBagsATrialTakes(t *testing.T) {
 		t.Errorf("9 bags see %v", effect)
 	}
 }
+
+// Bags that vary within their groups, those of bins left out: 2 and 4 about 3, 5 and 7 about 6, are √2 ÷ 3
+// and √2 ÷ 6. Few are taken with caution.
+func TestHowBagsVary(t *testing.T) {
+	groups := []Arm{armOf(2, 4), append(armOf(5, 7), Observed{Of: 60, By: 1, Bins: []BinShare{{Bin: "a", Parts: 2}}}), armOf(9)}
+	v := VaryWithin(groups)
+	want := math.Sqrt((2.0/9 + 2.0/36) / 2)
+	if math.Abs(v.CV-want) > 1e-12 || v.Bags != 4 || v.Free != 2 {
+		t.Errorf("%+v, want %.4f", v, want)
+	}
+	if c := v.Cautious(); math.Abs(c-want*math.Sqrt(2/0.57536)) > 1e-3 { // χ² of 2: −2 ln 0.75
+		t.Errorf("with caution %.4f", c)
+	}
+}

@@ -265,7 +265,8 @@ func readModel(s *trial.Season, b *Bag, past *forecast.PlantingForecast, own map
 	s.Mild = !frozen && float64(s.Measured) >= mostOfIt*float64(b.Ended-b.State.Planted)
 	s.Inert, s.MixKnown = past.FeedAsk.Mix.Inert(), true
 	if f := past.Feed; f != nil && f.Wants.Nitrogen > 0 && len(s.Feeds) > 0 {
-		s.Nitrogen = f.Brings.Nitrogen / f.Wants.Nitrogen
+		brought, more := past.FeedAsk.Recorded()
+		s.Nitrogen, s.MoreFed = brought.Nitrogen/f.Wants.Nitrogen, more
 	}
 }
 
