@@ -41,6 +41,14 @@ func TestWhatClimatesAre(t *testing.T) {
 		}
 		var year [365]DayWeather
 		NewSimulator(n, 7).Year(&year)
+		if p.Last != 0 {
+			swung, err := p.Normals()
+			if err != nil {
+				t.Fatal(err)
+			}
+			last, first := drawnFrosts(&p, NewSimulator(swung, DrawnSeed), 200)
+			l.Add("drawn frosts", last[20], last[100], last[180], first[20], first[100], first[180])
+		}
 		for d := 0; d < 365; d += 11 {
 			w := year[d]
 			l.Add(fmt.Sprint("day ", d), w, w.Humidity(), w.Hours90(), w.Hours())

@@ -2,6 +2,7 @@ package trial
 
 import (
 	"fmt"
+	"go/format"
 	"math"
 	"math/rand/v2"
 	"os"
@@ -74,7 +75,11 @@ func TestPowerTableIsDrawn(t *testing.T) {
 	}
 	b.WriteString("}\n")
 	if write {
-		if err := os.WriteFile("power_table.go", []byte(b.String()), 0o644); err != nil {
+		source, err := format.Source([]byte(b.String()))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile("power_table.go", source, 0o644); err != nil {
 			t.Fatal(err)
 		}
 	}
