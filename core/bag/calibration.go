@@ -12,6 +12,7 @@ import (
 type Calibration struct {
 	Level       float64 // that is counted on, of what plans promise
 	Least, Most float64 // between which four new bags in five come, in a new season, of what plans promise
+	Shared, Own float64 // how far a tenth lies off for what bags of a season have in common, and for each by itself
 	Gave        float64 // harvest ÷ promise of the bags, as it was weighed
 	Bags        int
 	Seasons     int
@@ -25,6 +26,9 @@ type Calibration struct {
 
 // Range of a bag before there are harvests, of what its plan promises: that of the model of harvests.
 const firstLow, firstHigh = 0.44, 1.56
+
+// Its parts before there are harvests.
+const firstShared, firstOwn = 0.40, 0.38
 
 // leastLevel is the least of a level that a range is told of as a share.
 const leastLevel = 0.02
@@ -43,6 +47,15 @@ func (c Calibration) Range() (low, high float64) {
 		return firstLow, firstHigh
 	}
 	return c.Least / c.Factor(), c.Most / c.Factor()
+}
+
+// Parts of the range, as shares of the expectation: what bags of one season have in common, which does not
+// even out over many, and what each has to itself.
+func (c Calibration) Parts() (shared, own float64) {
+	if c.Bags+c.Others == 0 {
+		return firstShared, firstOwn
+	}
+	return c.Shared / c.Factor(), c.Own / c.Factor()
 }
 
 // steps of how a factor came about.

@@ -183,3 +183,20 @@ func TestWhatWeighingsTell(t *testing.T) {
 		t.Errorf("%d bags gave %.3f", bags, share)
 	}
 }
+
+// What bags of a season have in common and what each has to itself make the range together.
+func TestPartsOfTheRange(t *testing.T) {
+	var list []Weighing
+	for i := range 12 {
+		list = append(list, Weighing{[]Bag{{"a", fmt.Sprint(i / 4), "steps", "", 1000}}, 900 + 20*float64(i), 900 + 20*float64(i)})
+	}
+	for _, m := range []*Model{Fit(nil), Fit(list)} {
+		n := m.Next("a", "steps")
+		if off := math.Hypot(n.Shared, n.Own); n.Shared <= 0 || n.Own <= 0 || math.Abs(n.High-n.Level-off) > 1e-12 {
+			t.Errorf("%+v: parts come to %.4f", n, off)
+		}
+	}
+	if n := Fit(nil).Next("a", ""); math.Abs(n.Shared-0.395) > 0.01 || math.Abs(n.Own-0.383) > 0.01 {
+		t.Errorf("without harvests %+v", n)
+	}
+}

@@ -24,6 +24,9 @@ type Next struct {
 	Bags             int  // that were weighed of its variety, or of all where it is new
 	Of               bool // of its variety
 	Others           int  // bags of other gardens, of its variety where some are, else of all
+	// Shared and Own are how far a tenth lies off the level for what bags of one season have in common,
+	// the level's doubt and the season, and for what each has to itself.
+	Shared, Own float64
 }
 
 // Next bag of a variety, filled in a way; empty for any.
@@ -32,8 +35,10 @@ func (m *Model) Next(variety, school string) Next {
 	mean := of(m.mean, terms)
 	lean := math.Max(leastLean, mean)
 	season := m.seasonTenth() * m.season
-	off := math.Sqrt(normalTenth*normalTenth*(m.about(terms)+unsure) + season*season + studentTenth*studentTenth*m.bag*m.bag*lean*lean)
-	out := Next{Level: math.Max(0, mean), Low: math.Max(0, mean-off), High: math.Max(0, mean+off), Bags: m.bags[level{ofVariety, variety}]}
+	shared := math.Sqrt(normalTenth*normalTenth*(m.about(terms)+unsure) + season*season)
+	own := studentTenth * m.bag * lean
+	off := math.Hypot(shared, own)
+	out := Next{Shared: shared, Own: own, Level: math.Max(0, mean), Low: math.Max(0, mean-off), High: math.Max(0, mean+off), Bags: m.bags[level{ofVariety, variety}]}
 	if out.Of = out.Bags > 0; !out.Of {
 		out.Bags = m.Bags()
 	}

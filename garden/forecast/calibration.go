@@ -215,7 +215,7 @@ func (l Learned) For(class crop.Class, variety logbook.ID, school hill.School) b
 		name = key(variety)
 	}
 	next := m.Next(name, string(school))
-	c := bag.Calibration{Level: next.Level, Least: next.Low, Most: next.High, Bags: next.Bags, Seasons: m.Seasons(), Of: "this variety"}
+	c := bag.Calibration{Level: next.Level, Least: next.Low, Most: next.High, Shared: next.Shared, Own: next.Own, Bags: next.Bags, Seasons: m.Seasons(), Of: "this variety"}
 	switch {
 	case variety == 0:
 		c.Of = ""

@@ -289,10 +289,14 @@ func (s *PlantingForecast) YieldOutlook(growing bag.Growing, p *EnsembleForecast
 
 // SumOutlooks of several bags together: what they come to when each is ready, and the
 // range of the sum in four years of five. Years that are good or bad are so for all of
-// them; how bags differ beside is drawn for each. Low and high are 0 while ensembles are
-// being worked out.
+// them, by their weather and by what seasons did beside it; how bags differ beside is drawn for
+// each. Low and high are 0 while ensembles are being worked out.
 func SumOutlooks(list []PlantingForecast, growing []bag.Growing, found []*EnsembleForecast) (sum Harvest) {
-	var totals [ensembleYears]float64
+	var totals, common [ensembleYears]float64
+	seasons := rand.New(rand.NewPCG(ensembleYears, 12))
+	for k := range common {
+		common[k] = seasons.NormFloat64() / tenth
+	}
 	known := true
 	for i := range list {
 		g := growing[i]
@@ -303,16 +307,10 @@ func SumOutlooks(list []PlantingForecast, growing []bag.Growing, found []*Ensemb
 		}
 		g.Season = bag.FullSeason
 		full := float64(bag.Expect(g).Yield)
-		low, high := g.From.Range()
+		shared, own := g.From.Parts()
 		rng := rand.New(rand.NewPCG(list[i].identity(), 11))
 		for k, index := range found[i].Years {
-			off := rng.NormFloat64() / tenth
-			if off < 0 {
-				off *= 1 - low
-			} else {
-				off *= high - 1
-			}
-			totals[k] += full * float64(index) * math.Max(0, 1+off)
+			totals[k] += full * float64(index) * math.Max(0, 1+common[k]*shared+rng.NormFloat64()/tenth*own)
 		}
 	}
 	if known && len(list) > 0 {
