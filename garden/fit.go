@@ -2,11 +2,23 @@ package garden
 
 import (
 	"glebata/core/crop"
+	"glebata/core/measure"
+	"glebata/garden/compare"
 	"glebata/garden/forecast"
 )
 
+// fitAsk is a crop whose fit is asked for on a day.
+type fitAsk struct {
+	today measure.Day
+	of    crop.Crop
+}
+
 // HarvestFit is the one fit of all harvests of a crop, to be drawn.
 func (v *View) HarvestFit(of crop.Crop) ([]forecast.FitLane, error) {
+	return v.m.fits.get(fitAsk{v.today, of}, func() ([]forecast.FitLane, error) { return v.harvestFit(of) })
+}
+
+func (v *View) harvestFit(of crop.Crop) ([]forecast.FitLane, error) {
 	finished, err := v.FinishedGrown()
 	if err != nil {
 		return nil, err
@@ -17,4 +29,34 @@ func (v *View) HarvestFit(of crop.Crop) ([]forecast.FitLane, error) {
 	}
 	others, err := v.learnedFrom()
 	return forecast.FitOf(finished, others, learned, of), err
+}
+
+// jointAsk is what all gardens are asked together on a day.
+type jointAsk struct {
+	fitAsk
+	by compare.JointBy
+}
+
+// Own is what the grower's garden is called among others.
+const Own = "yours"
+
+// Joint asks one question of the grower's harvests of a crop and those of the other gardens together.
+func (v *View) Joint(of crop.Crop, by compare.JointBy) (compare.Joint, error) {
+	return v.m.joints.get(jointAsk{fitAsk{v.today, of}, by}, func() (compare.Joint, error) {
+		finished, err := v.FinishedGrown()
+		if err != nil {
+			return compare.Joint{}, err
+		}
+		others, err := v.Others()
+		if err != nil {
+			return compare.Joint{}, err
+		}
+		list := forecast.NamedWeighings(finished, of)
+		for i := range others {
+			if others[i].Crop == of {
+				list = append(list, others[i].Weighings...)
+			}
+		}
+		return compare.NewJoint(list, by, Own)
+	})
 }

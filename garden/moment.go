@@ -79,6 +79,9 @@ type moment struct {
 	others    lazy[[]logbook.OtherGarden]
 	learned   lazies[measure.Day, forecast.Learned]
 	leftOut   lazies[measure.Day, *forecast.LeftOut]
+	seasons   lazies[seasonAsk, SeasonPage]
+	fits      lazies[fitAsk, []forecast.FitLane]
+	joints    lazies[jointAsk, compare.Joint]
 }
 
 // sheetAsk is a comparison that is asked for on a day.

@@ -5,6 +5,7 @@ import (
 	"strconv"
 
 	"glebata/core/bag"
+	"glebata/core/measure"
 	"glebata/core/trial"
 	"glebata/core/working"
 	"glebata/garden/compare"
@@ -34,8 +35,18 @@ type Cause struct {
 // mostCauses of a season that are put on its page.
 const mostCauses = 3
 
+// seasonAsk is a year whose page is asked for on a day.
+type seasonAsk struct {
+	today measure.Day
+	year  int
+}
+
 // SeasonPage of a year, 0 for the newest that has finished bags.
 func (v *View) SeasonPage(year int) (SeasonPage, error) {
+	return v.m.seasons.get(seasonAsk{v.today, year}, func() (SeasonPage, error) { return v.seasonPage(year) })
+}
+
+func (v *View) seasonPage(year int) (SeasonPage, error) {
 	var out SeasonPage
 	all, err := v.Compared()
 	if err != nil || len(all) == 0 {

@@ -184,7 +184,7 @@ func (s *Site) keepNotebook(c *gin.Context) error {
 	if err := s.garden.Set(c.Request.Context(), garden.Columns(harvestTable, headings(m, table.Header))); err != nil {
 		return err
 	}
-	return s.redirectWithFlash(c, "/compare", fmt.Sprintf("%d plantings of past seasons are kept.", len(ask.Seasons)))
+	return s.redirectWithFlash(c, "/compare", fmt.Sprintf("Kept: %s of past seasons.", counted(len(ask.Seasons), "planting")))
 }
 
 // uploaded is a file that was sent, or its lines pasted.

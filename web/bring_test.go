@@ -21,7 +21,7 @@ func TestANotebookIsBroughtIn(t *testing.T) {
 		"2022, a bag without a label, Broad Sound: planted not weighed; harvest not weighed", "harvest nothing", "“later” is no season")
 	sent := []string{"lines", book, "unit", "kg", "class", "maincrop", "litres", "40 L", "place", "Past seasons", "order", "dmy", "at-year", "2", "at-harvest", "4", "at-seed", "3"}
 	status, to := s.post("/compare/bring", sent...)
-	says(t, "kept", status, http.StatusSeeOther, s.follow(to), "3 plantings of past seasons are kept", "T2", "not known", "estimated: 160 g to 240 g")
+	says(t, "kept", status, http.StatusSeeOther, s.follow(to), "Kept: 3 plantings of past seasons", "T2", "not known", "estimated: 160 g to 240 g")
 	if _, bag := s.get("/bags/T2"); !regexp.MustCompile(`measures are assumed|assumed`).MatchString(bag) && !strings.Contains(bag, "bag of 40") {
 		t.Error("its bag is not of the litres that were given")
 	}
@@ -30,5 +30,18 @@ func TestANotebookIsBroughtIn(t *testing.T) {
 	for name, lines := range map[string]string{"nothing": "", "a heading alone": "a;b\n"} {
 		status, body := s.post("/compare/bring/read", "lines", lines, "unit", "kg")
 		says(t, name, status, http.StatusUnprocessableEntity, body, "no lines under the heading")
+	}
+}
+
+// A season whose seed nobody weighed has no bag that gave most for it; its page says the rest.
+func TestASeasonOfSeedNobodyWeighed(t *testing.T) {
+	s := emptySite(t)
+	sent := []string{"lines", "tub no;Sort;Year;Seed;Brought up\nT1;Early Buoy;2023;about 200 g;2,4 kg\n", "unit", "kg", "class", "maincrop", "litres", "40 L", "place", "Past seasons", "order", "dmy"}
+	status, to := s.post("/compare/bring", sent...)
+	says(t, "kept", status, http.StatusSeeOther, s.follow(to), "Kept: 1 planting of past seasons")
+	status, page := s.get("/compare/seasons")
+	says(t, "its season", status, http.StatusOK, page, "The season of 2023", "2.40 kg")
+	if strings.Contains(page, "Most for its seed") {
+		t.Error("a bag is the best for seed that nobody weighed")
 	}
 }

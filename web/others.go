@@ -4,11 +4,14 @@ import (
 	"fmt"
 	"net/http"
 	"slices"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/crop"
 	"glebata/core/measure"
+	"glebata/garden"
+	"glebata/garden/compare"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 	"glebata/openformat"
@@ -24,6 +27,32 @@ type othersBody struct {
 	Gardens []otherLine
 	Fit     draw.OnBoth[draw.Lanes]
 	HasFit  bool
+	Joint   *jointBody // nil where there is nothing to ask
+}
+
+// jointBody is one question asked of all gardens together.
+type jointBody struct {
+	compare.Joint
+	Asks  []jointLink
+	First string   // the sentence of the pair that is least likely chance
+	Rest  []string // of the others
+	Alone string
+	Chart draw.OnBoth[draw.Lanes]
+	Keys  []gardenKey
+}
+
+// gardenKey is the mark of a garden's weighings.
+type gardenKey struct {
+	Name  string
+	Shape draw.MarkedPoint
+}
+
+// mostGardenMarks that are told apart; of more gardens the grower's own is told from the others.
+const mostGardenMarks = 4
+
+type jointLink struct {
+	Name, Key string
+	Here      bool
 }
 
 // otherLine is one garden in the list.
@@ -58,6 +87,11 @@ func (s *Site) othersPage(c *gin.Context, status int, t form.Sent) error {
 	if body.HasFit = len(kept) > 0 && len(lanes) > 0; body.HasFit {
 		body.Fit = fitDrawing(lanes, r.Units)
 	}
+	if len(kept) > 0 {
+		if body.Joint, err = s.joint(c, look, kept, r.Units); err != nil {
+			return err
+		}
+	}
 	body.Form = t.Fill(form.Form{Name: "others", Action: "/compare/others", Button: "Learn from it", Fields: []form.Field{
 		{Name: "name", Label: "Whose garden", Kind: "text", Hint: "As you call it. What was taken in under this name before is replaced."},
 		{Name: "crop", Label: "What they grew", Kind: "choice", Value: string(crop.Potato), Options: []form.Option{{Value: string(crop.Potato), Name: "potatoes"}, {Value: string(crop.SweetPotato), Name: "sweet potatoes"}}},
@@ -66,6 +100,81 @@ func (s *Site) othersPage(c *gin.Context, status int, t form.Sent) error {
 	}})
 	s.render(c, status, "others", view{Title: "Other gardens", Stage: "Compare", Body: body})
 	return nil
+}
+
+// joint question of the address, asked of the crop that most of the other gardens grew.
+func (s *Site) joint(c *gin.Context, look *garden.View, kept []logbook.OtherGarden, sys measure.System) (*jointBody, error) {
+	of, most := crop.Potato, 0
+	for i := range kept {
+		if kept[i].Crop == crop.SweetPotato {
+			most += kept[i].Bags()
+		} else {
+			most -= kept[i].Bags()
+		}
+	}
+	if most > 0 {
+		of = crop.SweetPotato
+	}
+	by := compare.JointBy(c.Query("by"))
+	if !slices.Contains(compare.JointBys(), by) {
+		by = compare.JointVariety
+	}
+	found, err := look.Joint(of, by)
+	if err != nil {
+		return nil, err
+	}
+	out := &jointBody{Joint: found, Alone: strings.Join(found.Alone, "; ")}
+	for _, k := range compare.JointBys() {
+		out.Asks = append(out.Asks, jointLink{k.Name(), string(k), k == by})
+	}
+	for i := range found.Pairs {
+		switch says := found.Says(&found.Pairs[i]).In(sys); {
+		case i == 0:
+			out.First = measure.Upper(says)
+		default:
+			out.Rest = append(out.Rest, measure.Upper(says))
+		}
+	}
+	out.draw(sys)
+	return out, nil
+}
+
+// draw the groups as lanes: each weighing by what it gave of what its garden's season gave.
+func (b *jointBody) draw(sys measure.System) {
+	var gardens []string
+	for i := range b.Groups {
+		for _, w := range b.Groups[i].Weighings {
+			if !slices.Contains(gardens, w.Garden) {
+				gardens = append(gardens, w.Garden)
+			}
+		}
+	}
+	if len(gardens) > mostGardenMarks {
+		gardens = []string{garden.Own, "other gardens"}
+	}
+	for i, name := range gardens {
+		b.Keys = append(b.Keys, gardenKey{name, draw.NewKey(i)})
+	}
+	panel, most := draw.LanePanel{}, 1.0
+	for i := range b.Groups {
+		g := &b.Groups[i]
+		lane := draw.LaneGroup{Name: draw.Escape(g.Name), Bare: true, Tells: draw.Escape(fmt.Sprintf("%s in %s", counted(len(g.Weighings), "weighing"), counted(g.Gardens, "garden")))}
+		for _, w := range g.Weighings {
+			series := slices.Index(gardens, w.Garden)
+			if series < 0 {
+				series = 1
+			}
+			p := draw.Point{Y: w.At, Series: series, Says: draw.Escape(fmt.Sprintf("%s, %s: × %s", w.Garden, w.Season, sys.Print(measure.Ratio(w.At))))}
+			if w.High > w.Low*(1+1e-9) {
+				p.YLow, p.YHi = w.Low, w.High
+			}
+			most = max(most, w.At)
+			lane.Points = append(lane.Points, p)
+		}
+		panel.Groups = append(panel.Groups, lane)
+	}
+	axis := draw.NewAxis("of what its garden gave", func(v float64) any { return measure.Share(v) }, most, sys)
+	b.Chart = draw.Both(func(p draw.Paper) draw.Lanes { return draw.NewLanes([]draw.LanePanel{panel}, axis, 1, "as all", p) })
 }
 
 // takeIn the harvests of another garden.

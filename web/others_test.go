@@ -45,6 +45,8 @@ func TestHarvestsGoOutAndComeIn(t *testing.T) {
 	if !strings.Contains(all, "No bag is weighed in yet") {
 		t.Error("harvests of others stand among the grower's own")
 	}
+	_, asked := to.get("/compare/others?by=school")
+	says(t, "asked together", 200, 200, asked, "Asked of all gardens together", "Steps gave 1.", "times what fill once gave (90 %:", "weighings in 1 garden", "Nobody dealt them by chance")
 	status, bad := to.post("/compare/others", "name", "", "crop", "potato", "lines", "season,variety\n2024,x")
 	says(t, "a wrong table", status, http.StatusUnprocessableEntity, bad, "lacks the column expected_kg")
 	status, where = to.post("/compare/others/leave", "name", "Mill Lane", "crop", "potato")

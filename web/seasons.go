@@ -89,7 +89,9 @@ func (b *lookedBackBody) fill(sys measure.System) {
 	m := compare.MeasureNamed("ratio", compare.Tubers)
 	if len(b.Season.Ratio.Bags) > 0 {
 		b.Ratio = sys.Print(m.Quantity(b.Season.Ratio.Value(false)))
-		b.Best, b.Worst = bagWords(b.Season.Best, m, sys), bagWords(b.Season.Worst, m, sys)
+		if b.Season.Best != nil { // there is none of seed that nobody weighed
+			b.Best, b.Worst = bagWords(b.Season.Best, m, sys), bagWords(b.Season.Worst, m, sys)
+		}
 	}
 	for i := range b.SeasonPage.Varieties {
 		b.Varieties = append(b.Varieties, newRecordLine(&b.SeasonPage.Varieties[i], "variety", b.Heads, sys))

@@ -51,9 +51,24 @@ func calcHarvests() *cobra.Command {
 		Args:    cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			a := read(cmd)
-			list, err := weighingsIn(a.text("csv"))
+			files, err := cmd.Flags().GetStringArray("csv")
 			if err != nil {
-				a.refuse("csv", err)
+				return err
+			}
+			if len(files) == 0 {
+				a.refuse("csv", errors.New("give a file of harvests"))
+			}
+			var list []harvest.Weighing
+			for i, file := range files {
+				garden := "" // the first is one's own
+				if i > 0 {
+					garden = file
+				}
+				some, err := weighingsIn(file, garden)
+				if err != nil {
+					a.refuse("csv", err)
+				}
+				list = append(list, some...)
 			}
 			if a.err != nil {
 				return a.err
@@ -62,11 +77,11 @@ func calcHarvests() *cobra.Command {
 			return answer(cmd, figures, func(w io.Writer) { tellHarvests(w, &figures) })
 		},
 	}
-	cmd.Flags().String("csv", "", "file of harvests")
+	cmd.Flags().StringArray("csv", nil, "file of harvests; a second and more are of other gardens, each a level of its own")
 	return cmd
 }
 
-func weighingsIn(path string) ([]harvest.Weighing, error) {
+func weighingsIn(path, garden string) ([]harvest.Weighing, error) {
 	f, err := os.Open(path)
 	if err != nil {
 		return nil, err
@@ -82,7 +97,7 @@ func weighingsIn(path string) ([]harvest.Weighing, error) {
 	t, wrong := openformat.ReadTable(data)
 	var list []harvest.Weighing
 	if wrong == nil {
-		list, wrong = openformat.ReadWeighings(t, "")
+		list, wrong = openformat.ReadWeighings(t, garden)
 	}
 	if wrong != nil {
 		return nil, fmt.Errorf("line %d: %s", wrong.Line, wrong.Says.In(measure.Metric))

@@ -3,6 +3,7 @@ package main
 import (
 	"encoding/json"
 	"errors"
+	"fmt"
 	"math"
 	"os"
 	"path/filepath"
@@ -410,5 +411,41 @@ func TestCalcHarvests(t *testing.T) {
 	write("2024,a,steps,1,1.2,,,\n2024,,steps,1,1.2,,,\n")
 	if out, err := run("calc", "harvests", "--csv", file); err == nil || !strings.Contains(err.Error(), "line 3") {
 		t.Errorf("%s, %v", out, err)
+	}
+}
+
+// Files of two gardens are two levels of one fit, and blocks of one question.
+func TestCalcOfSeveralGardens(t *testing.T) {
+	write := func(name string, times float64) string {
+		t.Helper()
+		rows := "season,variety,school,expected_kg,harvest_kg\n"
+		for k := range 5 {
+			rows += fmt.Sprintf("2025,a,steps,1,%g\n2025,a,fill-once,1,%g\n", times*(1.5+0.02*float64(k)), times*(1+0.02*float64(k)))
+		}
+		file := filepath.Join(t.TempDir(), name)
+		if err := os.WriteFile(file, []byte(rows), 0o600); err != nil {
+			t.Fatal(err)
+		}
+		return file
+	}
+	ours, theirs := write("ours.csv", 1), write("theirs.csv", 2)
+	out, err := run("calc", "trial", "--csv", ours, "--csv", theirs, "--by", "school", "--pair", "steps,fill once", "--json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	var got jointFigures
+	if err := json.Unmarshal([]byte(out), &got); err != nil {
+		t.Fatal(err)
+	}
+	if got.Gardens != 2 || got.Blocks != 2 || len(got.Pairs) != 1 || got.Pairs[0].First != "steps" || got.Pairs[0].Ratio != "1.4808" || got.Pairs[0].Verdict != "likely more" {
+		t.Errorf("%s", out) // (5 × 1.5 + 0.2) ÷ (5 + 0.2), in either
+	}
+	if out, err = run("calc", "harvests", "--csv", ours, "--csv", theirs, "--json"); err != nil || !strings.Contains(out, `"bags": 10`) || !strings.Contains(out, `"gave": 1.2900`) {
+		t.Errorf("one's own bags are not what is summed: %s, %v", out, err)
+	}
+	for _, wrong := range [][]string{{"--by", "moon"}, {"--pair", "steps"}, {"--pair", "steps,Steps"}, {"--csv", filepath.Join(t.TempDir(), "none")}} {
+		if out, err := run(append([]string{"calc", "trial", "--csv", ours}, wrong...)...); err == nil {
+			t.Errorf("%v: %s", wrong, out)
+		}
 	}
 }

@@ -6,12 +6,16 @@ import (
 	"fmt"
 	"io"
 	"math"
+	"path/filepath"
+	"slices"
 	"strings"
 
 	"github.com/spf13/cobra"
 
+	"glebata/core/harvest"
 	"glebata/core/measure"
 	"glebata/core/trial"
+	"glebata/garden/compare"
 )
 
 type trialFigures struct {
@@ -42,6 +46,13 @@ type pairFigures struct {
 	Verdict  string          `json:"verdict"`
 }
 
+func newPairFigures(names []string, c *trial.Comparison) pairFigures {
+	return pairFigures{
+		First: names[0], Second: names[1], Diff: figure(c.Diff, 4), Interval: [2]*json.Number{some(c.Low), some(c.High)},
+		P: figure(c.Alone, 5), ClosedP: figure(c.P, 5), Verdict: string(c.Verdict),
+	}
+}
+
 // trialSeed is the seed of chance wherever none is asked for.
 const trialSeed = 1
 
@@ -49,13 +60,19 @@ func calcTrial() *cobra.Command {
 	cmd := &cobra.Command{
 		Use:   "trial",
 		Short: "Judge the difference of two groups of bags",
-		Long: "The first arm less the second: the studentised permutation test, two-sided and with ties counted,\n" +
+		Long: "Arms are given, or files of harvests (see calc harvests), each of another garden: what a bag gave is\n" +
+			"then taken of what all of its garden gave that season, and dealt anew within it.\n" +
+			"The first arm less the second: the studentised permutation test, two-sided and with ties counted,\n" +
 			"and its 90 % interval, the test turned round. Of more than two arms every pair is judged as one that\n" +
 			"was picked among all after looking, by a test that is closed over them.",
-		Example: `  glebata calc trial --arm "steps=2.1,1.8,2.4" --arm "fill=1.5,1.9,1.6" --stat mean --json`,
-		Args:    cobra.NoArgs,
+		Example: `  glebata calc trial --arm "steps=2.1,1.8,2.4" --arm "fill=1.5,1.9,1.6" --stat mean --json
+  glebata calc trial --csv ours.csv --csv theirs.csv --by school --pair steps,fill-once`,
+		Args: cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) error {
 			a := read(cmd)
+			if files, err := cmd.Flags().GetStringArray("csv"); err != nil || len(files) > 0 {
+				return errors.Join(err, askGardens(cmd, a, files))
+			}
 			list, err := cmd.Flags().GetStringArray("arm")
 			if err != nil {
 				return err
@@ -84,17 +101,81 @@ func calcTrial() *cobra.Command {
 				if err != nil {
 					return fmt.Errorf("--arm: %w", err)
 				}
-				figures.Pairs = append(figures.Pairs, pairFigures{
-					First: names[p.First], Second: names[p.Second], Diff: figure(one.Diff, 4), Interval: [2]*json.Number{some(one.Low), some(one.High)},
-					P: figure(one.Alone, 5), ClosedP: figure(one.P, 5), Verdict: string(one.Verdict),
-				})
+				figures.Pairs = append(figures.Pairs, newPairFigures([]string{names[p.First], names[p.Second]}, &one))
 			}
 			return answer(cmd, figures, func(w io.Writer) { tellTrial(w, names, &c, figures.Pairs) })
 		},
 	}
 	cmd.Flags().StringArray("arm", nil, "a group of bags: name=value,value,… (2 to 40 of them)")
 	cmd.Flags().String("stat", "mean", "what of a group is compared: mean")
+	cmd.Flags().StringArray("csv", nil, "file of one garden's harvests")
+	cmd.Flags().String("by", "school", "what gardens are asked about: school or variety")
+	cmd.Flags().String("pair", "", "two that were named before, as steps,fill-once; else all pairs are judged as picked after looking")
 	return cmd
+}
+
+// jointFigures of files of gardens; of two groups at least.
+type jointFigures struct {
+	Gardens int           `json:"gardens"`
+	Blocks  int           `json:"blocks"` // seasons of gardens that tell of a difference
+	Alone   []string      `json:"alone"`  // those that have one group alone
+	Pairs   []jointFigure `json:"pairs"`
+}
+
+type jointFigure struct {
+	pairFigures
+	Ratio         json.Number     `json:"ratio"`
+	RatioInterval [2]*json.Number `json:"ratio_interval"`
+	Weighings     [2]int          `json:"weighings"`
+}
+
+// askGardens asks one question of the harvests of several gardens.
+func askGardens(cmd *cobra.Command, a *asked, files []string) error {
+	by := compare.JointBy(a.text("by"))
+	if !slices.Contains(compare.JointBys(), by) {
+		a.refuse("by", fmt.Errorf("%q is none of school, variety", string(by)))
+	}
+	var named []string
+	if text := a.text("pair"); text != "" {
+		one, two, _ := strings.Cut(text, ",")
+		if named = []string{strings.TrimSpace(one), strings.TrimSpace(two)}; named[0] == "" || named[1] == "" || strings.EqualFold(named[0], named[1]) {
+			a.refuse("pair", errors.New("write two, as steps,fill-once"))
+		}
+	}
+	var list []harvest.Weighing
+	for i, file := range files {
+		some, err := weighingsIn(file, fmt.Sprintf("%d, %s", i+1, filepath.Base(file)))
+		if err != nil {
+			a.refuse("csv", err)
+		}
+		list = append(list, some...)
+	}
+	if a.err != nil {
+		return a.err
+	}
+	joint, err := compare.NewJoint(list, by, "", named...)
+	if err != nil {
+		return err
+	}
+	out := jointFigures{Gardens: len(files), Blocks: joint.Blocks, Alone: append([]string{}, joint.Alone...), Pairs: []jointFigure{}}
+	for i := range joint.Pairs {
+		p := &joint.Pairs[i]
+		out.Pairs = append(out.Pairs, jointFigure{
+			newPairFigures([]string{joint.Groups[p.First].Name, joint.Groups[p.Second].Name}, &p.Comparison),
+			figure(p.Ratio, 4), [2]*json.Number{some(p.RatioLow), some(p.RatioHigh)}, [2]int{p.FirstW, p.SecondW},
+		})
+	}
+	return answer(cmd, out, func(w io.Writer) {
+		for i := range joint.Pairs {
+			fmt.Fprintln(w, joint.Says(&joint.Pairs[i]).In(measure.Metric))
+		}
+		if len(joint.Pairs) == 0 {
+			fmt.Fprintln(w, "no season of a garden has two of them")
+		}
+		if len(joint.Alone) > 0 {
+			fmt.Fprintf(w, "with one alone, told nothing: %s\n", strings.Join(joint.Alone, "; "))
+		}
+	})
 }
 
 // readArms reads "steps=2.1,1.8,2.4".

@@ -184,6 +184,24 @@ func TestWhatWeighingsTell(t *testing.T) {
 	}
 }
 
+// What other gardens gave sharpens the fit and is counted apart; it is in no sum of one's own.
+func TestOtherGardensAreInNoSum(t *testing.T) {
+	own := []Weighing{{[]Bag{{"a", "2025", "steps", "", 1000}}, 800, 800}, {[]Bag{{"a", "2025", "steps", "", 1000}}, 1200, 1200}}
+	with := append(own[:2:2], Weighing{[]Bag{{"a", "2025", "steps", "over the fence", 1000}}, 1100, 1100}, Weighing{[]Bag{{"b", "2024", "", "over the fence", 500}}, 480, 480})
+	m := Fit(with)
+	if m.Bags() != 2 || m.OtherBags() != 2 {
+		t.Errorf("%d bags and %d of others", m.Bags(), m.OtherBags())
+	}
+	for _, variety := range []string{"a", ""} {
+		if share, bags := m.Gave(variety); math.Abs(share-1) > 1e-12 || bags != 2 {
+			t.Errorf("%q gave %.3f of what was promised, %d bags", variety, share, bags)
+		}
+	}
+	if before, after := Fit(own).Next("b", ""), m.Next("b", ""); after.High-after.Low >= before.High-before.Low || after.Others != 1 {
+		t.Errorf("of a variety that another garden grew %+v was %+v", after, before)
+	}
+}
+
 // What bags of a season have in common and what each has to itself make the range together.
 func TestPartsOfTheRange(t *testing.T) {
 	var list []Weighing

@@ -60,6 +60,7 @@ type Comparison struct {
 	SecondLow         float64
 	SecondHigh        float64
 	firstAt, secondAt int
+	pairs             int // that it was picked among, each asked by itself; 0 where it was not
 }
 
 // What cannot be compared.
@@ -113,6 +114,21 @@ func (f *Family) Compare(first, second int) (Comparison, error) {
 		c.P = f.among(first, second, c.Alone)
 	}
 	c.interval(f.lists[first], f.lists[second], f.seed)
+	c.Verdict = c.judge()
+	return c, nil
+}
+
+// CompareOneOf compares two groups that were picked after looking among so many pairs, each of which is
+// asked of weighings of its own (Bonferroni); of one pair as one that was fixed.
+func CompareOneOf(one, two Arm, pairs int, seed uint64) (Comparison, error) {
+	f, err := NewFamily([]Arm{one, two}, seed)
+	if err != nil {
+		return Comparison{}, err
+	}
+	c := compared(f.arms, f.lists, 0, 1, seed)
+	c.Across, c.pairs = f.across, max(1, pairs)
+	c.P = math.Min(1, c.Alone*float64(c.pairs))
+	c.interval(f.lists[0], f.lists[1], seed)
 	c.Verdict = c.judge()
 	return c, nil
 }
@@ -279,6 +295,9 @@ func welchChance(one, two []weighing) float64 {
 
 // level that the interval is drawn at: what the pair by itself must be under to be called.
 func (c *Comparison) level() float64 {
+	if c.pairs > 0 {
+		return (1 - Level) / float64(c.pairs)
+	}
 	if c.P <= c.Alone || c.Alone == 0 {
 		return 1 - Level
 	}

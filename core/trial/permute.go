@@ -60,6 +60,10 @@ type tester struct {
 	law     bool // too many weighings to be dealt: Student's t with Welch's degrees
 }
 
+// Of very many weighings within blocks fewer arrangements are drawn: so many weighings are moved in all, but
+// not fewer arrangements than tell a chance of one in ten to within one in a hundred.
+const mostMoved, fewestDealt = 4_000_000, 2000
+
 // newTester of two groups with two weighings each at least; past the limit they are not dealt anew.
 func newTester(one, two []weighing, seed uint64, limit int) *tester {
 	t := &tester{n: [2]int{len(one), len(two)}}
@@ -120,7 +124,7 @@ func newTester(one, two []weighing, seed uint64, limit int) *tester {
 		return t
 	}
 	rng := rand.New(rand.NewPCG(seed, arrangeStream))
-	for range MaxArrangements {
+	for range min(MaxArrangements, max(fewestDealt, mostMoved/len(list))) {
 		var s sums
 		from := 0
 		for block, end := range ends {

@@ -8,6 +8,7 @@ import (
 	"strconv"
 	"strings"
 
+	"glebata/core/bag"
 	"glebata/core/climate"
 	"glebata/core/crop"
 	"glebata/core/measure"
@@ -107,6 +108,9 @@ func lastOf(key, name string, kind logbook.Kind, off string) *Factor {
 	})
 }
 
+// grownIn is what kinds of bodies are called where a bed stands beside them, else as they are chosen.
+var grownIn = map[bag.Kind]string{bag.Round: "bag or pot", bag.Sack: "sack"}
+
 // Factors in the order they are offered.
 func Factors() []*Factor { return factors }
 
@@ -123,7 +127,11 @@ var factors = numbered([]*Factor{
 	words("school", "way of filling", func(b *Bag) string { return b.Filling.School.Params().Name }),
 	numbers("plants", "tubers or slips to a bag", "to a bag", "to a bag", func(b *Bag) int { return b.Plants }),
 	words("kind", "kind of bag", func(b *Bag) string { return b.Bag.Model.Name }),
-	banded("litres", "litres of medium", []float64{0, 12, 20, 30, 40, 60, 80}, func(b *Bag) (float64, bool) {
+	words("grown", "what it grows in", func(b *Bag) string {
+		f, _ := bag.FormOf(b.Bag.Model.Shape.Kind())
+		return cmp.Or(grownIn[f.Kind], f.Name)
+	}),
+	banded("litres", "litres of medium", []float64{0, 7, 10, 14, 20, 28, 40, 56, 80}, func(b *Bag) (float64, bool) {
 		return float64(b.M.Litres), b.M.Litres > 0
 	}, litresOf),
 	banded("litres-each", "litres to a plant", []float64{0, 8, 10, 12, 15, 20, 30}, func(b *Bag) (float64, bool) {

@@ -77,3 +77,36 @@ func TestEachKindHasItsOwnMeasures(t *testing.T) {
 		}
 	}
 }
+
+// A box, a sack and a row stand beside bags by what they are, and sizes that are not alike stand apart.
+func TestContainersStandBesideOneAnother(t *testing.T) {
+	shape := func(s bag.Shape, err error) bag.Shape {
+		t.Helper()
+		if err != nil {
+			t.Fatal(err)
+		}
+		return s
+	}
+	for _, c := range []struct {
+		shape        bag.Shape
+		litres       measure.Volume
+		grown, sizes string
+	}{
+		{shape(bag.NewRound(24, 24, 20)), 8, "bag or pot", "7 L to 10 L"},
+		{shape(bag.NewBox(40, 40, 40, 40, 30)), 14, "box", "14 L to 20 L"},
+		{shape(bag.NewSack(60, 80)), 11, "sack", "10 L to 14 L"},
+		{shape(bag.NewBed(500, 60)), 0, "bed or row in the ground", ""},
+	} {
+		b := *made(t, 9, hill.FillOnce, 2, 120, 900, measure.Date(2025, 4, 20)).PlantingForecast
+		b.Bag.Model.Shape, b.Layers = c.shape, []logbook.Layer{{Of: hill.Medium, Settled: c.litres}}
+		of := &Gather([]forecast.PlantingForecast{b}, Garden{})[0]
+		grown, ok := FactorNamed("grown").Level(of)
+		if got := grown.Name.In(measure.Metric); !ok || got != c.grown {
+			t.Errorf("grows in %q, want %q", got, c.grown)
+		}
+		sizes, ok := FactorNamed("litres").Level(of)
+		if got := sizes.Name.In(measure.Metric); ok != (c.sizes != "") || got != c.sizes {
+			t.Errorf("%g L stand among %q, want %q", c.litres, got, c.sizes)
+		}
+	}
+}

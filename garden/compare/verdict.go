@@ -100,8 +100,8 @@ func unlike(a, b []*Bag, but *Factor) []Unlike {
 
 // alongside are factors that say the same as another, or follow from it.
 var alongside = map[string][]string{
-	"variety": {"class", "lot", "source"}, "class": {"variety", "lot", "source"}, "kind": {"litres", "litres-each"},
-	"litres": {"kind", "litres-each"}, "litres-each": {"kind", "litres", "plants"}, "plants": {"litres-each"},
+	"variety": {"class", "lot", "source"}, "class": {"variety", "lot", "source"}, "kind": {"grown", "litres", "litres-each"}, "grown": {"kind", "litres", "litres-each"},
+	"litres": {"kind", "grown", "litres-each"}, "litres-each": {"kind", "grown", "litres", "plants"}, "plants": {"litres-each"},
 	"source": {"lot"}, "lot": {"source"}, "place": {"shelter", "sun"}, "shelter": {"place", "sun"}, "sun": {"place", "shelter"}, "cut": {"seed"},
 	"school": {"litres", "litres-each"},
 }

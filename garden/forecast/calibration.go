@@ -127,6 +127,28 @@ func YieldsOf(finished []PlantingForecast, others []Other) Yields {
 	return out
 }
 
+// NamedWeighings of the grower's finished bags of a crop, with their varieties by name.
+func NamedWeighings(finished []PlantingForecast, of crop.Crop) []harvest.Weighing {
+	names := map[string]string{}
+	for i := range finished {
+		names[key(finished[i].Variety.ID)] = finished[i].Variety.Name
+	}
+	var out []harvest.Weighing
+	list := YieldsOf(finished, nil).list
+	for i := range list {
+		if list[i].crop != of {
+			continue
+		}
+		w := list[i].weighing
+		w.Bags = slices.Clone(w.Bags)
+		for k := range w.Bags {
+			w.Bags[k].Variety = names[w.Bags[k].Variety]
+		}
+		out = append(out, w)
+	}
+	return out
+}
+
 // weighings of another garden, its varieties as the grower's where they bear the same name.
 func (o *Other) weighings() []harvest.Weighing {
 	out := make([]harvest.Weighing, len(o.Weighings))

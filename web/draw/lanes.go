@@ -49,7 +49,7 @@ type LanePanel struct {
 
 // Heights of a lane, in px.
 const (
-	laneHead, laneStep, laneGap = 24, 26, 14
+	laneHead, laneStep, laneGap = 29, 26, 14
 	crowdStep, mostLevels       = 5, 16
 )
 
