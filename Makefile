@@ -9,7 +9,7 @@ test: check css-stale browser ## formatting, vet, staticcheck, stylesheet, all t
 	$(GO) test -count=1 -vet=off ./...
 
 deep: browser ## each check in full: every page in every setting, long simulations, a thousand kills, hours of chaos in minutes
-	GLEBATA_DEEP=1 GLEBATA_KILLS=1000 $(GO) test -count=1 -timeout 90m ./...
+	GLEBATA_DEEP=1 GLEBATA_KILLS=1000 $(GO) test -count=1 -timeout 150m ./...
 	$(GO) run ./cmd/truth
 	$(GO) run ./cmd/mutants
 
@@ -53,8 +53,9 @@ bench: ## what the work costs: rules, pages, start, memory
 race: browser ## the tests with the race detector, the chaos one shorter
 	GLEBATA_CHAOS=200 $(GO) test -race -count=1 -timeout 30m ./...
 
-truth: ## each rule of the core against its own plain reference, ten thousand cases each
+truth: ## each rule of the core against its own plain reference, ten thousand cases each, and what chance does to its verdicts and ranges
 	$(GO) run ./cmd/truth
+	GLEBATA_DEEP=1 $(GO) test -count=1 -timeout 90m ./core/harvest ./core/trial
 
 mutants: ## N one-line mutants of the rules, and which of them the tests beside them let live
 	$(GO) run ./cmd/mutants -n $(or $(N),200)

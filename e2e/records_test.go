@@ -58,7 +58,7 @@ func TestASeasonComesFromANotebook(t *testing.T) {
 	p.sees("2025, T1, Early Buoy: planted 3 pieces, 165 g of seed; harvest 2.40 kg")
 	p.sees("2025, T2, Early Buoy: planted 4 pieces, about 220 g of seed: 143 g to 297 g; harvest 1.50 kg to 2.00 kg")
 	p.press("Keep 3 lines")
-	p.sees("3 plantings of past seasons are kept.")
+	p.sees("Kept: 3 plantings of past seasons.")
 	p.sees("14.5")        // 2400 ÷ 165
 	p.sees("5.1 to 14.0") // 1500 ÷ 297 and 2000 ÷ 143
 	p.sees("not known")   // nobody weighed T3

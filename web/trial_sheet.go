@@ -36,6 +36,7 @@ type trialBody struct {
 	Pairs   []string // others than the one that was judged
 	LeastOf string
 	Treated []string
+	Done    draw.OnBoth[draw.Dealt]
 }
 
 // trialRow is one bag of a trial.
@@ -127,5 +128,23 @@ func (b *trialBody) fill(sys measure.System) {
 			b.Cannot = append(b.Cannot, says.In(sys))
 		}
 		b.Next = b.NextNeeds().In(sys)
+		b.Done = b.done(sys)
 	}
+}
+
+// done is what was laid out against what was done.
+func (b *trialBody) done(sys measure.System) draw.OnBoth[draw.Dealt] {
+	arms := make([]draw.DealtArm, len(b.TrialSheet.Arms))
+	for i := range arms {
+		arms[i].Name = draw.Escape(b.TrialSheet.Arms[i].Name)
+		if b.Got.Known {
+			arms[i].Got = draw.Escape(b.Got.Got[i].In(sys))
+		}
+	}
+	list := b.TrialSheet.Done()
+	bags := make([]draw.DealtBag, len(list))
+	for i, d := range list {
+		bags[i] = draw.DealtBag{Label: draw.Escape(d.Bag.Label()), Says: draw.Escape(d.Bag.Label() + ": " + d.Says.In(sys)), Arm: d.Arm, As: d.As}
+	}
+	return draw.Both(func(p draw.Paper) draw.Dealt { return draw.NewDealt(arms, bags, p) })
 }

@@ -91,6 +91,7 @@ func trialOfNumbers(t *testing.T) {
 	w.is("T4", "harvest for the seed", 2000.0/(4*60))
 	w.is("BED", "a square metre", 6000.0/2)
 	w.says("/compare/trials/1", "Likely more: 4 gave more than 2.")
+	w.says("/compare/trials/1", "as it was laid out", "as it was done")
 }
 
 func extraEarly(t *testing.T) {

@@ -161,6 +161,40 @@ func lookUp(f *Factor, arms []TrialArm, pair [2]int) (out treatedAs) {
 	return out
 }
 
+// DoneBag is a bag of a trial with the arm that it was dealt to and the one that it was treated as.
+type DoneBag struct {
+	Bag     *Bag
+	Arm, As int            // As is NoArm for none of them, NoRecord where nothing tells
+	Says    measure.Phrase // what it got
+}
+
+// What a bag was treated as where it is no arm.
+const (
+	NoArm    = -1
+	NoRecord = -2
+)
+
+// Done is what was done to the finished bags of a trial, in the order of arms.
+func (s *TrialSheet) Done() []DoneBag {
+	var out []DoneBag
+	for i := range s.Arms {
+		for _, b := range s.Arms[i].Group.Bags {
+			d := DoneBag{Bag: b, Arm: i, As: i}
+			t, ok := treatmentOf(s.By, b)
+			switch d.Says = t.says; {
+			case !s.Got.Known || !ok:
+				d.As, d.Says = NoRecord, measure.Say("nothing on record")
+			default:
+				if n := slices.IndexFunc(s.Got.Stray, func(s Stray) bool { return s.Bag == b }); n >= 0 {
+					d.As = s.Got.Stray[n].As
+				}
+			}
+			out = append(out, d)
+		}
+	}
+	return out
+}
+
 // same reports whether two treatments are one; numbers that lie within what is alike are.
 func same(f *Factor, a, b treatment) bool { return !apartBy(f, a, b) }
 

@@ -92,6 +92,42 @@ func TestATrialIsJudgedAsTreated(t *testing.T) {
 	}
 }
 
+// What was done stands bag by bag beside what was laid out: as another arm, as none, or not on record.
+func TestWhatWasDoneToEachBag(t *testing.T) {
+	for name, c := range map[string]struct {
+		factor string
+		arms   []string
+		did    func(i int, b *forecast.PlantingForecast)
+		as     []int
+		says   string // of the last bag
+	}{
+		"one of the other arm was fed": {"fed", []string{"fed", "not"}, func(i int, b *forecast.PlantingForecast) {
+			if i < 4 || i == 7 {
+				b.Care = append(b.Care, logbook.Entry{Kind: logbook.Fed, Day: measure.Date(2025, 6, 1)})
+			}
+		}, []int{0, 0, 0, 0, 1, 1, 1, 0}, "1 feeding"},
+		"one was mulched with a third thing": {"mulch", []string{"straw", "leaves"}, func(i int, b *forecast.PlantingForecast) {
+			thing := map[bool]string{true: "straw", false: "leaves"}[i < 4]
+			if i == 7 {
+				thing = "bark"
+			}
+			b.Care = append(b.Care, logbook.Entry{Kind: logbook.Mulched, Thing: thing, Day: measure.Date(2025, 6, 1)})
+		}, []int{0, 0, 0, 0, 1, 1, 1, NoArm}, "bark"},
+		"kept nowhere": {logbook.OtherFactor, []string{"sung to", "not"}, func(int, *forecast.PlantingForecast) {},
+			[]int{NoRecord, NoRecord, NoRecord, NoRecord, NoRecord, NoRecord, NoRecord, NoRecord}, "nothing on record"},
+	} {
+		done := laid(t, c.factor, c.arms, c.did).Done()
+		if len(done) != 8 || done[7].Says.In(measure.Metric) != c.says {
+			t.Fatalf("%s: %d bags, the last had %q", name, len(done), done[len(done)-1].Says.In(measure.Metric))
+		}
+		for i, d := range done {
+			if d.Arm != i/4 || d.As != c.as[i] {
+				t.Errorf("%s: bag %d was dealt to %d and treated as %d, want %d", name, i, d.Arm, d.As, c.as[i])
+			}
+		}
+	}
+}
+
 // A pair that was named is a fixed one, however many arms there are; others are closed over all. The day
 // and the difference that matter are kept to.
 func TestWhatWasNamedBeforePlanting(t *testing.T) {
