@@ -1,6 +1,7 @@
 package compare
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
@@ -228,15 +229,7 @@ func (j *Joint) judge(arms []trial.Arm) error {
 		}
 		j.Pairs = append(j.Pairs, JointPair{a.First, a.Second, c})
 	}
-	slices.SortStableFunc(j.Pairs, func(a, b JointPair) int {
-		switch {
-		case a.P < b.P:
-			return -1
-		case a.P > b.P:
-			return 1
-		}
-		return 0
-	})
+	slices.SortStableFunc(j.Pairs, func(a, b JointPair) int { return cmp.Compare(a.P, b.P) })
 	return nil
 }
 
