@@ -28,7 +28,7 @@ var mayImport = map[string][]string{
 	"web/draw":        {"garden/compare", "garden/forecast", "garden/logbook", "core"},
 	"web/form":        {"garden/logbook", "core"},
 	"web":             {"web", "openformat", "garden", "core"},
-	"cmd":             {"web", "store", "station", "demo", "garden", "core", "truth"},
+	"cmd":             {"web", "openformat", "store", "station", "demo", "garden", "core", "truth"},
 	"truth":           {"core"},
 	"e2e/browser":     {},
 	"e2e/shots":       {"e2e/browser"},

@@ -27,19 +27,19 @@ func (v *View) learned() (forecast.Learned, error) {
 }
 
 // leftOut are the fits that leave a season out, each made once while nothing is written.
-func (v *View) leftOut() (*forecast.LeftOut, error) {
-	return v.m.leftOut.get(v.today, func() (*forecast.LeftOut, error) {
+func (v *View) leftOut() (*leftOut, error) {
+	return v.m.leftOut.get(v.today, func() (*leftOut, error) {
 		from, err := v.learnedOf()
 		if err != nil {
 			return nil, err
 		}
-		return carry(v, slot{what: "left out"}, from, func() (*forecast.LeftOut, error) {
+		return carry(v, slot{what: "left out"}, from, func() (*leftOut, error) {
 			finished, err := v.ended(Filter{Finished: true})
 			if err != nil {
 				return nil, err
 			}
 			others, err := v.learnedFrom()
-			return forecast.NewLeftOut(finished, others), err
+			return &leftOut{l: forecast.NewLeftOut(finished, others)}, err
 		})
 	})
 }

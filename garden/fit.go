@@ -2,16 +2,9 @@ package garden
 
 import (
 	"glebata/core/crop"
-	"glebata/core/measure"
 	"glebata/garden/compare"
 	"glebata/garden/forecast"
 )
-
-// fitAsk is a crop whose fit is asked for on a day.
-type fitAsk struct {
-	today measure.Day
-	of    crop.Crop
-}
 
 // HarvestFit is the one fit of all harvests of a crop, to be drawn.
 func (v *View) HarvestFit(of crop.Crop) ([]forecast.FitLane, error) {
@@ -29,12 +22,6 @@ func (v *View) harvestFit(of crop.Crop) ([]forecast.FitLane, error) {
 	}
 	others, err := v.learnedFrom()
 	return forecast.FitOf(finished, others, learned, of), err
-}
-
-// jointAsk is what all gardens are asked together on a day.
-type jointAsk struct {
-	fitAsk
-	by compare.JointBy
 }
 
 // Own is what the grower's garden is called among others.

@@ -6,6 +6,7 @@ import (
 	"sync"
 
 	"glebata/core/climate"
+	"glebata/core/crop"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden/compare"
@@ -78,10 +79,22 @@ type moment struct {
 	trials    lazy[[]logbook.Trial]
 	others    lazy[[]logbook.OtherGarden]
 	learned   lazies[measure.Day, forecast.Learned]
-	leftOut   lazies[measure.Day, *forecast.LeftOut]
+	leftOut   lazies[measure.Day, *leftOut]
 	seasons   lazies[seasonAsk, SeasonPage]
 	fits      lazies[fitAsk, []forecast.FitLane]
 	joints    lazies[jointAsk, compare.Joint]
+}
+
+// fitAsk is a crop whose fit is asked for on a day.
+type fitAsk struct {
+	today measure.Day
+	of    crop.Crop
+}
+
+// jointAsk is what all gardens are asked together on a day.
+type jointAsk struct {
+	fitAsk
+	by compare.JointBy
 }
 
 // sheetAsk is a comparison that is asked for on a day.

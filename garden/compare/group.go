@@ -3,6 +3,7 @@ package compare
 import (
 	"slices"
 
+	"glebata/core/measure"
 	"glebata/core/trial"
 )
 
@@ -36,3 +37,10 @@ func (g *Group) AtLeast() bool {
 
 // seed of chance wherever bags are compared: the same page gives the same figures.
 const seed = 1
+
+func bagsOf(n int) measure.Phrase {
+	if n == 1 {
+		return measure.Say("1 bag")
+	}
+	return measure.Say("{} bags", n)
+}

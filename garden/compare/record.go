@@ -128,13 +128,6 @@ func (r *Record) advise(c bag.Calibration, chance float64, others bool) {
 
 func hundred(chance float64) int { return int(math.Round(100 * chance)) }
 
-func bagsOf(n int) measure.Phrase {
-	if n == 1 {
-		return measure.Say("1 bag")
-	}
-	return measure.Say("{} bags", n)
-}
-
 // Schools are the ways of filling with their records.
 func Schools(all []Bag, learned forecast.Learned) []Record {
 	out := recordsBy(all, FactorNamed("school"), Tubers)

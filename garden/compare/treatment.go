@@ -174,27 +174,6 @@ const (
 	NoRecord = -2
 )
 
-// Done is what was done to the finished bags of a trial, in the order of arms.
-func (s *TrialSheet) Done() []DoneBag {
-	var out []DoneBag
-	for i := range s.Arms {
-		for _, b := range s.Arms[i].Group.Bags {
-			d := DoneBag{Bag: b, Arm: i, As: i}
-			t, ok := treatmentOf(s.By, b)
-			switch d.Says = t.says; {
-			case !s.Got.Known || !ok:
-				d.As, d.Says = NoRecord, measure.Say("nothing on record")
-			default:
-				if n := slices.IndexFunc(s.Got.Stray, func(s Stray) bool { return s.Bag == b }); n >= 0 {
-					d.As = s.Got.Stray[n].As
-				}
-			}
-			out = append(out, d)
-		}
-	}
-	return out
-}
-
 // same reports whether two treatments are one; numbers that lie within what is alike are.
 func same(f *Factor, a, b treatment) bool { return !apartBy(f, a, b) }
 

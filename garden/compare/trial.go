@@ -8,7 +8,6 @@ import (
 
 	"glebata/core/measure"
 	"glebata/core/trial"
-	"glebata/core/working"
 	"glebata/garden/logbook"
 )
 
@@ -59,20 +58,6 @@ type TrialSheet struct {
 type OtherPair struct {
 	First, Second *Group
 	*Verdict
-}
-
-// TrialArm is one arm with its bags.
-type TrialArm struct {
-	Name  string
-	Bags  []TrialPlanting
-	Group Group // those that are finished and have the measure
-}
-
-// TrialPlanting is one bag of an arm; Result is nil until it is finished.
-type TrialPlanting struct {
-	*logbook.PlantingState
-	Block  string
-	Result *Bag
 }
 
 // NewTrialSheet of a trial on a day, from the plantings of its season and the finished bags.
@@ -330,9 +315,4 @@ func (s *TrialSheet) PlannedOtherwise() (labels []string, settable bool) {
 	}
 	slices.SortFunc(labels, func(a, b string) int { return cmp.Or(len(a)-len(b), cmp.Compare(a, b)) })
 	return labels, settable
-}
-
-// ArmWorking shows how an arm came to its value.
-func (s *TrialSheet) ArmWorking(a *TrialArm) working.Working {
-	return groupWorking(s.Measure, &a.Group, false)
 }

@@ -2,9 +2,11 @@ package compare
 
 import (
 	"math"
+	"slices"
 
 	"glebata/core/measure"
 	"glebata/core/trial"
+	"glebata/core/working"
 )
 
 // Says reports whether the trial says that one arm gave more: as dealt and as treated, where what the arms
@@ -79,4 +81,30 @@ func (s *TrialSheet) mattering() []measure.Phrase {
 		return []measure.Phrase{measure.Say("Whatever the difference is, it is under the {} that matters to you: either will do.", at)}
 	}
 	return []measure.Phrase{measure.Say("Whether it is the {} that matters to you the bags do not tell.", at)}
+}
+
+// Done is what was done to the finished bags of a trial, in the order of arms.
+func (s *TrialSheet) Done() []DoneBag {
+	var out []DoneBag
+	for i := range s.Arms {
+		for _, b := range s.Arms[i].Group.Bags {
+			d := DoneBag{Bag: b, Arm: i, As: i}
+			t, ok := treatmentOf(s.By, b)
+			switch d.Says = t.says; {
+			case !s.Got.Known || !ok:
+				d.As, d.Says = NoRecord, measure.Say("nothing on record")
+			default:
+				if n := slices.IndexFunc(s.Got.Stray, func(s Stray) bool { return s.Bag == b }); n >= 0 {
+					d.As = s.Got.Stray[n].As
+				}
+			}
+			out = append(out, d)
+		}
+	}
+	return out
+}
+
+// ArmWorking shows how an arm came to its value.
+func (s *TrialSheet) ArmWorking(a *TrialArm) working.Working {
+	return groupWorking(s.Measure, &a.Group, false)
 }

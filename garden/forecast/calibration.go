@@ -6,7 +6,6 @@ import (
 	"slices"
 	"strconv"
 	"strings"
-	"sync"
 
 	"glebata/core/bag"
 	"glebata/core/crop"
@@ -315,10 +314,9 @@ func (b *BackTest) Share() measure.Share {
 	return measure.Share(float64(b.Inside) / float64(max(1, b.Bags)))
 }
 
-// LeftOut are the fits of all harvests but those of one season, each made once. Safe for concurrent use.
+// LeftOut are the fits of all harvests but those of one season, each made once. Not safe for concurrent use.
 type LeftOut struct {
 	yields Yields
-	mu     sync.Mutex
 	of     map[int]Learned
 	back   *BackTest
 }
@@ -330,12 +328,6 @@ func NewLeftOut(finished []PlantingForecast, others []Other) *LeftOut {
 
 // Season that is left out: what is learned from all the others.
 func (l *LeftOut) Season(year int) Learned {
-	l.mu.Lock()
-	defer l.mu.Unlock()
-	return l.season(year)
-}
-
-func (l *LeftOut) season(year int) Learned {
 	fit, known := l.of[year]
 	if !known {
 		fit = l.yields.WithoutSeason(year)
@@ -347,8 +339,6 @@ func (l *LeftOut) season(year int) Learned {
 // Back judges every finished bag that was weighed by itself from the grower's other seasons alone. A grower
 // with one season has nothing to be judged from.
 func (l *LeftOut) Back() BackTest {
-	l.mu.Lock()
-	defer l.mu.Unlock()
 	if l.back != nil {
 		return *l.back
 	}
@@ -363,7 +353,7 @@ func (l *LeftOut) Back() BackTest {
 		if len(byYear) < 2 {
 			break
 		}
-		fit, season := l.season(year), BackSeason{Year: year}
+		fit, season := l.Season(year), BackSeason{Year: year}
 		for _, y := range byYear[year] {
 			m := fit.of[y.crop]
 			if m == nil {
