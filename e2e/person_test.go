@@ -27,6 +27,7 @@ import (
 	"glebata/station"
 	"glebata/store"
 	"glebata/web"
+	"glebata/web/frame"
 )
 
 // chromium is the one browser of the whole test program.
@@ -105,7 +106,7 @@ func sit(t *testing.T, file func() ([]byte, error), size proto.EmulationSetDevic
 	g := garden.Open(s, station.NewWeather(station.UsualSeed))
 	c := &clock{}
 	c.day.Store(int64(demo.Today()))
-	h, err := web.New(g, c, station.NewDevices(station.UsualSeed), web.Options{})
+	h, err := web.New(g, c, station.NewDevices(station.UsualSeed), frame.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -21,6 +21,7 @@ import (
 	"glebata/station"
 	"glebata/store"
 	"glebata/web"
+	"glebata/web/frame"
 )
 
 type pinned struct{}
@@ -46,7 +47,7 @@ func serving(t *testing.T, file string) (*served, *store.Store) {
 	}
 	t.Cleanup(func() { _ = s.Close() })
 	v := &served{Garden: garden.Open(s, station.NewWeather(station.UsualSeed)), t: t, replays: map[logbook.ID]int{}}
-	if v.h, err = web.New(v.Garden, pinned{}, station.NewDevices(station.UsualSeed), web.Options{}); err != nil {
+	if v.h, err = web.New(v.Garden, pinned{}, station.NewDevices(station.UsualSeed), frame.Options{}); err != nil {
 		t.Fatal(err)
 	}
 	s.Trace(func(q string) { v.mu.Lock(); v.statements = append(v.statements, q); v.mu.Unlock() })

@@ -23,6 +23,7 @@ import (
 	"glebata/station"
 	"glebata/store"
 	"glebata/web"
+	"glebata/web/frame"
 )
 
 // chaos calls use cases at random on a real file, and after each write that was
@@ -100,7 +101,7 @@ func newChaos(t *testing.T, seed uint64) *chaos {
 	t.Cleanup(func() { _ = s.Close() })
 	c := &chaos{t: t, seed: seed, rng: rand.New(rand.NewPCG(seed, 1)), clock: &clock{measure.Date(2026, 5, 20)}}
 	c.g = garden.Open(s, station.NewWeather(seed))
-	if c.pages, err = web.New(c.g, c.clock, station.NewDevices(seed), web.Options{}); err != nil {
+	if c.pages, err = web.New(c.g, c.clock, station.NewDevices(seed), frame.Options{}); err != nil {
 		t.Error(err)
 	}
 	return c

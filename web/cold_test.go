@@ -15,6 +15,7 @@ import (
 	"glebata/station"
 	"glebata/store"
 	"glebata/web"
+	"glebata/web/frame"
 )
 
 // Every page at once, first thing after a start, several times: none waits for another
@@ -37,7 +38,7 @@ func TestAllPagesAtOnceOnAColdStart(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		h, err := web.New(garden.Open(s, station.NewWeather(station.UsualSeed)), &clock{demo.Today()}, station.NewDevices(station.UsualSeed), web.Options{})
+		h, err := web.New(garden.Open(s, station.NewWeather(station.UsualSeed)), &clock{demo.Today()}, station.NewDevices(station.UsualSeed), frame.Options{})
 		if err != nil {
 			t.Fatal(err)
 		}

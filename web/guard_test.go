@@ -10,7 +10,7 @@ import (
 	"strings"
 	"testing"
 
-	"glebata/web"
+	"glebata/web/frame"
 )
 
 // ask sends a request as it is given, and returns the answer.
@@ -45,7 +45,7 @@ const formKind = "application/x-www-form-urlencoded"
 
 func TestOnlyOurNamesAreAnswered(t *testing.T) {
 	s := emptySite(t)
-	s.Config.Handler = s.handler(web.Options{Listen: "192.168.7.5:8080", Hosts: []string{"Loft.home"}})
+	s.Config.Handler = s.handler(frame.Options{Listen: "192.168.7.5:8080", Hosts: []string{"Loft.home"}})
 	for host, want := range map[string]int{
 		"": 200, "localhost:8080": 200, "127.0.0.1": 200, "[::1]:9": 200, "192.168.7.5:8080": 200, "loft.home:8080": 200, "LOFT.home.": 200,
 		"elsewhere.example": 421, "192.168.7.6": 421, "localhost.elsewhere.example": 421, "evil": 421,
@@ -65,7 +65,7 @@ func TestOnlyOurNamesAreAnswered(t *testing.T) {
 	if res, _ := s.ask(http.MethodPost, "/units", "loft.home:8080", "http://loft.home:8080", formKind, strings.NewReader("units=us")); res.StatusCode != 303 {
 		t.Errorf("a form of our own page: %d", res.StatusCode)
 	}
-	s.Config.Handler = s.handler(web.Options{Listen: "[::]:8080"})
+	s.Config.Handler = s.handler(frame.Options{Listen: "[::]:8080"})
 	for host, want := range map[string]int{"10.0.0.7:8080": 200, "elsewhere.example": 421} {
 		if res, _ := s.ask(http.MethodGet, "/guide", host, "", "", nil); res.StatusCode != want {
 			t.Errorf("on all interfaces, host %q: %d, want %d", host, res.StatusCode, want)

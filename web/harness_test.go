@@ -20,6 +20,7 @@ import (
 	"glebata/station"
 	"glebata/store"
 	"glebata/web"
+	"glebata/web/frame"
 )
 
 type clock struct{ day measure.Day }
@@ -31,7 +32,7 @@ func (c *clock) Step(days int)      { c.day += measure.Day(days) }
 type site struct {
 	*httptest.Server
 	t       testing.TB
-	handler func(web.Options) http.Handler
+	handler func(frame.Options) http.Handler
 }
 
 func open(t testing.TB, fill func(*garden.Garden) error) *site { return openOn(t, demo.Today(), fill) }
@@ -49,13 +50,13 @@ func openFile(t testing.TB, path string, day measure.Day, fill func(*garden.Gard
 }
 
 // openAmong instruments serves the garden in a file.
-func openAmong(t testing.TB, path string, day measure.Day, weather forecast.Station, scale web.Devices, fill func(*garden.Garden) error) *site {
+func openAmong(t testing.TB, path string, day measure.Day, weather forecast.Station, scale frame.Devices, fill func(*garden.Garden) error) *site {
 	t.Helper()
 	return openWith(t, path, store.Throwaway, day, weather, scale, fill)
 }
 
 // openWith a durability of its writes serves the garden in a file.
-func openWith(t testing.TB, path string, durability store.Durability, day measure.Day, weather forecast.Station, scale web.Devices, fill func(*garden.Garden) error) *site {
+func openWith(t testing.TB, path string, durability store.Durability, day measure.Day, weather forecast.Station, scale frame.Devices, fill func(*garden.Garden) error) *site {
 	t.Helper()
 	s, err := store.Open(context.Background(), path, durability)
 	if err != nil {
@@ -70,14 +71,14 @@ func openWith(t testing.TB, path string, durability store.Durability, day measur
 	if err := fill(g); err != nil {
 		t.Fatal(err)
 	}
-	handler := func(o web.Options) http.Handler {
+	handler := func(o frame.Options) http.Handler {
 		h, err := web.New(g, &clock{day}, scale, o)
 		if err != nil {
 			t.Fatal(err)
 		}
 		return h
 	}
-	server := httptest.NewServer(handler(web.Options{}))
+	server := httptest.NewServer(handler(frame.Options{}))
 	t.Cleanup(server.Close)
 	server.Client().CheckRedirect = func(*http.Request, []*http.Request) error { return http.ErrUseLastResponse }
 	return &site{server, t, handler}

@@ -20,12 +20,12 @@ import (
 	"glebata/garden"
 	"glebata/garden/logbook"
 	"glebata/store"
-	"glebata/web"
+	"glebata/web/frame"
 )
 
 // impatient serves a site that gives up who stands still for so long.
 func (s *site) impatient(still time.Duration) *httptest.Server {
-	server := httptest.NewServer(s.handler(web.Options{Standstill: still}))
+	server := httptest.NewServer(s.handler(frame.Options{Standstill: still}))
 	s.t.Cleanup(server.Close)
 	server.Client().CheckRedirect = func(*http.Request, []*http.Request) error { return http.ErrUseLastResponse }
 	return server

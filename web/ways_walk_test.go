@@ -20,6 +20,7 @@ import (
 	"glebata/station"
 	"glebata/store"
 	"glebata/web"
+	"glebata/web/frame"
 )
 
 // pageClock is turned by a drive between one press and the next.
@@ -50,7 +51,7 @@ func walkFrom(t *testing.T, year, month, day int) *walk {
 	w := &walk{clock: &pageClock{}}
 	w.on(year, month, day)
 	g := garden.Open(st, station.Usual{})
-	handler, err := web.New(g, w.clock, nil, web.Options{})
+	handler, err := web.New(g, w.clock, nil, frame.Options{})
 	if err != nil {
 		t.Fatal(err)
 	}

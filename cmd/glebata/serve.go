@@ -23,6 +23,7 @@ import (
 	"glebata/station"
 	"glebata/store"
 	"glebata/web"
+	"glebata/web/frame"
 )
 
 const usualAddress = "127.0.0.1:8080"
@@ -135,7 +136,7 @@ func serveCommand() *cobra.Command {
 		Long:  "Creates the file when it is not there, and brings an older one up to date.",
 		Args:  cobra.NoArgs,
 		RunE: func(cmd *cobra.Command, _ []string) (err error) {
-			var clock web.Clock = realClock{}
+			var clock frame.Clock = realClock{}
 			if today != "" {
 				day, err := measure.ParseDay(today)
 				if err != nil {
@@ -154,7 +155,7 @@ func serveCommand() *cobra.Command {
 			}
 			defer func() { err = errors.Join(err, s.Close()) }()
 			var weather forecast.Station = station.Usual{}
-			var devices web.Devices
+			var devices frame.Devices
 			with := ""
 			if practice {
 				weather, devices = station.NewWeather(station.UsualSeed), station.NewDevices(station.UsualSeed)
@@ -219,12 +220,12 @@ func freeNear(address string) string {
 }
 
 // serve answers until the context ends, then lets requests under way finish.
-func serve(ctx context.Context, ln net.Listener, g *garden.Garden, clock web.Clock, devices web.Devices, hosts []string, ready func()) error {
-	h, err := web.New(g, clock, devices, web.Options{Listen: ln.Addr().String(), Hosts: hosts})
+func serve(ctx context.Context, ln net.Listener, g *garden.Garden, clock frame.Clock, devices frame.Devices, hosts []string, ready func()) error {
+	h, err := web.New(g, clock, devices, frame.Options{Listen: ln.Addr().String(), Hosts: hosts})
 	if err != nil {
 		return err
 	}
-	server := web.Server(h)
+	server := frame.Server(h)
 	done := make(chan error, 1)
 	go func() { done <- server.Serve(ln) }()
 	ready()

@@ -144,6 +144,7 @@ func NewBox(baseL, baseW, topL, topW, height measure.Length) (Shape, error) {
 	return s, s.Check()
 }
 
+// Check that a bag can have the shape: sides of 5 to 400 cm. ErrShape where none can.
 func (s Shape) Check() error {
 	least, most := MinSide, MaxSide
 	if s.Ground() {

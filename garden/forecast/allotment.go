@@ -62,6 +62,7 @@ type AllotmentDraft struct {
 // allotSeed makes the same request come out the same.
 const allotSeed = 1
 
+// Allot pieces to the places of the draft.
 func (d *AllotmentDraft) Allot(pieces []logbook.PieceState) {
 	weights := make([]measure.Mass, len(pieces))
 	for i, p := range pieces {

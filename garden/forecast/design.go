@@ -20,6 +20,7 @@ type DesignSheet struct {
 	Candidates []Candidate // as their models are listed
 }
 
+// NewCandidate is a kind of bag as it would be filled and planted for what is asked.
 func NewCandidate(m logbook.Model, ask DesignRequest, from bag.Calibration, season float64, limit measure.Mass) Candidate {
 	shape := m.Shape
 	c := Candidate{Model: m, Usable: shape.Usable(ask.Headspace), Depth: shape.UsableTop(ask.Headspace), Works: true}

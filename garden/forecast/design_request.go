@@ -68,6 +68,7 @@ type Candidate struct {
 	Advice  advice.List
 }
 
+// Check what is asked; faults at its fields.
 func (a *DesignRequest) Check() error {
 	var faults logbook.Faults
 	if !a.Class.Known() {

@@ -1,14 +1,12 @@
 package forecast
 
 import (
+	"math"
 	"slices"
 	"strconv"
 	"strings"
 
-	"math"
-
 	"glebata/core/bag"
-
 	"glebata/core/crop"
 	"glebata/core/growth"
 	"glebata/core/hill"

@@ -86,6 +86,7 @@ type ProposedWeek struct {
 	Wanted, Fed measure.Mass
 }
 
+// Check what is asked; faults at its fields.
 func (a *ProposalRequest) Check() error {
 	var faults logbook.Faults
 	if !(a.People >= 1 && a.People <= 100) {
@@ -151,6 +152,7 @@ func ProposedNumber(b logbook.Bag, v logbook.Variety, mix medium.Mix) (number in
 	return bag.Suggest(b.Model.Shape, NewRoom(filling), v.Class, false).Number, filling
 }
 
+// Run works the proposal out.
 func (b *Proposer) Run() error {
 	weeks := int(b.Ask.Until-b.Ask.From)/7 + 1
 	p := assign.Problem{Week: make([]measure.Mass, weeks), Litres: b.Ask.Litres, Cost: b.Ask.Budget}

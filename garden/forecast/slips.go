@@ -21,6 +21,7 @@ type SlipBalance struct {
 	May       measure.Phrase // why one of its plantings cannot live, and what is nearest; empty where all can
 }
 
+// Weigh what the nursery has against what is wanted.
 func (b *SlipBalance) Weigh(nursery []logbook.NursingState, today measure.Day) {
 	b.Needed = seed.SlipsNeeded(b.Wanted)
 	for i := range nursery {

@@ -9,6 +9,7 @@ import (
 	"glebata/core/seed"
 )
 
+// CheckLabel tidies a label and faults one that is empty, too long or taken.
 func CheckLabel(faults *Faults, field, label string, taken func(string) bool) string {
 	label = strings.TrimSpace(label)
 	switch {
@@ -20,6 +21,7 @@ func CheckLabel(faults *Faults, field, label string, taken func(string) bool) st
 	return label
 }
 
+// CheckTrayTemp faults a temperature that no tray stands at, °C.
 func CheckTrayTemp(faults *Faults, t measure.Temperature) {
 	if !(t >= 0 && t <= 35) {
 		faults.Add("temp", "Seed stands between {} and {}; {} to {} is right for chitting.", measure.Temperature(0), measure.Temperature(35), measure.Temperature(8), measure.Temperature(12))

@@ -18,6 +18,7 @@ func KeyRune(r rune) rune {
 	return r
 }
 
+// CheckComponent faults numbers that no component has.
 func CheckComponent(faults *Faults, c *medium.Component) {
 	between := func(field string, v, from, to float64, says string, args ...any) {
 		if !(v >= from && v <= to) {

@@ -85,6 +85,7 @@ func checkDoing(faults *Faults, e *Entry) {
 	}
 }
 
+// CheckBatches faults what no scale, count or estimate can have given.
 func CheckBatches(faults *Faults, batches []Batch) {
 	if len(batches) == 0 {
 		faults.Add("gross-1", "Weigh at least one batch.")

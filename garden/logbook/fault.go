@@ -49,6 +49,7 @@ func (f Faults) Err() error {
 	return f
 }
 
+// Refuse with one fault, at a field; empty for the form as a whole.
 func Refuse(field, says string, args ...any) error {
 	return Faults{{field, measure.Say(says, args...)}}
 }

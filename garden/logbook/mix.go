@@ -58,6 +58,7 @@ const minShare = 0.001
 // maxParts of one component in a mix.
 const maxParts = 1000
 
+// NewMix of parts by volume, as shares of the whole; faults at the field of each part.
 func NewMix(cs medium.Components, parts map[string]float64, faults *Faults) medium.Mix {
 	var m medium.Mix
 	total := 0.0

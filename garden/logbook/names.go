@@ -12,6 +12,7 @@ const MaxName = 40
 // UnknownName of a variety that nobody knows, by its class.
 func UnknownName(class crop.Class) string { return "unknown " + class.Name() }
 
+// CheckName tidies a name and faults one that is empty or too long.
 func CheckName(faults *Faults, field, what, name string) string {
 	name = measure.PlainLine(name)
 	switch {

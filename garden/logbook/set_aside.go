@@ -38,6 +38,7 @@ func (s *PlantingState) SetAside() []SetAside {
 	return out
 }
 
+// SetAside are the entries of the bench that cannot be applied.
 func (b *Bench) SetAside() []SetAside {
 	var out []SetAside
 	add := func(where string, tray ID, e SeedEntry, a Aside) {
@@ -60,6 +61,7 @@ func (b *Bench) SetAside() []SetAside {
 	return out
 }
 
+// SetAside are the entries of the pot or root that cannot be applied.
 func (n *NursingState) SetAside() []SetAside {
 	var out []SetAside
 	for _, a := range n.Aside {

@@ -28,6 +28,7 @@ const maxTapAway = 250
 // maxWalls of one terrace.
 const maxWalls = 12
 
+// Check that a terrace can be so; faults at its fields.
 func (t *Terrace) Check() error {
 	var faults Faults
 	if !(t.Width >= 1 && t.Width <= 200) {

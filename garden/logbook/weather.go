@@ -79,6 +79,7 @@ type WeatherImport struct {
 	From, Until measure.Day       // the first and the last of them
 }
 
+// SameWeather reports whether two records of a day say the same.
 func SameWeather(a, b DayRecord) bool {
 	same := func(x, y float64) bool { return x == y || math.IsNaN(x) && math.IsNaN(y) }
 	return a.Min == b.Min && a.Max == b.Max && same(a.Rain, b.Rain) && same(a.Humidity, b.Humidity) && same(a.Wind, b.Wind) && same(a.Sun, b.Sun)

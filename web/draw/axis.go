@@ -106,3 +106,18 @@ func (l *laid) ticks(visit func(px int, text Text)) {
 		visit(l.at(v*l.Unit), Escape(text))
 	}
 }
+
+// niceStep is 1, 2 or 5 times a power of ten, so that at most n steps reach v.
+func niceStep(v float64, n int) float64 {
+	if v <= 0 {
+		return 1
+	}
+	raw := v / float64(n)
+	p := math.Pow(10, math.Floor(math.Log10(raw)))
+	for _, m := range []float64{1, 2, 5, 10} {
+		if m*p >= raw {
+			return m * p
+		}
+	}
+	return 10 * p
+}

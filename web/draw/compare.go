@@ -178,21 +178,6 @@ func ray(r float64, across, up *laid) Ray {
 	return out
 }
 
-// niceStep is 1, 2 or 5 times a power of ten, so that at most n steps reach v.
-func niceStep(v float64, n int) float64 {
-	if v <= 0 {
-		return 1
-	}
-	raw := v / float64(n)
-	p := math.Pow(10, math.Floor(math.Log10(raw)))
-	for _, m := range []float64{1, 2, 5, 10} {
-		if m*p >= raw {
-			return m * p
-		}
-	}
-	return 10 * p
-}
-
 // shape of a series: each season has its own, told apart without colour.
 func shape(series, x, y int) string {
 	r := pointR

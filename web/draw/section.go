@@ -14,9 +14,6 @@ import (
 	"glebata/garden/logbook"
 )
 
-// mm of a length, rounded.
-func mm(l measure.Length) int { return int(math.Round(l.Millimetres())) }
-
 // Band is one layer of medium: a path and the number of its hatch.
 type Band struct {
 	Path  Mark
@@ -320,25 +317,6 @@ func (s *Section) levels(st *forecast.PlantingForecast, all bool) {
 func hang(text, kind string, above int) *Tag {
 	w := TextWidth(text, TagType) + 44
 	return &Tag{Text: Escape(text), Kind: Mark(kind), X: -w / 2, Y: -above - TagHeight, W: w, Mid: -above - TagHeight + 66}
-}
-
-// TextWidth estimates the width of a text set at a type size, in the unit of
-// the size.
-func TextWidth(text string, size int) int {
-	var em float64
-	for _, r := range text {
-		switch {
-		case strings.ContainsRune("il.,:;'!|jtf ", r):
-			em += 0.29
-		case strings.ContainsRune("mwMW", r):
-			em += 0.86
-		case r >= 'A' && r <= 'Z':
-			em += 0.66
-		default:
-			em += 0.56
-		}
-	}
-	return int(em*float64(size)) + 1
 }
 
 // Scale prints a factor with two decimals and no closing zeros.

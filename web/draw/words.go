@@ -2,7 +2,10 @@ package draw
 
 import (
 	"html"
+	"math"
 	"strings"
+
+	"glebata/core/measure"
 )
 
 // Text that a drawing shows. Drawings are laid out without escaping, so only Escape
@@ -31,3 +34,25 @@ func fitting(text string, size, room int) string {
 	}
 	return strings.TrimSpace(string(letters)) + "…"
 }
+
+// TextWidth estimates the width of a text set at a type size, in the unit of
+// the size.
+func TextWidth(text string, size int) int {
+	var em float64
+	for _, r := range text {
+		switch {
+		case strings.ContainsRune("il.,:;'!|jtf ", r):
+			em += 0.29
+		case strings.ContainsRune("mwMW", r):
+			em += 0.86
+		case r >= 'A' && r <= 'Z':
+			em += 0.66
+		default:
+			em += 0.56
+		}
+	}
+	return int(em*float64(size)) + 1
+}
+
+// mm of a length, rounded.
+func mm(l measure.Length) int { return int(math.Round(l.Millimetres())) }

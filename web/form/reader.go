@@ -180,3 +180,10 @@ func (r *Reader) Cents(field string) int {
 func (r *Reader) Sent(name string) Sent {
 	return Sent{Form: name, Values: r.Values, Faults: r.Faults, Units: r.Units}
 }
+
+// Anew is the form of a name as it is read now; what it tells counts as told of t.
+func (t Sent) Anew(name string, r *Reader) Sent {
+	s := r.Sent(name)
+	s.shown = t.shown
+	return s
+}

@@ -116,6 +116,7 @@ func (f *Field) asDay(sys measure.System, typed bool) {
 	}
 }
 
+// At a field, what is wrong with it; empty for nothing. It counts as told.
 func (t Sent) At(field string) string {
 	var said []string
 	for _, f := range t.Faults {
@@ -125,11 +126,4 @@ func (t Sent) At(field string) string {
 		}
 	}
 	return strings.Join(said, " ")
-}
-
-// Anew is the form of a name as it is read now; what it tells counts as told of t.
-func (t Sent) Anew(name string, r *Reader) Sent {
-	s := r.Sent(name)
-	s.shown = t.shown
-	return s
 }
