@@ -73,6 +73,15 @@ func TestEachCauseFromItsFormToThePage(t *testing.T) {
 		"too much nitrogen": {steps: []step{{6, 1, func(w *walk) {
 			w.press("/plan/shopping/products", "kind", "feed", "name", "meal", "grams", "2 kg", "nitrogen", "12", "potash", "5")
 		}}, {6, 2, at("fed", "thing", "meal", "amount", "1200 g")}}},
+		"too little feed": {steps: []step{{6, 1, func(w *walk) {
+			w.press("/plan/shopping/products", "kind", "feed", "name", "meal", "grams", "2 kg", "nitrogen", "4", "potash", "5")
+		}}, {6, 2, at("fed", "thing", "meal", "amount", "20 g")}}},
+		"too little sun": {steps: []step{{4, 12, func(w *walk) {
+			w.press("/terrace", "width", "4", "depth", "3", "heading", "180",
+				"name-1", "wall", "x1-1", "0", "y1-1", "3", "x2-1", "4", "y2-1", "3", "height-1", "8",
+				"name-2", "fence", "x1-2", "0", "y1-2", "0", "x2-2", "0", "y2-2", "3", "height-2", "8")
+			w.press("/terrace/move", "bag", "1", "x", "1", "y", "2.4")
+		}}}},
 		"weak seed":                           {plant: []string{"count", "3", "total", "60 g"}},
 		"tired or spoiled medium":             {steps: []step{{4, 11, at("filled", "thing", "used")}}},
 		"pests or disease":                    {steps: []step{{7, 1, at("sighted", "thing", "aphids", "level", "3")}}},
@@ -136,6 +145,15 @@ func TestWhatWasExpectedHoldsAlready(t *testing.T) {
 	w.press("/plantings/1/close", "came", "")
 	got := w.why()
 	if !strings.Contains(got.held, "too many plants for the litres") || !strings.Contains(got.held, "would have promised") || strings.Contains(got.best, "too many") {
+		t.Errorf("held: %s; best: %s", got.held, got.best)
+	}
+	low := walkFrom(t, 2026, 4, 10)
+	low.first("6 L", "1", "maincrop", "cool-maritime", 1)
+	low.press("/plantings/1/plant", "count", "1", "total", "60 g")
+	low.on(2026, 9, 16)
+	low.press("/plantings/1/weigh", "gross-1", "50 g", "grade-1", "keep")
+	low.press("/plantings/1/close", "came", "")
+	if got := low.why(); !strings.Contains(got.held, "too shallow") || strings.Contains(got.best, "too shallow") {
 		t.Errorf("held: %s; best: %s", got.held, got.best)
 	}
 	for _, silent := range []string{"pests or disease", "set back by frost", "some of it left unweighed", "dry spells"} {
