@@ -4,10 +4,13 @@ import (
 	"go/ast"
 	"go/parser"
 	"go/token"
+	"io/fs"
+	"os"
 	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
+	"unicode/utf8"
 )
 
 // Within the packages of the garden and of the web, no file calls on one that calls back on it.
@@ -125,5 +128,30 @@ func circleIn(calls map[string][]string) []string {
 func TestACircleOfFilesIsSeen(t *testing.T) {
 	if circleIn(map[string][]string{"a": {"b"}, "b": {"c"}, "c": {"a"}}) == nil || circleIn(map[string][]string{"a": {"b", "c"}, "b": {"c"}}) != nil {
 		t.Error("circles are not told from stairs")
+	}
+}
+
+// A line of a template is read as a whole: none is longer than that.
+func TestTemplatesAreReadable(t *testing.T) {
+	const longest = 200
+	seen := 0
+	err := filepath.WalkDir("web", func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || !strings.Contains(path, "templates") {
+			return err
+		}
+		content, err := os.ReadFile(path)
+		if err != nil {
+			return err
+		}
+		seen++
+		for i, line := range strings.Split(string(content), "\n") {
+			if n := utf8.RuneCountInString(line); n > longest {
+				t.Errorf("%s:%d has %d characters, at most %d", path, i+1, n, longest)
+			}
+		}
+		return nil
+	})
+	if err != nil || seen < 60 {
+		t.Fatal(seen, err)
 	}
 }

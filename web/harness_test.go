@@ -8,6 +8,7 @@ import (
 	"net/http/httptest"
 	"net/url"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
 	"time"
@@ -125,8 +126,22 @@ func (s *site) do(method, path string, form url.Values) (int, string) {
 	if to := res.Header.Get("Location"); to != "" {
 		return res.StatusCode, to
 	}
-	return res.StatusCode, string(body)
+	return res.StatusCode, laid(res.Header.Get("Content-Type"), string(body))
 }
+
+// laid is a page as it reads, however its templates are laid out: a break of a line is a space, and nothing
+// beside a tag that begins a line of its own anyhow.
+func laid(kind, page string) string {
+	if !strings.HasPrefix(kind, "text/html") {
+		return page
+	}
+	return beside.ReplaceAllString(breaks.ReplaceAllString(page, " "), "$1")
+}
+
+var (
+	breaks = regexp.MustCompile(`\s*\n\s*`)
+	beside = regexp.MustCompile(` ?(</?(?:p|ul|ol|li|div|section|table|thead|tbody|tr|td|th|h[1-6]|form|details|summary|svg|g|path|dl|dt|dd|article|header|nav)\b[^>]*>) ?`)
+)
 
 // follow a redirect to its page.
 func (s *site) follow(to string) string {

@@ -26,7 +26,7 @@ func TestManyBagsArePlannedByOneList(t *testing.T) {
 		t.Error("reading it has kept a bag")
 	}
 	status, body = send("/plan/many/read", "R1: 3\nR2: planted someday\nR9–R2")
-	says(t, "a list that is not read", status, http.StatusUnprocessableEntity, body, "Line 2: ", "someday", "is no row of labels", "planted someday\nR9–R2</textarea>")
+	says(t, "a list that is not read", status, http.StatusUnprocessableEntity, body, "Line 2: ", "someday", "is no row of labels", "planted someday", "R9–R2</textarea>")
 	if strings.Contains(body, ">Plan these") {
 		t.Error("it can be kept")
 	}
