@@ -59,15 +59,6 @@ type Plan struct {
 	Cost   int
 }
 
-// Missing is what is wanted in a week and not fed.
-func (p *Plan) Missing(want []measure.Mass) []measure.Mass {
-	out := make([]measure.Mass, len(want))
-	for w := range want {
-		out[w] = max(0, want[w]-p.Fed[w])
-	}
-	return out
-}
-
 // overWorth is what a gram over is worth beside a gram that feeds a wanted week:
 // little, so that bags are used when nothing is wanted of them.
 const overWorth = 0.02
@@ -86,13 +77,6 @@ func Propose(p Problem) Plan {
 		}
 	}
 	return best.plan()
-}
-
-// Greedy is the plan that Propose starts from.
-func Greedy(p Problem) Plan {
-	s := newSearch(p)
-	s.greedy(true)
-	return s.plan()
 }
 
 type search struct {

@@ -25,9 +25,6 @@ func TestHowPlantsGrow(t *testing.T) {
 	for _, theta := range []float64{0, 0.04, 0.05, 0.1, 0.2, 0.35, 0.4, 0.5, 0.8, 1} {
 		l.Add("water", theta, WaterShare(theta))
 	}
-	for tt := 0.0; tt <= 1500; tt += 150 {
-		l.Add("canopy", tt, Canopy(tt, 1100))
-	}
 	for i, key := range []string{climate.Presets()[0].Key, climate.Presets()[3].Key, climate.Presets()[5].Key} {
 		p, _ := climate.PresetNamed(key)
 		n, err := p.Normals()

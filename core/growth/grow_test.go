@@ -291,8 +291,9 @@ func TestSharesOfGrowthAreBoundedAndWhole(t *testing.T) {
 		}
 	}
 	// Full at 350 °C·days, falling from three quarters of the way to maturity.
-	for tt, want := range map[float64]float64{-5: 0, 0: 0, 175: 0.5, 350: 1, 862.5: 1, 1063.75: 0.5, 1265: 0, 2000: 0} {
-		if got := Canopy(tt, 1150); math.Abs(got-want) > 1e-9 {
+	for tt, want := range map[float64]float64{0: 0, 175: 0.5, 350: 1, 862.5: 1, 1063.75: 0.5, 1265: 0, 2000: 0} {
+		l := newLeaves(1150)
+		if got := l.at(tt, tt); math.Abs(got-want) > 1e-9 {
 			t.Errorf("canopy at %g °C·days is %g, want %g", tt, got, want)
 		}
 	}

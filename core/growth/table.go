@@ -142,16 +142,6 @@ func TemperatureShare(c crop.Crop, mean float64) float64 {
 // proportion under it. Model.
 func WaterShare(theta float64) float64 { return math.Max(0, math.Min(1, theta/dryFrom)) }
 
-// Canopy is the share of the ground, or of the light, that leaves take at a thermal
-// time from being up, °C·days, of a plant that is mature at need. Model.
-func Canopy(tt, need float64) float64 {
-	if tt <= 0 || need <= 0 {
-		return 0
-	}
-	l := newLeaves(need)
-	return l.at(tt, tt)
-}
-
 // reference season of a class, which a season index is held against: steady 15 °C
 // for a potato and 25 °C for a sweet potato, 8 MJ/m²/day, no stress, up to the
 // day it is mature.

@@ -30,9 +30,6 @@ func TestWhatALiftComesTo(t *testing.T) {
 	}
 	for i := range bags {
 		l.Asked("bag", bags[i], nil)
-		ratio, ok := RatioOfTotals(bags[:i+1])
-		low, high := TotalsRange(bags[:i+1])
-		l.Add("together", ratio, ok, low, high, RatioOfTotalsWorking(bags[:i+1]))
 	}
 	for _, g := range Grades() {
 		l.Add("grade", string(g), g.Name(), g.Edible(), g.Counted(), g.Known())

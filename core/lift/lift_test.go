@@ -94,14 +94,3 @@ func TestMeasuresOfABag(t *testing.T) {
 		}
 	}
 }
-
-func TestGroupRatioIsOfTotals(t *testing.T) {
-	bag := func(seed, harvest measure.Mass) Bag { return Bag{Seed: seed, Total: Total{Edible: harvest}} }
-	r, ok := RatioOfTotals([]Bag{bag(100, 2000), bag(300, 3000), bag(0, 900)})
-	if !ok || !near(r, 12.5) { // 5000 ÷ 400, not the mean of 20 and 10
-		t.Errorf("ratio of totals %v, want 12.5", r)
-	}
-	if _, ok := RatioOfTotals(nil); ok {
-		t.Error("no bags have a ratio")
-	}
-}

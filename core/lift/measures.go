@@ -85,68 +85,6 @@ func (b Bag) PerPlant() measure.Mass {
 	return b.Edible / measure.Mass(b.Plants)
 }
 
-// RatioOfTotals is the ratio of a group: all harvest over all seed, never the
-// mean of ratios. Bags without a seed weight are left out; ok is false when no
-// bag is left.
-func RatioOfTotals(bags []Bag) (r float64, ok bool) {
-	var harvest, seed measure.Mass
-	for _, b := range bags {
-		if b.Seed > 0 {
-			harvest += b.Edible
-			seed += b.Seed
-		}
-	}
-	return over(harvest, seed)
-}
-
-// TotalsRange is what RatioOfTotals may be where seed or harvest were not weighed.
-func TotalsRange(bags []Bag) (low, high float64) {
-	var from, to, least, most measure.Mass
-	for _, b := range bags {
-		if b.Seed > 0 {
-			l, h := b.seedRange()
-			f, t := b.HarvestRange()
-			from, to, least, most = from+f, to+t, least+l, most+h
-		}
-	}
-	low, _ = over(from, most)
-	high, _ = over(to, least)
-	return low, high
-}
-
-// RatioOfTotalsWorking shows the ratio of a group. Call it only for a group that
-// has one.
-func RatioOfTotalsWorking(bags []Bag) working.Working {
-	r, _ := RatioOfTotals(bags)
-	var harvest, seed measure.Mass
-	n, unweighed := 0, 0
-	for _, b := range bags {
-		if b.Seed > 0 {
-			n, harvest, seed = n+1, harvest+b.Edible, seed+b.Seed
-		}
-		if b.Unweighed {
-			unweighed++
-		}
-	}
-	w := working.Working{
-		Title: "Harvest for each gram of seed, all together", Result: measure.Ratio(r), Mark: working.Sum,
-		Steps: []working.Step{
-			{Says: "edible harvest of {} bags", Args: []any{n}, Result: harvest},
-			{Says: "seed planted in them", Result: seed},
-			{Says: "{} ÷ {}", Args: []any{harvest, seed}, Result: measure.Ratio(r)},
-		},
-		Source:  "ratio of totals, not the mean of ratios, so that a small bag counts as little as it weighs",
-		Changes: "Which bags are chosen.",
-	}
-	if low, high := TotalsRange(bags); high > low {
-		w.Steps = append(w.Steps, working.Step{Says: "not all of it was weighed: between {} and", Args: []any{measure.Ratio(low)}, Result: measure.Ratio(high)})
-	}
-	if unweighed > 0 {
-		w.Steps = append(w.Steps, working.Step{Says: "{} of the bags lost some unweighed: the true ratio is higher", Args: []any{unweighed}})
-	}
-	return w
-}
-
 // MeanTuberWorking shows the mean over the batches that were counted.
 func (t Total) MeanTuberWorking() working.Working {
 	return working.Working{

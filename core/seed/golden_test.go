@@ -29,7 +29,7 @@ func TestWhatSeedComesTo(t *testing.T) {
 			l.Add("ready at", temp, light, days, ok, more, fine)
 		}
 		shoots, ok := ShootsAfter(temp)
-		l.Add("slips at", temp, shoots, ok, SlipsBy(30, temp), SlipsBy(70, temp), CoolRoom(temp))
+		l.Add("slips at", temp, shoots, ok, SlipsBy(30, temp), SlipsBy(70, temp))
 		for _, n := range []int{1, 6, 25} {
 			roots, ok := RootsNeeded(n, 60, temp)
 			l.Add("roots for", n, roots, ok, SlipsNeeded(n), SlipsWorking(n))

@@ -28,9 +28,6 @@ const UsualSlipDays = 63
 // UsualRootsAt is the temperature roots are started at, of 22 to 28 °C. Practice.
 const UsualRootsAt measure.Temperature = usualRootsAt
 
-// CoolRoom reports whether a root stands too cool to keep to the usual days.
-func CoolRoom(t measure.Temperature) bool { return t < coolRoom }
-
 // SlipsNeeded to plant so many: a fifth more. Practice.
 func SlipsNeeded(wanted int) int { return int(math.Ceil(float64(wanted)*slipsInHand - 1e-9)) }
 

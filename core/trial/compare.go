@@ -163,15 +163,6 @@ func (f *Family) among(first, second int, alone float64) float64 {
 	return f.closed.closed[at[first]][at[second]]
 }
 
-// Compare two of some groups, as one of a family.
-func Compare(arms []Arm, first, second int, seed uint64) (Comparison, error) {
-	f, err := NewFamily(arms, seed)
-	if err != nil {
-		return Comparison{}, err
-	}
-	return f.Compare(first, second)
-}
-
 func checked(arms []Arm) error {
 	if len(arms) < 2 || len(arms) > MaxArms {
 		return ErrArms

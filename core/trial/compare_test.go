@@ -66,7 +66,7 @@ func TestPermutationIsExact(t *testing.T) {
 			return a
 		}
 		a, b := arm(2+rng.IntN(5)), arm(2+rng.IntN(5))
-		c, err := Compare([]Arm{a, b}, 0, 1, 1)
+		c, err := comparing([]Arm{a, b}, 0, 1, 1)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -98,7 +98,7 @@ func TestIntervalAndTestAreOne(t *testing.T) {
 			}
 			arms = append(arms, a)
 		}
-		c, err := Compare(arms, 0, 1, uint64(k))
+		c, err := comparing(arms, 0, 1, uint64(k))
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -124,7 +124,7 @@ func TestBlocksTakeOutWhatTheyShare(t *testing.T) {
 		{{Of: 5, By: 1, Block: 1}, {Of: 6, By: 1, Block: 1}, {Of: 1, By: 1, Block: 2}, {Of: 2, By: 1, Block: 2}},
 		{{Of: 3, By: 1, Block: 1}, {Of: 4, By: 1, Block: 1}, {Of: -1, By: 1, Block: 2}, {Of: 0, By: 1, Block: 2}},
 	}
-	c, err := Compare(two, 0, 1, 1)
+	c, err := comparing(two, 0, 1, 1)
 	if err != nil || c.Arrangements != 36 || math.Abs(c.P-2.0/36) > 1e-12 || !c.Blocked {
 		t.Errorf("two blocks: %d ways, p %v, %v", c.Arrangements, c.P, err)
 	}
@@ -138,8 +138,8 @@ func TestBlocksTakeOutWhatTheyShare(t *testing.T) {
 			plainA, plainB = append(plainA, x), append(plainB, y)
 		}
 	}
-	within, _ := Compare([]Arm{a, b}, 0, 1, 1)
-	open, _ := Compare([]Arm{plainA, plainB}, 0, 1, 1)
+	within, _ := comparing([]Arm{a, b}, 0, 1, 1)
+	open, _ := comparing([]Arm{plainA, plainB}, 0, 1, 1)
 	if within.Verdict != LikelyMore || open.Verdict != Chance || within.High-within.Low > 0.2 {
 		t.Errorf("within blocks %s (%.2f to %.2f, p %.3f), without %s (%.2f to %.2f, p %.3f)", within.Verdict, within.Low, within.High, within.P, open.Verdict, open.Low, open.High, open.P)
 	}
@@ -147,19 +147,19 @@ func TestBlocksTakeOutWhatTheyShare(t *testing.T) {
 
 // What is known within a range only is part of the interval; where the ranges meet nothing is called.
 func TestRangesWidenTheInterval(t *testing.T) {
-	exact, _ := Compare([]Arm{armOf(2, 2.2, 2.4, 2.1), armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1)
+	exact, _ := comparing([]Arm{armOf(2, 2.2, 2.4, 2.1), armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1)
 	loose := armOf(2, 2.2, 2.4, 2.1)
 	for i := range loose {
 		loose[i].OfLow, loose[i].OfHigh = loose[i].Of-0.3, loose[i].Of+0.3
 	}
-	c, _ := Compare([]Arm{loose, armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1)
+	c, _ := comparing([]Arm{loose, armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1)
 	if math.Abs(c.Low-exact.Low+0.3) > 0.01 || math.Abs(c.High-exact.High-0.3) > 0.01 || !c.Ranged || exact.Ranged || c.FirstLow >= c.First {
 		t.Errorf("known within ±0.3: %.3f to %.3f, known exactly %.3f to %.3f", c.Low, c.High, exact.Low, exact.High)
 	}
 	for i := range loose {
 		loose[i].OfLow, loose[i].OfHigh = loose[i].Of-1, loose[i].Of+1
 	}
-	if c, _ = Compare([]Arm{loose, armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1); c.Verdict != Chance || c.P != 1 || c.Low > 0 {
+	if c, _ = comparing([]Arm{loose, armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1); c.Verdict != Chance || c.P != 1 || c.Low > 0 {
 		t.Errorf("known within ±1: p %v, %.2f to %.2f, %s", c.P, c.Low, c.High, c.Verdict)
 	}
 }
@@ -174,8 +174,8 @@ func TestManyBagsComeToStudentsT(t *testing.T) {
 			arms[i] = append(arms[i], Observed{Of: by * (1 + 0.06*float64(i) + 0.2*rng.NormFloat64()), By: by})
 		}
 	}
-	dealt, _ := Compare(arms, 0, 1, 1)
-	more, _ := Compare([]Arm{append(arms[0], arms[0][0]), arms[1]}, 0, 1, 1)
+	dealt, _ := comparing(arms, 0, 1, 1)
+	more, _ := comparing([]Arm{append(arms[0], arms[0][0]), arms[1]}, 0, 1, 1)
 	if dealt.Law || !more.Law || more.Cloud != nil {
 		t.Fatalf("%d weighings: dealt %v; one more: %v", maxDealt, !dealt.Law, !more.Law)
 	}
@@ -187,23 +187,23 @@ func TestManyBagsComeToStudentsT(t *testing.T) {
 }
 
 func TestWhatCannotBeCompared(t *testing.T) {
-	if _, err := Compare([]Arm{armOf(1)}, 0, 0, 1); err != ErrArms {
+	if _, err := comparing([]Arm{armOf(1)}, 0, 0, 1); err != ErrArms {
 		t.Error("one arm:", err)
 	}
-	if _, err := Compare([]Arm{armOf(1), {}}, 0, 1, 1); err != ErrNoBags {
+	if _, err := comparing([]Arm{armOf(1), {}}, 0, 1, 1); err != ErrNoBags {
 		t.Error("an arm without bags:", err)
 	}
-	if _, err := Compare([]Arm{armOf(1), {{Of: 1}}}, 0, 1, 1); err != ErrNoValue {
+	if _, err := comparing([]Arm{armOf(1), {{Of: 1}}}, 0, 1, 1); err != ErrNoValue {
 		t.Error("a bag without seed:", err)
 	}
-	c, err := Compare([]Arm{armOf(1, 2), armOf(9, 8, 7)}, 0, 1, 1)
+	c, err := comparing([]Arm{armOf(1, 2), armOf(9, 8, 7)}, 0, 1, 1)
 	if err != nil || c.Verdict != TooFew || c.HasInterval() {
 		t.Error("two bags:", c.Verdict, err)
 	}
-	if c, err = Compare([]Arm{armOf(0, 0, 0), armOf(0, 0, 0)}, 0, 1, 1); err != nil || c.Verdict != Chance || c.Ratio != 0 || c.P != 1 {
+	if c, err = comparing([]Arm{armOf(0, 0, 0), armOf(0, 0, 0)}, 0, 1, 1); err != nil || c.Verdict != Chance || c.Ratio != 0 || c.P != 1 {
 		t.Errorf("nothing came of either: %+v, %v", c, err)
 	}
-	if c, err = Compare([]Arm{armOf(0, 0, 0, 0), armOf(5, 6, 7, 5)}, 0, 1, 1); err != nil || c.Verdict != LikelyMore || c.RatioLow != 0 || c.RatioHigh >= 1 {
+	if c, err = comparing([]Arm{armOf(0, 0, 0, 0), armOf(5, 6, 7, 5)}, 0, 1, 1); err != nil || c.Verdict != LikelyMore || c.RatioLow != 0 || c.RatioHigh >= 1 {
 		t.Errorf("nothing came of one: %s, %g to %g, %v", c.Verdict, c.RatioLow, c.RatioHigh, err)
 	}
 }
@@ -237,7 +237,7 @@ func TestBinsAreOneWeighing(t *testing.T) {
 	for i := range 4 {
 		plain, other = append(plain, Observed{Of: 10 + float64(i), By: 1}), append(other, share("c", 1, 4, 4))
 	}
-	c, err := Compare([]Arm{plain, other}, 0, 1, 1)
+	c, err := comparing([]Arm{plain, other}, 0, 1, 1)
 	if err != nil || c.Verdict != TooFew || c.HasInterval() || c.FirstW != 4 || c.SecondW != 1 || c.SecondN != 4 {
 		t.Errorf("four bags against a bin of four: %+v, %v", c, err)
 	}
@@ -282,7 +282,7 @@ func TestFewestThatAClosedTestCalls(t *testing.T) {
 			}
 			arms = append(arms, a)
 		}
-		got, err := Compare(arms, c.groups-1, 0, 1)
+		got, err := comparing(arms, c.groups-1, 0, 1)
 		if err != nil || (got.Verdict == LikelyMore) != c.may {
 			t.Errorf("%d groups of %d as far apart as can be: %s, p %.4f, %v", c.groups, c.bags, got.Verdict, got.P, err)
 		}
@@ -293,8 +293,8 @@ func TestFewestThatAClosedTestCalls(t *testing.T) {
 func TestManyGroupsGoByHolm(t *testing.T) {
 	rng := rand.New(rand.NewPCG(2, 2))
 	arms := groups(6, 1, 1, 1, 1, 1, 1, 1, 1, 4)(rng)
-	far, _ := Compare(arms, 8, 0, 1)
-	near, _ := Compare(arms, 1, 0, 1)
+	far, _ := comparing(arms, 8, 0, 1)
+	near, _ := comparing(arms, 1, 0, 1)
 	if far.Verdict != LikelyMore || far.P < far.Alone || near.Verdict != Chance || far.Together != 9 {
 		t.Errorf("far %s p %.4f of %.4f, near %s", far.Verdict, far.P, far.Alone, near.Verdict)
 	}
@@ -303,7 +303,7 @@ func TestManyGroupsGoByHolm(t *testing.T) {
 func BenchmarkFixedPair(b *testing.B) {
 	arms := []Arm{armOf(2.1, 1.8, 2.4, 2.2, 1.9), armOf(1.5, 1.9, 1.6, 1.4, 2)}
 	for b.Loop() {
-		if _, err := Compare(arms, 0, 1, 1); err != nil {
+		if _, err := comparing(arms, 0, 1, 1); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -312,7 +312,7 @@ func BenchmarkFixedPair(b *testing.B) {
 func BenchmarkPairAtTheBound(b *testing.B) {
 	arms := groups(maxDealt/2, 1, 1.2)(rand.New(rand.NewPCG(1, 1)))
 	for b.Loop() {
-		if _, err := Compare(arms, 0, 1, 1); err != nil {
+		if _, err := comparing(arms, 0, 1, 1); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -322,7 +322,7 @@ func BenchmarkPairAtTheBound(b *testing.B) {
 func BenchmarkClosedTest(b *testing.B) {
 	arms := groups(6, 1, 2, 3, 4, 5, 6, 7, 8)(rand.New(rand.NewPCG(1, 1)))
 	for b.Loop() {
-		if _, err := Compare(arms, 0, 7, 1); err != nil {
+		if _, err := comparing(arms, 0, 7, 1); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -331,14 +331,14 @@ func BenchmarkClosedTest(b *testing.B) {
 // Groups with too few to be called are no choice that was made: they make the test of others no stricter.
 func TestTooSmallGroupsAreNoChoice(t *testing.T) {
 	arms := []Arm{armOf(5, 5.5, 6, 5.2), armOf(1, 1.2, 0.9, 1.1), armOf(3, 3.3), armOf(2)}
-	c, err := Compare(arms, 0, 1, 1)
+	c, err := comparing(arms, 0, 1, 1)
 	if err != nil || c.Together != 2 || c.P != c.Alone || c.Verdict != LikelyMore {
 		t.Errorf("among %d: p %.4f alone, %.4f, %s, %v", c.Together, c.Alone, c.P, c.Verdict, err)
 	}
-	if c, _ = Compare(append(arms, armOf(3, 3.1, 3.2)), 0, 1, 1); c.Together != 3 {
+	if c, _ = comparing(append(arms, armOf(3, 3.1, 3.2)), 0, 1, 1); c.Together != 3 {
 		t.Errorf("with one more that may be called: among %d", c.Together)
 	}
-	if c, _ = Compare(arms, 0, 2, 1); c.Verdict != TooFew {
+	if c, _ = comparing(arms, 0, 2, 1); c.Verdict != TooFew {
 		t.Errorf("two bags: %s", c.Verdict)
 	}
 }
@@ -368,4 +368,13 @@ func TestWhatCannotBeSetLevel(t *testing.T) {
 	if err := with(func(g, i int) []float64 { return []float64{float64(i%3) + 0.5*float64(g)} }); err != nil {
 		t.Error(err)
 	}
+}
+
+// comparing two of some groups, as one of a family.
+func comparing(arms []Arm, first, second int, seed uint64) (Comparison, error) {
+	f, err := NewFamily(arms, seed)
+	if err != nil {
+		return Comparison{}, err
+	}
+	return f.Compare(first, second)
 }

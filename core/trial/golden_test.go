@@ -115,7 +115,7 @@ func TestWhatIsCompared(t *testing.T) {
 	}
 	for _, name := range []string{"far", "near", "three", "few", "blocks", "nought"} {
 		a := arms[name]
-		c, err := Compare(a, 0, 1, 3)
+		c, err := comparing(a, 0, 1, 3)
 		l.Head("%s: %v", name, err)
 		l.Add("compared", c)
 		for i := range a {

@@ -55,7 +55,7 @@ func TestIntervalCovers(t *testing.T) {
 			for i := range a {
 				a[i].Of, a[i].OfLow, a[i].OfHigh = a[i].Of*gain, a[i].OfLow*gain, a[i].OfHigh*gain
 			}
-			c, err := Compare([]Arm{a, b}, 0, 1, uint64(k))
+			c, err := comparing([]Arm{a, b}, 0, 1, uint64(k))
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -131,7 +131,7 @@ func calls(n int, make func(*rand.Rand) []Arm) float64 {
 				worst = i
 			}
 		}
-		if c, _ := Compare(arms, best, worst, uint64(k)); c.Verdict == LikelyMore {
+		if c, _ := comparing(arms, best, worst, uint64(k)); c.Verdict == LikelyMore {
 			alarms++
 		}
 	}
@@ -191,8 +191,8 @@ func TestFalseCallsAreFew(t *testing.T) {
 	rng, alarms := rand.New(rand.NewPCG(3, 3)), 0
 	for k := range n {
 		arms := groups(5, 1, 1, 3, 3)(rng)
-		a, _ := Compare(arms, 0, 1, uint64(k))
-		b, _ := Compare(arms, 2, 3, uint64(k))
+		a, _ := comparing(arms, 0, 1, uint64(k))
+		b, _ := comparing(arms, 2, 3, uint64(k))
 		if a.Verdict == LikelyMore || b.Verdict == LikelyMore {
 			alarms++
 		}
@@ -208,7 +208,7 @@ func TestTrueDoublesAreCalled(t *testing.T) {
 	found := func(make func(*rand.Rand) []Arm) float64 {
 		rng, hits := rand.New(rand.NewPCG(4, 4)), 0
 		for k := range n {
-			if c, _ := Compare(make(rng), 1, 0, uint64(k)); c.Verdict == LikelyMore && c.Diff > 0 {
+			if c, _ := comparing(make(rng), 1, 0, uint64(k)); c.Verdict == LikelyMore && c.Diff > 0 {
 				hits++
 			}
 		}

@@ -8,7 +8,6 @@ import (
 	"glebata/core/growth"
 	"glebata/core/hill"
 	"glebata/core/job"
-	"glebata/core/lift"
 	"glebata/core/measure"
 	"glebata/core/medium"
 	"glebata/garden/logbook"
@@ -220,18 +219,6 @@ func (s *PlantingForecast) Before(o *PlantingForecast) bool {
 		return s.State.Planted > o.State.Planted
 	}
 	return s.Season.Year < o.Season.Year
-}
-
-// Group is finished bags taken together, for the ratio of their totals: without those that
-// a stand-in weighed, and those whose harvest is not known.
-func Group(bags []PlantingForecast) []lift.Bag {
-	out := make([]lift.Bag, 0, len(bags))
-	for i := range bags {
-		if !bags[i].Simulated && !bags[i].Unknown {
-			out = append(out, bags[i].Measures())
-		}
-	}
-	return out
 }
 
 // ReadyOn is the day a planting is ready by its course: mature, alive; 0 where it never
