@@ -94,7 +94,7 @@ func (s *Pages) pool(c *gin.Context) error {
 			}
 			p.Counts = append(p.Counts, n)
 		}
-		p.Batches = readBatches(r, scaleReader(&logbook.PlantingState{}, cat.Containers, r.Units))
+		p.Batches = readBatches(r, new(logbook.PlantingState).ScaleReader(cat.Containers, r.Units))
 		if r.Faults != nil {
 			return nil // told by the page
 		}

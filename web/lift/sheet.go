@@ -2,7 +2,6 @@ package lift
 
 import (
 	"fmt"
-	"math"
 	"net/http"
 	"slices"
 	"strings"
@@ -111,13 +110,13 @@ func (b *ticketBody) fill(stems float64, sys measure.System) {
 			}
 			b.Lines = append(b.Lines, ticketLine{Says: says, Figure: logbook.BatchWords(batch, st.Variety.Class.Crop().Lifted()).In(sys)})
 		}
-		b.Minutes += e.Level
 		for _, choice := range logbook.SeenAtLifting {
 			if slices.Contains(strings.Fields(e.Thing), choice.Key) {
 				b.Seen = append(b.Seen, choice.Name)
 			}
 		}
 	}
+	b.Minutes = st.LiftMinutes()
 	if len(b.Lines) == 0 {
 		return
 	}
@@ -139,63 +138,11 @@ func (b *ticketBody) fill(stems float64, sys measure.System) {
 	b.Faults = strings.Join(faults, ", ")
 	heap := draw.NewHeap(st, parts.HeapScale, sys)
 	b.Heap = &heap
-	m := st.Measures()
-	add := func(says, figure, address string) {
-		b.Measures = append(b.Measures, ticketLine{Says: says, Figure: figure, Working: address})
-	}
-	own := func(key, says, figure string, w working.Working) {
-		b.Measures = append(b.Measures, ticketLine{Says: says, Figure: figure, Working: fmt.Sprintf("/plantings/%d/sheet/%s", st.Planting.ID, key), key: key, own: w})
-	}
-	if r, ok := m.Ratio(); ok {
-		low, high := m.RatioRange()
-		text := "× " + sys.Number(r, 1)
-		if high-low > 0.05 {
-			text += " (" + sys.Number(low, 1) + " to " + sys.Number(high, 1) + ")"
+	for _, f := range st.LiftFigures(stems) {
+		l := ticketLine{Says: f.Says, Figure: f.Value.In(sys), Working: at + f.Figure, key: f.Own, own: f.Working}
+		if f.Own != "" {
+			l.Working = fmt.Sprintf("/plantings/%d/sheet/%s", st.Planting.ID, f.Own)
 		}
-		add("for each gram of seed", text, at+forecast.FigureRatio)
-		if gross, ok := m.GrossRatio(); ok && m.Gross > m.Edible {
-			add("with discards", "× "+sys.Number(gross, 1), at+forecast.FigureRatio)
-		}
-	}
-	if v := m.PerLitre(); v > 0 {
-		add("a litre of medium", sys.InLitre(v), at+forecast.FigurePerLitre)
-	}
-	if v := m.PerArea(); v > 0 {
-		add("a square metre", sys.ToArea(v), at+forecast.FigurePerArea)
-	}
-	if v := m.PerPlant(); v > 0 {
-		add("a plant", sys.Mass(v), at+forecast.FigurePerPlant)
-	}
-	if stems > 0 && st.Harvest.Edible > 0 {
-		each := st.Harvest.Edible / measure.Mass(stems)
-		own("stem", "a stem", sys.Mass(each), lift.ShareWorking("Harvest for each stem", "edible harvest", st.Harvest.Edible, "stems, by the sprouts that were counted, else the usual", stems, each))
-	}
-	if v := st.Harvest.MeanTuber(); v > 0 {
-		add("mean tuber", sys.Mass(v), at+forecast.FigureMean)
-	}
-	if n := st.Harvest.Count; n > 0 && st.Plants > 0 {
-		each := measure.Each(float64(n) / float64(st.Plants))
-		own("tubers", "tubers a plant, of those counted", sys.Print(each), lift.ShareWorking("Tubers for each plant", "tubers that were counted", n, "tubers or slips planted", st.Plants, each))
-	}
-	if kg := st.Harvest.Edible.Kilograms(); kg > 0 {
-		if m := st.Bag.Model; m.Price > 0 {
-			season := float64(m.Price) / float64(max(1, m.Lasts))
-			each := measure.Money(math.Round(season / kg))
-			own("cost", "of what its bag costs a season, for each kilogram", sys.Print(each), lift.ShareWorking("Cost of the bag for each kilogram", "its price over the seasons it lasts", measure.Money(math.Round(season)), "kilograms of edible harvest", kg, each))
-		}
-		if water := st.WaterEntered(); water > 0 {
-			each := water / measure.Volume(kg)
-			own("water", "of water entered, for each kilogram", sys.Volume(each), lift.ShareWorking("Water for each kilogram", "water that was entered", water, "kilograms of edible harvest", kg, each))
-		}
-	}
-	if st.Harvest.Gross > 0 {
-		keep := st.Harvest.ByGrade[lift.Keep]
-		share := fmt.Sprintf("%.0f %%", 100*float64(keep/st.Harvest.Gross))
-		own("keep", "of it to keep", share, lift.ShareWorking("Share to keep", "graded to keep", keep, "all that was lifted, discards too", st.Harvest.Gross, share))
-	}
-	if b.Minutes > 0 {
-		hours := float64(b.Minutes) / 60
-		each := st.Harvest.Gross / measure.Mass(hours)
-		own("hour", "an hour of lifting", sys.Mass(each), lift.ShareWorking("Lifted in an hour", "all that was lifted, discards too", st.Harvest.Gross, "hours it took", math.Round(100*hours)/100, each))
+		b.Measures = append(b.Measures, l)
 	}
 }

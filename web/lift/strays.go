@@ -23,7 +23,7 @@ func (s *Pages) strays(c *gin.Context) error {
 		return err
 	}
 	v := garden.Volunteers{Bag: r.ID("bag"), Class: crop.Class(r.Text("class")), Day: r.Day("day")}
-	v.Batches = readBatches(&r, scaleReader(&logbook.PlantingState{}, cat.Containers, r.Units))
+	v.Batches = readBatches(&r, new(logbook.PlantingState).ScaleReader(cat.Containers, r.Units))
 	asked := s.Asked(c)
 	var id logbook.ID
 	kept, err := r.Keep(func() (err error) {

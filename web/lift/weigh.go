@@ -18,20 +18,6 @@ import (
 	"glebata/web/parts"
 )
 
-// scaleReader reads lines as they are typed at a planting: bare numbers are of the scale, and
-// what was counted only is of its own mean tuber, else of its class's usual one.
-func scaleReader(st *logbook.PlantingState, containers []logbook.Container, sys measure.System) lift.Reader {
-	r := lift.Reader{Bare: sys.ScaleUnit(), Units: sys, Tares: map[string]measure.Mass{}}
-	for _, c := range containers {
-		r.Tares[c.Name] = c.Tare
-	}
-	r.Mean, r.Off = lift.UsualTuber(st.Variety.Class), lift.UsualOff
-	if mean := st.Harvest.MeanTuber(); mean > 0 {
-		r.Mean, r.Off = mean, lift.OwnOff
-	}
-	return r
-}
-
 // WeighIn keeps what was typed on the weigh-in page. A phone in the shed waits for it: nothing is
 // forecast on the way, unless it is refused.
 func (s *Pages) WeighIn(c *gin.Context, r *frame.Reading) error {
@@ -51,7 +37,7 @@ func (s *Pages) WeighIn(c *gin.Context, r *frame.Reading) error {
 	if gone := r.Text("gone"); gone == "given away" || gone == "eaten" {
 		e.Text = gone
 	}
-	e.Batches = readBatches(r, scaleReader(&st, cat.Containers, r.Units))
+	e.Batches = readBatches(r, st.ScaleReader(cat.Containers, r.Units))
 	readQuestion(r, &st, e.Batches)
 	asked := s.Asked(c)
 	var id logbook.ID
@@ -200,7 +186,7 @@ func (s *Pages) ReadNet(c *gin.Context, r *frame.Reading) parts.Said {
 	if err != nil {
 		st = logbook.PlantingState{} // of several bags
 	}
-	batches := readBatches(r, scaleReader(&st, cat.Containers, r.Units))
+	batches := readBatches(r, st.ScaleReader(cat.Containers, r.Units))
 	if r.Faults != nil {
 		return parts.Said{}
 	}

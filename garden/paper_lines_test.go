@@ -1,4 +1,4 @@
-package lift
+package garden
 
 import (
 	"strings"
