@@ -6,6 +6,7 @@ import (
 	"glebata/core/bag"
 	"glebata/core/measure"
 	"glebata/garden/compare"
+	"glebata/garden/forecast"
 	"glebata/garden/logbook"
 )
 
@@ -130,8 +131,7 @@ func (v *View) diagnose(bags []*compare.Bag) ([]compare.Diagnosis, error) {
 	if err != nil {
 		return nil, err
 	}
-	first, until := in.SpanEnded(states)
-	if in.Records, err = v.records(first, until); err != nil {
+	if in.Records, err = v.records(forecast.DaysOfEnded(states, v.today)); err != nil {
 		return nil, err
 	}
 	own := map[measure.Day]bool{}

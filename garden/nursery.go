@@ -72,7 +72,7 @@ func (v *View) PotWater() ([]forecast.PotWater, error) {
 	for i := range nursery {
 		from = min(from, nursery[i].Started)
 	}
-	known, err := v.records(from, v.today)
+	known, err := v.records(forecast.Days{From: from, Until: v.today})
 	if err != nil {
 		return nil, err
 	}

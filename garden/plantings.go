@@ -55,8 +55,7 @@ func (v *View) forecastAnew(f Filter, list []logbook.PlantingState) ([]forecast.
 	if err != nil {
 		return nil, err
 	}
-	from, until := in.Span(list)
-	if in.Records, err = v.records(from, until); err != nil {
+	if in.Records, err = v.records(forecast.DaysOf(list, v.today)); err != nil {
 		return nil, err
 	}
 	return forecast.OfAll(v.ctx, list, in)
@@ -164,8 +163,7 @@ func (v *View) endedAnew(f Filter, list []logbook.PlantingState) (_ []forecast.P
 	if in.Site, _, err = v.Site(); err != nil {
 		return nil, err
 	}
-	from, until := in.SpanEnded(list)
-	if in.Records, err = v.records(from, until); err != nil {
+	if in.Records, err = v.records(forecast.DaysOfEnded(list, v.today)); err != nil {
 		return nil, err
 	}
 	return forecast.Ended(list, in)

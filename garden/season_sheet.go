@@ -85,8 +85,7 @@ func (v *View) Try(st *forecast.PlantingForecast, t logbook.Timing) (forecast.Pl
 	if err != nil {
 		return *st, err
 	}
-	from, until := in.Span(states.list)
-	if in.Records, err = v.records(from, until); err != nil {
+	if in.Records, err = v.records(forecast.DaysOf(states.list, v.today)); err != nil {
 		return *st, err
 	}
 	in.Timings = map[logbook.ID]logbook.Timing{st.Planting.ID: t}
@@ -101,8 +100,7 @@ func (v *View) growDrafts(year int) (func(d *forecast.Draft, t logbook.Timing, m
 	}
 	draft := logbook.PlantingState{}
 	draft.Season.Year = year
-	from, until := in.Span([]logbook.PlantingState{draft})
-	if in.Records, err = v.records(from, until); err != nil {
+	if in.Records, err = v.records(forecast.DaysOf([]logbook.PlantingState{draft}, v.today)); err != nil {
 		return nil, err
 	}
 	return func(d *forecast.Draft, t logbook.Timing, mix medium.Mix) error {

@@ -53,8 +53,9 @@ func (v *View) Weather(from, until measure.Day) ([]logbook.DayRecord, error) {
 }
 
 // records of the grower's own, from one day to another or to today.
-func (v *View) records(from, until measure.Day) (out forecast.Records, err error) {
-	if out.Own, err = v.r.Weather(v.ctx, from, min(v.today, until)); err != nil {
+func (v *View) records(of forecast.Days) (out forecast.Records, err error) {
+	out.Days = of
+	if out.Own, err = v.r.Weather(v.ctx, of.From, min(v.today, of.Until)); err != nil {
 		return out, err
 	}
 	out.Rains, err = v.r.RainSpans(v.ctx)

@@ -17,7 +17,7 @@ func (in *Inputs) weather() (*air, error) {
 	if err != nil {
 		return nil, err
 	}
-	in.air = newAir(&in.Site, n, in.Station, in.Records, in.Ahead, in.from, in.until, in.Today)
+	in.air = newAir(&in.Site, n, in.Station, in.Records, in.Ahead, in.Days.From, in.Days.Until, in.Today)
 	in.air.cache = in.Cache
 	in.suns = sunShares(in.Cache, &in.Terrace, in.Spots, &in.Site, in.Today)
 	return in.air, nil
@@ -39,8 +39,7 @@ func OfAll(ctx context.Context, list []logbook.PlantingState, in *Inputs) ([]Pla
 	return out, nil
 }
 
-// Of is the forecast of a planting. Inputs.Span must have been asked with it in its
-// list.
+// Of is the forecast of a planting. The records it is made from are of DaysOf it, or of more days.
 func Of(state logbook.PlantingState, in *Inputs) (PlantingForecast, error) {
 	st := PlantingForecast{PlantingState: state, Believed: typed(&state)}
 	if st.FeedAsk.Mix = in.Mixes[st.Planting.ID]; len(st.FeedAsk.Mix) == 0 {

@@ -74,7 +74,7 @@ func forecastOn(t *testing.T, today measure.Day, in *Inputs, more ...logbook.Ent
 	if in == nil {
 		in = inputsOn(today)
 	}
-	in.Span([]logbook.PlantingState{s})
+	in.Days = DaysOf([]logbook.PlantingState{s}, in.Today)
 	f, err := Of(s, in)
 	if err != nil {
 		t.Fatal(err)
@@ -234,7 +234,7 @@ func TestTheCacheGivesWhatIsWorkedOutAnew(t *testing.T) {
 		if c.change != nil {
 			c.change(again)
 		}
-		again.Cache, again.from, again.until = cache, today-500, today+700
+		again.Cache, again.Days = cache, Days{today - 500, today + 700}
 		if f, err := Of(stateOf(t, c.more...), again); err != nil || f.Grown != a.Grown {
 			t.Errorf("%s: beside other plantings it is worked out anew, %v", what, err)
 		}
@@ -361,7 +361,7 @@ func TestStrawIsNotFed(t *testing.T) {
 			t.Fatalf("%v, aside %+v", err, s.Aside)
 		}
 		in := inputsOn(plantedOn + 160)
-		in.Span([]logbook.PlantingState{s})
+		in.Days = DaysOf([]logbook.PlantingState{s}, in.Today)
 		f, err := Of(s, in)
 		if err != nil {
 			t.Fatal(err)

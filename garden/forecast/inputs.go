@@ -13,7 +13,7 @@ type Inputs struct {
 	Today    measure.Day
 	Site     logbook.Site
 	Timings  map[logbook.ID]logbook.Timing // of plantings for which one was chosen
-	Records                                // weather of the grower's own
+	Records                                // weather of the grower's own, over the days of what is forecast
 	Ahead    []Forecast                    // days ahead
 	Station  Station
 	Mixes    map[logbook.ID]medium.Mix // of plantings for which one was chosen
@@ -28,40 +28,38 @@ type Inputs struct {
 	Tall     map[logbook.ID]float64             // how long stems of a variety got against the usual: TallOf
 	Cache    *Cache
 
-	from, until measure.Day // of the weather
-	air         *air
-	places      map[int]*calendar.Place
-	suns        map[logbook.ID][]growth.SunSince
+	air    *air
+	places map[int]*calendar.Place
+	suns   map[logbook.ID][]growth.SunSince
 }
 
-// Span of days that the weather of a list of plantings is wanted for. It is to be
-// called before Own is read.
-func (in *Inputs) Span(list []logbook.PlantingState) (from, until measure.Day) {
-	in.from, in.until = in.Today, in.Today
+// DaysOf some plantings: those that their weather is wanted for, as of today.
+func DaysOf(list []logbook.PlantingState, today measure.Day) Days {
+	d := Days{today, today}
 	for i := range list {
 		switch s := &list[i]; s.Stage {
 		case logbook.StageGrowing:
-			in.from = min(in.from, s.State.Planted)
-			in.until = max(in.until, s.State.Planted+airAfter)
+			d.From = min(d.From, s.State.Planted)
+			d.Until = max(d.Until, s.State.Planted+airAfter)
 		case logbook.StagePlanned: // planted in its season, at the soonest today; its pot may stand for weeks
-			in.from = min(in.from, in.Today-inPots)
-			in.until = max(in.until, measure.Date(s.Season.Year+1, 1, 1)+airAfter)
+			d.From = min(d.From, today-inPots)
+			d.Until = max(d.Until, measure.Date(s.Season.Year+1, 1, 1)+airAfter)
 		}
 	}
-	in.from -= airBefore
-	return in.from, in.until
+	d.From -= airBefore
+	return d
 }
 
 // inPots is how long a planting that is still planned may have stood in its pot, in days.
 const inPots = 60
 
-// SpanEnded is the Span of plantings that have ended.
-func (in *Inputs) SpanEnded(list []logbook.PlantingState) (from, until measure.Day) {
-	in.from, in.until = in.Today, 0
+// DaysOfEnded are those of plantings that have ended.
+func DaysOfEnded(list []logbook.PlantingState, today measure.Day) Days {
+	d := Days{From: today}
 	for i := range list {
-		in.from, in.until = min(in.from, list[i].State.Planted-airBefore), max(in.until, list[i].Ended)
+		d.From, d.Until = min(d.From, list[i].State.Planted-airBefore), max(d.Until, list[i].Ended)
 	}
-	return in.from, in.until
+	return d
 }
 
 // place is the calendar of a season's year.

@@ -7,7 +7,7 @@ import (
 )
 
 // Past is how a planting that has ended grew by the model: its run up to the day it ended, what it was fed,
-// and the water in its bag by what is written down. Inputs.SpanEnded must have been asked.
+// and the water in its bag by what is written down. The records are of DaysOfEnded it at least.
 func (in *Inputs) Past(state *logbook.PlantingState) (PlantingForecast, error) {
 	list, err := Ended([]logbook.PlantingState{*state}, in)
 	if err != nil || state.State.Planted == 0 {

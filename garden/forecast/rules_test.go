@@ -110,7 +110,7 @@ func TestWhatLeadsUpIsDone(t *testing.T) {
 func TestAPlantingStandsHigherLater(t *testing.T) {
 	in := Inputs{Today: plantedOn + 30, Site: logbook.NewSite(climate.Presets()[0]), Station: ordinary{}}
 	list := []logbook.PlantingState{stateOf(t)}
-	in.Span(list)
+	in.Days = DaysOf(list, in.Today)
 	st, err := Of(list[0], &in)
 	if err != nil || len(st.Grown.Climbs) < 2 {
 		t.Fatalf("%v, %d climbs", err, len(st.Grown.Climbs))

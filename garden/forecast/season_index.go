@@ -68,7 +68,7 @@ func newEnd(p growth.Plant, st *PlantingForecast, a *air) end {
 }
 
 // Ended are plantings that have ended, each with the index of the season it had and how
-// long its stems got, in full sun: where it stood then is not kept. Inputs.SpanEnded must have been asked.
+// long its stems got, in full sun: where it stood then is not kept. The records are of DaysOfEnded it at least.
 func Ended(list []logbook.PlantingState, in *Inputs) ([]PlantingForecast, error) {
 	out := make([]PlantingForecast, len(list))
 	if len(list) == 0 {

@@ -75,9 +75,13 @@ func newAir(site *logbook.Site, n *climate.Normals, station Station, known Recor
 	return out
 }
 
-// Records are the weather of the grower's own: days in their order, and the rain of days
+// Days from one to another, both of them in.
+type Days struct{ From, Until measure.Day }
+
+// Records are the weather of the grower's own over some days: days in their order, and the rain of days
 // together.
 type Records struct {
+	Days  Days
 	Own   []logbook.DayRecord
 	Rains []climate.RainSpan
 }

@@ -137,11 +137,11 @@ func (s *Pages) plantingPage(c *gin.Context, status int, h garden.BagHistory, st
 		if err != nil {
 			return err
 		}
-		shelf, err := newCareShelf(look) // before the prospects, which may end the view
-		shelf.devices = s.Devices != nil
+		shelf, err := newCareShelf(look)
 		if err != nil {
 			return err
 		}
+		shelf.devices = s.Devices != nil
 		if body.Trials, err = trialsOf(look, st.Planting.ID); err != nil {
 			return err
 		}
