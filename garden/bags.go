@@ -60,8 +60,8 @@ func (v *View) Planting(id logbook.ID) (forecast.PlantingForecast, error) {
 	return found[0], nil
 }
 
-// Standing is a planting as its log has it, without a forecast; ErrNotFound where there is none.
-func (v *View) Standing(id logbook.ID) (logbook.PlantingState, error) {
+// PlantingState is a planting as its log has it, without a forecast; ErrNotFound where there is none.
+func (v *View) PlantingState(id logbook.ID) (logbook.PlantingState, error) {
 	found, err := v.states(Filter{ID: id})
 	if err == nil && (id == 0 || len(found.list) == 0) {
 		err = logbook.ErrNotFound

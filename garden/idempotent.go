@@ -20,7 +20,7 @@ func (g *Garden) idempotent(ctx context.Context, key string, content any, do fun
 	if key == "" || len(key) > maxKey || key != measure.PlainLine(key) {
 		return 0, logbook.Refuse("", "This form came incomplete: open its page again and send it from there.")
 	}
-	digest := fingerprint(content)
+	sum := fingerprint(content)
 	var id logbook.ID
 	err := g.store.Update(ctx, func(w Writer) error {
 		sent, ok, err := w.Sent(ctx, key)
@@ -29,7 +29,7 @@ func (g *Garden) idempotent(ctx context.Context, key string, content any, do fun
 		}
 		if ok {
 			id = sent.Result
-			if sent.Fingerprint != digest {
+			if sent.Fingerprint != sum {
 				return logbook.ErrSentOtherwise
 			}
 			return nil
@@ -37,7 +37,7 @@ func (g *Garden) idempotent(ctx context.Context, key string, content any, do fun
 		if id, err = do(w); err != nil {
 			return err
 		}
-		return w.Remember(ctx, IdempotencyRecord{key, digest, id})
+		return w.Remember(ctx, IdempotencyRecord{key, sum, id})
 	})
 	return id, err
 }

@@ -171,6 +171,6 @@ func (v *View) Succession(variety logbook.Variety, t logbook.Timing, cover measu
 		return nil, nil, err
 	}
 	return gate.Succession(calendar.SuccessionRequest{
-		Planting: t.Asked(variety, cover), Today: v.today, From: from, Until: until, Each: each, OnBench: bench.Chitted(variety.ID),
+		Planting: t.CalendarRequest(variety, cover), Today: v.today, From: from, Until: until, Each: each, OnBench: bench.Chitted(variety.ID),
 	}, year)
 }

@@ -50,7 +50,7 @@ func (v *View) TimeToChit(kind logbook.Variety, cover measure.Length, t logbook.
 	if err != nil {
 		return t, err
 	}
-	s := place.CountFrom(t.Asked(kind, cover), v.today)
+	s := place.CountFrom(t.CalendarRequest(kind, cover), v.today)
 	if s.Chit == 0 || s.Chit >= v.today {
 		return t, nil
 	}
@@ -72,5 +72,5 @@ func (v *View) MayClass(c crop.Class, shelter climate.Shelter) (calendar.Verdict
 	}
 	kind := logbook.Variety{Class: c}
 	t := logbook.UsualTiming(logbook.Bag{Place: logbook.Place{Shelter: shelter}}, kind)
-	return gate.Ever(t.Asked(kind, hill.UsualCover), v.today.Year())
+	return gate.Ever(t.CalendarRequest(kind, hill.UsualCover), v.today.Year())
 }

@@ -60,6 +60,9 @@ func TestTheVerdictStandsFirst(t *testing.T) {
 		}
 		at = i
 	}
+	if !regexp.MustCompile(`90 % interval</a> \d+\.\d to \d+\.\d; `).MatchString(page) {
+		t.Error("its interval is told finer than it is known, or not at all")
+	}
 	if form, says := strings.Index(page, `id="c-measure"`), strings.Index(page, `class="verdict-says"`); form < says {
 		t.Error("there is something to choose before one sees")
 	}

@@ -48,8 +48,8 @@ type pairFigures struct {
 
 func newPairFigures(names []string, c *trial.Comparison) pairFigures {
 	return pairFigures{
-		First: names[0], Second: names[1], Diff: figure(c.Diff, 4), Interval: [2]*json.Number{some(c.Low), some(c.High)},
-		P: figure(c.Alone, 5), ClosedP: figure(c.P, 5), Verdict: string(c.Verdict),
+		First: names[0], Second: names[1], Diff: figure(c.Diff, 4), Interval: [2]*json.Number{some(c.CILow), some(c.CIHigh)},
+		P: figure(c.PairP, 5), ClosedP: figure(c.PValue, 5), Verdict: string(c.Verdict),
 	}
 }
 
@@ -224,13 +224,13 @@ func some(v float64) *json.Number {
 func newTrialFigures(names []string, c *trial.Comparison) trialFigures {
 	out := trialFigures{
 		First: names[0], Second: names[1], FirstMean: figure(c.First, 4), SecondMean: figure(c.Second, 4),
-		Diff: figure(c.Diff, 4), P: figure(c.P, 5), Arrangements: c.Arrangements, Exact: c.Exact, Verdict: string(c.Verdict),
+		Diff: figure(c.Diff, 4), P: figure(c.PValue, 5), Arrangements: c.Arrangements, Exact: c.Exact, Verdict: string(c.Verdict),
 	}
 	if c.Second > 0 {
 		out.Ratio = some(c.Ratio)
 	}
 	if c.HasInterval() {
-		out.CILow, out.CIHigh = some(c.Low), some(c.High)
+		out.CILow, out.CIHigh = some(c.CILow), some(c.CIHigh)
 		if c.Second > 0 {
 			out.RatioLow, out.RatioHigh = some(c.RatioLow), some(c.RatioHigh)
 		}
@@ -241,13 +241,13 @@ func newTrialFigures(names []string, c *trial.Comparison) trialFigures {
 func tellTrial(w io.Writer, names []string, c *trial.Comparison, pairs []pairFigures) {
 	fmt.Fprintf(w, "%s %.3g, %s %.3g: %.3g apart", names[0], c.First, names[1], c.Second, c.Diff)
 	if c.HasInterval() {
-		fmt.Fprintf(w, " (%.3g to %.3g, 90 %%)", c.Low, c.High)
+		fmt.Fprintf(w, " (%.3g to %.3g, 90 %%)", c.CILow, c.CIHigh)
 	}
 	how := "all"
 	if !c.Exact {
 		how = "drawn"
 	}
-	fmt.Fprintf(w, "\np %.3g by %d arrangements, %s\n%s\n", c.P, c.Arrangements, how, c.Verdict)
+	fmt.Fprintf(w, "\np %.3g by %d arrangements, %s\n%s\n", c.PValue, c.Arrangements, how, c.Verdict)
 	for _, p := range pairs {
 		fmt.Fprintf(w, "%s less %s: %s, p %s, among all %s: %s\n", p.First, p.Second, p.Diff, p.P, p.ClosedP, p.Verdict)
 	}

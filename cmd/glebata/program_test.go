@@ -105,7 +105,7 @@ func (p *program) get(t testing.TB, path string) string {
 	if err != nil {
 		t.Fatal(err)
 	}
-	return string(body)
+	return strings.Join(strings.Fields(string(body)), " ")
 }
 
 func TestDemoStartsAndStopsAndLeavesNothing(t *testing.T) {

@@ -19,7 +19,7 @@ type Adjusted struct {
 	Raw, Diff, Low, High float64 // the difference of means as it is, and set level with its interval
 	Slopes               []float64
 	Means                [2][]float64 // of each covariate in the two groups
-	Free                 float64
+	DF                   float64
 	Used                 []int // covariates that the bags differ in
 }
 
@@ -89,14 +89,14 @@ func Adjust(values [2][]float64, by [2][][]float64) (Adjusted, error) {
 	var fitted, left mat.VecDense
 	fitted.MulVec(x, &beta)
 	left.SubVec(y, &fitted)
-	out.Free = float64(n - cols)
-	variance := mat.Dot(&left, &left) / out.Free
+	out.DF = float64(n - cols)
+	variance := mat.Dot(&left, &left) / out.DF
 	var xx, inverse mat.Dense
 	xx.Mul(x.T(), x)
 	if err := inverse.Inverse(&xx); err != nil {
 		return out, ErrAdjust
 	}
-	off := distuv.StudentsT{Sigma: 1, Nu: out.Free}.Quantile(1-(1-Level)/2) * math.Sqrt(variance*inverse.At(1, 1))
+	off := distuv.StudentsT{Sigma: 1, Nu: out.DF}.Quantile(1-(1-Level)/2) * math.Sqrt(variance*inverse.At(1, 1))
 	out.Raw = mean(values[0]) - mean(values[1])
 	out.Diff = beta.AtVec(1)
 	out.Low, out.High = out.Diff-off, out.Diff+off

@@ -35,19 +35,19 @@ const (
 type Comparison struct {
 	First, Second     float64 // measures of the groups, of totals of what is judged
 	Diff              float64
-	Low, High         float64 // of the difference, at Level; infinite where no difference is too great
+	CILow, CIHigh     float64 // of the difference, at Level; infinite where no difference is too great
 	Ratio             float64 // first ÷ second; 0 where the second is 0
 	RatioLow          float64
 	RatioHigh         float64 // +Inf where the second may be next to nothing
-	Alone             float64 // chance of a difference as great, either way, were the two alike
-	P                 float64 // the same for two that were picked among Together groups after looking
+	PairP             float64 // two-sided p-value of the pair by itself
+	PValue            float64 // of the pair as one picked among Family groups after looking
 	Arrangements      int     // that were gone through
-	As                int     // of them that differ as much
+	Extreme           int     // of the arrangements, that differ at least as much as what was seen
 	Exact             bool    // all that there are; else drawn at random
-	Law               bool    // too many weighings to deal anew: Student's t, with Free degrees of freedom
-	Free              float64
-	Together          int       // groups that the two were picked among; 2 for a pair that was fixed
-	Cloud             []float64 // differences of the arrangements, on the scale of the one that was seen
+	Asymptotic        bool    // too many weighings to deal anew: Student's t, with DF degrees of freedom
+	DF                float64
+	Family            int       // groups that the two were picked among; 2 for a pair that was fixed
+	Null              []float64 // permutation distribution of the difference, on the scale of the one that was seen
 	Verdict           Verdict
 	FirstN, SecondN   int      // bags that are judged
 	FirstW, SecondW   int      // weighings that they are
@@ -109,9 +109,9 @@ func (f *Family) Compare(first, second int) (Comparison, error) {
 			c.Across = append(c.Across, b)
 		}
 	}
-	c.Together = f.callable()
-	if c.Together > 2 && min(c.FirstW, c.SecondW) >= FewestBags {
-		c.P = f.among(first, second, c.Alone)
+	c.Family = f.callable()
+	if c.Family > 2 && min(c.FirstW, c.SecondW) >= FewestBags {
+		c.PValue = f.among(first, second, c.PairP)
 	}
 	c.interval(f.lists[first], f.lists[second], f.seed)
 	c.Verdict = c.judge()
@@ -127,7 +127,7 @@ func CompareOneOf(one, two Arm, pairs int, seed uint64) (Comparison, error) {
 	}
 	c := compared(f.arms, f.lists, 0, 1, seed)
 	c.Across, c.pairs = f.across, max(1, pairs)
-	c.P = math.Min(1, c.Alone*float64(c.pairs))
+	c.PValue = math.Min(1, c.PairP*float64(c.pairs))
 	c.interval(f.lists[0], f.lists[1], seed)
 	c.Verdict = c.judge()
 	return c, nil
@@ -183,7 +183,7 @@ func checked(arms []Arm) error {
 // compared are two of some groups, as a pair that was fixed.
 func compared(arms []Arm, lists [][]weighing, first, second int, seed uint64) Comparison {
 	one, two := lists[first], lists[second]
-	c := Comparison{First: ofTotals(one), Second: ofTotals(two), FirstW: len(one), SecondW: len(two), Together: 2, firstAt: first, secondAt: second}
+	c := Comparison{First: ofTotals(one), Second: ofTotals(two), FirstW: len(one), SecondW: len(two), Family: 2, firstAt: first, secondAt: second}
 	for i := range one {
 		c.FirstN += one[i].bags
 	}
@@ -197,14 +197,14 @@ func compared(arms []Arm, lists [][]weighing, first, second int, seed uint64) Co
 		c.Ratio = c.First / c.Second
 	}
 	c.Blocked, c.Uneven, c.Ranged = blocked(lists), unequal(one, two), anyRanged(one) || anyRanged(two)
-	c.Alone, c.P = 1, 1
+	c.PairP, c.PValue = 1, 1
 	if min(len(one), len(two)) < 2 { // one weighing has no spread
 		return c
 	}
 	t := newTester(one, two, seed, maxDealt)
-	c.Arrangements, c.Exact, c.Law = len(t.dealt), t.exact, t.law
+	c.Arrangements, c.Exact, c.Asymptotic = len(t.dealt), t.exact, t.law
 	_, se, free := t.standing(still)
-	c.Free = free
+	c.DF = free
 	scale := 1.0
 	if !t.blocked {
 		scale = se
@@ -213,15 +213,15 @@ func compared(arms []Arm, lists [][]weighing, first, second int, seed uint64) Co
 	at := math.Abs(t.differs(&seen, still))
 	for i := range t.dealt {
 		d := t.differs(&t.dealt[i], still)
-		if c.Cloud = append(c.Cloud, d*scale); math.Abs(d) >= at-tie*(at+1e-12) {
-			c.As++
+		if c.Null = append(c.Null, d*scale); math.Abs(d) >= at-tie*(at+1e-12) {
+			c.Extreme++
 		}
 	}
-	if c.Law {
-		c.Arrangements, c.As, c.Cloud = 0, 0, nil
+	if c.Asymptotic {
+		c.Arrangements, c.Extreme, c.Null = 0, 0, nil
 	}
-	c.Alone = pairChance(one, two, seed, maxDealt)
-	c.P = c.Alone
+	c.PairP = pairChance(one, two, seed, maxDealt)
+	c.PValue = c.PairP
 	return c
 }
 
@@ -289,15 +289,15 @@ func (c *Comparison) level() float64 {
 	if c.pairs > 0 {
 		return (1 - Level) / float64(c.pairs)
 	}
-	if c.P <= c.Alone || c.Alone == 0 {
+	if c.PValue <= c.PairP || c.PairP == 0 {
 		return 1 - Level
 	}
-	return (1 - Level) * c.Alone / c.P
+	return (1 - Level) * c.PairP / c.PValue
 }
 
 // interval of the difference and of the ratio, by the test turned round.
 func (c *Comparison) interval(one, two []weighing, seed uint64) {
-	c.Low, c.High, c.RatioLow, c.RatioHigh = math.Inf(-1), math.Inf(1), 0, math.Inf(1)
+	c.CILow, c.CIHigh, c.RatioLow, c.RatioHigh = math.Inf(-1), math.Inf(1), 0, math.Inf(1)
 	if min(len(one), len(two)) < FewestBags {
 		return
 	}
@@ -306,13 +306,13 @@ func (c *Comparison) interval(one, two []weighing, seed uint64) {
 	if over = under; c.Ranged { // the hull: what lies lowest with the lightest of one and the heaviest of the other
 		under, over = newTester(ends(one, false), ends(two, true), seed, maxDealt), newTester(ends(one, true), ends(two, false), seed, maxDealt)
 	}
-	c.Low, c.RatioLow = under.turned(level, false)
-	c.High, c.RatioHigh = over.turned(level, true)
+	c.CILow, c.RatioLow = under.turned(level, false)
+	c.CIHigh, c.RatioHigh = over.turned(level, true)
 	if at, se, free, ok := welchLog(one, two); c.Uneven && ok {
 		off := se * distuv.StudentsT{Sigma: 1, Nu: free}.Quantile(1-level/2)
 		low, high := math.Exp(at-off), math.Exp(at+off)
 		c.RatioLow, c.RatioHigh = math.Min(c.RatioLow, low), math.Max(c.RatioHigh, high)
-		c.Low, c.High = math.Min(c.Low, c.Second*(low-1)), math.Max(c.High, c.Second*(high-1))
+		c.CILow, c.CIHigh = math.Min(c.CILow, c.Second*(low-1)), math.Max(c.CIHigh, c.Second*(high-1))
 	}
 	if c.Second <= 0 {
 		c.RatioLow, c.RatioHigh = 0, 0
@@ -345,7 +345,7 @@ func (t *tester) turned(level float64, up bool) (diff, ratio float64) {
 // HasInterval reports whether one could be drawn: enough weighings in both groups, and an end to what
 // they do not refuse.
 func (c *Comparison) HasInterval() bool {
-	return min(c.FirstW, c.SecondW) >= FewestBags && !math.IsInf(c.Low, 0) && !math.IsInf(c.High, 0)
+	return min(c.FirstW, c.SecondW) >= FewestBags && !math.IsInf(c.CILow, 0) && !math.IsInf(c.CIHigh, 0)
 }
 
 // tie is how far apart two differences may lie and count as the same, as a share of them.
@@ -356,7 +356,7 @@ func (c *Comparison) judge() Verdict {
 	switch {
 	case min(c.FirstW, c.SecondW) < FewestBags:
 		return TooFew
-	case c.P > 1-Level+tie:
+	case c.PValue > 1-Level+tie:
 		return Chance
 	}
 	return LikelyMore

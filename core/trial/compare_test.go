@@ -70,8 +70,8 @@ func TestPermutationIsExact(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if p, ways := brute(a, b); math.Abs(p-c.P) > 1e-12 || ways != c.Arrangements || !c.Exact || c.As != int(math.Round(p*float64(ways))) {
-			t.Fatalf("%v against %v: p %v in %d ways, by going through all %v in %d", a, b, c.P, c.Arrangements, p, ways)
+		if p, ways := brute(a, b); math.Abs(p-c.PValue) > 1e-12 || ways != c.Arrangements || !c.Exact || c.Extreme != int(math.Round(p*float64(ways))) {
+			t.Fatalf("%v against %v: p %v in %d ways, by going through all %v in %d", a, b, c.PValue, c.Arrangements, p, ways)
 		}
 	}
 }
@@ -102,12 +102,12 @@ func TestIntervalAndTestAreOne(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		byDiff, byRatio := c.Low > 0 || c.High < 0, c.RatioLow > 1 || c.RatioHigh < 1
+		byDiff, byRatio := c.CILow > 0 || c.CIHigh < 0, c.RatioLow > 1 || c.RatioHigh < 1
 		if byTest := c.Verdict == LikelyMore; byTest != byDiff || byTest != byRatio {
-			t.Errorf("%d: p %.4f alone, %.4f among %d: %s; %.3f (%.3f to %.3f), %.3f times (%.3f to %.3f)", k, c.Alone, c.P, c.Together, c.Verdict, c.Diff, c.Low, c.High, c.Ratio, c.RatioLow, c.RatioHigh)
+			t.Errorf("%d: p %.4f alone, %.4f among %d: %s; %.3f (%.3f to %.3f), %.3f times (%.3f to %.3f)", k, c.PairP, c.PValue, c.Family, c.Verdict, c.Diff, c.CILow, c.CIHigh, c.Ratio, c.RatioLow, c.RatioHigh)
 		}
-		if c.P < c.Alone-1e-12 || c.Low > c.Diff+1e-9 || c.High < c.Diff-1e-9 {
-			t.Errorf("%d: %+v", k, c.P)
+		if c.PValue < c.PairP-1e-12 || c.CILow > c.Diff+1e-9 || c.CIHigh < c.Diff-1e-9 {
+			t.Errorf("%d: %+v", k, c.PValue)
 		}
 		if c.Verdict == LikelyMore {
 			called++
@@ -125,8 +125,8 @@ func TestBlocksTakeOutWhatTheyShare(t *testing.T) {
 		{{Of: 3, By: 1, Block: 1}, {Of: 4, By: 1, Block: 1}, {Of: -1, By: 1, Block: 2}, {Of: 0, By: 1, Block: 2}},
 	}
 	c, err := comparing(two, 0, 1, 1)
-	if err != nil || c.Arrangements != 36 || math.Abs(c.P-2.0/36) > 1e-12 || !c.Blocked {
-		t.Errorf("two blocks: %d ways, p %v, %v", c.Arrangements, c.P, err)
+	if err != nil || c.Arrangements != 36 || math.Abs(c.PValue-2.0/36) > 1e-12 || !c.Blocked {
+		t.Errorf("two blocks: %d ways, p %v, %v", c.Arrangements, c.PValue, err)
 	}
 	var a, b, plainA, plainB Arm
 	for block := range 4 {
@@ -140,8 +140,8 @@ func TestBlocksTakeOutWhatTheyShare(t *testing.T) {
 	}
 	within, _ := comparing([]Arm{a, b}, 0, 1, 1)
 	open, _ := comparing([]Arm{plainA, plainB}, 0, 1, 1)
-	if within.Verdict != LikelyMore || open.Verdict != Chance || within.High-within.Low > 0.2 {
-		t.Errorf("within blocks %s (%.2f to %.2f, p %.3f), without %s (%.2f to %.2f, p %.3f)", within.Verdict, within.Low, within.High, within.P, open.Verdict, open.Low, open.High, open.P)
+	if within.Verdict != LikelyMore || open.Verdict != Chance || within.CIHigh-within.CILow > 0.2 {
+		t.Errorf("within blocks %s (%.2f to %.2f, p %.3f), without %s (%.2f to %.2f, p %.3f)", within.Verdict, within.CILow, within.CIHigh, within.PValue, open.Verdict, open.CILow, open.CIHigh, open.PValue)
 	}
 }
 
@@ -153,14 +153,14 @@ func TestRangesWidenTheInterval(t *testing.T) {
 		loose[i].OfLow, loose[i].OfHigh = loose[i].Of-0.3, loose[i].Of+0.3
 	}
 	c, _ := comparing([]Arm{loose, armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1)
-	if math.Abs(c.Low-exact.Low+0.3) > 0.01 || math.Abs(c.High-exact.High-0.3) > 0.01 || !c.Ranged || exact.Ranged || c.FirstLow >= c.First {
-		t.Errorf("known within ±0.3: %.3f to %.3f, known exactly %.3f to %.3f", c.Low, c.High, exact.Low, exact.High)
+	if math.Abs(c.CILow-exact.CILow+0.3) > 0.01 || math.Abs(c.CIHigh-exact.CIHigh-0.3) > 0.01 || !c.Ranged || exact.Ranged || c.FirstLow >= c.First {
+		t.Errorf("known within ±0.3: %.3f to %.3f, known exactly %.3f to %.3f", c.CILow, c.CIHigh, exact.CILow, exact.CIHigh)
 	}
 	for i := range loose {
 		loose[i].OfLow, loose[i].OfHigh = loose[i].Of-1, loose[i].Of+1
 	}
-	if c, _ = comparing([]Arm{loose, armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1); c.Verdict != Chance || c.P != 1 || c.Low > 0 {
-		t.Errorf("known within ±1: p %v, %.2f to %.2f, %s", c.P, c.Low, c.High, c.Verdict)
+	if c, _ = comparing([]Arm{loose, armOf(1.5, 1.6, 1.7, 1.4)}, 0, 1, 1); c.Verdict != Chance || c.PValue != 1 || c.CILow > 0 {
+		t.Errorf("known within ±1: p %v, %.2f to %.2f, %s", c.PValue, c.CILow, c.CIHigh, c.Verdict)
 	}
 }
 
@@ -176,10 +176,10 @@ func TestManyBagsComeToStudentsT(t *testing.T) {
 	}
 	dealt, _ := comparing(arms, 0, 1, 1)
 	more, _ := comparing([]Arm{append(arms[0], arms[0][0]), arms[1]}, 0, 1, 1)
-	if dealt.Law || !more.Law || more.Cloud != nil {
-		t.Fatalf("%d weighings: dealt %v; one more: %v", maxDealt, !dealt.Law, !more.Law)
+	if dealt.Asymptotic || !more.Asymptotic || more.Null != nil {
+		t.Fatalf("%d weighings: dealt %v; one more: %v", maxDealt, !dealt.Asymptotic, !more.Asymptotic)
 	}
-	for what, pair := range map[string][2]float64{"low": {dealt.Low, more.Low}, "high": {dealt.High, more.High}, "ratio low": {dealt.RatioLow, more.RatioLow}, "ratio high": {dealt.RatioHigh, more.RatioHigh}, "p": {dealt.P, more.P}} {
+	for what, pair := range map[string][2]float64{"low": {dealt.CILow, more.CILow}, "high": {dealt.CIHigh, more.CIHigh}, "ratio low": {dealt.RatioLow, more.RatioLow}, "ratio high": {dealt.RatioHigh, more.RatioHigh}, "p": {dealt.PValue, more.PValue}} {
 		if math.Abs(pair[0]-pair[1]) > 0.03 {
 			t.Errorf("%s: dealt %.4f, by the law %.4f", what, pair[0], pair[1])
 		}
@@ -200,7 +200,7 @@ func TestWhatCannotBeCompared(t *testing.T) {
 	if err != nil || c.Verdict != TooFew || c.HasInterval() {
 		t.Error("two bags:", c.Verdict, err)
 	}
-	if c, err = comparing([]Arm{armOf(0, 0, 0), armOf(0, 0, 0)}, 0, 1, 1); err != nil || c.Verdict != Chance || c.Ratio != 0 || c.P != 1 {
+	if c, err = comparing([]Arm{armOf(0, 0, 0), armOf(0, 0, 0)}, 0, 1, 1); err != nil || c.Verdict != Chance || c.Ratio != 0 || c.PValue != 1 {
 		t.Errorf("nothing came of either: %+v, %v", c, err)
 	}
 	if c, err = comparing([]Arm{armOf(0, 0, 0, 0), armOf(5, 6, 7, 5)}, 0, 1, 1); err != nil || c.Verdict != LikelyMore || c.RatioLow != 0 || c.RatioHigh >= 1 {
@@ -284,7 +284,7 @@ func TestFewestThatAClosedTestCalls(t *testing.T) {
 		}
 		got, err := comparing(arms, c.groups-1, 0, 1)
 		if err != nil || (got.Verdict == LikelyMore) != c.may {
-			t.Errorf("%d groups of %d as far apart as can be: %s, p %.4f, %v", c.groups, c.bags, got.Verdict, got.P, err)
+			t.Errorf("%d groups of %d as far apart as can be: %s, p %.4f, %v", c.groups, c.bags, got.Verdict, got.PValue, err)
 		}
 	}
 }
@@ -295,8 +295,8 @@ func TestManyGroupsGoByHolm(t *testing.T) {
 	arms := groups(6, 1, 1, 1, 1, 1, 1, 1, 1, 4)(rng)
 	far, _ := comparing(arms, 8, 0, 1)
 	near, _ := comparing(arms, 1, 0, 1)
-	if far.Verdict != LikelyMore || far.P < far.Alone || near.Verdict != Chance || far.Together != 9 {
-		t.Errorf("far %s p %.4f of %.4f, near %s", far.Verdict, far.P, far.Alone, near.Verdict)
+	if far.Verdict != LikelyMore || far.PValue < far.PairP || near.Verdict != Chance || far.Family != 9 {
+		t.Errorf("far %s p %.4f of %.4f, near %s", far.Verdict, far.PValue, far.PairP, near.Verdict)
 	}
 }
 
@@ -332,11 +332,11 @@ func BenchmarkClosedTest(b *testing.B) {
 func TestTooSmallGroupsAreNoChoice(t *testing.T) {
 	arms := []Arm{armOf(5, 5.5, 6, 5.2), armOf(1, 1.2, 0.9, 1.1), armOf(3, 3.3), armOf(2)}
 	c, err := comparing(arms, 0, 1, 1)
-	if err != nil || c.Together != 2 || c.P != c.Alone || c.Verdict != LikelyMore {
-		t.Errorf("among %d: p %.4f alone, %.4f, %s, %v", c.Together, c.Alone, c.P, c.Verdict, err)
+	if err != nil || c.Family != 2 || c.PValue != c.PairP || c.Verdict != LikelyMore {
+		t.Errorf("among %d: p %.4f alone, %.4f, %s, %v", c.Family, c.PairP, c.PValue, c.Verdict, err)
 	}
-	if c, _ = comparing(append(arms, armOf(3, 3.1, 3.2)), 0, 1, 1); c.Together != 3 {
-		t.Errorf("with one more that may be called: among %d", c.Together)
+	if c, _ = comparing(append(arms, armOf(3, 3.1, 3.2)), 0, 1, 1); c.Family != 3 {
+		t.Errorf("with one more that may be called: among %d", c.Family)
 	}
 	if c, _ = comparing(arms, 0, 2, 1); c.Verdict != TooFew {
 		t.Errorf("two bags: %s", c.Verdict)

@@ -62,7 +62,7 @@ func TestIntervalCovers(t *testing.T) {
 			if c.RatioLow <= gain && gain <= c.RatioHigh {
 				ratio++
 			}
-			if c.Low <= gain-1 && gain-1 <= c.High {
+			if c.CILow <= gain-1 && gain-1 <= c.CIHigh {
 				in++
 			}
 		}

@@ -53,8 +53,8 @@ func TestAFairComparisonIsJudged(t *testing.T) {
 	if len(unknown) > 0 || len(s.Groups) != 2 || s.Judged == nil {
 		t.Fatalf("%d groups, unknown %v", len(s.Groups), unknown)
 	}
-	if v := s.Judged; v.Verdict != trial.LikelyMore || v.Mixed() || v.P != 0.1 || v.Arrangements != 20 {
-		t.Errorf("%s, p %v of %d, unlike %v", v.Verdict, v.P, v.Arrangements, v.Unlike)
+	if v := s.Judged; v.Verdict != trial.LikelyMore || v.Mixed() || v.PValue != 0.1 || v.Arrangements != 20 {
+		t.Errorf("%s, p %v of %d, unlike %v", v.Verdict, v.PValue, v.Arrangements, v.Unlike)
 	}
 	for _, g := range s.Groups {
 		if want := map[string]float64{"steps": 6600.0 / 495, "fill once": 4500.0 / 495}[g.Key]; math.Abs(g.Value(false)-want) > 1e-9 {

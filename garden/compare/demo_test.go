@@ -100,7 +100,7 @@ func TestLookingBackOnTheDemo(t *testing.T) {
 			l.Add("arm", s.Arms[i].Group.Name, len(s.Arms[i].Group.Bags), s.ArmWorking(&s.Arms[i]))
 		}
 		if s.Judged != nil {
-			l.Add("judged", s.Judged.Verdict, s.Judged.Diff, s.Judged.Low, s.Judged.High, s.Judged.P)
+			l.Add("judged", s.Judged.Verdict, s.Judged.Diff, s.Judged.CILow, s.Judged.CIHigh, s.Judged.PValue)
 		}
 	}
 	for _, year := range []int{2024, 2025} {

@@ -229,7 +229,7 @@ func (j *Joint) judge(arms []trial.Arm) error {
 		}
 		j.Pairs = append(j.Pairs, JointPair{a.First, a.Second, c})
 	}
-	slices.SortStableFunc(j.Pairs, func(a, b JointPair) int { return cmp.Compare(a.P, b.P) })
+	slices.SortStableFunc(j.Pairs, func(a, b JointPair) int { return cmp.Compare(a.PValue, b.PValue) })
 	return nil
 }
 

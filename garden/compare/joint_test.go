@@ -70,13 +70,13 @@ func TestBinsAskedOfAllGardens(t *testing.T) {
 		t.Fatalf("%d pairs of %d groups, %v", len(j.Pairs), len(j.Groups), err)
 	}
 	p := &j.Pairs[0]
-	if p.P != p.Alone || p.FirstW != 13 || p.FirstN != 14 || p.SecondW != 12 || len(p.Across) != 2 || !p.Ranged {
-		t.Errorf("%d weighings of %d bags against %d, %d across, by itself %g, among all %g", p.FirstW, p.FirstN, p.SecondW, len(p.Across), p.Alone, p.P)
+	if p.PValue != p.PairP || p.FirstW != 13 || p.FirstN != 14 || p.SecondW != 12 || len(p.Across) != 2 || !p.Ranged {
+		t.Errorf("%d weighings of %d bags against %d, %d across, by itself %g, among all %g", p.FirstW, p.FirstN, p.SecondW, len(p.Across), p.PairP, p.PValue)
 	}
 	if j, err = NewJoint(list, JointSchool, "yours"); err != nil || len(j.Pairs) != 3 {
 		t.Fatalf("%d pairs, %v", len(j.Pairs), err)
 	}
-	if among := j.Pairs[0]; math.Abs(among.P-3*among.Alone) > 1e-12 || among.RatioLow >= p.RatioLow {
-		t.Errorf("among three pairs %g by itself, %g, from %.3f times; as fixed from %.3f", among.Alone, among.P, among.RatioLow, p.RatioLow)
+	if among := j.Pairs[0]; math.Abs(among.PValue-3*among.PairP) > 1e-12 || among.RatioLow >= p.RatioLow {
+		t.Errorf("among three pairs %g by itself, %g, from %.3f times; as fixed from %.3f", among.PairP, among.PValue, among.RatioLow, p.RatioLow)
 	}
 }

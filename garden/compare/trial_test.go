@@ -144,11 +144,11 @@ func TestWhatWasNamedBeforePlanting(t *testing.T) {
 		return NewTrialSheet(n, season, finished, measure.Date(2025, 11, 1))
 	}
 	open := trialOf(func(*logbook.Trial) {})
-	if v := open.Judged; v == nil || v.Together != 4 || v.Verdict != trial.Chance || open.Two != [2]int{3, 0} || len(open.Others) != 5 {
+	if v := open.Judged; v == nil || v.Family != 4 || v.Verdict != trial.Chance || open.Two != [2]int{3, 0} || len(open.Others) != 5 {
 		t.Errorf("none named: %+v", open.Two)
 	}
 	named := trialOf(func(n *logbook.Trial) { n.Pair, n.Matters = [2]int{2, 1}, 0.2 })
-	if v := named.Judged; v == nil || v.Together != 2 || v.Verdict != trial.LikelyMore || v.P != 0.1 || named.Others[0].Together != 4 {
+	if v := named.Judged; v == nil || v.Family != 2 || v.Verdict != trial.LikelyMore || v.PValue != 0.1 || named.Others[0].Family != 4 {
 		t.Errorf("named: %+v", named.Two)
 	}
 	says := ""

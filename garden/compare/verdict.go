@@ -26,9 +26,9 @@ func (v *Verdict) Mixed() bool { return len(v.Unlike) > 0 }
 // FewestOf weighings in each group of so many alike ones of which a pair can be called at all.
 func (v *Verdict) FewestOf() int {
 	switch {
-	case v.Together <= 3:
+	case v.Family <= 3:
 		return trial.FewestBags
-	case v.Together < 8:
+	case v.Family < 8:
 		return trial.FewestBags + 1
 	}
 	return trial.FewestBags + 2

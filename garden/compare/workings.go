@@ -128,7 +128,7 @@ func DiffWorking(v *Verdict, m *Measure, first, second *Group) working.Working {
 		step(nil, "so few have no interval: no difference would be too great for them")
 		return w
 	}
-	step(m.print(v.High), "differences that the test would not call more than chance lie between {} and", m.print(v.Low))
+	step(m.print(v.CIHigh), "differences that the test would not call more than chance lie between {} and", m.print(v.CILow))
 	if v.RatioHigh > 0 && !math.IsInf(v.RatioHigh, 0) {
 		step(measure.Each(math.Round(100*v.RatioHigh)/100), "times as much: between {} and", measure.Each(math.Round(100*v.RatioLow)/100))
 	}
@@ -141,8 +141,8 @@ func DiffWorking(v *Verdict, m *Measure, first, second *Group) working.Working {
 	if v.Uneven {
 		step(nil, "weighings are of unequal numbers of bags: it is as wide as by Welch's test of the logarithms too")
 	}
-	if v.Together > 2 {
-		step(nil, "the two were picked among {} groups: it is wider by as much", v.Together)
+	if v.Family > 2 {
+		step(nil, "the two were picked among {} groups: it is wider by as much", v.Family)
 	}
 	return w
 }
@@ -157,11 +157,11 @@ func weighingsOf(n int) measure.Phrase {
 // ChanceWorking shows how often chance alone makes such a difference.
 func ChanceWorking(v *Verdict, m *Measure) working.Working {
 	w := working.Working{
-		Title: "Were all bags alike", Result: Chance(v.P), Mark: working.Published,
+		Title: "Were all bags alike", Result: Chance(v.PValue), Mark: working.Published,
 		Source:  "permutation test of the studentised difference, two-sided, ties counted (Fisher; Janssen 1997)",
 		Changes: "More bags: with 3 against 3 there are 20 ways, and no difference can be rarer than 2 of them.",
 	}
-	if v.Together > 2 {
+	if v.Family > 2 {
 		w.Source += ", closed over all groups shown (Marcus, Peritz and Gabriel 1976)"
 	}
 	step := func(result any, says string, args ...any) {
@@ -173,14 +173,14 @@ func ChanceWorking(v *Verdict, m *Measure) working.Working {
 		within = ", each within its block"
 	}
 	switch {
-	case v.Law:
-		step(nil, "so many are not dealt anew: Student's t with {} degrees of freedom stands for it", int(math.Round(v.Free)))
+	case v.Asymptotic:
+		step(nil, "so many are not dealt anew: Student's t with {} degrees of freedom stands for it", int(math.Round(v.DF)))
 	case v.Exact:
 		step(v.Arrangements, "ways in which the same weighings could have been put to the groups"+within)
-		step(v.As, "of them with a difference as great or greater, for what it spreads")
+		step(v.Extreme, "of them with a difference as great or greater, for what it spreads")
 	case v.Arrangements > 0:
 		step(v.Arrangements, "of the ways in which the same weighings could have been put to the groups, drawn at random"+within)
-		step(v.As, "of them with a difference as great or greater, for what it spreads")
+		step(v.Extreme, "of them with a difference as great or greater, for what it spreads")
 	}
 	if v.Ranged {
 		step(nil, "counted at the ends of what the weights may be, so that the surest case is not taken for the only one")
@@ -188,9 +188,9 @@ func ChanceWorking(v *Verdict, m *Measure) working.Working {
 	if v.Uneven {
 		step(nil, "weighings are of unequal numbers of bags: Welch's test of the logarithms is asked too, and the less sure one counts")
 	}
-	if v.Together > 2 {
-		step(Chance(v.Alone), "so often chance makes such a difference between these two")
-		step(nil, "but the two were picked among {} groups after looking: every way of the groups being alike that has these two alike must be refused", v.Together)
+	if v.Family > 2 {
+		step(Chance(v.PairP), "so often chance makes such a difference between these two")
+		step(nil, "but the two were picked among {} groups after looking: every way of the groups being alike that has these two alike must be refused", v.Family)
 	}
 	step(w.Result, "so often chance alone makes such a difference")
 	return w
@@ -264,12 +264,12 @@ func (v *Verdict) Sentence(m *Measure, first, second measure.Phrase) measure.Phr
 		return measure.Say("Likely more"+mixed+": {} "+more+" than {}, {} times as much ({} to {}).", high, low, times(ratio), times(from), times(to))
 	case v.Verdict == trial.LikelyMore:
 		return measure.Say("Likely more"+mixed+": {} "+more+" than {}.", high, low)
-	case v.Alone <= 1-trial.Level && v.Together > 2:
-		return measure.Say("Could be chance: of {} groups that are alike the two furthest apart differ so {}.", v.Together, Chance(v.P))
-	case v.P > 0.995:
+	case v.PairP <= 1-trial.Level && v.Family > 2:
+		return measure.Say("Could be chance: of {} groups that are alike the two furthest apart differ so {}.", v.Family, Chance(v.PValue))
+	case v.PValue > 0.995:
 		return measure.Say("Could be chance: what is known of them lets them be alike.")
 	}
-	return measure.Say("Could be chance: bags that are treated alike differ as much {}.", Chance(v.P))
+	return measure.Say("Could be chance: bags that are treated alike differ as much {}.", Chance(v.PValue))
 }
 
 // times as it is printed: "1.3".

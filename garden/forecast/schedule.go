@@ -14,7 +14,7 @@ func count(place *calendar.Place, st *PlantingForecast, today measure.Day) calen
 	if moved := st.Last(job.Move, logbook.Tended); moved != 0 {
 		t.Move = moved
 	}
-	ask := t.Asked(st.Variety, st.cover())
+	ask := t.CalendarRequest(st.Variety, st.cover())
 	if st.Stage == logbook.StageGrowing || st.Stage == logbook.StageClosed {
 		ask.Plant, ask.Planted = st.State.Planted, true
 		return place.Count(ask)

@@ -36,7 +36,7 @@ func (s *State) Times(what job.Kind, as ...Kind) int {
 // Raising says what a raise by a height, or with loose litres, of what is said or as planned, would come to:
 // the level, and the litres settled and loose. Faults when it cannot be.
 func (s *PlantingState) Raising(said string, by measure.Length, loose measure.Volume) (to measure.Length, settled, bring measure.Volume, err error) {
-	of := s.stuff(said)
+	of := s.material(said)
 	to, settled, err = s.raised(&s.Planting, of, by, loose)
 	return to, settled, s.Filling.LooseMaterial(of, settled), err
 }

@@ -80,7 +80,7 @@ func (s *State) stack(p *Planting, e *Entry) error {
 
 func (s *State) raise(p *Planting, e *Entry) error {
 	shape := p.Bag.Model.Shape
-	of := s.stuff(e.Thing)
+	of := s.material(e.Thing)
 	to, settled, err := s.raised(p, of, e.RaiseBy, e.Loose)
 	if err != nil {
 		return err
@@ -132,8 +132,8 @@ func (s *State) weigh(_ *Planting, e *Entry) error {
 	return nil
 }
 
-// stuff that a raise is made of: as it was said, else as the plan has it.
-func (s *State) stuff(said string) hill.Material {
+// material that a raise is made of: as it was said, else as the plan has it.
+func (s *State) material(said string) hill.Material {
 	if of, ok := hill.MaterialNamed(said); ok {
 		return of
 	}

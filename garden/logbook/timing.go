@@ -40,8 +40,8 @@ func UsualTiming(b Bag, v Variety) Timing {
 	return t
 }
 
-// Asked of the calendar: the timing of a variety planted under so much cover, cm.
-func (t Timing) Asked(v Variety, cover measure.Length) calendar.Request {
+// CalendarRequest of the calendar: the timing of a variety planted under so much cover, cm.
+func (t Timing) CalendarRequest(v Variety, cover measure.Length) calendar.Request {
 	return calendar.Request{
 		Class: v.Class, PacketDays: v.PacketDays, Way: t.Way, Chitted: t.Chitted, ChitDays: t.ChitDays, Cover: cover,
 		Dark: t.Dark, CoolRoom: t.CoolRoom, Shelter: t.Shelter, Then: t.Then, Plant: t.Plant, Move: t.Move, TillDead: t.TillDead,

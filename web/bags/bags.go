@@ -210,7 +210,7 @@ func (s *Pages) lookAfter(c *gin.Context) error {
 	}
 	l := garden.BagLook{Bag: r.ID("bag"), Place: r.Text("stands"), Shelter: climate.Shelter(r.Text("gives")), Condition: logbook.Condition(r.Text("condition"))}
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.LookAfter(c.Request.Context(), l, s.Asked(c))
+		_, err := s.Garden.LookAfter(c.Request.Context(), l, s.Request(c))
 		return err
 	})
 	if err != nil {
@@ -229,7 +229,7 @@ func (s *Pages) addBags(c *gin.Context) error {
 	}
 	labels := strings.FieldsFunc(r.Text("labels"), func(r rune) bool { return r == ' ' || r == ',' || r == ';' || r == '\t' })
 	n := garden.NewBags{Labels: labels, Model: r.ID("model"), Place: r.Text("place"), Shelter: climate.Shelter(r.Text("shelter"))}
-	_, err = s.Garden.AddBags(c.Request.Context(), n, s.Asked(c))
+	_, err = s.Garden.AddBags(c.Request.Context(), n, s.Request(c))
 	return s.added(c, "bags", r, err, "Bags added: "+strings.Join(labels, ", ")+".", s.bagsPage)
 }
 
@@ -242,7 +242,7 @@ func (s *Pages) addModel(c *gin.Context) error {
 	if r.Faults != nil {
 		return s.bagsPage(c, http.StatusUnprocessableEntity, frame.Refuse(c, r.Sent("model")))
 	}
-	_, err = s.Garden.AddModel(c.Request.Context(), m, s.Asked(c))
+	_, err = s.Garden.AddModel(c.Request.Context(), m, s.Request(c))
 	return s.added(c, "model", r, err, "Kind of bag added: "+m.Name+".", s.bagsPage)
 }
 

@@ -89,7 +89,7 @@ func (s *Pages) card(c *gin.Context) error {
 	body.medium(&st, mix, cat.Recipes, site.LiftLimit, sys)
 	body.dress(&st, products, sys)
 	body.set(&st, supply.given, sys)
-	body.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &st, Units: sys, Ladder: true}, &body.Drawing.Defs)
+	body.Drawing.Detail = draw.NewDetail(draw.Look{Planting: &st, Units: sys, Ladder: true}, &body.Drawing.Defs)
 	body.Above = draw.NewAbove(st.Bag.Model.Shape, st.Spots(&st.Planting), draw.SeedRef(st.Variety.Class.Crop()), &body.Drawing.Detail, sys)
 	code, err := parts.NewCodeView(frame.RequestAddress(c) + "/bags/" + st.Bag.Label + "#entries")
 	if err != nil {

@@ -191,7 +191,7 @@ func (s *Pages) saveCorrection(c *gin.Context) error {
 		return err
 	}
 	if r.Faults == nil {
-		_, err = s.Garden.Correct(c.Request.Context(), ask, s.Asked(c))
+		_, err = s.Garden.Correct(c.Request.Context(), ask, s.Request(c))
 		var unsure *garden.NotSure
 		if errors.As(err, &unsure) {
 			r.Faults.Add("sure", "Look at what moves, then tick this and send it again.")
@@ -225,12 +225,12 @@ func (s *Pages) retire(c *gin.Context) error {
 		switch r.Text("how") {
 		case "delete":
 			said = n.Name + " is deleted."
-			_, err = s.Garden.Delete(c.Request.Context(), n.Thing, n.ID, s.Asked(c))
+			_, err = s.Garden.Delete(c.Request.Context(), n.Thing, n.ID, s.Request(c))
 		case "back":
 			said = n.Name + " is offered again."
-			_, err = s.Garden.Retire(c.Request.Context(), n.Thing, n.ID, false, s.Asked(c))
+			_, err = s.Garden.Retire(c.Request.Context(), n.Thing, n.ID, false, s.Request(c))
 		default:
-			_, err = s.Garden.Retire(c.Request.Context(), n.Thing, n.ID, true, s.Asked(c))
+			_, err = s.Garden.Retire(c.Request.Context(), n.Thing, n.ID, true, s.Request(c))
 		}
 		return err
 	})

@@ -124,7 +124,7 @@ func (b *ladderBody) draw(p *forecast.EnsembleForecast, sys measure.System) erro
 	if err != nil {
 		return err
 	}
-	b.Section = draw.NewSection(draw.Look{Standing: &then, Units: sys, Ladder: true}, &b.Defs)
+	b.Section = draw.NewSection(draw.Look{Planting: &then, Units: sys, Ladder: true}, &b.Defs)
 	b.Section.Tag = nil
 	scale := b.Chart.PxCm / 10 // px to a mm
 	top, foot := int(float64(b.Chart.Ground)/scale), int(float64(b.Chart.H-b.Chart.Ground)/scale)

@@ -155,7 +155,7 @@ func (s *Pages) saveMany(c *gin.Context) error {
 			entries = append(entries, e)
 		}
 	}
-	asked := s.Asked(c)
+	asked := s.Request(c)
 	kept, err := r.Keep(func() error {
 		_, err := s.Garden.RecordEach(c.Request.Context(), entries, asked)
 		return err
@@ -177,7 +177,7 @@ func (s *Pages) undoMany(c *gin.Context) error {
 		return err
 	}
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.UndoMany(c.Request.Context(), r.Text("group"), s.Asked(c))
+		_, err := s.Garden.UndoMany(c.Request.Context(), r.Text("group"), s.Request(c))
 		return err
 	})
 	if err != nil {

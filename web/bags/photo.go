@@ -34,7 +34,7 @@ func (s *Pages) addPhoto(c *gin.Context) error {
 		}
 	}
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.RecordPhoto(c.Request.Context(), e, p, s.Asked(c))
+		_, err := s.Garden.RecordPhoto(c.Request.Context(), e, p, s.Request(c))
 		return err
 	})
 	if err != nil {

@@ -34,7 +34,7 @@ func (s *Pages) plantFromNursery(c *gin.Context, r *frame.Reading, st *forecast.
 	}
 	var id logbook.ID
 	kept, err := r.Keep(func() (err error) {
-		id, err = s.Garden.PlantFromNursery(c.Request.Context(), st.Planting.ID, day, from, s.Asked(c))
+		id, err = s.Garden.PlantFromNursery(c.Request.Context(), st.Planting.ID, day, from, s.Request(c))
 		return err
 	})
 	if err != nil {

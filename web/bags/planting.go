@@ -183,7 +183,7 @@ func (b *plantingBody) tell(st *forecast.PlantingForecast, t form.Sent, done str
 		}
 	}
 	fresh := b.Done != nil && len(st.Layers) > 0 && st.Log[len(st.Log)-1].Kind == logbook.Raised
-	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: st, Units: t.Units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
+	b.Drawing.Detail = draw.NewDetail(draw.Look{Planting: st, Units: t.Units, Fresh: fresh, Ladder: true}, &b.Drawing.Defs)
 	b.Next = nextJobs(st, t.Units)
 	b.Loose = st.Ladder.Loads()
 	if r := parts.RatioText(st.Measures(), t.Units); r != "" {
@@ -209,7 +209,7 @@ func (s *Pages) undo(c *gin.Context) error {
 		return err
 	}
 	planting := r.ID("planting")
-	_, err = s.Garden.Undo(c.Request.Context(), frame.PathID(c), s.Asked(c))
+	_, err = s.Garden.Undo(c.Request.Context(), frame.PathID(c), s.Request(c))
 	st, h, lookErr := s.withHistory(c, planting)
 	if lookErr != nil {
 		return lookErr

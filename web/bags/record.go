@@ -43,7 +43,7 @@ func (s *Pages) record(c *gin.Context) error {
 	var id logbook.ID
 	if r.Faults == nil {
 		e.Planting = st.Planting.ID
-		id, err = s.Garden.Record(c.Request.Context(), e, s.Asked(c))
+		id, err = s.Garden.Record(c.Request.Context(), e, s.Request(c))
 		if err := r.Refused(err); err != nil {
 			return err
 		}

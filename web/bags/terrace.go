@@ -160,7 +160,7 @@ func (s *Pages) saveTerrace(c *gin.Context) error {
 			Name: r.Text(fmt.Sprintf("name-%d", i)), From: terrace.Point{X: at("x1"), Y: at("y1")}, To: terrace.Point{X: at("x2"), Y: at("y2")}, Height: at("height"),
 		})
 	}
-	kept, err := r.Keep(func() error { return s.Garden.SaveTerrace(c.Request.Context(), t, s.Asked(c)) })
+	kept, err := r.Keep(func() error { return s.Garden.SaveTerrace(c.Request.Context(), t, s.Request(c)) })
 	if err != nil {
 		return err
 	}
@@ -176,7 +176,7 @@ func (s *Pages) moveBag(c *gin.Context) error {
 		return err
 	}
 	to := terrace.Point{X: r.Metres("x", -1), Y: r.Metres("y", -1)}
-	kept, err := r.Keep(func() error { return s.Garden.MoveBag(c.Request.Context(), r.ID("bag"), to, s.Asked(c)) })
+	kept, err := r.Keep(func() error { return s.Garden.MoveBag(c.Request.Context(), r.ID("bag"), to, s.Request(c)) })
 	if err != nil {
 		return err
 	}

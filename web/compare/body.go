@@ -19,7 +19,7 @@ type compareBody struct {
 	Any       bool     // finished bags at all
 	LeftOpen  []string // bags that were weighed in and not closed
 	Fields    []compareField
-	Asked     url.Values
+	Query     url.Values
 	Unknown   []string // what was asked for and is not there
 	All       compare.Group
 	AllText   string

@@ -157,7 +157,7 @@ func (s *Pages) keepNotebook(c *gin.Context) error {
 			})
 		}
 	}
-	asked := s.Asked(c)
+	asked := s.Request(c)
 	kept, err := r.Keep(func() error {
 		_, err := s.Garden.BringIn(c.Request.Context(), ask, asked)
 		return err

@@ -85,7 +85,7 @@ func (s *Pages) compare(c *gin.Context) error {
 		return err
 	}
 	q := c.Request.URL.Query()
-	body := compareBody{Sheet: sheet, Said: s.Said(c), Any: len(all) > 0, Asked: keptOf(q), Unknown: unknown}
+	body := compareBody{Sheet: sheet, Said: s.Said(c), Any: len(all) > 0, Query: keptOf(q), Unknown: unknown}
 	for i := range all {
 		if all[i].LeftOpen {
 			body.LeftOpen = append(body.LeftOpen, all[i].Bag.Label)
@@ -124,9 +124,9 @@ func (b *compareBody) fill(all []compare.Bag, q url.Values, sys measure.System) 
 		b.Verdict = newVerdict(sheet, sys)
 		b.Notes = append(b.Notes, parts.NewNote(compare.DiffWorking(sheet.Judged, sheet.Measure, sheet.FirstGroup(), sheet.SecondGroup()), "The two groups", sys))
 	}
-	b.Table = newCompareTable(sheet, q, b.Asked, sys)
+	b.Table = newCompareTable(sheet, q, b.Query, sys)
 	b.heaps(sys)
-	b.CSV = frame.PathWith("/compare.csv", b.Asked)
+	b.CSV = frame.PathWith("/compare.csv", b.Query)
 }
 
 // rangeText of a group: its figure, or what it lies between.
@@ -152,14 +152,14 @@ func newVerdict(sheet *compare.Sheet, sys measure.System) *verdictBody {
 func verdictOf(v *compare.Verdict, m *compare.Measure, first, second *compare.Group, sys measure.System) *verdictBody {
 	out := &verdictBody{
 		Verdict: v, First: first, Second: second, Sentence: v.Sentence(m, first.Name, second.Name),
-		Difference: v.Difference(m), Low: m.Quantity(v.Low), High: m.Quantity(v.High), ChanceText: compare.Chance(v.P).In(sys), Fewest: trial.FewestBags,
+		Difference: v.Difference(m), Low: m.Quantity(v.CILow), High: m.Quantity(v.CIHigh), ChanceText: compare.Chance(v.PValue).In(sys), Fewest: trial.FewestBags,
 	}
 	if a := v.Opinion; a != nil {
 		out.Adjusted, out.AdjLow, out.AdjHigh = m.Quantity(a.Diff), m.Quantity(a.Low), m.Quantity(a.High)
 	}
 	if v.HasInterval() {
 		axis := draw.NewAxis(draw.Escape(m.Name), m.Quantity, max(v.First, v.Second), sys)
-		out.Chance = draw.Both(func(p draw.Paper) draw.Chance { return draw.NewChance(v.Diff, v.Low, v.High, v.Cloud, axis, p) })
+		out.Chance = draw.Both(func(p draw.Paper) draw.Chance { return draw.NewChance(v.Diff, v.CILow, v.CIHigh, v.Null, axis, p) })
 	}
 	return out
 }

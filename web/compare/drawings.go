@@ -39,7 +39,7 @@ func (b *compareBody) draw(all []compare.Bag, show string, sys measure.System) {
 	names := map[string]string{asGroups: "in groups", asFan: "seed against harvest", asScatter: "along " + sheet.By.Name}
 	for _, way := range ways {
 		if len(ways) > 1 {
-			b.Shows = append(b.Shows, tab{names[way], string(frame.Address("/compare", b.Asked, "show", way)), way == show})
+			b.Shows = append(b.Shows, tab{names[way], string(frame.Address("/compare", b.Query, "show", way)), way == show})
 		}
 	}
 	shown := map[int]bool{}

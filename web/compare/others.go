@@ -197,7 +197,7 @@ func (s *Pages) takeIn(c *gin.Context) error {
 	if wrong != nil {
 		r.Faults.Add("file", "Line {}: {}", wrong.Line, wrong.Says)
 	}
-	kept, err := r.Keep(func() error { return s.Garden.TakeIn(c.Request.Context(), o, s.Asked(c)) })
+	kept, err := r.Keep(func() error { return s.Garden.TakeIn(c.Request.Context(), o, s.Request(c)) })
 	if err != nil {
 		return err
 	}
@@ -213,7 +213,7 @@ func (s *Pages) leaveOut(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	if err := s.Garden.LeaveOut(c.Request.Context(), r.Text("name"), crop.Crop(r.Text("crop")), s.Asked(c)); err != nil {
+	if err := s.Garden.LeaveOut(c.Request.Context(), r.Text("name"), crop.Crop(r.Text("crop")), s.Request(c)); err != nil {
 		return err
 	}
 	return s.RedirectWithFlash(c, "/compare/others", "Left out: what was learned from it is forgotten.")

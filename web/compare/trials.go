@@ -256,7 +256,7 @@ func (s *Pages) layTrial(c *gin.Context) error {
 		return err
 	}
 	n := readTrial(&r)
-	asked := s.Asked(c)
+	asked := s.Request(c)
 	var id logbook.ID
 	kept, err := r.Keep(func() (err error) {
 		id, err = s.Garden.LayTrial(c.Request.Context(), n, asked)
@@ -317,7 +317,7 @@ func (s *Pages) dropTrial(c *gin.Context) error {
 	drop := c.Param("doing") == "drop"
 	id := frame.PathID(c)
 	if c.Param("doing") == "plans" {
-		n, err := s.Garden.PlanTrial(c.Request.Context(), id, s.Asked(c))
+		n, err := s.Garden.PlanTrial(c.Request.Context(), id, s.Request(c))
 		if refused := (logbook.Faults)(nil); errors.As(err, &refused) && len(refused) > 0 {
 			return s.RedirectWithFlash(c, fmt.Sprintf("/compare/trials/%d", id), refused[0].Says.In(measure.Metric))
 		}
@@ -326,7 +326,7 @@ func (s *Pages) dropTrial(c *gin.Context) error {
 		}
 		return s.RedirectWithFlash(c, fmt.Sprintf("/compare/trials/%d", id), parts.Counted(n, "plan")+" set as the arms say.")
 	}
-	if err := s.Garden.DropTrial(c.Request.Context(), id, drop, s.Asked(c)); err != nil {
+	if err := s.Garden.DropTrial(c.Request.Context(), id, drop, s.Request(c)); err != nil {
 		return err
 	}
 	words := "Given up. Its bags count on as any others."

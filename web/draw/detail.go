@@ -45,8 +45,8 @@ const (
 
 // NewDetail draws a planting large.
 func NewDetail(l Look, defs *Defs) Detail {
-	st := part(l.Standing)
-	l.Standing = st
+	st := part(l.Planting)
+	l.Planting = st
 	shape := st.Bag.Model.Shape
 	defs.Large = true
 	d := Detail{Section: NewSection(l, defs)}

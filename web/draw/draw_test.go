@@ -58,7 +58,7 @@ func numbers(t *testing.T, s string) []int {
 func TestSectionIsTrueToScale(t *testing.T) {
 	st := cask(t, grown...)
 	var defs Defs
-	s := NewSection(Look{Standing: &st}, &defs)
+	s := NewSection(Look{Planting: &st}, &defs)
 	if len(s.Bands) != 3 {
 		t.Fatalf("%d layers are drawn, want 3", len(s.Bands))
 	}
@@ -112,7 +112,7 @@ func TestDetailLettersDoNotMeet(t *testing.T) {
 	for _, log := range [][]logbook.Entry{nil, grown[:1], grown, append(append([]logbook.Entry{}, grown...), logbook.Entry{ID: 4, Kind: logbook.Raised, Day: 150, RaiseBy: 1})} {
 		st := cask(t, log...)
 		var defs Defs
-		d := NewDetail(Look{Standing: &st}, &defs)
+		d := NewDetail(Look{Planting: &st}, &defs)
 		for _, letters := range [][]Letter{d.Levels, d.Litres} {
 			for i := range letters[1:] {
 				if letters[i].Y-letters[i+1].Y < d.Type {

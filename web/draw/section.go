@@ -121,7 +121,7 @@ func Px(mm int, scale float64) int { return int(math.Round(float64(mm) * scale))
 
 // Look is what a section is drawn from.
 type Look struct {
-	Standing *forecast.PlantingForecast
+	Planting *forecast.PlantingForecast
 	Units    measure.System
 	Fresh    bool // the last layer was laid just now
 	Ladder   bool // draw every rung that is left, not the next alone
@@ -137,7 +137,7 @@ const (
 // NewSection makes the section of a planted or planned bag. Symbols it refers to are
 // collected in defs.
 func NewSection(l Look, defs *Defs) Section {
-	st := part(l.Standing)
+	st := part(l.Planting)
 	shape := st.Bag.Model.Shape
 	s := Section{
 		Label: Escape(st.Bag.Label),

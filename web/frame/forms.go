@@ -77,8 +77,8 @@ func (s *Frame) ParseForm(c *gin.Context) (Reading, error) {
 	return Reading{form.Reader{Values: c.Request.Form, Units: sys, Today: s.DayOf(c)}}, err
 }
 
-// Asked is who asks, and on which day. What was looked at before the write is no more.
-func (s *Frame) Asked(c *gin.Context) garden.Request {
+// Request is who asks, and on which day. What was looked at before the write is no more.
+func (s *Frame) Request(c *gin.Context) garden.Request {
 	LookAway(c)
 	return garden.Request{Key: c.PostForm("key"), Today: s.DayOf(c)}
 }

@@ -113,7 +113,7 @@ func (s *Frame) KeepTogether(c *gin.Context, to string, do func(r *Reading, a ga
 	if err != nil {
 		return err
 	}
-	asked := s.Asked(c)
+	asked := s.Request(c)
 	kept, err := r.Keep(func() error { return do(&r, asked) })
 	if err != nil {
 		return err

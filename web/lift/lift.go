@@ -84,7 +84,7 @@ func (r *liftRow) add(ripe *forecast.Ripeness, sys measure.System) {
 		return
 	}
 	b := parts.RowBag{Label: draw.Escape(st.Bag.Label)}
-	b.Section = draw.NewSection(draw.Look{Standing: st, Units: sys}, &r.Defs)
+	b.Section = draw.NewSection(draw.Look{Planting: st, Units: sys}, &r.Defs)
 	b.PxW, b.PxH = draw.Px(b.Section.W, parts.RowScale), draw.Px(b.Section.H, parts.RowScale)
 	r.Bags = append(r.Bags, liftBag{b, draw.NewExpected(st, ripe.Inside, ripe.Mean, parts.RowScale, sys), draw.Escape(ripe.Stage.Name())})
 }

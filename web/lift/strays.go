@@ -24,7 +24,7 @@ func (s *Pages) strays(c *gin.Context) error {
 	}
 	v := garden.Volunteers{Bag: r.ID("bag"), Class: crop.Class(r.Text("class")), Day: r.Day("day")}
 	v.Batches = readBatches(&r, new(logbook.PlantingState).ScaleReader(cat.Containers, r.Units))
-	asked := s.Asked(c)
+	asked := s.Request(c)
 	var id logbook.ID
 	kept, err := r.Keep(func() (err error) {
 		id, err = s.Garden.LiftVolunteers(c.Request.Context(), v, asked)

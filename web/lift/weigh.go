@@ -25,7 +25,7 @@ func (s *Pages) WeighIn(c *gin.Context, r *frame.Reading) error {
 	if err != nil {
 		return err
 	}
-	st, err := look.Standing(frame.PathID(c))
+	st, err := look.PlantingState(frame.PathID(c))
 	if err != nil {
 		return err
 	}
@@ -39,7 +39,7 @@ func (s *Pages) WeighIn(c *gin.Context, r *frame.Reading) error {
 	}
 	e.Batches = readBatches(r, st.ScaleReader(cat.Containers, r.Units))
 	readQuestion(r, &st, e.Batches)
-	asked := s.Asked(c)
+	asked := s.Request(c)
 	var id logbook.ID
 	kept, err := r.Keep(func() (err error) {
 		id, err = s.Garden.Record(c.Request.Context(), e, asked)
@@ -182,7 +182,7 @@ func (s *Pages) ReadNet(c *gin.Context, r *frame.Reading) parts.Said {
 	if err != nil {
 		return parts.Said{}
 	}
-	st, err := look.Standing(r.ID("planting"))
+	st, err := look.PlantingState(r.ID("planting"))
 	if err != nil {
 		st = logbook.PlantingState{} // of several bags
 	}

@@ -30,7 +30,7 @@ type designBody struct {
 	Chosen  *designKind
 	Curve   draw.OnBoth[draw.Yield]
 	Aims    []aimChoice
-	Asked   url.Values
+	Query   url.Values
 	Missing bool
 	Costs   bool // of some the price is known
 	Notes   []parts.Note
@@ -129,15 +129,15 @@ func (b *designBody) query(ask forecast.DesignRequest, mix string, sys measure.S
 	if !ask.Calibrate {
 		q.Set("mine", "no")
 	}
-	b.Asked = q
+	b.Query = q
 }
 
 func (b *designBody) tell(ask forecast.DesignRequest, kind logbook.ID, sys measure.System) {
 	best := -1
 	for i := range b.Sheet.Candidates {
 		c := &b.Sheet.Candidates[i]
-		k := designKind{Candidate: c, Href: string(frame.Address("/plan/design", b.Asked, "kind", c.Model.ID, "headspace", sys.Plain().Fine(ask.Headspace)))}
-		k.Section = draw.NewSection(draw.Look{Standing: &c.Draft, Units: sys, Ladder: true}, &b.Defs)
+		k := designKind{Candidate: c, Href: string(frame.Address("/plan/design", b.Query, "kind", c.Model.ID, "headspace", sys.Plain().Fine(ask.Headspace)))}
+		k.Section = draw.NewSection(draw.Look{Planting: &c.Draft, Units: sys, Ladder: true}, &b.Defs)
 		k.Section.Tag = nil
 		k.PxW, k.PxH = draw.Px(k.Section.W, designScale), draw.Px(k.Section.H, designScale)
 		k.Bars = gradeBars(c.Choice.Grades)

@@ -35,7 +35,7 @@ type firstBody struct {
 	Limits  measure.Phrase // what holds the harvest down
 	Timing  *calendar.Schedule
 	Steps   []firstStep
-	Asked   url.Values
+	Query   url.Values
 	Climate string
 	Caution []form.Caution
 }
@@ -250,14 +250,14 @@ func (b *firstBody) answer(look *garden.View, f garden.First, r *frame.Reading) 
 	for i, v := range r.Units.Divided(r.Units.Together(b.Loose...), shares) {
 		a.Buy[i].Loose = v
 	}
-	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &a.PlantingForecast, Units: r.Units, Ladder: true}, &b.Drawing.Defs)
+	b.Drawing.Detail = draw.NewDetail(draw.Look{Planting: &a.PlantingForecast, Units: r.Units, Ladder: true}, &b.Drawing.Defs)
 	b.Drawing.Shown = b.Drawing.Scale * planScale
 	b.Above = draw.NewAbove(a.Bag.Model.Shape, a.Spots(&a.Planting), draw.SeedRef(f.Class.Crop()), &b.Drawing.Detail, r.Units)
 	b.steps(r.Units)
 	if b.Caution = parts.Beware("mix", "lifting"); b.Ground {
 		b.Caution = nil
 	}
-	b.Asked = url.Values{"body": {string(f.Body)}, "litres": {SizeWords(&f, r.Units.Plain())}, "count": {fmt.Sprint(a.Number)}, "class": {string(f.Class)}, "climate": {f.Climate}, "year": {fmt.Sprint(a.Year)}}
+	b.Query = url.Values{"body": {string(f.Body)}, "litres": {SizeWords(&f, r.Units.Plain())}, "count": {fmt.Sprint(a.Number)}, "class": {string(f.Class)}, "climate": {f.Climate}, "year": {fmt.Sprint(a.Year)}}
 	return nil
 }
 
@@ -336,7 +336,7 @@ func (s *Pages) keepFirst(c *gin.Context) error {
 	}
 	var id logbook.ID
 	kept, err := r.Keep(func() (err error) {
-		id, err = s.Garden.KeepFirst(c.Request.Context(), f, s.Asked(c))
+		id, err = s.Garden.KeepFirst(c.Request.Context(), f, s.Request(c))
 		return err
 	})
 	if err != nil {

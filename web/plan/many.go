@@ -121,7 +121,7 @@ func (s *Pages) manyPlansPage(c *gin.Context, status int, t form.Sent, body many
 
 // kept plan, among those of its variety; what is gone again is passed over.
 func (b *manyPlansBody) kept(look *garden.View, id logbook.ID) {
-	st, err := look.Standing(id)
+	st, err := look.PlantingState(id)
 	if err != nil || st.Stage == logbook.StageDropped {
 		return
 	}
@@ -285,7 +285,7 @@ func (s *Pages) savePlans(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	asked := s.Asked(c)
+	asked := s.Request(c)
 	var made []logbook.ID
 	kept, err := r.Keep(func() (err error) {
 		made, err = s.Garden.PlanMany(c.Request.Context(), r.ask, asked)
@@ -308,7 +308,7 @@ func (s *Pages) undoPlans(c *gin.Context) error {
 		return err
 	}
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.DropPlans(c.Request.Context(), r.IDs("plan"), s.Asked(c))
+		_, err := s.Garden.DropPlans(c.Request.Context(), r.IDs("plan"), s.Request(c))
 		return err
 	})
 	if err != nil {

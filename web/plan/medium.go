@@ -255,7 +255,7 @@ func (s *Pages) setComponent(c *gin.Context) error {
 		Nitrogen: r.Number("n", 0) / per.G, Phosphate: r.Number("p", 0) / per.G, Potash: r.Number("k", 0) / per.G,
 		Source: r.Text("source"), Fresh: r.Text("fresh") != "", Inert: r.Text("inert") != "",
 	}
-	kept, err := r.Keep(func() error { return s.Garden.SetComponent(c.Request.Context(), k, s.Asked(c)) })
+	kept, err := r.Keep(func() error { return s.Garden.SetComponent(c.Request.Context(), k, s.Request(c)) })
 	if err != nil {
 		return err
 	}
@@ -274,7 +274,7 @@ func (s *Pages) setHandful(c *gin.Context) error {
 	if r.Text("handful") != "" {
 		m = r.Mass("handful", r.Units.MassUnit())
 	}
-	kept, err := r.Keep(func() error { return s.Garden.SetHandful(c.Request.Context(), r.ID("product"), m, s.Asked(c)) })
+	kept, err := r.Keep(func() error { return s.Garden.SetHandful(c.Request.Context(), r.ID("product"), m, s.Request(c)) })
 	if err != nil {
 		return err
 	}
@@ -296,7 +296,7 @@ func (s *Pages) addMix(c *gin.Context) error {
 	}
 	parts := ReadParts(&r, cat.Components)
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.AddMix(c.Request.Context(), r.Text("name"), parts, s.Asked(c))
+		_, err := s.Garden.AddMix(c.Request.Context(), r.Text("name"), parts, s.Request(c))
 		return err
 	})
 	if err != nil {

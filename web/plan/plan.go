@@ -31,7 +31,7 @@ type planBody struct {
 	Above   draw.Above
 	Settled measure.Volume
 	Loose   measure.Loads
-	Asked   url.Values // the plan as its form would send it
+	Query   url.Values // the plan as its form would send it
 	Missing string     // what to do first, in an empty garden
 	Drill   bool       // ask for the grower's word to drill
 	Notes   []parts.Note
@@ -188,7 +188,7 @@ const planScale = 1.15
 // show puts the drawings and totals of a draft in the body.
 func (b *planBody) show(d *forecast.Draft, a planAsk, sys measure.System) {
 	b.Draft = d
-	b.Drawing.Detail = draw.NewDetail(draw.Look{Standing: &d.PlantingForecast, Units: sys, Ladder: true}, &b.Drawing.Defs)
+	b.Drawing.Detail = draw.NewDetail(draw.Look{Planting: &d.PlantingForecast, Units: sys, Ladder: true}, &b.Drawing.Defs)
 	b.Drawing.Shown = b.Drawing.Scale * planScale
 	lower := d.Spots(&d.Planting)
 	b.Above = draw.NewAbove(d.Bag.Model.Shape, lower, draw.SeedRef(d.Variety.Class.Crop()), &b.Drawing.Detail, sys)
@@ -221,7 +221,7 @@ func (b *planBody) show(d *forecast.Draft, a planAsk, sys measure.System) {
 	for _, f := range timingFields(a.timing, a.variety.Class.Crop(), nil) {
 		q.Set(f.Name, f.Value)
 	}
-	b.Asked = q
+	b.Query = q
 	figures := []string{forecast.FigureNumber, forecast.FigureLadder, forecast.FigureLitres, forecast.FigureSeed}
 	b.Notes = parts.NewNotes(&d.PlantingForecast, figures, sys)
 }
@@ -249,7 +249,7 @@ func (s *Pages) savePlan(c *gin.Context) error {
 			// What was chosen, not what a plan that chose nothing is drawn with.
 			Year: a.year, Bag: r.ID("bag"), Variety: r.ID("variety"), Unknown: readUnknownClass(r), Number: a.number,
 			Filling: a.filling, Timing: a.timing, Mix: a.mix.Mix, WillDrill: r.Text("drill") != "", Beside: r.Text("beside") != "",
-		}, s.Asked(c))
+		}, s.Request(c))
 		if err := r.Refused(err); err != nil {
 			return err
 		}

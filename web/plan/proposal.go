@@ -196,7 +196,7 @@ func (s *Pages) planProposed(c *gin.Context) error {
 	}
 	n := 0
 	kept, err := r.Keep(func() (err error) {
-		n, err = s.Garden.PlanProposed(c.Request.Context(), r.Count("planyear"), bags, s.Asked(c))
+		n, err = s.Garden.PlanProposed(c.Request.Context(), r.Count("planyear"), bags, s.Request(c))
 		return err
 	})
 	if err != nil {

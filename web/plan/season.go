@@ -27,7 +27,7 @@ type seasonBody struct {
 	Lines    []forecast.SheetLine
 	Chosen   *forecast.SheetLine // whose form stands below
 	Form     form.Form
-	Asked    url.Values
+	Query    url.Values
 	Said     string
 	Feed     string
 	Notes    []parts.Note
@@ -39,7 +39,7 @@ type seasonBody struct {
 // AskedOf a line: what is tried on the one that is chosen, nothing of the others.
 func (b *seasonBody) AskedOf(planting logbook.ID) url.Values {
 	if b.Chosen != nil && b.Chosen.Planting.ID == planting {
-		return b.Asked
+		return b.Query
 	}
 	return nil
 }
@@ -96,7 +96,7 @@ func (s *Pages) seasonPage(c *gin.Context, status int, t form.Sent) error {
 		for _, f := range body.Form.Fields {
 			q.Set(f.Name, f.Value)
 		}
-		body.Asked = q
+		body.Query = q
 		body.Notes = append([]parts.Note{parts.NewNote(sheet.Place.PlantWorking(&l.Schedule), l.Bag.Label, r.Units)}, parts.NewNotes(&l.PlantingForecast, []string{forecast.FigureReady}, r.Units)...)
 	}
 	if body.Progress, err = look.Windows(sheet.Lines); err != nil {
@@ -170,7 +170,7 @@ func (s *Pages) saveTiming(c *gin.Context) error {
 	}
 	t := readTiming(&r, st.Timing, st.Variety.Class.Crop())
 	kept, err := r.Keep(func() error {
-		return s.Garden.SetTiming(c.Request.Context(), st.Planting.ID, t, s.Asked(c))
+		return s.Garden.SetTiming(c.Request.Context(), st.Planting.ID, t, s.Request(c))
 	})
 	if err != nil {
 		return err

@@ -148,7 +148,7 @@ func (s *Pages) addProduct(c *gin.Context) error {
 	}
 	p, name := ReadProduct(&r)
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.AddProduct(c.Request.Context(), p, s.Asked(c))
+		_, err := s.Garden.AddProduct(c.Request.Context(), p, s.Request(c))
 		return err
 	})
 	if err != nil {
@@ -168,7 +168,7 @@ func (s *Pages) stock(c *gin.Context) error {
 	}
 	e := logbook.StockEntry{Product: r.ID("product"), Kind: logbook.StockKind(r.Text("kind")), Packs: r.Number("packs", -1)}
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.Stock(c.Request.Context(), e, s.Asked(c))
+		_, err := s.Garden.Stock(c.Request.Context(), e, s.Request(c))
 		return err
 	})
 	if err != nil {
@@ -188,7 +188,7 @@ func (s *Pages) stock(c *gin.Context) error {
 }
 
 func (s *Pages) undoStock(c *gin.Context) error {
-	_, err := s.Garden.UndoStock(c.Request.Context(), frame.PathID(c), s.Asked(c))
+	_, err := s.Garden.UndoStock(c.Request.Context(), frame.PathID(c), s.Request(c))
 	if faults, ok := frame.AsFaults(err); ok {
 		return s.shoppingPage(c, http.StatusUnprocessableEntity, frame.Refuse(c, form.Sent{Form: "stock", Faults: faults}))
 	}

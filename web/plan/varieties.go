@@ -17,7 +17,7 @@ func (s *Pages) addVariety(c *gin.Context) error {
 	}
 	v := logbook.Variety{Name: r.Text("name"), Class: crop.Class(r.Text("class")), PacketDays: r.Count("days")}
 	if r.Faults == nil {
-		v.ID, err = s.Garden.AddVariety(c.Request.Context(), v, s.Asked(c))
+		v.ID, err = s.Garden.AddVariety(c.Request.Context(), v, s.Request(c))
 		if err := r.Refused(err); err != nil {
 			return err
 		}

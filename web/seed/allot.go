@@ -29,7 +29,7 @@ type allotBody struct {
 	Key     string
 	Error   string
 	Said    string
-	Asked   url.Values // what is asked, to be asked again with a swap
+	Query   url.Values // what is asked, to be asked again with a swap
 	Caution []form.Caution
 	Notes   []parts.Note
 }
@@ -41,7 +41,7 @@ type allotDraft struct {
 	Over   []draw.Disc // pieces left over
 	Spread string
 	Of     string // what of the bags is compared
-	Asked  url.Values
+	Query  url.Values
 }
 
 // allotGroup is the plantings of one variety that wait for seed, and those that have it.
@@ -161,7 +161,7 @@ func (s *Pages) allotPage(c *gin.Context, status int, refused logbook.Faults) er
 			body.tell(&draft, one, r.Units)
 		}
 	}
-	body.Asked = allotAsked(ask)
+	body.Query = allotAsked(ask)
 	s.Render(c, status, "allot", frame.View{Title: "Seed to bags", Stage: "Seed", Body: body})
 	return nil
 }
@@ -243,7 +243,7 @@ func (b *allotBody) groups(sowable []forecast.PlantingForecast, bench *logbook.B
 const allotScale = 0.9
 
 func (b *allotBody) tell(d *forecast.AllotmentDraft, ask forecast.AllotmentRequest, sys measure.System) {
-	out := allotDraft{AllotmentDraft: d, Spread: spreadText(d, sys), Of: spreadWords[d.Of], Asked: allotAsked(ask)}
+	out := allotDraft{AllotmentDraft: d, Spread: spreadText(d, sys), Of: spreadWords[d.Of], Query: allotAsked(ask)}
 	heaviest := measure.Mass(1)
 	for _, p := range d.Places {
 		heaviest = max(heaviest, p.Total)
@@ -331,7 +331,7 @@ func (s *Pages) confirmAllotment(c *gin.Context) error {
 		allots = append(allots, logbook.Allotted{Planting: logbook.ID(id), PieceRef: ref})
 	}
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.ConfirmAllotment(c.Request.Context(), allots, s.Asked(c))
+		_, err := s.Garden.ConfirmAllotment(c.Request.Context(), allots, s.Request(c))
 		return err
 	})
 	if err != nil {

@@ -255,7 +255,7 @@ func (s *Pages) start(c *gin.Context, kind logbook.NurseKind, name string) error
 		n.Weight, n.How = r.KnownMass("weight", r.Units.MassUnit())
 	}
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.Start(c.Request.Context(), n, s.Asked(c))
+		_, err := s.Garden.Start(c.Request.Context(), n, s.Request(c))
 		return err
 	})
 	if err != nil {
@@ -287,7 +287,7 @@ func (s *Pages) recordNursery(c *gin.Context) error {
 		return logbook.ErrNotFound
 	}
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.RecordNursery(c.Request.Context(), e, s.Asked(c))
+		_, err := s.Garden.RecordNursery(c.Request.Context(), e, s.Request(c))
 		return err
 	})
 	if err != nil {
@@ -297,7 +297,7 @@ func (s *Pages) recordNursery(c *gin.Context) error {
 }
 
 func (s *Pages) undoNursery(c *gin.Context) error {
-	_, err := s.Garden.UndoNursery(c.Request.Context(), frame.PathID(c), s.Asked(c))
+	_, err := s.Garden.UndoNursery(c.Request.Context(), frame.PathID(c), s.Request(c))
 	if faults, ok := frame.AsFaults(err); ok {
 		return s.nurseryPage(c, http.StatusUnprocessableEntity, frame.Refuse(c, form.Sent{Form: "undo", Faults: faults}))
 	}

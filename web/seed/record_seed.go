@@ -38,7 +38,7 @@ func (s *Pages) recordSeed(c *gin.Context) error {
 	}
 	e.Tray = tr.ID
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.RecordSeed(c.Request.Context(), e, s.Asked(c))
+		_, err := s.Garden.RecordSeed(c.Request.Context(), e, s.Request(c))
 		return err
 	})
 	if err != nil {
@@ -198,7 +198,7 @@ func (s *Pages) undoSeed(c *gin.Context) error {
 	if err != nil {
 		return err
 	}
-	_, err = s.Garden.UndoSeed(c.Request.Context(), frame.PathID(c), s.Asked(c))
+	_, err = s.Garden.UndoSeed(c.Request.Context(), frame.PathID(c), s.Request(c))
 	if faults, ok := frame.AsFaults(err); ok {
 		c.Params = gin.Params{{Key: "id", Value: r.Text("tray")}}
 		if r.Text("tray") == "" {

@@ -229,7 +229,7 @@ func (s *Pages) addLot(c *gin.Context) error {
 	}
 	var tray logbook.ID
 	kept, err := r.Keep(func() (err error) {
-		tray, err = s.Garden.AddLot(c.Request.Context(), n, s.Asked(c))
+		tray, err = s.Garden.AddLot(c.Request.Context(), n, s.Request(c))
 		return err
 	})
 	if err != nil {
@@ -246,7 +246,7 @@ func (s *Pages) addTray(c *gin.Context) error {
 	n := garden.NewTray{Label: r.Text("label"), Lot: r.ID("lot"), Temp: measure.Temperature(r.Degrees("temp", 10)), Light: r.Text("light") != "no", Day: readDayOr(&r, 0)}
 	var tray logbook.ID
 	kept, err := r.Keep(func() (err error) {
-		tray, err = s.Garden.AddTray(c.Request.Context(), n, s.Asked(c))
+		tray, err = s.Garden.AddTray(c.Request.Context(), n, s.Request(c))
 		return err
 	})
 	if err != nil {

@@ -30,7 +30,7 @@ type siteBody struct {
 	Months     []monthLine
 	Hints      string // their hints, to be swapped as one types
 	Own        bool   // the monthly numbers are open
-	Asked      url.Values
+	Query      url.Values
 	Said       string
 	Known      bool
 	Notes      []parts.Note
@@ -181,7 +181,7 @@ func (s *Pages) sitePage(c *gin.Context, status int, refused logbook.Faults) err
 		body.Electric = parts.Beware("electric")
 	}
 	if t.Form != "" {
-		body.Asked = r.Values
+		body.Query = r.Values
 	}
 	s.Render(c, status, "site", frame.View{Title: "Site", Stage: "Site", Body: body})
 	return nil
@@ -306,7 +306,7 @@ func (s *Pages) saveSite(c *gin.Context) error {
 	line := liftDays(row)
 	site := readSite(&r, kept)
 	if r.Faults == nil {
-		if err := r.Refused(s.Garden.SaveSite(c.Request.Context(), site, s.Asked(c), r.Habits()...)); err != nil {
+		if err := r.Refused(s.Garden.SaveSite(c.Request.Context(), site, s.Request(c), r.Habits()...)); err != nil {
 			return err
 		}
 	}

@@ -28,7 +28,7 @@ func (s *Pages) typeMonth(c *gin.Context) error {
 	}
 	month, mm := r.Day("month"), readRain(&r, "total")
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.TypeMonth(c.Request.Context(), month, mm, s.Asked(c))
+		_, err := s.Garden.TypeMonth(c.Request.Context(), month, mm, s.Request(c))
 		return err
 	})
 	if err != nil {
@@ -49,7 +49,7 @@ func (s *Pages) rained(c *gin.Context) error {
 	}
 	how, when, _ := strings.Cut(r.Text("rained"), " ")
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.SayRain(c.Request.Context(), garden.Rained(how), when == "week", s.Asked(c))
+		_, err := s.Garden.SayRain(c.Request.Context(), garden.Rained(how), when == "week", s.Request(c))
 		return err
 	})
 	if err != nil {
@@ -85,7 +85,7 @@ func (s *Pages) typeWeather(c *gin.Context) error {
 		t.Rain = garden.Reading{Known: true, Value: readRain(&r, "rain")}
 	}
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.TypeWeather(c.Request.Context(), t, s.Asked(c))
+		_, err := s.Garden.TypeWeather(c.Request.Context(), t, s.Request(c))
 		return err
 	})
 	if err != nil {

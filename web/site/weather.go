@@ -181,7 +181,7 @@ func weatherForm() form.Form {
 
 // undoWeather takes days that were brought in back.
 func (s *Pages) undoWeather(c *gin.Context) error {
-	_, err := s.Garden.UndoWeather(c.Request.Context(), frame.PathID(c), s.Asked(c))
+	_, err := s.Garden.UndoWeather(c.Request.Context(), frame.PathID(c), s.Request(c))
 	if faults, ok := frame.AsFaults(err); ok {
 		return s.weatherPage(c, http.StatusUnprocessableEntity, weatherBody{}, frame.Refuse(c, form.Sent{Form: "undo", Faults: faults}))
 	}

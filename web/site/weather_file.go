@@ -143,7 +143,7 @@ func (s *Pages) importWeather(c *gin.Context) error {
 	}
 	body := weatherBody{Source: r.Text("source"), Wrong: f.wrong}
 	if r.Faults == nil && f.wrong == nil {
-		_, err = s.Garden.ImportWeather(c.Request.Context(), f.days, r.Text("source"), s.Asked(c))
+		_, err = s.Garden.ImportWeather(c.Request.Context(), f.days, r.Text("source"), s.Request(c))
 		if err := r.Refused(err); err != nil {
 			return err
 		}

@@ -44,7 +44,7 @@ func makeRow(bags []forecast.PlantingForecast, sys measure.System) row {
 		if st.Stage == logbook.StagePlanned {
 			b.Class = "b planned"
 		}
-		b.Section = draw.NewSection(draw.Look{Standing: st, Units: sys, Gauge: true}, &r.Defs)
+		b.Section = draw.NewSection(draw.Look{Planting: st, Units: sys, Gauge: true}, &r.Defs)
 		b.PxW, b.PxH = draw.Px(b.Section.W, parts.RowScale), draw.Px(b.Section.H, parts.RowScale)
 		s.Bags = append(s.Bags, b)
 	}

@@ -204,7 +204,7 @@ func (s *Pages) heardNight(c *gin.Context) error {
 		r.Refuse("tmin", err)
 	}
 	kept, err := r.Keep(func() error {
-		_, err := s.Garden.TypeNight(c.Request.Context(), night, float64(low), s.Asked(c))
+		_, err := s.Garden.TypeNight(c.Request.Context(), night, float64(low), s.Request(c))
 		return err
 	})
 	if err != nil {

@@ -228,7 +228,7 @@ func (s *Pages) tick(c *gin.Context) error {
 func (s *Pages) doJob(c *gin.Context, r *frame.Reading, ask forecast.JobRequest, again func() error) error {
 	var id logbook.ID
 	kept, err := r.Keep(func() (err error) {
-		id, err = s.Garden.DoJob(c.Request.Context(), ask, s.Asked(c))
+		id, err = s.Garden.DoJob(c.Request.Context(), ask, s.Request(c))
 		return err
 	})
 	if err != nil {
