@@ -99,7 +99,9 @@ func Varieties(all []Bag, learned forecast.Learned) []Record {
 		c := learned.For(b.Variety.Class, b.Variety.ID, "")
 		r.Factor = c.Factor()
 		chance, others := learned.Above(b.Variety.Class, b.Variety.ID)
-		r.advise(c, chance, others)
+		if r.advise(c, chance, others); b.Variety.NotKnown() {
+			r.Advice, r.Reason = TryIt, measure.Say("Nobody knows what it is: each season's may be another one, so it is neither kept nor dropped.")
+		}
 	}
 	sortRecords(out)
 	return out

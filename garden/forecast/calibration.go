@@ -130,7 +130,7 @@ func YieldsOf(finished []PlantingForecast, others []Other) Yields {
 func NamedWeighings(finished []PlantingForecast, of crop.Crop) []harvest.Weighing {
 	names := map[string]string{}
 	for i := range finished {
-		names[key(finished[i].Variety.ID)] = finished[i].Variety.Name
+		names[finished[i].learnedAs()] = finished[i].VarietyName()
 	}
 	var out []harvest.Weighing
 	list := YieldsOf(finished, nil).list
@@ -154,9 +154,12 @@ func (o *Other) weighings() []harvest.Weighing {
 	for i, w := range o.Weighings {
 		w.Bags = slices.Clone(w.Bags)
 		for k := range w.Bags {
-			if id, ok := o.Own[strings.ToLower(w.Bags[k].Variety)]; ok {
+			switch id, ok := o.Own[strings.ToLower(w.Bags[k].Variety)]; {
+			case logbook.NameOfNone(w.Bags[k].Variety): // no one else's
+				w.Bags[k].Variety = fmt.Sprintf("of %s in %s: %s", o.Name, w.Bags[k].Season, strings.ToLower(w.Bags[k].Variety))
+			case ok:
 				w.Bags[k].Variety = key(id)
-			} else {
+			default:
 				w.Bags[k].Variety = "of others: " + strings.ToLower(w.Bags[k].Variety)
 			}
 		}
@@ -202,7 +205,7 @@ func (s *PlantingForecast) yielded() (y yielded, ok bool) {
 	if low > high || high <= 0 { // all was weighed, or nothing came
 		low, high = s.Harvest.Edible, s.Harvest.Edible
 	}
-	of := harvest.Bag{Variety: key(s.Variety.ID), Season: strconv.Itoa(s.Season.Year), School: string(s.Filling.School), Expected: float64(e.Yield)}
+	of := harvest.Bag{Variety: s.learnedAs(), Season: strconv.Itoa(s.Season.Year), School: string(s.Filling.School), Expected: float64(e.Yield)}
 	return yielded{s.Variety.Class.Crop(), s.Season.Year, harvest.Weighing{Bags: []harvest.Bag{of}, Low: float64(low), High: float64(high)}, s.PoolShares()}, true
 }
 
@@ -220,6 +223,23 @@ func PromisesOf(finished []PlantingForecast) map[logbook.ID]Promise {
 		}
 	}
 	return out
+}
+
+// learnedAs is the variety that a planting tells of. A variety that nobody knows is another one each season:
+// nothing says that the tubers of two years are of one kind.
+func (s *PlantingForecast) learnedAs() string {
+	if s.Variety.NotKnown() {
+		return fmt.Sprintf("%s in %d", key(s.Variety.ID), s.Season.Year)
+	}
+	return key(s.Variety.ID)
+}
+
+// VarietyName by which it is told apart from others: one that nobody knows with its season.
+func (s *PlantingForecast) VarietyName() string {
+	if s.Variety.NotKnown() {
+		return fmt.Sprintf("%s of %d", s.Variety.Name, s.Season.Year)
+	}
+	return s.Variety.Name
 }
 
 func key(id logbook.ID) string { return strconv.FormatInt(int64(id), 10) }

@@ -41,11 +41,11 @@ func FitOf(finished []PlantingForecast, others []Other, l Learned, of crop.Crop)
 		}
 		e := y.weighing.Bags[0].Expected
 		p := FitPoint{Label: s.Bag.Label, Planting: int64(s.Planting.ID), Year: y.year, Share: y.share(), Low: y.weighing.Low / e, High: y.weighing.High / e}
-		v := byVariety[s.Variety.Name]
+		v := byVariety[s.VarietyName()]
 		if v == nil {
-			n := m.Next(key(s.Variety.ID), "")
-			v = &FitLane{Name: s.Variety.Name, At: n.Level, Low: n.Low, High: n.High, Level: true}
-			byVariety[s.Variety.Name] = v
+			n := m.Next(s.learnedAs(), "")
+			v = &FitLane{Name: s.VarietyName(), At: n.Level, Low: n.Low, High: n.High, Level: true}
+			byVariety[s.VarietyName()] = v
 		}
 		v.Points = append(v.Points, p)
 		year := byYear[y.year]

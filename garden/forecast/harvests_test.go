@@ -101,3 +101,29 @@ func TestOtherGardensInTheFit(t *testing.T) {
 		t.Errorf("one's own weighing is %+v of its variety and %+v of its season", p, lanes[1].Points)
 	}
 }
+
+// A variety that nobody knows is another one each season: its lots are not taken for one another, here or
+// from another garden.
+func TestEachLotOfAnUnknownVarietyIsItsOwn(t *testing.T) {
+	grown := func(id int, year int) PlantingForecast {
+		f := PlantingForecast{PlantingState: stateOf(t, logbook.Entry{Kind: logbook.Weighed, Day: plantedOn + 130, Batches: []logbook.Batch{{Gross: 900, Grade: "keep"}}}, logbook.Entry{Kind: logbook.Closed, Day: plantedOn + 130})}
+		f.Planting.ID, f.Index, f.Season.Year = logbook.ID(id), 1, year
+		f.Variety.ID, f.Variety.Name = 7, logbook.UnknownName(f.Variety.Class)
+		return f
+	}
+	finished := []PlantingForecast{grown(1, 2024), grown(2, 2024), grown(3, 2025)}
+	other := Other{OtherGarden: logbook.OtherGarden{Name: "over the fence", Crop: crop.Potato, Weighings: []harvest.Weighing{
+		{Bags: []harvest.Bag{{Variety: finished[0].Variety.Name, Season: "2025", Garden: "over the fence", Expected: 1000}}, Low: 500, High: 500},
+	}}, Own: map[string]logbook.ID{finished[0].Variety.Name: 7}}
+	learned := Learn(finished, []Other{other})
+	if n := len(learned.of[crop.Potato].Varieties()); n != 2 {
+		t.Errorf("two seasons of one's own are %d varieties", n)
+	}
+	if c := learned.For(finished[0].Variety.Class, 7, ""); !c.Far || c.Of != "other varieties" {
+		t.Errorf("the next lot is counted on as %+v", c)
+	}
+	named := NamedWeighings(finished, crop.Potato)
+	if a, b, c := named[0].Bags[0].Variety, named[1].Bags[0].Variety, named[2].Bags[0].Variety; a != b || b == c || a != finished[0].Variety.Name+" of 2024" {
+		t.Errorf("they are told apart as %q, %q and %q", a, b, c)
+	}
+}

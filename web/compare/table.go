@@ -272,7 +272,7 @@ func bagRows(sheet *compare.Sheet, promised map[logbook.ID]forecast.Promise) [][
 // all of the bin that it was weighed in.
 func weighingCells(b *compare.Bag, p forecast.Promise, bin *compare.Bin) []string {
 	kg := func(m measure.Mass) string { return strconv.FormatFloat(m.Kilograms(), 'f', -1, 64) }
-	out := []string{strconv.Itoa(b.Season.Year), openformat.Cell(b.Variety.Name), string(b.Filling.School), "", "", "", "", ""}
+	out := []string{strconv.Itoa(b.Season.Year), openformat.Cell(b.VarietyName()), string(b.Filling.School), "", "", "", "", ""}
 	if p.Expected <= 0 || !b.Counts() {
 		return out
 	}
