@@ -3,6 +3,8 @@ package draw
 import (
 	"fmt"
 	"testing"
+
+	"glebata/core/measure"
 )
 
 // Every bag stands once on each side, within the drawing and on no other; a line leads from where it was
@@ -37,6 +39,18 @@ func TestBagsAsTheyWereDealtAndTreated(t *testing.T) {
 					}
 				}
 			}
+		}
+	}
+}
+
+// The line of a lane is named beside the axis's name and not on it.
+func TestTheNamedLineIsNotOnTheAxis(t *testing.T) {
+	for _, even := range []float64{0.2, 1, 1.9} {
+		axis := NewAxis("of what its garden gave", func(v float64) any { return v }, 2, measure.Metric)
+		l := NewLanes([]LanePanel{{Groups: []LaneGroup{{Name: "a", Bare: true, Points: []Point{{Y: 2}}}}}}, axis, even, "as all", Desk)
+		to, title := l.EvenText.X+TextWidth("as all", 17), l.Right-TextWidth(l.Title.Plain(), 17)
+		if to > title && l.TitleY < l.EvenText.Y+18 || l.H < l.TitleY {
+			t.Errorf("at %g it is named up to %d at %d; the axis from %d at %d of %d", even, to, l.EvenText.Y, title, l.TitleY, l.H)
 		}
 	}
 }

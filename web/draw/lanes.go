@@ -14,6 +14,7 @@ type Lanes struct {
 	Foot        int // of the axis
 	Ticks       []Letter
 	Title       Text
+	TitleY      int
 	Heads       []Letter // of panels
 	Rows        []LaneRow
 	Even        int  // where break-even stands; 0 for none
@@ -82,7 +83,7 @@ func NewLanes(panels []LanePanel, axis Axis, even float64, says Text, paper Pape
 	}
 	l.Foot = y
 	x.ticks(func(px int, text Text) { l.Ticks = append(l.Ticks, Letter{X: px, Y: y + 22, Text: text}) })
-	l.Title = axis.name()
+	l.Title, l.TitleY = axis.name(), y+44
 	if even > 0 {
 		l.Even = x.at(even)
 		line := fmt.Appendf(nil, "M%d %dv18", l.Even, y+28)
@@ -91,8 +92,11 @@ func NewLanes(panels []LanePanel, axis Axis, even float64, says Text, paper Pape
 		}
 		l.EvenLine = Mark(line)
 		l.EvenText = Letter{X: l.Even + 6, Y: y + 44, Text: says}
+		if l.EvenText.X+TextWidth(says.Plain(), 17)+12 > l.Right-TextWidth(l.Title.Plain(), 17) { // the axis is named under it, then
+			l.TitleY += 24
+		}
 	}
-	l.H = y + 50
+	l.H = l.TitleY + 6
 	l.Says = Escape(fmt.Sprintf("%d bags as points in %d groups, %s", points, len(l.Rows), axis.name().Plain()))
 	return l
 }
