@@ -1,9 +1,12 @@
 package garden
 
 import (
+	"slices"
+
 	"glebata/core/crop"
 	"glebata/garden/compare"
 	"glebata/garden/forecast"
+	"glebata/garden/logbook"
 )
 
 // HarvestFit is the one fit of all harvests of a crop, to be drawn.
@@ -24,9 +27,6 @@ func (v *View) harvestFit(of crop.Crop) ([]forecast.FitLane, error) {
 	return forecast.FitOf(finished, others, learned, of), err
 }
 
-// Own is what the grower's garden is called among others.
-const Own = "yours"
-
 // Joint asks one question of the grower's harvests of a crop and those of the other gardens together.
 func (v *View) Joint(of crop.Crop, by compare.JointBy) (compare.Joint, error) {
 	return v.m.joints.get(jointAsk{fitAsk{v.today, of}, by}, func() (compare.Joint, error) {
@@ -38,12 +38,18 @@ func (v *View) Joint(of crop.Crop, by compare.JointBy) (compare.Joint, error) {
 		if err != nil {
 			return compare.Joint{}, err
 		}
-		list := forecast.NamedWeighings(finished, of)
+		running, err := v.OpenTrials()
+		if err != nil {
+			return compare.Joint{}, err
+		}
+		list := forecast.NamedWeighings(finished, of, func(id logbook.ID) bool { // its trial is judged at its end, and not looked at before
+			return slices.ContainsFunc(running, func(t *compare.TrialSheet) bool { _, in := t.Arm(id); return in })
+		})
 		for i := range others {
 			if others[i].Crop == of {
 				list = append(list, others[i].Weighings...)
 			}
 		}
-		return compare.NewJoint(list, by, Own)
+		return compare.NewJoint(list, by)
 	})
 }

@@ -41,6 +41,12 @@ func TestASeasonOfSeedNobodyWeighed(t *testing.T) {
 	says(t, "kept", status, http.StatusSeeOther, s.follow(to), "Kept: 1 planting of past seasons")
 	status, page := s.get("/compare/seasons")
 	says(t, "its season", status, http.StatusOK, page, "The season of 2023", "2.40 kg")
+	book := "tub no;Sort;Year;Seed;Brought up\nK1;;2022;110 g;2 kg\nK2;;2023;110 g;2 kg\n"
+	status, to = s.post("/compare/bring", "lines", book, "unit", "kg", "class", "maincrop", "litres", "40 L", "place", "Past seasons", "order", "dmy")
+	says(t, "kitchen tubers", status, http.StatusSeeOther, s.follow(to), "Kept: 2 plantings")
+	if _, csv := s.get("/compare.csv"); !strings.Contains(csv, "unknown maincrop of 2022") || !strings.Contains(csv, "unknown maincrop of 2023") {
+		t.Errorf("kitchen tubers of two years go out as one variety:\n%s", csv)
+	}
 	if strings.Contains(page, "Most for its seed") {
 		t.Error("a bag is the best for seed that nobody weighed")
 	}

@@ -153,16 +153,20 @@ func askGardens(cmd *cobra.Command, a *asked, files []string) error {
 	if a.err != nil {
 		return a.err
 	}
-	joint, err := compare.NewJoint(list, by, "", named...)
+	joint, err := compare.NewJoint(list, by, named...)
 	if err != nil {
 		return err
 	}
-	out := jointFigures{Gardens: len(files), Blocks: joint.Blocks, Alone: append([]string{}, joint.Alone...), Pairs: []jointFigure{}}
+	out := jointFigures{Gardens: len(files), Blocks: joint.Blocks, Alone: []string{}, Pairs: []jointFigure{}}
+	for _, g := range joint.Alone {
+		out.Alone = append(out.Alone, g.Garden+", "+g.Season)
+	}
 	for i := range joint.Pairs {
 		p := &joint.Pairs[i]
+		v := p.Judged
 		out.Pairs = append(out.Pairs, jointFigure{
-			newPairFigures([]string{joint.Groups[p.First].Name, joint.Groups[p.Second].Name}, &p.Comparison),
-			figure(p.Ratio, 4), [2]*json.Number{some(p.RatioLow), some(p.RatioHigh)}, [2]int{p.FirstW, p.SecondW},
+			newPairFigures([]string{joint.Groups[p.First].Name, joint.Groups[p.Second].Name}, &v.Comparison),
+			figure(v.Ratio, 4), [2]*json.Number{some(v.RatioLow), some(v.RatioHigh)}, [2]int{v.FirstW, v.SecondW},
 		})
 	}
 	return answer(cmd, out, func(w io.Writer) {
@@ -172,8 +176,8 @@ func askGardens(cmd *cobra.Command, a *asked, files []string) error {
 		if len(joint.Pairs) == 0 {
 			fmt.Fprintln(w, "no season of a garden has two of them")
 		}
-		if len(joint.Alone) > 0 {
-			fmt.Fprintf(w, "with one alone, told nothing: %s\n", strings.Join(joint.Alone, "; "))
+		if len(out.Alone) > 0 {
+			fmt.Fprintf(w, "with one alone, told nothing: %s\n", strings.Join(out.Alone, "; "))
 		}
 	})
 }

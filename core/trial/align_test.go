@@ -76,3 +76,16 @@ func TestGardensAsBlocks(t *testing.T) {
 		}
 	}
 }
+
+// Of very many weighings within blocks fewer arrangements are drawn, and never too few to tell one in ten.
+func TestManyWeighingsWithinBlocksAreDrawnLess(t *testing.T) {
+	for n, want := range map[int]int{100: MaxArrangements, 400: mostMoved / 400, 5000: fewestDealt} {
+		var groups [2][]weighing
+		for i := range n {
+			groups[i%2] = append(groups[i%2], weighing{of: float64(i % 7), by: 1, bags: 1, block: i / 2 % 2})
+		}
+		if got := len(newTester(groups[0], groups[1], 1, maxDealt).dealt); got != want+1 {
+			t.Errorf("%d weighings: %d arrangements, want %d and the one that was seen", n, got, want)
+		}
+	}
+}

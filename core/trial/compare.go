@@ -48,6 +48,7 @@ type Comparison struct {
 	DF                float64
 	Family            int       // groups that the two were picked among; 2 for a pair that was fixed
 	Null              []float64 // permutation distribution of the difference, on the scale of the one that was seen
+	OneOf             int       // pairs that it was picked among, each asked by itself; 0 where it was not
 	Verdict           Verdict
 	FirstN, SecondN   int      // bags that are judged
 	FirstW, SecondW   int      // weighings that they are
@@ -60,7 +61,6 @@ type Comparison struct {
 	SecondLow         float64
 	SecondHigh        float64
 	firstAt, secondAt int
-	pairs             int // that it was picked among, each asked by itself; 0 where it was not
 }
 
 // What cannot be compared.
@@ -126,8 +126,8 @@ func CompareOneOf(one, two Arm, pairs int, seed uint64) (Comparison, error) {
 		return Comparison{}, err
 	}
 	c := compared(f.arms, f.lists, 0, 1, seed)
-	c.Across, c.pairs = f.across, max(1, pairs)
-	c.PValue = math.Min(1, c.PairP*float64(c.pairs))
+	c.Across, c.OneOf = f.across, max(1, pairs)
+	c.PValue = math.Min(1, c.PairP*float64(c.OneOf))
 	c.interval(f.lists[0], f.lists[1], seed)
 	c.Verdict = c.judge()
 	return c, nil
@@ -286,8 +286,8 @@ func welchChance(one, two []weighing) float64 {
 
 // level that the interval is drawn at: what the pair by itself must be under to be called.
 func (c *Comparison) level() float64 {
-	if c.pairs > 0 {
-		return (1 - Level) / float64(c.pairs)
+	if c.OneOf > 0 {
+		return (1 - Level) / float64(c.OneOf)
 	}
 	if c.PValue <= c.PairP || c.PairP == 0 {
 		return 1 - Level

@@ -3,7 +3,6 @@ package compare
 import (
 	"cmp"
 	"fmt"
-	"math"
 	"slices"
 	"strings"
 
@@ -11,6 +10,8 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/trial"
+	"glebata/core/working"
+	"glebata/garden/logbook"
 )
 
 // JointBy is what gardens can be asked about together: what a table of harvests says of each.
@@ -34,7 +35,7 @@ func (b JointBy) Name() string {
 func (b JointBy) group(of *harvest.Bag) (key, name string, ok bool) {
 	switch b {
 	case JointVariety:
-		return strings.ToLower(of.Variety), of.Variety, of.Variety != ""
+		return strings.ToLower(of.Variety), of.Variety, of.Variety != "" && !logbook.NameOfNone(of.Variety) // what nobody knows is not the same in two gardens
 	case JointSchool:
 		name = hill.School(of.School).Params().Name
 		if name == "" {
@@ -54,40 +55,44 @@ type JointGroup struct {
 	key       string
 }
 
+// GardenSeason is the season of a garden, empty for the grower's own.
+type GardenSeason struct{ Garden, Season string }
+
 // JointWeighing of a group, set level: what it gave of what all of its garden's season gave, 1 where it
 // gave as much.
 type JointWeighing struct {
-	Garden        string
-	Season        string
+	GardenSeason
 	At, Low, High float64
-	BagsWeighed   int
 }
 
 // JointPair of groups, the first being what gave more.
 type JointPair struct {
 	First, Second int // groups
-	trial.Comparison
+	Judged        *Verdict
 }
+
+// jointMeasure is what groups of several gardens are held against one another by.
+var jointMeasure = &Measure{Key: "joint", Name: "of what its garden gave", Of: edible, By: "what all of its garden gave of what was promised", print: shareOf, of: massOf, by: massOf}
 
 // Joint is one question asked of several gardens together, each season of each being a block.
 type Joint struct {
 	By     JointBy
-	Groups []JointGroup // that can be held against another, what most bags are of first
-	Pairs  []JointPair  // of groups, the least likely by chance first
-	Alone  []string     // seasons of gardens that have one group alone, and tell nothing of it
-	Blocks int          // seasons of gardens that tell of a difference
+	Groups []JointGroup   // that can be held against another, what most bags are of first
+	Pairs  []JointPair    // of groups, the least likely by chance first
+	Alone  []GardenSeason // seasons of gardens that have one group alone, and tell nothing of it
+	Blocks int            // seasons of gardens that tell of a difference
 }
 
 // mostJointGroups that are asked about at once: those that most bags are of.
 const mostJointGroups = 6
 
-// NewJoint asks of some weighings of one crop; own is what the grower's garden is called. Where two groups
+// NewJoint asks of some weighings of one crop. Where two groups
 // are named they are judged as a pair that was fixed before; else every pair as one picked after looking.
-func NewJoint(list []harvest.Weighing, by JointBy, own string, named ...string) (Joint, error) {
+func NewJoint(list []harvest.Weighing, by JointBy, named ...string) (Joint, error) {
 	out := Joint{By: by}
 	groups := jointGroups(list, by, named)
 	arms := make([]trial.Arm, len(groups))
-	blocks, where := map[string]int{}, []string(nil)
+	blocks, where := map[GardenSeason]int{}, []GardenSeason(nil)
 	for i := range list {
 		w := &list[i]
 		promised := 0.0
@@ -101,15 +106,11 @@ func NewJoint(list []harvest.Weighing, by JointBy, own string, named ...string) 
 			if !ok || at < 0 || promised <= 0 {
 				continue
 			}
-			garden := b.Garden
-			if garden == "" {
-				garden = own
-			}
-			name := garden + ", " + b.Season
-			block, seen := blocks[name]
+			of := GardenSeason{b.Garden, b.Season}
+			block, seen := blocks[of]
 			if !seen {
 				block = len(where)
-				blocks[name], where = block, append(where, name)
+				blocks[of], where = block, append(where, of)
 			}
 			arms[at] = append(arms[at], observedOf(w, i, k, promised, block))
 		}
@@ -168,12 +169,12 @@ func observedOf(w *harvest.Weighing, i, k int, promised float64, block int) tria
 	return o
 }
 
-// fill a group with its weighings, set level.
-func (g *JointGroup) fill(arm trial.Arm, where []string) {
+// fill a group with its weighings, set level: those of bins that lie wholly in it.
+func (g *JointGroup) fill(arm trial.Arm, where []GardenSeason) {
 	g.Bags = len(arm)
 	type sum struct {
-		of, low, high, by float64
-		bags, block       int
+		of, low, high, by  float64
+		bags, parts, block int
 	}
 	var sums []sum
 	at := map[string]int{}
@@ -182,8 +183,9 @@ func (g *JointGroup) fill(arm trial.Arm, where []string) {
 		if o.OfHigh > 0 {
 			low, high = o.OfLow, o.OfHigh
 		}
-		k := len(sums)
+		k, parts := len(sums), 1
 		if len(o.Bins) > 0 {
+			parts = o.Bins[0].Parts
 			if had, ok := at[o.Bins[0].Bin]; ok {
 				k = had
 			} else {
@@ -191,15 +193,17 @@ func (g *JointGroup) fill(arm trial.Arm, where []string) {
 			}
 		}
 		if k == len(sums) {
-			sums = append(sums, sum{block: o.Block})
+			sums = append(sums, sum{block: o.Block, parts: parts})
 		}
 		s := &sums[k]
 		s.of, s.low, s.high, s.by, s.bags = s.of+o.Of, s.low+low, s.high+high, s.by+o.By, s.bags+1
 	}
 	gardens := map[string]bool{}
 	for _, s := range sums {
-		cut := strings.LastIndex(where[s.block], ", ")
-		w := JointWeighing{Garden: where[s.block][:cut], Season: where[s.block][cut+2:], At: s.of / s.by, Low: s.low / s.by, High: s.high / s.by, BagsWeighed: s.bags}
+		if s.bags < s.parts {
+			continue
+		}
+		w := JointWeighing{where[s.block], s.of / s.by, s.low / s.by, s.high / s.by}
 		gardens[w.Garden] = true
 		g.Weighings = append(g.Weighings, w)
 	}
@@ -227,22 +231,35 @@ func (j *Joint) judge(arms []trial.Arm) error {
 		if err != nil {
 			return err
 		}
-		j.Pairs = append(j.Pairs, JointPair{a.First, a.Second, c})
+		j.Pairs = append(j.Pairs, JointPair{a.First, a.Second, &Verdict{Comparison: c}})
 	}
-	slices.SortStableFunc(j.Pairs, func(a, b JointPair) int { return cmp.Compare(a.PValue, b.PValue) })
+	slices.SortStableFunc(j.Pairs, func(a, b JointPair) int { return cmp.Compare(a.Judged.PValue, b.Judged.PValue) })
 	return nil
 }
 
 // Says what was found of a pair, in one sentence.
 func (j *Joint) Says(p *JointPair) measure.Phrase {
-	one, two := &j.Groups[p.First], &j.Groups[p.Second]
-	switch {
-	case p.Verdict == trial.TooFew:
-		return measure.Say("{} against {}: too few to tell ({} against {} weighings; 3 of each are the least).", one.Name, two.Name, p.FirstW, p.SecondW)
-	case p.Comparison.Second <= 0:
-		return measure.Say("{} gave something and {} nothing: {}.", one.Name, two.Name, string(p.Verdict))
-	case math.IsInf(p.RatioHigh, 1):
-		return measure.Say("{} gave {} times what {} gave (90 %: {} times at the least): {}.", one.Name, measure.Ratio(p.Ratio), two.Name, measure.Ratio(p.RatioLow), string(p.Verdict))
+	one, two := measure.Say("{}", j.Groups[p.First].Name), measure.Say("{}", j.Groups[p.Second].Name)
+	says := p.Judged.Sentence(jointMeasure, one, two)
+	if p.Judged.Verdict == trial.LikelyMore { // it names them
+		return says
 	}
-	return measure.Say("{} gave {} times what {} gave (90 %: {} to {} times): {}.", one.Name, measure.Ratio(p.Ratio), two.Name, measure.Ratio(p.RatioLow), measure.Ratio(p.RatioHigh), string(p.Verdict))
+	return measure.Say("{} and {}: {}", one, two, says)
+}
+
+// Working of a pair: of its difference, or of how often chance alone makes one; ok is false for a figure
+// there is not.
+func (j *Joint) Working(p *JointPair, figure string) (w working.Working, ok bool) {
+	group := func(k int) *Group { return &Group{Level: named(j.Groups[k].Name)} }
+	switch figure {
+	case FigureDiff:
+		w = DiffWorking(p.Judged, jointMeasure, group(p.First), group(p.Second))
+	case FigureChance:
+		w = ChanceWorking(p.Judged, jointMeasure)
+	default:
+		return w, false
+	}
+	before := []working.Step{{Says: "what each weighing gave of what was promised is taken of what all of its garden gave of it that season (Hodges and Lehmann 1962), by the seasons that have both"}}
+	w.Steps = append(before, w.Steps...)
+	return w, true
 }

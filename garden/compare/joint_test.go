@@ -31,18 +31,18 @@ func society() []harvest.Weighing {
 }
 
 func TestAskedOfAllGardens(t *testing.T) {
-	j, err := NewJoint(society(), JointSchool, "yours")
+	j, err := NewJoint(society(), JointSchool)
 	if err != nil {
 		t.Fatal(err)
 	}
-	if len(j.Pairs) != 1 || j.Blocks != 3 || len(j.Alone) != 1 || j.Alone[0] != "garden 3, 2025" {
-		t.Fatalf("%d pairs in %d blocks, alone %q", len(j.Pairs), j.Blocks, j.Alone)
+	if len(j.Pairs) != 1 || j.Blocks != 3 || len(j.Alone) != 1 || j.Alone[0] != (GardenSeason{"garden 3", "2025"}) {
+		t.Fatalf("%d pairs in %d blocks, alone %v", len(j.Pairs), j.Blocks, j.Alone)
 	}
-	p := &j.Pairs[0]
-	if g := j.Groups[p.First]; p.Verdict != trial.LikelyMore || math.Abs(p.Ratio-1.5) > 1e-9 || g.Gardens != 3 || len(g.Weighings) != 12 || !p.Blocked {
-		t.Errorf("%s of %d gardens and %d weighings: %+v", g.Name, g.Gardens, len(g.Weighings), p.Comparison)
+	p, v := &j.Pairs[0], j.Pairs[0].Judged
+	if g := j.Groups[p.First]; v.Verdict != trial.LikelyMore || math.Abs(v.Ratio-1.5) > 1e-9 || g.Gardens != 3 || len(g.Weighings) != 12 || !v.Blocked {
+		t.Errorf("%s of %d gardens and %d weighings: %+v", g.Name, g.Gardens, len(g.Weighings), v.Comparison)
 	}
-	if says := j.Says(p).In(measure.Metric); !strings.HasPrefix(says, "steps gave 1.5 times what fill once gave") || !strings.HasSuffix(says, "likely more.") {
+	if says := j.Says(p).In(measure.Metric); !strings.HasPrefix(says, "Likely more: steps gave more than fill once, 1.5 times as much (1.4 to") {
 		t.Errorf("it says %q", says)
 	}
 	for _, w := range j.Groups[p.First].Weighings { // 1.5 and 1 of what all gave, 1.25
@@ -50,7 +50,7 @@ func TestAskedOfAllGardens(t *testing.T) {
 			t.Errorf("%s, %s: %.3f of its garden", w.Garden, w.Season, w.At)
 		}
 	}
-	if j, err = NewJoint(society(), JointVariety, "yours"); err != nil || len(j.Pairs) != 0 {
+	if j, err = NewJoint(society(), JointVariety); err != nil || len(j.Pairs) != 0 {
 		t.Errorf("varieties that never stand in one garden: %+v, %v", j.Pairs, err)
 	}
 }
@@ -65,18 +65,57 @@ func TestBinsAskedOfAllGardens(t *testing.T) {
 	list = append(list, harvest.Weighing{Bags: []harvest.Bag{bag("steps"), bag("steps")}, Low: 2000, High: 2600},
 		harvest.Weighing{Bags: []harvest.Bag{bag("steps"), bag("fill-once")}, Low: 2000, High: 2000},
 		harvest.Weighing{Bags: []harvest.Bag{bag("two-level")}, Low: 1000, High: 1000})
-	j, err := NewJoint(list, JointSchool, "yours", "steps", "fill-once")
+	j, err := NewJoint(list, JointSchool, "steps", "fill-once")
 	if err != nil || len(j.Pairs) != 1 || len(j.Groups) != 2 {
 		t.Fatalf("%d pairs of %d groups, %v", len(j.Pairs), len(j.Groups), err)
 	}
-	p := &j.Pairs[0]
+	p := j.Pairs[0].Judged
 	if p.PValue != p.PairP || p.FirstW != 13 || p.FirstN != 14 || p.SecondW != 12 || len(p.Across) != 2 || !p.Ranged {
 		t.Errorf("%d weighings of %d bags against %d, %d across, by itself %g, among all %g", p.FirstW, p.FirstN, p.SecondW, len(p.Across), p.PairP, p.PValue)
 	}
-	if j, err = NewJoint(list, JointSchool, "yours"); err != nil || len(j.Pairs) != 3 {
+	if j, err = NewJoint(list, JointSchool); err != nil || len(j.Pairs) != 3 {
 		t.Fatalf("%d pairs, %v", len(j.Pairs), err)
 	}
-	if among := j.Pairs[0]; math.Abs(among.PValue-3*among.PairP) > 1e-12 || among.RatioLow >= p.RatioLow {
+	if among := j.Pairs[0].Judged; math.Abs(among.PValue-3*among.PairP) > 1e-12 || among.RatioLow >= p.RatioLow {
 		t.Errorf("among three pairs %g by itself, %g, from %.3f times; as fixed from %.3f", among.PairP, among.PValue, among.RatioLow, p.RatioLow)
+	}
+}
+
+// What nobody knows is not the same in two gardens; of a bin across groups neither part is drawn; a pair's
+// workings answer for the pair.
+func TestWhatIsNotAskedOfAllGardens(t *testing.T) {
+	var list []harvest.Weighing
+	for _, garden := range []string{"", "garden 1"} {
+		for k := range 4 {
+			for variety, got := range map[string]float64{"unknown maincrop of 2025": 900, "Cold Quay": 1000, "Low Lamp": 990} {
+				got += 40 * float64(k)
+				list = append(list, harvest.Weighing{Bags: []harvest.Bag{{Variety: variety, Season: "2025", Garden: garden, Expected: 1000}}, Low: got, High: got})
+			}
+		}
+	}
+	of := func(variety string) harvest.Bag {
+		return harvest.Bag{Variety: variety, Season: "2025", Expected: 1000}
+	}
+	list = append(list, harvest.Weighing{Bags: []harvest.Bag{of("Cold Quay"), of("Low Lamp")}, Low: 2000, High: 2000})
+	j, err := NewJoint(list, JointVariety)
+	if err != nil || len(j.Groups) != 2 || len(j.Pairs) != 1 {
+		t.Fatalf("%d groups, %v", len(j.Groups), err)
+	}
+	for _, g := range j.Groups {
+		if len(g.Weighings) != 8 {
+			t.Errorf("%s: %d weighings are drawn", g.Name, len(g.Weighings))
+		}
+	}
+	p := &j.Pairs[0]
+	if says := j.Says(p).In(measure.Metric); !strings.HasPrefix(says, "Cold Quay and Low Lamp: Could be chance") {
+		t.Errorf("it says %q", says)
+	}
+	for _, figure := range []string{FigureDiff, FigureChance} {
+		if w, ok := j.Working(p, figure); !ok || len(w.Steps) < 3 || !strings.Contains(w.Steps[0].Says, "of what all of its garden gave") {
+			t.Errorf("%s: %v, %+v", figure, ok, w)
+		}
+	}
+	if _, ok := j.Working(p, "moon"); ok {
+		t.Error("there is a working of nothing")
 	}
 }

@@ -110,3 +110,15 @@ func TestContainersStandBesideOneAnother(t *testing.T) {
 		}
 	}
 }
+
+// A variety that nobody knows is neither kept nor dropped, whatever its bags gave.
+func TestWhatNobodyKnowsIsNotAdvised(t *testing.T) {
+	all := six(t)
+	for i := range all {
+		all[i].Variety.ID, all[i].Variety.Name = 7, logbook.UnknownName(all[i].Variety.Class)
+	}
+	list := Varieties(all, forecast.Learned{})
+	if len(list) != 1 || list[0].Advice != TryIt || !strings.Contains(list[0].Reason.In(measure.Metric), "Nobody knows what it is") {
+		t.Errorf("%+v", list)
+	}
+}

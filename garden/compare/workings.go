@@ -2,6 +2,7 @@ package compare
 
 import (
 	"math"
+	"strings"
 
 	"glebata/core/measure"
 	"glebata/core/trial"
@@ -144,6 +145,9 @@ func DiffWorking(v *Verdict, m *Measure, first, second *Group) working.Working {
 	if v.Family > 2 {
 		step(nil, "the two were picked among {} groups: it is wider by as much", v.Family)
 	}
+	if v.OneOf > 1 {
+		step(nil, "the two are one of {} pairs that could have been picked: it is wider by as much", v.OneOf)
+	}
 	return w
 }
 
@@ -168,19 +172,20 @@ func ChanceWorking(v *Verdict, m *Measure) working.Working {
 		w.Steps = append(w.Steps, working.Step{Says: says, Args: args, Result: result})
 	}
 	step(m.print(math.Abs(v.Diff)), "the difference, either way")
-	within := ""
+	within, spreads := "", ", for what it spreads"
 	if v.Blocked {
-		within = ", each within its block"
+		within, spreads = ", each within its block", "" // not studentised there
+		w.Source = strings.Replace(w.Source, "the studentised difference", "the difference within blocks", 1)
 	}
 	switch {
 	case v.Asymptotic:
 		step(nil, "so many are not dealt anew: Student's t with {} degrees of freedom stands for it", int(math.Round(v.DF)))
 	case v.Exact:
 		step(v.Arrangements, "ways in which the same weighings could have been put to the groups"+within)
-		step(v.Extreme, "of them with a difference as great or greater, for what it spreads")
+		step(v.Extreme, "of them with a difference as great or greater"+spreads)
 	case v.Arrangements > 0:
 		step(v.Arrangements, "of the ways in which the same weighings could have been put to the groups, drawn at random"+within)
-		step(v.Extreme, "of them with a difference as great or greater, for what it spreads")
+		step(v.Extreme, "of them with a difference as great or greater"+spreads)
 	}
 	if v.Ranged {
 		step(nil, "counted at the ends of what the weights may be, so that the surest case is not taken for the only one")
@@ -191,6 +196,10 @@ func ChanceWorking(v *Verdict, m *Measure) working.Working {
 	if v.Family > 2 {
 		step(Chance(v.PairP), "so often chance makes such a difference between these two")
 		step(nil, "but the two were picked among {} groups after looking: every way of the groups being alike that has these two alike must be refused", v.Family)
+	}
+	if v.OneOf > 1 {
+		step(Chance(v.PairP), "so often chance makes such a difference between these two")
+		step(v.OneOf, "pairs could have been picked after looking: so many times as often one of them differs so (Bonferroni)")
 	}
 	step(w.Result, "so often chance alone makes such a difference")
 	return w
@@ -266,6 +275,8 @@ func (v *Verdict) Sentence(m *Measure, first, second measure.Phrase) measure.Phr
 		return measure.Say("Likely more"+mixed+": {} "+more+" than {}.", high, low)
 	case v.PairP <= 1-trial.Level && v.Family > 2:
 		return measure.Say("Could be chance: of {} groups that are alike the two furthest apart differ so {}.", v.Family, Chance(v.PValue))
+	case v.PairP <= 1-trial.Level && v.OneOf > 1:
+		return measure.Say("Could be chance: of {} pairs that are alike the one furthest apart differs so {}.", v.OneOf, Chance(v.PValue))
 	case v.PValue > 0.995:
 		return measure.Say("Could be chance: what is known of them lets them be alike.")
 	}

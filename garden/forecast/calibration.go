@@ -2,7 +2,6 @@ package forecast
 
 import (
 	"fmt"
-	"maps"
 	"slices"
 	"strconv"
 	"strings"
@@ -14,7 +13,6 @@ import (
 	"glebata/core/hill"
 	"glebata/core/measure"
 	"glebata/core/medium"
-	"glebata/core/working"
 	"glebata/garden/logbook"
 )
 
@@ -51,6 +49,7 @@ type yielded struct {
 	year     int
 	weighing harvest.Weighing
 	shares   []logbook.PoolShare
+	of       []logbook.ID // plantings
 }
 
 // share of what was promised that it gave.
@@ -109,7 +108,7 @@ func YieldsOf(finished []PlantingForecast, others []Other) Yields {
 			bins = append(bins, yielded{crop: y.crop, year: y.year})
 		}
 		bin := &bins[k]
-		bin.weighing.Bags = append(bin.weighing.Bags, y.weighing.Bags...)
+		bin.weighing.Bags, bin.of = append(bin.weighing.Bags, y.weighing.Bags...), append(bin.of, y.of...)
 		bin.weighing.Low, bin.weighing.High = bin.weighing.Low+y.weighing.Low, bin.weighing.High+y.weighing.High
 		for _, p := range y.shares { // the whole was weighed, however it is shared out
 			bin.weighing.Low, bin.weighing.High = bin.weighing.Low+float64(p.Net-p.Low), bin.weighing.High+float64(p.Net-p.High)
@@ -126,8 +125,9 @@ func YieldsOf(finished []PlantingForecast, others []Other) Yields {
 	return out
 }
 
-// NamedWeighings of the grower's finished bags of a crop, with their varieties by name.
-func NamedWeighings(finished []PlantingForecast, of crop.Crop) []harvest.Weighing {
+// NamedWeighings of the grower's finished bags of a crop, with their varieties by name: without those that
+// have a planting in them that is held back.
+func NamedWeighings(finished []PlantingForecast, of crop.Crop, held func(logbook.ID) bool) []harvest.Weighing {
 	names := map[string]string{}
 	for i := range finished {
 		names[finished[i].learnedAs()] = finished[i].VarietyName()
@@ -135,7 +135,7 @@ func NamedWeighings(finished []PlantingForecast, of crop.Crop) []harvest.Weighin
 	var out []harvest.Weighing
 	list := YieldsOf(finished, nil).list
 	for i := range list {
-		if list[i].crop != of {
+		if list[i].crop != of || slices.ContainsFunc(list[i].of, held) {
 			continue
 		}
 		w := list[i].weighing
@@ -206,7 +206,7 @@ func (s *PlantingForecast) yielded() (y yielded, ok bool) {
 		low, high = s.Harvest.Edible, s.Harvest.Edible
 	}
 	of := harvest.Bag{Variety: s.learnedAs(), Season: strconv.Itoa(s.Season.Year), School: string(s.Filling.School), Expected: float64(e.Yield)}
-	return yielded{s.Variety.Class.Crop(), s.Season.Year, harvest.Weighing{Bags: []harvest.Bag{of}, Low: float64(low), High: float64(high)}, s.PoolShares()}, true
+	return yielded{s.Variety.Class.Crop(), s.Season.Year, harvest.Weighing{Bags: []harvest.Bag{of}, Low: float64(low), High: float64(high)}, s.PoolShares(), []logbook.ID{s.Planting.ID}}, true
 }
 
 // Promise is what the model promised of a finished bag for the season that it really had, and what it
@@ -318,91 +318,6 @@ func (l Learned) School(s hill.School) (c bag.Calibration, bags int) {
 	_, bags = m.School(string(s))
 	c.Of = "all kinds"
 	return c, bags
-}
-
-// BackTest is how the ranges held that would have been shown.
-type BackTest struct {
-	Bags, Inside int
-	Seasons      []BackSeason // by year
-}
-
-// BackSeason is one season judged from the others.
-type BackSeason struct{ Year, Bags, Inside int }
-
-// Share of the harvests that lay in their range.
-func (b *BackTest) Share() measure.Share {
-	return measure.Share(float64(b.Inside) / float64(max(1, b.Bags)))
-}
-
-// LeftOut are the fits of all harvests but those of one season, each made once. Not safe for concurrent use.
-type LeftOut struct {
-	yields Yields
-	of     map[int]Learned
-	back   *BackTest
-}
-
-// NewLeftOut of finished bags, beside other gardens.
-func NewLeftOut(finished []PlantingForecast, others []Other) *LeftOut {
-	return &LeftOut{yields: YieldsOf(finished, others), of: map[int]Learned{}}
-}
-
-// Season that is left out: what is learned from all the others.
-func (l *LeftOut) Season(year int) Learned {
-	fit, known := l.of[year]
-	if !known {
-		fit = l.yields.WithoutSeason(year)
-		l.of[year] = fit
-	}
-	return fit
-}
-
-// Back judges every finished bag that was weighed by itself from the grower's other seasons alone. A grower
-// with one season has nothing to be judged from.
-func (l *LeftOut) Back() BackTest {
-	if l.back != nil {
-		return *l.back
-	}
-	byYear := map[int][]*yielded{}
-	for i := range l.yields.list {
-		if y := &l.yields.list[i]; len(y.weighing.Bags) == 1 {
-			byYear[y.year] = append(byYear[y.year], y)
-		}
-	}
-	var out BackTest
-	for _, year := range slices.Sorted(maps.Keys(byYear)) {
-		if len(byYear) < 2 {
-			break
-		}
-		fit, season := l.Season(year), BackSeason{Year: year}
-		for _, y := range byYear[year] {
-			m := fit.of[y.crop]
-			if m == nil {
-				m = harvest.Fit(nil)
-			}
-			next := m.Next(y.weighing.Bags[0].Variety, y.weighing.Bags[0].School)
-			season.Bags++
-			if share := y.share(); share >= next.Low && share <= next.High {
-				season.Inside++
-			}
-		}
-		out.Bags, out.Inside = out.Bags+season.Bags, out.Inside+season.Inside
-		out.Seasons = append(out.Seasons, season)
-	}
-	l.back = &out
-	return out
-}
-
-// Working shows how many harvests lay within their ranges, season by season.
-func (b *BackTest) Working() working.Working {
-	w := working.Working{
-		Title: "Harvests within the range that would have been shown", Result: b.Share(), Mark: working.Yours,
-		Source: "each season left out in turn and judged from the others", Changes: "Every season that is finished.",
-	}
-	for _, s := range b.Seasons {
-		w.Steps = append(w.Steps, working.Step{Says: "{}, judged from the other seasons: of {} harvests there lay within", Args: []any{fmt.Sprint(s.Year), s.Bags}, Result: s.Inside})
-	}
-	w.Steps = append(w.Steps, working.Step{Says: "{} ÷ {}", Args: []any{b.Inside, b.Bags}, Result: b.Share()})
-	return w
 }
 
 // Growing is what is expected of a planting as it stands, or as it is planned.

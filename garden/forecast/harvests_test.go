@@ -122,8 +122,29 @@ func TestEachLotOfAnUnknownVarietyIsItsOwn(t *testing.T) {
 	if c := learned.For(finished[0].Variety.Class, 7, ""); !c.Far || c.Of != "other varieties" {
 		t.Errorf("the next lot is counted on as %+v", c)
 	}
-	named := NamedWeighings(finished, crop.Potato)
+	named := NamedWeighings(finished, crop.Potato, func(logbook.ID) bool { return false })
+	if held := NamedWeighings(finished, crop.Potato, func(id logbook.ID) bool { return id == 2 }); len(held) != 2 {
+		t.Errorf("%d of three are left when one is held back", len(held))
+	}
 	if a, b, c := named[0].Bags[0].Variety, named[1].Bags[0].Variety, named[2].Bags[0].Variety; a != b || b == c || a != finished[0].Variety.Name+" of 2024" {
 		t.Errorf("they are told apart as %q, %q and %q", a, b, c)
+	}
+}
+
+// The sheet of a bag: 900 g to keep and 100 g discarded, of three plants that had nine stems, in half an hour.
+func TestFiguresOfALiftSheet(t *testing.T) {
+	f := PlantingForecast{PlantingState: stateOf(t, logbook.Entry{Kind: logbook.Weighed, Day: plantedOn + 130, Level: 30,
+		Batches: []logbook.Batch{{Gross: 900, Grade: "keep"}, {Gross: 100, Grade: "green"}}})}
+	got := map[string]string{}
+	for _, l := range f.LiftFigures(9) {
+		got[l.Says] = l.Value.In(measure.Metric)
+		if l.Own != "" && len(l.Working.Steps) < 2 {
+			t.Errorf("%s has no working", l.Says)
+		}
+	}
+	for says, want := range map[string]string{"a stem": "100 g", "a plant": "300 g", "of it to keep": "90 %", "an hour of lifting": "2.00 kg"} {
+		if got[says] != want {
+			t.Errorf("%s: %q, want %q; all: %v", says, got[says], want, got)
+		}
 	}
 }

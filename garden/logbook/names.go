@@ -1,6 +1,7 @@
 package logbook
 
 import (
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -11,15 +12,20 @@ import (
 const MaxName = 40
 
 // UnknownName of a variety that nobody knows, by its class.
-func UnknownName(class crop.Class) string { return unknown + class.Name() }
-
-const unknown = "unknown "
+func UnknownName(class crop.Class) string { return "unknown " + class.Name() }
 
 // NotKnown reports whether nobody knows what variety it is.
 func (v Variety) NotKnown() bool { return strings.EqualFold(v.Name, UnknownName(v.Class)) }
 
-// NameOfNone reports whether a name, of another garden's say, is that of a variety nobody knows.
-func NameOfNone(name string) bool { return strings.HasPrefix(strings.ToLower(name), unknown) }
+// NameOfNone reports whether a name, of another garden's say, is that of a variety nobody knows, with its
+// season or without.
+func NameOfNone(name string) bool {
+	name = strings.ToLower(name)
+	return slices.ContainsFunc(crop.Classes(), func(c crop.Class) bool {
+		none := strings.ToLower(UnknownName(c))
+		return name == none || strings.HasPrefix(name, none+" of ")
+	})
+}
 
 // CheckName tidies a name and faults one that is empty or too long.
 func CheckName(faults *Faults, field, what, name string) string {

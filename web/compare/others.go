@@ -1,16 +1,17 @@
 package compare
 
 import (
+	"cmp"
 	"fmt"
 	"net/http"
 	"slices"
+	"strconv"
 	"strings"
 
 	"github.com/gin-gonic/gin"
 
 	"glebata/core/crop"
 	"glebata/core/measure"
-	"glebata/garden"
 	"glebata/garden/compare"
 	"glebata/garden/forecast"
 	"glebata/garden/logbook"
@@ -35,13 +36,16 @@ type othersBody struct {
 // jointBody is one question asked of all gardens together.
 type jointBody struct {
 	compare.Joint
+	Crops []jointLink // where several are grown
 	Asks  []jointLink
-	First string   // the sentence of the pair that is least likely chance
-	Rest  []string // of the others
+	Says  []jointLine // of each pair, what is least likely chance first
 	Alone string
 	Chart draw.OnBoth[draw.Lanes]
 	Keys  []gardenKey
 }
+
+// jointLine is what was found of a pair, with the workings of its difference and of its chance.
+type jointLine struct{ Says, Diff, Chance string }
 
 // gardenKey is the mark of a garden's weighings.
 type gardenKey struct {
@@ -53,8 +57,64 @@ type gardenKey struct {
 const mostGardenMarks = 4
 
 type jointLink struct {
-	Name, Key string
-	Here      bool
+	Name, Href string
+	Here       bool
+}
+
+// ownGarden is what the grower's garden is called among others.
+const ownGarden = "yours"
+
+// gardenName of a garden for reading.
+func gardenName(name string) string { return cmp.Or(name, ownGarden) }
+
+// jointAsked is what the address asks of all gardens together: of a crop, else the one that most of the
+// other gardens' bags are of, and by what.
+func jointAsked(c *gin.Context, kept []logbook.OtherGarden) (of crop.Crop, crops []crop.Crop, by compare.JointBy) {
+	bags := map[crop.Crop]int{}
+	for i := range kept {
+		bags[kept[i].Crop] += kept[i].Bags()
+	}
+	for _, one := range []crop.Crop{crop.Potato, crop.SweetPotato} {
+		if bags[one] > 0 {
+			crops = append(crops, one)
+		}
+		if bags[one] > bags[of] || of == "" {
+			of = one
+		}
+	}
+	if one := crop.Crop(c.Query("crop")); slices.Contains(crops, one) {
+		of = one
+	}
+	if by = compare.JointBy(c.Query("by")); !slices.Contains(compare.JointBys(), by) {
+		by = compare.JointVariety
+	}
+	return of, crops, by
+}
+
+// jointWorking is of one figure of a pair.
+func (s *Pages) jointWorking(c *gin.Context) error {
+	look, err := s.Look(c)
+	if err != nil {
+		return err
+	}
+	kept, err := look.Others()
+	if err != nil {
+		return err
+	}
+	of, _, by := jointAsked(c, kept)
+	found, err := look.Joint(of, by)
+	if err != nil {
+		return err
+	}
+	k, err := strconv.Atoi(c.Param("pair"))
+	if err != nil || k < 0 || k >= len(found.Pairs) {
+		return logbook.ErrNotFound
+	}
+	w, ok := found.Working(&found.Pairs[k], c.Param("figure"))
+	if !ok {
+		return logbook.ErrNotFound
+	}
+	return s.AnswerWorking(c, w, "All gardens together")
 }
 
 // otherLine is one garden in the list.
@@ -82,17 +142,20 @@ func (s *Pages) othersPage(c *gin.Context, status int, t form.Sent) error {
 		o := &kept[i]
 		body.Gardens = append(body.Gardens, otherLine{o.Name, cropNames[o.Crop], string(o.Crop), o.Bags()})
 	}
-	lanes, err := look.HarvestFit(crop.Potato)
-	if err != nil {
-		return err
-	}
-	if body.HasFit = len(kept) > 0 && len(lanes) > 0; body.HasFit {
-		body.Fit = fitDrawing(lanes, r.Units)
-	}
 	if len(kept) > 0 {
-		if body.Joint, err = s.joint(c, look, kept, r.Units); err != nil {
+		of, crops, by := jointAsked(c, kept)
+		lanes, err := look.HarvestFit(of)
+		if err != nil {
 			return err
 		}
+		if body.HasFit = len(lanes) > 0; body.HasFit {
+			body.Fit = fitDrawing(lanes, r.Units)
+		}
+		found, err := look.Joint(of, by)
+		if err != nil {
+			return err
+		}
+		body.Joint = newJoint(found, of, crops, r.Units)
 	}
 	body.Form = t.Fill(form.Form{Name: "others", Action: "/compare/others", Button: "Learn from it", Fields: []form.Field{
 		{Name: "name", Label: "Whose garden", Kind: "text", Hint: "As you call it. What was taken in under this name before is replaced."},
@@ -104,41 +167,31 @@ func (s *Pages) othersPage(c *gin.Context, status int, t form.Sent) error {
 	return nil
 }
 
-// joint question of the address, asked of the crop that most of the other gardens grew.
-func (s *Pages) joint(c *gin.Context, look *garden.View, kept []logbook.OtherGarden, sys measure.System) (*jointBody, error) {
-	of, most := crop.Potato, 0
-	for i := range kept {
-		if kept[i].Crop == crop.SweetPotato {
-			most += kept[i].Bags()
-		} else {
-			most -= kept[i].Bags()
-		}
+// newJoint is the question with its sentences and its drawing.
+func newJoint(found compare.Joint, of crop.Crop, crops []crop.Crop, sys measure.System) *jointBody {
+	out := &jointBody{Joint: found}
+	at := func(of crop.Crop, by compare.JointBy) string {
+		return string(frame.Address("/compare/others", nil, "crop", of, "by", by)) + "#together"
 	}
-	if most > 0 {
-		of = crop.SweetPotato
+	for _, one := range crops {
+		out.Crops = append(out.Crops, jointLink{cropNames[one], at(one, found.By), one == of})
 	}
-	by := compare.JointBy(c.Query("by"))
-	if !slices.Contains(compare.JointBys(), by) {
-		by = compare.JointVariety
+	for _, by := range compare.JointBys() {
+		out.Asks = append(out.Asks, jointLink{by.Name(), at(of, by), by == found.By})
 	}
-	found, err := look.Joint(of, by)
-	if err != nil {
-		return nil, err
+	working := func(k int, figure string) string {
+		return string(frame.Address(fmt.Sprintf("/compare/others/working/%d/%s", k, figure), nil, "crop", of, "by", found.By))
 	}
-	out := &jointBody{Joint: found, Alone: strings.Join(found.Alone, "; ")}
-	for _, k := range compare.JointBys() {
-		out.Asks = append(out.Asks, jointLink{k.Name(), string(k), k == by})
+	for k := range found.Pairs {
+		out.Says = append(out.Says, jointLine{found.Says(&found.Pairs[k]).In(sys), working(k, compare.FigureDiff), working(k, compare.FigureChance)})
 	}
-	for i := range found.Pairs {
-		switch says := found.Says(&found.Pairs[i]).In(sys); {
-		case i == 0:
-			out.First = measure.Upper(says)
-		default:
-			out.Rest = append(out.Rest, measure.Upper(says))
-		}
+	var alone []string
+	for _, g := range found.Alone {
+		alone = append(alone, gardenName(g.Garden)+" in "+g.Season)
 	}
+	out.Alone = strings.Join(alone, ", ")
 	out.draw(sys)
-	return out, nil
+	return out
 }
 
 // draw the groups as lanes: each weighing by what it gave of what its garden's season gave.
@@ -146,13 +199,13 @@ func (b *jointBody) draw(sys measure.System) {
 	var gardens []string
 	for i := range b.Groups {
 		for _, w := range b.Groups[i].Weighings {
-			if !slices.Contains(gardens, w.Garden) {
-				gardens = append(gardens, w.Garden)
+			if name := gardenName(w.Garden); !slices.Contains(gardens, name) {
+				gardens = append(gardens, name)
 			}
 		}
 	}
 	if len(gardens) > mostGardenMarks {
-		gardens = []string{garden.Own, "other gardens"}
+		gardens = []string{ownGarden, "other gardens"}
 	}
 	for i, name := range gardens {
 		b.Keys = append(b.Keys, gardenKey{name, draw.NewKey(i)})
@@ -162,11 +215,11 @@ func (b *jointBody) draw(sys measure.System) {
 		g := &b.Groups[i]
 		lane := draw.LaneGroup{Name: draw.Escape(g.Name), Bare: true, Tells: draw.Escape(fmt.Sprintf("%s in %s", parts.Counted(len(g.Weighings), "weighing"), parts.Counted(g.Gardens, "garden")))}
 		for _, w := range g.Weighings {
-			series := slices.Index(gardens, w.Garden)
+			series := slices.Index(gardens, gardenName(w.Garden))
 			if series < 0 {
 				series = 1
 			}
-			p := draw.Point{Y: w.At, Series: series, Says: draw.Escape(fmt.Sprintf("%s, %s: × %s", w.Garden, w.Season, sys.Print(measure.Ratio(w.At))))}
+			p := draw.Point{Y: w.At, Series: series, Says: draw.Escape(fmt.Sprintf("%s, %s: × %s", gardenName(w.Garden), w.Season, sys.Print(measure.Ratio(w.At))))}
 			if w.High > w.Low*(1+1e-9) {
 				p.YLow, p.YHi = w.Low, w.High
 			}

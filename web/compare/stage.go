@@ -36,6 +36,7 @@ func (s *Pages) routes(r *gin.RouterGroup) {
 	r.POST("/compare/bring/read", s.Handle(s.readNotebook))
 	r.GET("/compare/others", s.Handle(s.others))
 	r.POST("/compare/others", s.Handle(s.takeIn))
+	r.GET("/compare/others/working/:pair/:figure", s.Handle(s.jointWorking))
 	r.POST("/compare/others/leave", s.Handle(s.leaveOut))
 	r.GET("/compare", s.Handle(s.compare))
 	r.GET("/compare.csv", s.Handle(s.compareCSV))
